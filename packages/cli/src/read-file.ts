@@ -1,0 +1,25 @@
+import { readFileSync } from 'node:fs';
+import { checkProject, readProjectText, type Finding, type Program } from '@crooked-lantern/core';
+
+/** A project file read and checked; faults in its form come as findings too. */
+export function readProjectFile(file: string): { program: Program | null; findings: Finding[] } {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch (error) {
+    return { program: null, findings: [wholeFile(`${file} can’t be read: ${(error as Error).message}`)] };
+  }
+  const result = readProjectText(text);
+  if (result.ok) return checkProject(result.document);
+  const findings = result.faults.map(({ path, message }): Finding => ({ code: 'form', severity: 'error', path, message }));
+  return { program: null, findings };
+}
+
+function wholeFile(message: string): Finding {
+  return { code: 'form', severity: 'error', path: '', message };
+}
+
+export function findingText(finding: Finding): string {
+  const where = finding.path === '' ? '' : `${finding.path}${finding.at ? ` [${finding.at[0]}–${finding.at[1]}]` : ''}: `;
+  return `${finding.severity}: ${where}${finding.message}`;
+}

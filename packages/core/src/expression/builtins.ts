@@ -1,0 +1,83 @@
+import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
+import type { Facts } from './facts.ts';
+import type { ValueType } from './ir.ts';
+
+/**
+ * Everything an expression can name besides memory keys, in one table: the checker, the completion
+ * list and the reference read it, and the runtime takes the functions from it.
+ *
+ * A point argument comes as two numbers, x then y. A function that gives a point gives `x` and `y`
+ * apart. `key` marks a parameter that takes the name of a memory key instead of a value.
+ */
+
+export type ParameterType = ValueType | 'key';
+
+export interface Builtin {
+  name: string;
+  /** Undefined for a plain value, which is written without brackets. */
+  parameters?: { name: string; type: ParameterType; unit?: string }[];
+  /** At least this many arguments of the last parameter's type, any number more. */
+  variadic?: boolean;
+  result: ValueType;
+  /** `same`: the unit of the first argument, which the others must share. */
+  unit?: 'm' | 's' | 'm/s' | 'deg' | 'same';
+  about: string;
+  missing?: string;
+  read?: (facts: Facts, ...args: number[]) => number;
+  test?: (facts: Facts, ...args: number[]) => boolean;
+  x?: (facts: Facts, ...args: number[]) => number;
+  y?: (facts: Facts, ...args: number[]) => number;
+}
+
+function length(x: number, y: number): number {
+  return Math.sqrt(x * x + y * y);
+}
+
+function bearing(facts: Facts, x: number, y: number): number {
+  if (Number.isNaN(x) || Number.isNaN(y)) return NaN;
+  return degrees(wrapAngle(atan2(y - facts.y, x - facts.x) - facts.heading));
+}
+
+const agent = { name: 'agent', type: 'agent' } as const;
+const point = { name: 'point', type: 'point' } as const;
+
+export const BUILTINS: readonly Builtin[] = [
+  { name: 'time', result: 'number', unit: 's', about: 'seconds since the run began', read: (f) => f.seconds() },
+  { name: 'self.place', result: 'point', about: 'where this body is', x: (f) => f.x, y: (f) => f.y },
+  { name: 'self.post', result: 'point', about: 'where this body was placed', x: (f) => f.postX, y: (f) => f.postY },
+  { name: 'self.route', result: 'route', about: 'the route this agent was given', missing: 'no route', read: (f) => f.route },
+  { name: 'self.speed', result: 'number', unit: 'm/s', about: 'how fast this body moves', read: (f) => length(f.vx, f.vy) },
+  { name: 'self.heading', result: 'number', unit: 'deg', about: 'where this body faces, clockwise from +x, −180 to 180', read: (f) => degrees(f.heading) },
+  { name: 'attention.of', result: 'agent', about: 'the agent the strongest percept is of', missing: 'no agent', read: (f) => f.attentionOf },
+  { name: 'attention.place', result: 'point', about: 'where the strongest percept places it', missing: 'nothing', x: (f) => f.attentionX, y: (f) => f.attentionY },
+  { name: 'attention.strength', result: 'number', about: 'awareness of the strongest percept, 0 to 1', missing: '0', read: (f) => f.attentionStrength },
+  { name: 'sees', parameters: [agent], result: 'flag', about: 'whether the agent is in sight now', missing: 'false', test: (f, a) => f.sees(a) },
+  { name: 'awareness', parameters: [agent], result: 'number', about: 'how sure the senses are of the agent, 0 to 1', missing: '0', read: (f, a) => f.awareness(a) },
+  { name: 'lastSeen', parameters: [agent], result: 'point', about: 'the last known place of the agent', missing: 'nothing', x: (f, a) => f.knownX(a), y: (f, a) => f.knownY(a) },
+  { name: 'distance', parameters: [agent], result: 'number', unit: 'm', about: 'metres to the last known place of the agent', missing: 'nothing', read: (f, a) => length(f.knownX(a) - f.x, f.knownY(a) - f.y) },
+  { name: 'distance', parameters: [point], result: 'number', unit: 'm', about: 'metres to the point', missing: 'nothing', read: (f, x, y) => length(x - f.x, y - f.y) },
+  { name: 'bearing', parameters: [agent], result: 'number', unit: 'deg', about: 'angle from the heading to the last known place of the agent, −180 to 180', missing: 'nothing', read: (f, a) => bearing(f, f.knownX(a), f.knownY(a)) },
+  { name: 'bearing', parameters: [point], result: 'number', unit: 'deg', about: 'angle from the heading to the point, −180 to 180', missing: 'nothing', read: bearing },
+  { name: 'known', parameters: [agent], result: 'flag', about: 'whether the agent is known at all: a key that holds one, or a percept', test: (_, a) => a >= 0 },
+  { name: 'known', parameters: [point], result: 'flag', about: 'whether the point is known', test: (_, x, y) => x - x === 0 && y - y === 0 },
+  { name: 'known', parameters: [{ name: 'number', type: 'number' }], result: 'flag', about: 'whether the number is known', test: (_, a) => a - a === 0 },
+  { name: 'age', parameters: [{ name: 'key', type: 'key' }], result: 'number', unit: 's', about: 'seconds since the memory key was written', missing: 'nothing', read: (f, key) => f.keyAge(key) },
+  { name: 'min', parameters: [{ name: 'number', type: 'number' }], variadic: true, result: 'number', unit: 'same', about: 'the smallest of the numbers', read: (_, ...values) => Math.min(...values) },
+  { name: 'max', parameters: [{ name: 'number', type: 'number' }], variadic: true, result: 'number', unit: 'same', about: 'the largest of the numbers', read: (_, ...values) => Math.max(...values) },
+  { name: 'abs', parameters: [{ name: 'number', type: 'number' }], result: 'number', unit: 'same', about: 'the number without its sign', read: (_, a) => Math.abs(a) },
+  { name: 'clamp', parameters: [{ name: 'number', type: 'number' }, { name: 'low', type: 'number' }, { name: 'high', type: 'number' }], result: 'number', unit: 'same', about: 'the number, held between low and high', read: (_, a, low, high) => Math.max(low, Math.min(high, a)) },
+];
+
+export function builtinsNamed(name: string): Builtin[] {
+  return BUILTINS.filter((builtin) => builtin.name === name);
+}
+
+/** Stable text of one signature, which also names it in a checked expression: `distance(point)`. */
+export function signature(builtin: Builtin): string {
+  if (!builtin.parameters) return builtin.name;
+  return `${builtin.name}(${builtin.parameters.map((parameter) => parameter.type).join(', ')}${builtin.variadic ? ', …' : ''})`;
+}
+
+export const BUILTIN_BY_SIGNATURE: ReadonlyMap<string, Builtin> = new Map(
+  BUILTINS.map((builtin) => [signature(builtin), builtin]),
+);

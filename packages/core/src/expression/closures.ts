@@ -1,0 +1,214 @@
+import { BUILTIN_BY_SIGNATURE, type Builtin } from './builtins.ts';
+import type { Facts } from './facts.ts';
+import type { Ir } from './ir.ts';
+
+/**
+ * Turns a checked expression into closures. Nothing is allocated when they run.
+ *
+ * Missing values: a missing number is NaN inside. Arithmetic with it gives a missing number; so does
+ * any arithmetic without a finite result, such as a division by zero. Every comparison with a missing
+ * value is false, `!=` too.
+ */
+
+export type NumberFunction = (facts: Facts) => number;
+export type FlagFunction = (facts: Facts) => boolean;
+export interface PointFunction {
+  x: NumberFunction;
+  y: NumberFunction;
+}
+
+function builtinOf(name: string): Builtin {
+  const builtin = BUILTIN_BY_SIGNATURE.get(name);
+  if (!builtin) throw new Error(`The program calls “${name}”, which this version does not have.`);
+  return builtin;
+}
+
+function finite(value: number): number {
+  return value - value === 0 ? value : NaN;
+}
+
+/** The arguments as number closures; a point gives two. */
+function argumentClosures(args: Ir[]): NumberFunction[] {
+  return args.flatMap((arg) => {
+    if (arg.type !== 'point') return [compileNumber(arg)];
+    const { x, y } = compilePoint(arg);
+    return [x, y];
+  });
+}
+
+type Raw<T> = (facts: Facts, ...args: number[]) => T;
+
+function bindArguments<T>(call: Raw<T>, args: NumberFunction[]): (facts: Facts) => T {
+  const [a, b, c] = args;
+  switch (args.length) {
+    case 0:
+      return call as (facts: Facts) => T;
+    case 1:
+      return (facts) => call(facts, a(facts));
+    case 2:
+      return (facts) => call(facts, a(facts), b(facts));
+    case 3:
+      return (facts) => call(facts, a(facts), b(facts), c(facts));
+    default:
+      return (facts) => call(facts, ...args.map((arg) => arg(facts)));
+  }
+}
+
+function compileArithmetic(operator: string, a: NumberFunction, b: NumberFunction): NumberFunction {
+  switch (operator) {
+    case '+':
+      return (f) => finite(a(f) + b(f));
+    case '-':
+      return (f) => finite(a(f) - b(f));
+    case '*':
+      return (f) => finite(a(f) * b(f));
+    case '/':
+      return (f) => finite(a(f) / b(f));
+    default:
+      return (f) => finite(a(f) % b(f));
+  }
+}
+
+/** Numbers, agents (index or −1), routes and texts (index). */
+export function compileNumber(ir: Ir): NumberFunction {
+  switch (ir.op) {
+    case 'literal': {
+      const { value } = ir;
+      return () => value;
+    }
+    case 'key': {
+      const { slot } = ir;
+      return (f) => f.memory[slot];
+    }
+    case 'call': {
+      const { read } = builtinOf(ir.name);
+      if (!read) break;
+      return bindArguments(read, argumentClosures(ir.args));
+    }
+    case 'negate': {
+      const a = compileNumber(ir.a);
+      return (f) => -a(f);
+    }
+    case 'arithmetic':
+      return compileArithmetic(ir.operator, compileNumber(ir.a), compileNumber(ir.b));
+    case 'if': {
+      const test = compileFlag(ir.test);
+      const a = compileNumber(ir.a);
+      const b = compileNumber(ir.b);
+      return (f) => (test(f) ? a(f) : b(f));
+    }
+    default:
+      break;
+  }
+  if (ir.type === 'flag') {
+    const flag = compileFlag(ir);
+    return (f) => (flag(f) ? 1 : 0);
+  }
+  throw new Error(`A ${ir.op} of type ${ir.type} has no number.`);
+}
+
+function compileComparison(ir: Extract<Ir, { op: 'compare' }>): FlagFunction {
+  const a = compileNumber(ir.a);
+  const b = compileNumber(ir.b);
+  // Agents, routes and texts are −1 where missing; numbers are NaN, which no comparison holds for.
+  const reference = ir.a.type !== 'number' && ir.a.type !== 'flag';
+  switch (ir.operator) {
+    case '<':
+      return (f) => a(f) < b(f);
+    case '<=':
+      return (f) => a(f) <= b(f);
+    case '>':
+      return (f) => a(f) > b(f);
+    case '>=':
+      return (f) => a(f) >= b(f);
+    case '==':
+      if (reference) {
+        return (f) => {
+          const left = a(f);
+          return left >= 0 && left === b(f);
+        };
+      }
+      return (f) => a(f) === b(f);
+    default:
+      return (f) => {
+        const left = a(f);
+        const right = b(f);
+        if (reference && (left < 0 || right < 0)) return false;
+        return left < right || left > right;
+      };
+  }
+}
+
+export function compileFlag(ir: Ir): FlagFunction {
+  switch (ir.op) {
+    case 'compare':
+      return compileComparison(ir);
+    case 'and': {
+      const a = compileFlag(ir.a);
+      const b = compileFlag(ir.b);
+      return (f) => a(f) && b(f);
+    }
+    case 'or': {
+      const a = compileFlag(ir.a);
+      const b = compileFlag(ir.b);
+      return (f) => a(f) || b(f);
+    }
+    case 'not': {
+      const a = compileFlag(ir.a);
+      return (f) => !a(f);
+    }
+    case 'call': {
+      const { test } = builtinOf(ir.name);
+      if (test) return bindArguments(test, argumentClosures(ir.args));
+      break;
+    }
+    case 'key': {
+      const { slot } = ir;
+      return (f) => f.memory[slot] === 1;
+    }
+    case 'literal': {
+      const value = ir.value === 1;
+      return () => value;
+    }
+    case 'if': {
+      const test = compileFlag(ir.test);
+      const a = compileFlag(ir.a);
+      const b = compileFlag(ir.b);
+      return (f) => (test(f) ? a(f) : b(f));
+    }
+    default:
+      break;
+  }
+  throw new Error(`A ${ir.op} of type ${ir.type} is not true or false.`);
+}
+
+export function compilePoint(ir: Ir): PointFunction {
+  switch (ir.op) {
+    case 'key': {
+      const { slot } = ir;
+      return { x: (f) => f.memory[slot], y: (f) => f.memory[slot + 1] };
+    }
+    case 'call': {
+      const { x, y } = builtinOf(ir.name);
+      if (!x || !y) break;
+      const args = argumentClosures(ir.args);
+      return { x: bindArguments(x, args), y: bindArguments(y, args) };
+    }
+    case 'if': {
+      const test = compileFlag(ir.test);
+      const a = compilePoint(ir.a);
+      const b = compilePoint(ir.b);
+      return { x: (f) => (test(f) ? a.x(f) : b.x(f)), y: (f) => (test(f) ? a.y(f) : b.y(f)) };
+    }
+    default:
+      break;
+  }
+  throw new Error(`A ${ir.op} of type ${ir.type} is not a point.`);
+}
+
+/** A place: a point as it is, an agent by its last known place. */
+export function compilePlace(ir: Ir): PointFunction {
+  if (ir.type === 'point') return compilePoint(ir);
+  const agent = compileNumber(ir);
+  return { x: (f) => f.knownX(agent(f)), y: (f) => f.knownY(agent(f)) };
+}

@@ -1,0 +1,28 @@
+/**
+ * A checked expression as plain data: what the checker gives and the runtime turns into closures, so
+ * that a game needs no parser.
+ */
+
+export type ValueType = 'number' | 'flag' | 'text' | 'point' | 'agent' | 'route';
+
+/** Where a part stands in the source, as offsets. */
+export type Span = [from: number, to: number];
+
+export type ArithmeticOperator = '+' | '-' | '*' | '/' | '%';
+export type ComparisonOperator = '<' | '<=' | '>' | '>=' | '==' | '!=';
+
+export type Ir = { at: Span; type: ValueType } & (
+  | { op: 'literal'; value: number }
+  | { op: 'key'; slot: number; key: number }
+  | { op: 'call'; name: string; args: Ir[] }
+  | { op: 'not' | 'negate'; a: Ir }
+  | { op: 'arithmetic'; operator: ArithmeticOperator; a: Ir; b: Ir }
+  | { op: 'compare'; operator: ComparisonOperator; a: Ir; b: Ir }
+  | { op: 'and' | 'or'; a: Ir; b: Ir }
+  | { op: 'if'; test: Ir; a: Ir; b: Ir }
+);
+
+export interface CheckedExpression {
+  source: string;
+  ir: Ir;
+}

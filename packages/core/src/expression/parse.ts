@@ -1,0 +1,41 @@
+import { parseExpressionAt, type Expression as Node } from 'acorn';
+import type { Span } from './ir.ts';
+
+/** A mistake in an expression: what, and where in the source. */
+export interface ExpressionFault {
+  message: string;
+  at: Span;
+}
+
+export type ParseResult = { ok: true; node: Node } | { ok: false; fault: ExpressionFault };
+
+function plainReason(reason: string, source: string, offset: number): string {
+  if (offset >= source.trimEnd().length) return 'The expression stops too early: something is missing at its end.';
+  if (/Unterminated string/.test(reason)) return 'The text has no closing quote.';
+  if (/Unexpected token/.test(reason)) return `“${source[offset]}” can’t stand here.`;
+  return `${reason}.`;
+}
+
+/** Parses ECMAScript expression syntax; which parts of it an expression may use is the checker's word. */
+export function parseExpression(source: string): ParseResult {
+  if (source.trim() === '') {
+    return { ok: false, fault: { message: 'An expression is missing here.', at: [0, source.length] } };
+  }
+  try {
+    const node = parseExpressionAt(source, 0, { ecmaVersion: 2022 });
+    const rest = source.slice(node.end);
+    if (rest.trim() !== '') {
+      const from = node.end + rest.length - rest.trimStart().length;
+      return {
+        ok: false,
+        fault: { message: `“${rest.trim()}” is left over: the expression ends before it.`, at: [from, source.trimEnd().length] },
+      };
+    }
+    return { ok: true, node };
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    const offset = Math.min((error as SyntaxError & { pos: number }).pos, source.length);
+    const reason = error.message.replace(/ \(\d+:\d+\)$/, '');
+    return { ok: false, fault: { message: plainReason(reason, source, offset), at: [offset, Math.min(offset + 1, source.length)] } };
+  }
+}

@@ -1,0 +1,106 @@
+import { compileFlag, compileNumber, compilePoint } from './closures.ts';
+import type { Facts } from './facts.ts';
+import type { CheckedExpression, Ir, Span } from './ir.ts';
+
+/** What the numbers behind agents, texts and routes are called. */
+export interface NameTables {
+  agents: readonly { title: string }[];
+  texts: readonly string[];
+  routes: readonly { title: string }[];
+}
+
+interface Part {
+  at: Span;
+  read(facts: Facts, names: NameTables): string;
+}
+
+const NOTHING = 'nothing';
+
+/** A number for people: at most two decimals, fewer where they are zeros. */
+export function figure(value: number): string {
+  if (value - value !== 0) return NOTHING;
+  return String(Number(value.toFixed(2)));
+}
+
+function named(list: readonly { title: string }[], index: number): string {
+  return list[index]?.title ?? NOTHING;
+}
+
+function partOf(ir: Ir): Part {
+  if (ir.type === 'flag') {
+    const flag = compileFlag(ir);
+    return { at: ir.at, read: (facts) => String(flag(facts)) };
+  }
+  if (ir.type === 'point') {
+    const { x, y } = compilePoint(ir);
+    return {
+      at: ir.at,
+      read(facts) {
+        const px = x(facts);
+        return px - px === 0 ? `(${figure(px)}, ${figure(y(facts))})` : NOTHING;
+      },
+    };
+  }
+  const number = compileNumber(ir);
+  const { type } = ir;
+  return {
+    at: ir.at,
+    read(facts, names) {
+      const value = number(facts);
+      if (type === 'agent') return named(names.agents, value);
+      if (type === 'route') return named(names.routes, value);
+      if (type === 'text') return names.texts[value] ?? NOTHING;
+      return figure(value);
+    },
+  };
+}
+
+/** The parts worth showing: both sides of comparisons, and flags that stand alone; literals say themselves. */
+function collect(ir: Ir, parts: Part[]): void {
+  switch (ir.op) {
+    case 'compare':
+      if (ir.a.op !== 'literal') parts.push(partOf(ir.a));
+      if (ir.b.op !== 'literal') parts.push(partOf(ir.b));
+      return;
+    case 'and':
+    case 'or':
+      collect(ir.a, parts);
+      collect(ir.b, parts);
+      return;
+    case 'not':
+      collect(ir.a, parts);
+      return;
+    case 'literal':
+      return;
+    default:
+      parts.push(partOf(ir));
+  }
+}
+
+const partsOf = new WeakMap<CheckedExpression, Part[]>();
+
+function parts(expression: CheckedExpression): Part[] {
+  let known = partsOf.get(expression);
+  if (!known) {
+    known = [];
+    collect(expression.ir, known);
+    partsOf.set(expression, known);
+  }
+  return known;
+}
+
+/** Each telling part of the expression with its value now. */
+export function readParts(expression: CheckedExpression, facts: Facts, names: NameTables): { part: string; value: string }[] {
+  return parts(expression).map((part) => ({ part: expression.source.slice(...part.at), value: part.read(facts, names) }));
+}
+
+/** The expression with its telling parts replaced by their values: `4.8 < 1.6`. */
+export function readText(expression: CheckedExpression, facts: Facts, names: NameTables): string {
+  let text = '';
+  let from = 0;
+  for (const part of parts(expression)) {
+    text += expression.source.slice(from, part.at[0]) + part.read(facts, names);
+    from = part.at[1];
+  }
+  return text + expression.source.slice(from);
+}

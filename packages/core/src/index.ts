@@ -1,0 +1,12 @@
+export * from './runtime.ts';
+export * from './model/documents.ts';
+export * from './model/actions.ts';
+export { readProject, readProjectText, type Fault, type ReadResult } from './model/read-project.ts';
+export { serialiseProject } from './model/serialise.ts';
+export { projectSchema } from './model/schema/project.ts';
+export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
+export { compileProject } from './compile/compile-project.ts';
+export { hasErrors, type Finding, type FindingCode } from './compile/finding.ts';
+export { checkProject } from './findings/check-project.ts';
+export * from './ledger/run.ts';
+export { endLine, entryLine } from './ledger/lines.ts';

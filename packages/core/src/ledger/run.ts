@@ -1,0 +1,146 @@
+import type { Program } from '../world/program.ts';
+import type { LedgerEntry } from '../world/recorder.ts';
+import { restoreSnapshot, takeSnapshot, type Snapshot } from '../world/snapshot.ts';
+import { createStatics, type Statics } from '../world/statics.ts';
+import { swapProgram } from '../world/swap.ts';
+import { createWorld, setRecorder, tick, type Input, type World } from '../world/world.ts';
+
+/**
+ * A run with its past: what is needed to bring back any tick exactly. Snapshots are sparse; the ticks
+ * between are run again from the recorded inputs and edits.
+ */
+export interface Run {
+  seed: number;
+  world: World;
+  /** The last tick reached; the world may stand at an earlier one. */
+  head: number;
+  /** The first tick that can be gone back to. */
+  keptFrom: number;
+  entries: LedgerEntry[];
+  inputs: { tick: number; input: Input }[];
+  /** Which program was in force after which tick, in order. */
+  edits: { afterTick: number; edit: number; statics: Statics }[];
+  snapshots: Snapshot[];
+}
+
+export interface RunLimits {
+  snapshots: number;
+  entries: number;
+}
+
+export const RUN_LIMITS: RunLimits = { snapshots: 1200, entries: 200_000 };
+
+export function createRun(program: Program, edit: number, seed = program.seed): Run {
+  const statics = createStatics(program);
+  const run: Run = {
+    seed,
+    world: createWorld(program, seed, statics),
+    head: 0,
+    keptFrom: 0,
+    entries: [],
+    inputs: [],
+    edits: [{ afterTick: 0, edit, statics }],
+    snapshots: [],
+  };
+  setRecorder(run.world, recorderOf(run));
+  run.snapshots.push(takeSnapshot(run.world));
+  return run;
+}
+
+function recorderOf(run: Run): (entry: LedgerEntry) => void {
+  return (entry) => run.entries.push(entry);
+}
+
+function editAt(run: Run, at: number): Run['edits'][number] {
+  return run.edits.findLast(({ afterTick }) => afterTick <= at) ?? run.edits[0];
+}
+
+/** The number of the edit in force at the world's tick. */
+export function runningEdit(run: Run): number {
+  return editAt(run, run.world.tick).edit;
+}
+
+/** What had been recorded after the world's tick is dropped: from here the run takes another way. */
+function forgetFuture(run: Run): void {
+  const now = run.world.tick;
+  if (run.head === now) return;
+  run.head = now;
+  run.entries = run.entries.filter((entry) => entry.tick <= now);
+  run.inputs = run.inputs.filter((entry) => entry.tick <= now);
+  run.edits = run.edits.filter((entry) => entry.afterTick <= now);
+  run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick <= now);
+  setRecorder(run.world, recorderOf(run));
+}
+
+/** Runs one tick on from where the world stands; a recorded future is replaced. */
+export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LIMITS): void {
+  forgetFuture(run);
+  for (const input of inputs) run.inputs.push({ tick: run.world.tick + 1, input });
+  tick(run.world, inputs);
+  run.head = run.world.tick;
+  if (run.head % run.world.statics.program.ticksPerSecond === 0) {
+    run.snapshots.push(takeSnapshot(run.world));
+    thin(run, limits);
+  }
+}
+
+/** Keeps the past within its limits: every other snapshot of the older half goes first, then the oldest half of the entries. */
+function thin(run: Run, limits: RunLimits): void {
+  if (run.snapshots.length > limits.snapshots) {
+    const half = run.snapshots.length >> 1;
+    run.snapshots = run.snapshots.filter((_, i) => i === 0 || i >= half || i % 2 === 0);
+  }
+  if (run.entries.length > limits.entries) {
+    const from = run.entries[run.entries.length >> 1].tick;
+    const first = run.snapshots.find((snapshot) => snapshot.tick >= from);
+    if (!first) return;
+    run.keptFrom = first.tick;
+    run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick >= first.tick);
+    run.entries = run.entries.filter((entry) => entry.tick > first.tick);
+    run.inputs = run.inputs.filter((entry) => entry.tick > first.tick);
+  }
+}
+
+/** Puts an edited program in force from the next tick. */
+export function applyEdit(run: Run, program: Program, edit: number): void {
+  forgetFuture(run);
+  run.world = swapProgram(run.world, program, edit, run.seed);
+  const now = run.world.tick;
+  run.edits = run.edits.filter((entry) => entry.afterTick < now);
+  run.edits.push({ afterTick: now, edit, statics: run.world.statics });
+  // A snapshot of this tick was taken under the program before.
+  run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick < now);
+  run.snapshots.push(takeSnapshot(run.world));
+}
+
+/** Brings the world to `target`, held between the first kept tick and the head. The future stays recorded. */
+export function seek(run: Run, target: number): void {
+  const goal = Math.max(run.keptFrom, Math.min(run.head, Math.round(target)));
+  const snapshot = run.snapshots.findLast((candidate) => candidate.tick <= goal)!;
+  const from = run.world.tick <= goal && run.world.tick >= snapshot.tick ? run.world.tick : -1;
+  if (from < 0) {
+    const { statics } = editAt(run, snapshot.tick);
+    if (run.world.statics !== statics) run.world = createWorld(statics.program, run.seed, statics);
+    restoreSnapshot(run.world, snapshot);
+  }
+  setRecorder(run.world, null);
+  replayTo(run, goal);
+  if (goal === run.head) setRecorder(run.world, recorderOf(run));
+}
+
+function replayTo(run: Run, goal: number): void {
+  let next = run.inputs.findIndex((entry) => entry.tick > run.world.tick);
+  if (next < 0) next = run.inputs.length;
+  while (run.world.tick < goal) {
+    const at = run.world.tick + 1;
+    const inputs: Input[] = [];
+    while (next < run.inputs.length && run.inputs[next].tick === at) inputs.push(run.inputs[next++].input);
+    tick(run.world, inputs);
+    const edit = run.edits.find((entry) => entry.afterTick === run.world.tick && entry.afterTick > 0);
+    const snapshot = edit && run.snapshots.find((candidate) => candidate.tick === run.world.tick);
+    if (edit && snapshot) {
+      run.world = createWorld(edit.statics.program, run.seed, edit.statics);
+      restoreSnapshot(run.world, snapshot);
+    }
+  }
+}

@@ -1,0 +1,28 @@
+import type { ActionName } from '../../model/actions.ts';
+import type { ActionProgram } from '../program.ts';
+import type { ActionMaker, RunnableAction } from './action.ts';
+import { face } from './face.ts';
+import { followRoute } from './follow-route.ts';
+import { forget, raise, remember, say, setGait, stop } from './instant.ts';
+import { moveTo } from './move-to.ts';
+import { turn } from './turn.ts';
+import { wait } from './wait.ts';
+
+const MAKERS: Record<ActionName, ActionMaker> = {
+  moveTo,
+  followRoute,
+  face,
+  turn,
+  wait,
+  stop,
+  setGait,
+  say,
+  remember,
+  forget,
+  raise,
+};
+
+/** Binds a checked action to its arguments. */
+export function makeAction(program: ActionProgram): RunnableAction {
+  return { name: program.action, ...MAKERS[program.action](program) };
+}

@@ -1,0 +1,48 @@
+import type { Facts } from '../expression/facts.ts';
+
+export const LEGS_IDLE = 0;
+export const LEGS_MOVING = 1;
+export const LEGS_ARRIVED = 2;
+export const LEGS_FAILED = 3;
+export type LegsStatus = typeof LEGS_IDLE | typeof LEGS_MOVING | typeof LEGS_ARRIVED | typeof LEGS_FAILED;
+
+export type Ending = 'success' | 'failure' | 'stopped';
+
+/** What a mind does, told to whoever records it. States, transitions and keys by index. */
+export interface MindRecorder {
+  entered(state: number): void;
+  exited(state: number): void;
+  took(transition: number, event: string): void;
+  began(state: number, action: string): void;
+  ended(state: number, action: string, ending: Ending): void;
+  remembered(key: number): void;
+  said(text: string): void;
+  cycled(states: number[]): void;
+}
+
+/**
+ * The body and world of one agent, as its mind meets them: facts to read, commands to give. Commands
+ * take effect after all minds have decided.
+ */
+export interface Host extends Facts {
+  readonly tick: number;
+  readonly ticksPerSecond: number;
+  readonly legs: LegsStatus;
+  /** Waypoints of a route as x, y pairs. */
+  routePoints(route: number): Float64Array;
+  /** Ticks to stand at each waypoint. */
+  routeWait(route: number): number;
+  routeEnd(route: number): 'loop' | 'stop' | 'thereAndBack';
+  /** Sends the legs to a place; asking again with a place close by keeps the path. */
+  goTo(x: number, y: number, within: number): void;
+  stopLegs(): void;
+  setGait(gait: number): void;
+  /** Turns the body toward `angle` (radians) until another goal or {@link freeEyes}. */
+  turnTo(angle: number): void;
+  freeEyes(): void;
+  say(text: string): void;
+  raise(event: string): void;
+  remember(key: number, a: number, b: number): void;
+  forget(key: number): void;
+  readonly recorder: MindRecorder | null;
+}

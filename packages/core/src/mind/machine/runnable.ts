@@ -1,0 +1,117 @@
+import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
+import { makeAction } from '../actions/index.ts';
+import type { RunnableAction } from '../actions/action.ts';
+import type { MachineProgram, NodeKind } from '../program.ts';
+
+/** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */
+export interface RunnableMachine {
+  states: RunnableState[];
+  transitions: RunnableTransition[];
+  initial: number;
+  /** Transitions with a `for` time, whose guards are looked at each decision. */
+  held: RunnableTransition[];
+}
+
+export interface RunnableState {
+  index: number;
+  kind: NodeKind;
+  parent: number;
+  children: number[];
+  initial: number;
+  depth: number;
+  /** History children of this state. */
+  histories: number[];
+  entry: RunnableAction[];
+  exit: RunnableAction[];
+  activity: RunnableAction | null;
+  /** For a state without children: what may fire while it is active, first to last. */
+  candidates: RunnableTransition[];
+}
+
+export interface RunnableTransition {
+  index: number;
+  source: number;
+  target: number;
+  /** Event descriptor, split at its dots; null for an eventless transition. */
+  on: string[] | null;
+  /** `on: "done"` and its kind mean the source's own end, not that of a state below it. */
+  ownDone: boolean;
+  when: FlagFunction | null;
+  forTicks: number;
+  afterTicks: number;
+  urgent: boolean;
+  /** The innermost state that stays active; −1 for the machine as a whole. */
+  domain: number;
+  actions: RunnableAction[];
+}
+
+export function isAncestor(states: { parent: number }[], ancestor: number, state: number): boolean {
+  if (ancestor < 0) return true;
+  for (let s = states[state].parent; s >= 0; s = states[s].parent) if (s === ancestor) return true;
+  return false;
+}
+
+/** The innermost compound state (or −1) that properly holds both; W3C SCXML's `findLCCA`. */
+function commonAncestor(program: MachineProgram, a: number, b: number): number {
+  for (let s = program.states[a].parent; s >= 0; s = program.states[s].parent) {
+    if (program.states[s].kind === 'compound' && isAncestor(program.states, s, b)) return s;
+  }
+  return -1;
+}
+
+function domainOf(program: MachineProgram, source: number, target: number, internal: boolean): number {
+  if (target < 0) return source;
+  if (internal && program.states[source].kind === 'compound' && isAncestor(program.states, source, target)) return source;
+  return commonAncestor(program, source, target);
+}
+
+/** Own transitions before those of the states around it, but urgent ones of the outermost first. */
+function candidatesOf(state: number, program: MachineProgram, transitions: RunnableTransition[]): RunnableTransition[] {
+  const inward: number[] = [];
+  for (let s = state; s >= 0; s = program.states[s].parent) inward.unshift(s);
+  const own = (s: number, urgent: boolean) =>
+    program.states[s].leaves.map((index) => transitions[index]).filter((transition) => transition.urgent === urgent);
+  return [...inward.flatMap((s) => own(s, true)), ...[...inward].reverse().flatMap((s) => own(s, false))];
+}
+
+export function makeMachine(program: MachineProgram): RunnableMachine {
+  const transitions = program.transitions.map((transition, index): RunnableTransition => {
+    const on = transition.on === '' ? null : transition.on.split('.');
+    return {
+      index,
+      source: transition.source,
+      target: transition.target,
+      on,
+      ownDone: on !== null && on[0] === 'done',
+      when: transition.when ? compileFlag(transition.when.ir) : null,
+      forTicks: transition.forTicks,
+      afterTicks: transition.afterTicks,
+      urgent: transition.urgent,
+      domain: domainOf(program, transition.source, transition.target, transition.internal),
+      actions: transition.actions.map(makeAction),
+    };
+  });
+  const states = program.states.map((state, index): RunnableState => {
+    let depth = 0;
+    for (let s = state.parent; s >= 0; s = program.states[s].parent) depth++;
+    return {
+      index,
+      kind: state.kind,
+      parent: state.parent,
+      children: state.children.filter((child) => !isHistory(program.states[child].kind)),
+      initial: state.initial,
+      depth,
+      histories: state.children.filter((child) => isHistory(program.states[child].kind)),
+      entry: state.entry.map(makeAction),
+      exit: state.exit.map(makeAction),
+      activity: state.activity ? makeAction(state.activity) : null,
+      candidates: state.kind === 'atomic' || state.kind === 'final' ? candidatesOf(index, program, transitions) : [],
+    };
+  });
+  const held = transitions.filter((transition) => transition.forTicks > 0 && transition.when !== null);
+  return { states, transitions, initial: program.initial, held };
+}
+
+export function isHistory(kind: NodeKind): boolean {
+  return kind === 'history' || kind === 'deepHistory';
+}

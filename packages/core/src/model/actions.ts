@@ -1,0 +1,157 @@
+/**
+ * What a mind can do, as data: the schema, the checker, the editors and the reference all read this
+ * one table. What each action does while it runs stands in `mind/actions`.
+ */
+
+/** A part of the body that one action at a time may use. */
+export type Channel = 'legs' | 'eyes' | 'voice';
+
+export type ParameterKind = 'number' | 'place' | 'route' | 'gait' | 'key' | 'value' | 'text' | 'event';
+
+export interface ParameterSpec {
+  /** `place` takes a point or an agent; `value` takes whatever type the named key has. */
+  kind: ParameterKind;
+  required: boolean;
+  unit?: 'm' | 's' | 'deg';
+  minimum?: number;
+  maximum?: number;
+  /** Used where the parameter is left out. */
+  default?: number | string;
+  about: string;
+}
+
+export interface ActionSpec {
+  title: string;
+  channel: Channel | null;
+  /** Whether it goes on over several ticks. One that does belongs under "while here", not on entry or exit. */
+  lasts: boolean;
+  about: string;
+  succeeds: string;
+  fails: string;
+  parameters: Record<string, ParameterSpec>;
+}
+
+export const ACTIONS = {
+  moveTo: {
+    title: 'Move to',
+    channel: 'legs',
+    lasts: true,
+    about: 'Walks around walls to a place, or to the last known place of an agent, and keeps up when that place changes.',
+    succeeds: 'within the distance `within` of the place',
+    fails: 'the place is not known, or there is no way to it',
+    parameters: {
+      to: { kind: 'place', required: true, about: 'a point, or an agent whose last known place is meant' },
+      within: { kind: 'number', required: false, unit: 'm', minimum: 0.05, maximum: 100, default: 0.2, about: 'how close counts as there' },
+    },
+  },
+  followRoute: {
+    title: 'Follow route',
+    channel: 'legs',
+    lasts: true,
+    about: 'Walks the waypoints in order, beginning with the nearest, and stands at each as long as the route says.',
+    succeeds: 'at the last waypoint of a route that ends in `stop`; a loop never ends',
+    fails: 'there is no route, or no way to the next waypoint',
+    parameters: {
+      route: { kind: 'route', required: true, about: 'a route of the ground by name, or `self.route` for the one the agent was given' },
+    },
+  },
+  face: {
+    title: 'Face',
+    channel: 'eyes',
+    lasts: true,
+    about: 'Turns toward a place as fast as the body can.',
+    succeeds: 'heading within 2° of the place',
+    fails: 'the place is not known',
+    parameters: {
+      toward: { kind: 'place', required: true, about: 'a point, or an agent whose last known place is meant' },
+    },
+  },
+  turn: {
+    title: 'Turn',
+    channel: 'eyes',
+    lasts: true,
+    about: 'Turns by an angle from where it faces when it starts.',
+    succeeds: 'heading within 2° of the goal',
+    fails: 'never',
+    parameters: {
+      by: { kind: 'number', required: true, unit: 'deg', minimum: -360, maximum: 360, about: 'clockwise positive' },
+    },
+  },
+  wait: {
+    title: 'Wait',
+    channel: null,
+    lasts: true,
+    about: 'Does nothing for a while.',
+    succeeds: 'after `seconds`',
+    fails: 'never',
+    parameters: {
+      seconds: { kind: 'number', required: true, unit: 's', minimum: 0, maximum: 3600, about: 'how long' },
+    },
+  },
+  stop: {
+    title: 'Stop',
+    channel: 'legs',
+    lasts: false,
+    about: 'Gives up the goal the legs have and stands.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: {},
+  },
+  setGait: {
+    title: 'Set gait',
+    channel: null,
+    lasts: false,
+    about: 'Chooses the speed of the moves that follow.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: {
+      gait: { kind: 'gait', required: true, about: 'a gait of the archetype' },
+    },
+  },
+  say: {
+    title: 'Say',
+    channel: 'voice',
+    lasts: false,
+    about: 'Shows a line of speech beside the body.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: { text: { kind: 'text', required: true, about: 'the words' } },
+  },
+  remember: {
+    title: 'Remember',
+    channel: null,
+    lasts: false,
+    about: 'Writes a memory key. A value that is not known leaves the key as it is.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: {
+      key: { kind: 'key', required: true, about: 'a key of this mind' },
+      value: { kind: 'value', required: true, about: 'an expression of the key’s type' },
+    },
+  },
+  forget: {
+    title: 'Forget',
+    channel: null,
+    lasts: false,
+    about: 'Sets a memory key back to its default.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: { key: { kind: 'key', required: true, about: 'a key of this mind' } },
+  },
+  raise: {
+    title: 'Raise event',
+    channel: null,
+    lasts: false,
+    about: 'Sends an event to this agent’s own mind; it arrives in the next tick.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: { event: { kind: 'event', required: true, about: 'the event’s name' } },
+  },
+} as const satisfies Record<string, ActionSpec>;
+
+export type ActionName = keyof typeof ACTIONS;
+export const ACTION_NAMES = Object.keys(ACTIONS) as ActionName[];
+
+export function actionSpec(name: string): ActionSpec | undefined {
+  return Object.hasOwn(ACTIONS, name) ? (ACTIONS as Record<string, ActionSpec>)[name] : undefined;
+}

@@ -1,0 +1,72 @@
+import * as yup from 'yup';
+import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from './documents.ts';
+import { projectSchema } from './schema/project.ts';
+
+/** One thing wrong with a document: where, and what to do about it. */
+export interface Fault {
+  /** Such as `minds.warden.machine.states[0].leaves[1].when`; empty for the document as a whole. */
+  path: string;
+  message: string;
+}
+
+export type ReadResult = { ok: true; document: ProjectDocument } | { ok: false; faults: Fault[] };
+
+function refuse(path: string, message: string): ReadResult {
+  return { ok: false, faults: [{ path, message }] };
+}
+
+/** Line and column (from 1) of an offset in `text`. */
+function lineAndColumn(text: string, offset: number): string {
+  const before = text.slice(0, offset).split('\n');
+  return `line ${before.length}, column ${before[before.length - 1].length + 1}`;
+}
+
+/** Reads the text of an open file. Never throws; a refused file comes back as faults. */
+export function readProjectText(text: string): ReadResult {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    const message = error instanceof Error ? error.message : String(error);
+    const offset = /position (\d+)/.exec(message)?.[1];
+    const where = offset === undefined ? '' : ` at ${lineAndColumn(text, Number(offset))}`;
+    return refuse('', `This is not JSON: reading stopped${where} (${message}). Open a project file made by Crooked Lantern.`);
+  }
+  return readProject(value);
+}
+
+/** Checks the form of a parsed document. Names across it are checked when it is compiled. */
+export function readProject(value: unknown): ReadResult {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    return refuse('', 'A project is one JSON object; this is something else.');
+  }
+  const { format, version } = value as { format?: unknown; version?: unknown };
+  if (format !== PROJECT_FORMAT) {
+    return refuse('format', `must be "${PROJECT_FORMAT}": this file belongs to another program, or the line is missing.`);
+  }
+  if (typeof version === 'number' && version > PROJECT_VERSION) {
+    return refuse('version', `${version} is newer than this Crooked Lantern, which reads up to ${PROJECT_VERSION}. Update it, then open the file again.`);
+  }
+  try {
+    projectSchema.validateSync(value, { strict: true, abortEarly: false });
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    return { ok: false, faults: faultsOf(error) };
+  }
+  return { ok: true, document: value as ProjectDocument };
+}
+
+/** The single faults of a Yup error, in the order of their paths, each path once. */
+export function faultsOf(error: yup.ValidationError): Fault[] {
+  const single = error.inner.length > 0 ? error.inner.flatMap((inner) => faultsOf(inner)) : [];
+  if (single.length === 0) {
+    return [{ path: error.path ?? '', message: error.errors[0] ?? error.message }];
+  }
+  const seen = new Set<string>();
+  return single.filter(({ path, message }) => {
+    const key = `${path}\n${message}`;
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}

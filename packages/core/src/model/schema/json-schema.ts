@@ -1,0 +1,95 @@
+import * as yup from 'yup';
+import { metaOf, NAME_PATTERN, type AnySchema } from './shapes.ts';
+
+export type JsonSchema = { [key: string]: unknown };
+
+interface Parts {
+  [name: string]: JsonSchema;
+}
+
+interface Described {
+  type: string;
+  optional?: boolean;
+  oneOf?: unknown[];
+  tests: { name?: string; params?: Record<string, unknown> }[];
+}
+
+function isRequired(schema: AnySchema): boolean {
+  const { record } = metaOf(schema);
+  if (record) return !record.optional;
+  return schema instanceof yup.Schema && !schema.spec.optional;
+}
+
+function withTests(described: Described, into: JsonSchema, lower: string, upper: string): JsonSchema {
+  for (const { name, params } of described.tests) {
+    if (name === 'min') into[lower] = params?.min;
+    if (name === 'max') into[upper] = params?.max;
+    if (name === 'integer') into.type = 'integer';
+    if (name === 'matches') into.pattern = (params?.regex as RegExp).source;
+  }
+  if (described.oneOf && described.oneOf.length > 0) into.enum = described.oneOf;
+  return into;
+}
+
+function objectSchema(fields: Record<string, AnySchema>, parts: Parts): JsonSchema {
+  const required = Object.keys(fields).filter((key) => isRequired(fields[key]));
+  const properties: JsonSchema = {};
+  for (const [key, field] of Object.entries(fields)) properties[key] = convert(field, parts);
+  return {
+    type: 'object',
+    properties,
+    ...(required.length > 0 ? { required } : {}),
+    patternProperties: { '^x-': {} },
+    additionalProperties: false,
+  };
+}
+
+function convert(schema: AnySchema, parts: Parts): JsonSchema {
+  const meta = metaOf(schema);
+  if (meta.part) {
+    const { name, build } = meta.part;
+    if (!(name in parts)) {
+      parts[name] = {};
+      parts[name] = convert(build(), parts);
+    }
+    return { $ref: `#/$defs/${name}` };
+  }
+  if (meta.record) {
+    return {
+      type: 'object',
+      patternProperties: { '^x-': {}, [NAME_PATTERN.source]: convert(meta.record.value, parts) },
+      additionalProperties: false,
+    };
+  }
+  if (meta.variants) return { anyOf: meta.variants.map((variant) => convert(variant, parts)) };
+  if (meta.shape) return objectSchema(meta.shape, parts);
+  if (meta.pair) {
+    const part = convert(meta.pair, parts);
+    return { type: 'array', prefixItems: [part, part], items: false, minItems: 2, description: meta.about };
+  }
+  const described = (schema as yup.Schema).describe() as unknown as Described;
+  switch (described.type) {
+    case 'number':
+      return withTests(described, { type: 'number' }, 'minimum', 'maximum');
+    case 'string':
+      return withTests(described, { type: 'string' }, 'minLength', 'maxLength');
+    case 'boolean':
+      return { type: 'boolean' };
+    case 'array': {
+      const inner = (schema as unknown as { innerType: AnySchema }).innerType;
+      return withTests(described, { type: 'array', items: convert(inner, parts) }, 'minItems', 'maxItems');
+    }
+    default:
+      throw new TypeError(`No JSON Schema form is known for a Yup schema of type ${described.type}.`);
+  }
+}
+
+/**
+ * JSON Schema (draft 2020-12) of a Yup schema built from the forms in `shapes.ts`.
+ * Throws a TypeError for a form it does not know, so that nothing is left out unseen.
+ */
+export function toJsonSchema(schema: AnySchema, head: JsonSchema = {}): JsonSchema {
+  const parts: Parts = {};
+  const body = convert(schema, parts);
+  return { ...head, ...body, ...(Object.keys(parts).length > 0 ? { $defs: parts } : {}) };
+}

@@ -1,0 +1,135 @@
+import * as yup from 'yup';
+import { suggestion } from '../nearest-name.ts';
+
+/**
+ * The few forms every part of the document is made of, on top of Yup: objects that refuse unknown
+ * fields, records with names as keys, and recursive parts. Each carries in its `meta` what the JSON
+ * Schema is made from, so that the two cannot drift apart.
+ */
+
+export type AnySchema = yup.ISchema<unknown>;
+export type Fields = Record<string, AnySchema>;
+
+declare module 'yup' {
+  interface CustomSchemaMetadata {
+    record?: { value: AnySchema; optional: boolean };
+    part?: { name: string; build: () => AnySchema };
+    pair?: AnySchema;
+    shape?: Fields;
+    variants?: AnySchema[];
+    about?: string;
+  }
+}
+
+yup.setLocale({
+  mixed: {
+    default: 'is not valid',
+    required: 'is missing',
+    defined: 'is missing',
+    notNull: 'must not be null',
+    oneOf: 'must be one of: ${values}',
+    notType: ({ type, value }) => `must be ${ARTICLES[type] ?? type}, not ${describeValue(value)}`,
+  },
+  string: { min: 'must not be shorter than ${min} character', max: 'must not be longer than ${max} characters' },
+  number: {
+    min: 'must be at least ${min}, not ${value}',
+    max: 'must be at most ${max}, not ${value}',
+    integer: 'must be a whole number, not ${value}',
+  },
+  array: { min: 'must have at least ${min} entry', max: 'must not have more than ${max} entries' },
+});
+
+const ARTICLES: Record<string, string> = {
+  string: 'text',
+  number: 'a number',
+  boolean: 'true or false',
+  object: 'an object',
+  array: 'a list',
+  tuple: 'two numbers [x, y]',
+};
+
+function describeValue(value: unknown): string {
+  if (value === null || value === undefined) return 'empty';
+  const text = JSON.stringify(value) ?? String(value);
+  return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+}
+
+export const NAME_PATTERN = /^[a-z][A-Za-z0-9]{0,39}$/;
+const NAME_ABOUT = 'a lower-case letter, then up to 39 letters and digits';
+
+function isPlainObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+/** An object with exactly these fields, and any field whose name begins with `x-`. */
+export function shape(fields: Fields): yup.Schema {
+  return yup
+    .object(fields as Record<string, yup.Schema>)
+    .default(undefined)
+    .meta({ shape: fields })
+    .test('unknown-fields', (value, context) => {
+      if (!isPlainObject(value)) return true;
+      const unknown = Object.keys(value).filter((key) => !(key in fields) && !key.startsWith('x-'));
+      if (unknown.length === 0) return true;
+      const errors = unknown.map((key) =>
+        context.createError({
+          path: joinPath(context.path, key),
+          message: `is not a field this version knows.${suggestion(key, Object.keys(fields))}`,
+        }),
+      );
+      return new yup.ValidationError(errors);
+    }) as unknown as yup.Schema;
+}
+
+/** Names as keys, all values of one form. Must be there unless `optional`. */
+export function record(value: AnySchema, optional = false): AnySchema {
+  return yup
+    .lazy((entries: unknown) => {
+      if (!isPlainObject(entries)) {
+        return optional && entries === undefined ? yup.mixed() : yup.object().required();
+      }
+      const names = Object.keys(entries).filter((key) => !key.startsWith('x-'));
+      return yup
+        .object(Object.fromEntries(names.map((name) => [name, value as yup.Schema])))
+        .test('names', (_, context) => {
+          const errors = names
+            .filter((name) => !NAME_PATTERN.test(name))
+            .map((name) =>
+              context.createError({
+                path: joinPath(context.path, name),
+                message: `is not a usable name: it takes ${NAME_ABOUT}`,
+              }),
+            );
+          return errors.length === 0 || new yup.ValidationError(errors);
+        });
+    })
+    .meta({ record: { value, optional } });
+}
+
+/** A part that may hold itself; `name` is what the JSON Schema calls it. */
+export function recursive(name: string, build: () => AnySchema): AnySchema {
+  return yup.lazy(() => build() as yup.Schema).meta({ part: { name, build } });
+}
+
+/** [x, y] with both numbers from `minimum` to 10,000. */
+export function pair(minimum: number, what: string): yup.Schema {
+  const part = yup.number().required().min(minimum).max(10_000);
+  return yup.tuple([part, part]).meta({ pair: part, about: what });
+}
+
+export const name = () => yup.string().matches(NAME_PATTERN, `must be a name: ${NAME_ABOUT}`);
+export const title = () => yup.string().min(1).max(80);
+export const note = () => yup.string().max(4000);
+export const expression = () => yup.string().min(1).max(2000);
+
+/** What a form says of itself; empty for a plain Yup schema. */
+export function metaOf(schema: AnySchema | undefined): yup.CustomSchemaMetadata {
+  return (schema as { spec?: { meta?: yup.CustomSchemaMetadata } } | undefined)?.spec?.meta ?? {};
+}
+
+/** A path such as `minds.warden.machine.states[0]` with one more key. */
+export function joinPath(path: string | undefined, key: string): string {
+  const step = /^[A-Za-z_][\w-]*$/.test(key) ? key : `["${key}"]`;
+  if (!path) return step;
+  return step.startsWith('[') ? path + step : `${path}.${step}`;
+}

@@ -1,0 +1,41 @@
+import { readParts } from '../expression/readout.ts';
+import type { MindRecorder } from '../mind/host.ts';
+import type { Agent } from './agent.ts';
+import { figureOfKey, nameTables } from './names.ts';
+import type { LedgerEntry, Recorder } from './recorder.ts';
+
+/** Any entry before tick and agent are known. */
+type Unplaced<E = LedgerEntry> = E extends LedgerEntry ? Omit<E, 'tick' | 'agent'> : never;
+
+export function recordFor(agent: Agent, record: Recorder, entry: Unplaced): void {
+  record({ tick: agent.tick, agent: agent.name, ...entry } as LedgerEntry);
+}
+
+/** Turns what one agent's mind does into ledger entries with names and values. */
+export function createMindRecorder(agent: Agent, record: Recorder): MindRecorder | null {
+  const { mind } = agent;
+  if (!mind) return null;
+  const { states, transitions } = mind.program.machine;
+  const names = nameTables(agent.program);
+  const put = (entry: Unplaced) => recordFor(agent, record, entry);
+  return {
+    entered: (state) => put({ kind: 'enter', state: states[state].id }),
+    exited: (state) => put({ kind: 'exit', state: states[state].id }),
+    took(index, event) {
+      const { source, order, target, when } = transitions[index];
+      put({
+        kind: 'transition',
+        from: states[source].id,
+        order,
+        to: target < 0 ? null : states[target].id,
+        ...(event === '' ? {} : { on: event }),
+        ...(when ? { when: when.source, values: readParts(when, agent, names) } : {}),
+      });
+    },
+    began: (state, action) => put({ kind: 'begin', state: states[state].id, action }),
+    ended: (state, action, ending) => put({ kind: 'end', state: states[state].id, action, ending }),
+    remembered: (key) => put({ kind: 'memory', key: mind.program.keys[key].name, value: figureOfKey(agent, key) }),
+    said: (text) => put({ kind: 'say', text }),
+    cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
+  };
+}
