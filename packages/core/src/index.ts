@@ -10,3 +10,10 @@ export { hasErrors, type Finding, type FindingCode } from './compile/finding.ts'
 export { checkProject } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
+export { applyCommand, findState } from './model/commands/apply-command.ts';
+export { CommandError, type ActionList, type DocumentCommand } from './model/commands/commands.ts';
+export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
+export type { ExpressionFault } from './expression/parse.ts';
+export { nearestName } from './model/nearest-name.ts';
+export { statePaths } from './findings/state-paths.ts';
+export { checkInMind, type ExpressionPlace } from './compile/check-in-mind.ts';

@@ -5,3 +5,8 @@ export { swapProgram } from './world/swap.ts';
 export type { Agent } from './world/agent.ts';
 export type { Program } from './world/program.ts';
 export type { LedgerEntry, Reading, Recorder } from './world/recorder.ts';
+export { BODY_STRIDE, RAY_STRIDE, pictureBodies, picturePaths, pictureRays } from './world/picture.ts';
+export { readMind, type LeaveReadout, type MindReadout, type StateReadout } from './world/readout.ts';
+export { castRay, createWalls, type Walls } from './space/walls.ts';
+export type { GroundProgram, ArchetypeProgram, AgentProgram, SightProgram } from './world/program.ts';
+export type { MachineProgram, MindProgram, StateProgram, TransitionProgram } from './mind/program.ts';

@@ -42,19 +42,29 @@ function compileKeys(mind: MindDocument, path: string, context: CompileContext):
   return { keys, slots };
 }
 
-export function compileMind(name: string, context: CompileContext): MindProgram {
-  const { document } = context;
-  const mind = document.minds[name];
-  const path = `minds.${name}`;
-  const { keys, slots } = compileKeys(mind, path, context);
-  const scope: MindScope = {
+function scopeOf(name: string, keys: readonly KeyProgram[], context: CompileContext): MindScope {
+  const { archetypes, minds } = context.document;
+  const memory = minds[name].memory ?? {};
+  return {
     context,
-    keys: new Map(keys.map((key, index): [string, ScopeKey] => [key.name, { index, slot: key.slot, type: key.type, unit: mind.memory![key.name].unit }])),
+    keys: new Map(keys.map((key, index): [string, ScopeKey] => [key.name, { index, slot: key.slot, type: key.type, unit: memory[key.name].unit }])),
     routes: context.routes,
     internText: (text) => internText(context, text),
-    bodies: namesOf(document.archetypes)
-      .filter((archetype) => document.archetypes[archetype].mind === name)
-      .map((archetype) => ({ archetype, gaits: namesOf(document.archetypes[archetype].gaits) })),
+    bodies: namesOf(archetypes)
+      .filter((archetype) => archetypes[archetype].mind === name)
+      .map((archetype) => ({ archetype, gaits: namesOf(archetypes[archetype].gaits) })),
   };
-  return { name, title: mind.title, keys, slots, machine: compileMachine(mind.machine, `${path}.machine`, scope) };
+}
+
+/** The names that the expressions and actions of a mind may use. */
+export function mindScope(name: string, context: CompileContext): MindScope {
+  return scopeOf(name, compileKeys(context.document.minds[name], `minds.${name}`, context).keys, context);
+}
+
+export function compileMind(name: string, context: CompileContext): MindProgram {
+  const mind = context.document.minds[name];
+  const path = `minds.${name}`;
+  const { keys, slots } = compileKeys(mind, path, context);
+  const machine = compileMachine(mind.machine, `${path}.machine`, scopeOf(name, keys, context));
+  return { name, title: mind.title, keys, slots, machine };
 }

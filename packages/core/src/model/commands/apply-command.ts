@@ -1,0 +1,161 @@
+import type { ActionDocument, MachineDocument, ProjectDocument, StateDocument, TransitionDocument } from '../documents.ts';
+import { CommandError, type DocumentCommand } from './commands.ts';
+
+/** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
+export function applyCommand(document: ProjectDocument, command: DocumentCommand): ProjectDocument {
+  switch (command.command) {
+    case 'retitleProject':
+      return { ...document, title: command.title };
+    case 'setSeed':
+      return { ...document, start: { ...document.start, seed: command.seed } };
+    case 'addState':
+      return changeMachine(document, command.mind, (machine) => addState(machine, command.parent, { id: command.id, title: command.title }));
+    case 'removeState':
+      return changeMachine(document, command.mind, (machine) => removeState(machine, command.state));
+    case 'setInitial':
+      return changeMachine(document, command.mind, (machine) => setInitial(machine, command.parent, command.initial));
+    case 'retitleState':
+      return changeState(document, command, (state) => ({ ...state, title: command.title }));
+    case 'addTransition':
+      return changeLeaves(document, command, (leaves) => [...leaves, command.transition]);
+    case 'changeTransition':
+      return changeLeaves(document, command, (leaves) => replaceAt(leaves, command.index, (leave) => withoutUndefined({ ...leave, ...command.change })));
+    case 'moveTransition':
+      return changeLeaves(document, command, (leaves) => moveEntry(leaves, command.from, command.to));
+    case 'removeTransition':
+      return changeLeaves(document, command, (leaves) => removeAt(leaves, command.index));
+    case 'setActivity':
+      return changeState(document, command, (state) => withoutUndefined({ ...state, activity: command.action ?? undefined }));
+    case 'addAction':
+      return changeActions(document, command, (actions) => [...actions, command.action]);
+    case 'setAction':
+      return changeActions(document, command, (actions) => replaceAt(actions, command.index, () => command.action));
+    case 'removeAction':
+      return changeActions(document, command, (actions) => removeAt(actions, command.index));
+  }
+}
+
+function withoutUndefined<T extends object>(value: T): T {
+  return Object.fromEntries(Object.entries(value).filter(([, entry]) => entry !== undefined)) as T;
+}
+
+function expectIndex(list: readonly unknown[], index: number): void {
+  if (!Number.isInteger(index) || index < 0 || index >= list.length) {
+    throw new CommandError(`There is no entry ${index + 1}; the list has ${list.length}.`);
+  }
+}
+
+function replaceAt<T>(list: readonly T[], index: number, change: (entry: T) => T): T[] {
+  expectIndex(list, index);
+  return list.map((entry, i) => (i === index ? change(entry) : entry));
+}
+
+function removeAt<T>(list: readonly T[], index: number): T[] {
+  expectIndex(list, index);
+  return list.filter((_, i) => i !== index);
+}
+
+function moveEntry<T>(list: readonly T[], from: number, to: number): T[] {
+  expectIndex(list, from);
+  expectIndex(list, to);
+  const rest = removeAt(list, from);
+  return [...rest.slice(0, to), list[from], ...rest.slice(to)];
+}
+
+function changeMachine(document: ProjectDocument, mind: string, change: (machine: MachineDocument) => MachineDocument): ProjectDocument {
+  if (!Object.hasOwn(document.minds, mind)) throw new CommandError(`There is no mind “${mind}”.`);
+  const before = document.minds[mind];
+  return { ...document, minds: { ...document.minds, [mind]: { ...before, machine: change(before.machine) } } };
+}
+
+/** The states with the one called `id` changed; the same array where it is not among them. */
+function changeIn(states: readonly StateDocument[], id: string, change: (state: StateDocument) => StateDocument): StateDocument[] {
+  return states.map((state) => {
+    if (state.id === id) return change(state);
+    return state.states ? { ...state, states: changeIn(state.states, id, change) } : state;
+  });
+}
+
+export function findState(states: readonly StateDocument[], id: string): StateDocument | undefined {
+  for (const state of states) {
+    const found = state.id === id ? state : findState(state.states ?? [], id);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+function expectState(machine: MachineDocument, id: string): StateDocument {
+  const state = findState(machine.states, id);
+  if (!state) throw new CommandError(`This mind has no state “${id}”.`);
+  return state;
+}
+
+function changeState(document: ProjectDocument, where: { mind: string; state: string }, change: (state: StateDocument) => StateDocument): ProjectDocument {
+  return changeMachine(document, where.mind, (machine) => {
+    expectState(machine, where.state);
+    return { ...machine, states: changeIn(machine.states, where.state, change) };
+  });
+}
+
+type List<T> = (list: readonly T[]) => T[];
+
+function emptyAsUndefined<T>(list: T[]): T[] | undefined {
+  return list.length > 0 ? list : undefined;
+}
+
+function changeLeaves(document: ProjectDocument, where: { mind: string; state: string }, change: List<TransitionDocument>): ProjectDocument {
+  return changeState(document, where, (state) => withoutUndefined({ ...state, leaves: emptyAsUndefined(change(state.leaves ?? [])) }));
+}
+
+function changeActions(document: ProjectDocument, where: { mind: string; state: string; list: 'entry' | 'exit' }, change: List<ActionDocument>): ProjectDocument {
+  const { list } = where;
+  return changeState(document, where, (state) => withoutUndefined({ ...state, [list]: emptyAsUndefined(change(state[list] ?? [])) }));
+}
+
+function addState(machine: MachineDocument, parent: string | null, state: StateDocument): MachineDocument {
+  if (findState(machine.states, state.id)) throw new CommandError(`This mind has a state “${state.id}” already. Choose another id.`);
+  if (parent === null) return { ...machine, states: [...machine.states, state] };
+  expectState(machine, parent);
+  return {
+    ...machine,
+    states: changeIn(machine.states, parent, (around) => ({
+      ...around,
+      initial: around.initial ?? (around.kind === 'parallel' ? undefined : state.id),
+      states: [...(around.states ?? []), state],
+    })).map(withoutUndefined),
+  };
+}
+
+function idsBelow(state: StateDocument): string[] {
+  return [state.id, ...(state.states ?? []).flatMap(idsBelow)];
+}
+
+/** Takes a state out, with what is inside it and every transition that leads there. */
+function removeState(machine: MachineDocument, id: string): MachineDocument {
+  const gone = new Set(idsBelow(expectState(machine, id)));
+  const prune = (states: readonly StateDocument[]): StateDocument[] =>
+    states.flatMap((state) => {
+      if (gone.has(state.id)) return [];
+      const leaves = state.leaves?.filter((leave) => leave.to === undefined || !gone.has(leave.to));
+      const inner = state.states && prune(state.states);
+      const empty = inner !== undefined && inner.length === 0;
+      const initial = state.initial !== undefined && gone.has(state.initial) ? inner?.[0]?.id : state.initial;
+      return [
+        withoutUndefined({
+          ...state,
+          initial: empty ? undefined : initial,
+          states: empty ? undefined : inner,
+          leaves: leaves && emptyAsUndefined(leaves),
+        }),
+      ];
+    });
+  const states = prune(machine.states);
+  if (states.length === 0) throw new CommandError('A machine needs at least one state.');
+  return { ...machine, initial: gone.has(machine.initial) ? states[0].id : machine.initial, states };
+}
+
+function setInitial(machine: MachineDocument, parent: string | null, initial: string): MachineDocument {
+  if (parent === null) return { ...machine, initial };
+  expectState(machine, parent);
+  return { ...machine, states: changeIn(machine.states, parent, (state) => ({ ...state, initial })) };
+}

@@ -1,0 +1,152 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
+import { UniqueConstraintError } from 'sequelize';
+import { Problem } from '../problem.ts';
+import type { Database } from './database.ts';
+
+export interface ProjectSummary {
+  id: string;
+  title: string;
+  edit: number;
+  minds: number;
+  agents: number;
+  createdAt: string;
+  updatedAt: string;
+}
+
+export interface StoredProject {
+  id: string;
+  edit: number;
+  updatedAt: string;
+  document: ProjectDocument;
+}
+
+export interface EditSummary {
+  number: number;
+  createdAt: string;
+}
+
+export interface ProjectStore {
+  list(): Promise<ProjectSummary[]>;
+  read(id: string): Promise<StoredProject>;
+  create(document: ProjectDocument): Promise<StoredProject>;
+  /** Adds an edit on top of edit `basedOn`; throws a stale-edit Problem where that is not the latest. */
+  write(id: string, basedOn: number, document: ProjectDocument): Promise<StoredProject>;
+  remove(id: string): Promise<void>;
+  restore(id: string): Promise<void>;
+  edits(id: string): Promise<EditSummary[]>;
+  readEdit(id: string, number: number): Promise<StoredProject>;
+  isEmpty(): Promise<boolean>;
+}
+
+/** The title in lower-case letters and digits, words joined by hyphens. */
+export function slug(title: string): string {
+  const words = title
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return words.slice(0, 60) || 'project';
+}
+
+function missing(id: string): Problem {
+  return new Problem('not-found', `There is no project “${id}”. It may have been deleted.`);
+}
+
+export function createProjectStore({ sequelize, models: { Project, Edit } }: Database): ProjectStore {
+  async function readAt(id: string, number: number, updatedAt: Date): Promise<StoredProject> {
+    const edit = await Edit.findOne({ where: { projectId: id, number } });
+    if (!edit) throw new Problem('not-found', `Project “${id}” has no edit ${number}.`);
+    return { id, edit: number, updatedAt: updatedAt.toISOString(), document: edit.document };
+  }
+
+  async function read(id: string): Promise<StoredProject> {
+    const project = await Project.findByPk(id);
+    if (!project) throw missing(id);
+    return readAt(id, project.edit, project.updatedAt);
+  }
+
+  async function insert(id: string, document: ProjectDocument): Promise<StoredProject> {
+    return sequelize.transaction(async (transaction) => {
+      const project = await Project.create({ id, title: document.title, edit: 1 } as never, { transaction });
+      await Edit.create({ projectId: id, number: 1, document } as never, { transaction });
+      return { id, edit: 1, updatedAt: project.updatedAt.toISOString(), document };
+    });
+  }
+
+  return {
+    async list() {
+      const projects = await Project.findAll({ order: [['updatedAt', 'DESC'], ['id', 'ASC']] });
+      return Promise.all(
+        projects.map(async (project): Promise<ProjectSummary> => {
+          const { document } = await readAt(project.id, project.edit, project.updatedAt);
+          const ground = document.grounds[document.start.ground];
+          return {
+            id: project.id,
+            title: project.title,
+            edit: project.edit,
+            minds: Object.keys(document.minds).length,
+            agents: Object.keys(ground?.agents ?? {}).length,
+            createdAt: project.createdAt.toISOString(),
+            updatedAt: project.updatedAt.toISOString(),
+          };
+        }),
+      );
+    },
+
+    read,
+
+    async create(document) {
+      const base = slug(document.title);
+      for (let attempt = 1; ; attempt++) {
+        try {
+          return await insert(attempt === 1 ? base : `${base}-${attempt}`, document);
+        } catch (error) {
+          if (!(error instanceof UniqueConstraintError) || attempt > 1000) throw error;
+        }
+      }
+    },
+
+    async write(id, basedOn, document) {
+      return sequelize.transaction(async (transaction) => {
+        const project = await Project.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+        if (!project) throw missing(id);
+        if (project.edit !== basedOn) {
+          throw new Problem('stale-edit', `This is based on edit ${basedOn}; the latest is ${project.edit}. Nothing was overwritten.`, {
+            currentEdit: project.edit,
+          });
+        }
+        const edit = basedOn + 1;
+        await Edit.create({ projectId: id, number: edit, document } as never, { transaction });
+        await project.update({ edit, title: document.title }, { transaction });
+        return { id, edit, updatedAt: project.updatedAt.toISOString(), document };
+      });
+    },
+
+    async remove(id) {
+      const count = await Project.destroy({ where: { id } });
+      if (count === 0) throw missing(id);
+    },
+
+    async restore(id) {
+      const project = await Project.findByPk(id, { paranoid: false });
+      if (!project) throw missing(id);
+      await project.restore();
+    },
+
+    async edits(id) {
+      if (!(await Project.findByPk(id))) throw missing(id);
+      const edits = await Edit.findAll({ where: { projectId: id }, attributes: ['number', 'createdAt'], order: [['number', 'DESC']] });
+      return edits.map(({ number, createdAt }) => ({ number, createdAt: createdAt.toISOString() }));
+    },
+
+    async readEdit(id, number) {
+      const project = await Project.findByPk(id);
+      if (!project) throw missing(id);
+      return readAt(id, number, project.updatedAt);
+    },
+
+    async isEmpty() {
+      return (await Project.count({ paranoid: false })) === 0;
+    },
+  };
+}

@@ -1,0 +1,72 @@
+import type { Fault, ProjectDocument } from '@crooked-lantern/core';
+
+export interface ProjectSummary {
+  id: string;
+  title: string;
+  edit: number;
+  minds: number;
+  agents: number;
+  createdAt: string;
+  updatedAt: string;
+}
+
+export interface StoredProject {
+  id: string;
+  edit: number;
+  updatedAt: string;
+  document: ProjectDocument;
+}
+
+/** A refusal by the server, or (status 0) no answer at all. */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly faults: Fault[];
+  readonly currentEdit: number | undefined;
+
+  constructor(status: number, message: string, faults: Fault[] = [], currentEdit?: number) {
+    super(message);
+    this.status = status;
+    this.faults = faults;
+    this.currentEdit = currentEdit;
+  }
+
+  /** Trying again later may help. */
+  get passing(): boolean {
+    return this.status === 0 || this.status === 429 || this.status >= 500;
+  }
+}
+
+async function request<T>(path: string, init: RequestInit = {}): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch {
+    throw new ApiError(0, 'The server does not answer.');
+  }
+  if (response.status === 204) return undefined as T;
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  if (!response.ok) {
+    const message = [body.title, body.detail].filter(Boolean).join('. ') || `The server answered ${response.status}.`;
+    throw new ApiError(response.status, message, (body.faults as Fault[] | undefined) ?? [], body.currentEdit as number | undefined);
+  }
+  return body as T;
+}
+
+const json = (body: unknown, headers: Record<string, string> = {}): RequestInit => ({
+  headers: { 'content-type': 'application/json', ...headers },
+  body: typeof body === 'string' ? body : JSON.stringify(body),
+});
+
+export const api = {
+  list: () => request<{ projects: ProjectSummary[] }>('/api/projects').then(({ projects }) => projects),
+  read: (id: string) => request<StoredProject>(`/api/projects/${id}`),
+  create: (document: ProjectDocument | string) => request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),
+  write: (id: string, basedOn: number, document: ProjectDocument) =>
+    request<StoredProject>(`/api/projects/${id}`, { method: 'PUT', ...json(document, { 'if-match': `"${basedOn}"` }) }),
+  remove: (id: string) => request<void>(`/api/projects/${id}`, { method: 'DELETE' }),
+  restore: (id: string) => request<void>(`/api/projects/${id}/restore`, { method: 'POST' }),
+};
+
+export function fileAddress(id: string): string {
+  return `/api/projects/${id}/file`;
+}

@@ -1,0 +1,72 @@
+import { useEffect } from 'react';
+import { Provider } from 'react-redux';
+import { createBrowserRouter, isRouteErrorResponse, Link, Outlet, RouterProvider, useRouteError } from 'react-router';
+import styled from 'styled-components';
+import { HomePage } from '../home/home-page.tsx';
+import { ProjectPage } from '../project/project-page.tsx';
+import { GlobalStyle } from '../theme/global-style.ts';
+import { applyTheme } from '../theme/theme-slice.ts';
+import { CommandList } from './command-list.tsx';
+import { CommandProvider } from './commands.tsx';
+import { Header } from './header.tsx';
+import { createStore, useAppSelector } from './store.ts';
+
+const store = createStore();
+
+function Root() {
+  const theme = useAppSelector((state) => state.theme);
+  useEffect(() => applyTheme(theme), [theme]);
+  return (
+    <CommandProvider>
+      <Outlet />
+      <CommandList />
+    </CommandProvider>
+  );
+}
+
+const Message = styled.main`
+  max-width: 60ch;
+  margin: 12vh auto;
+  padding: 0 20px;
+  h1 { font: 600 1.6rem var(--title); }
+`;
+
+/** What is shown where an address leads nowhere or a page breaks: what happened, and the way back. */
+function TroublePage() {
+  const error = useRouteError();
+  const lost = isRouteErrorResponse(error) && error.status === 404;
+  return (
+    <CommandProvider>
+      <Header />
+      <Message>
+        <h1>{lost ? 'There is no page here' : 'This page broke'}</h1>
+        <p>{lost ? 'The address may be mistyped.' : `${error instanceof Error ? error.message : String(error)} What you had saved is safe.`}</p>
+        <p>
+          <Link to="/">All projects</Link>
+        </p>
+      </Message>
+    </CommandProvider>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    element: <Root />,
+    errorElement: <TroublePage />,
+    children: [
+      { path: '/', element: <HomePage /> },
+      { path: '/projects/:id', element: <ProjectPage /> },
+      { path: '/projects/:id/minds', element: <ProjectPage /> },
+      { path: '/projects/:id/minds/:mind', element: <ProjectPage /> },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <Provider store={store}>
+      <GlobalStyle />
+      <RouterProvider router={router} />
+    </Provider>
+  );
+}

@@ -1,0 +1,78 @@
+import { useMemo } from 'react';
+import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
+import styled from 'styled-components';
+import { Dialog } from '../ui/dialog.tsx';
+import { Kbd } from '../ui/pill.tsx';
+import { keysText, useCommandList, useCommands } from './commands.tsx';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { commandListShown } from './view-slice.ts';
+
+const Search = styled(SearchField)`
+  input {
+    width: 100%;
+    padding: 6px 10px;
+    border: 1px solid var(--line2);
+    border-radius: 8px;
+    background: var(--night);
+  }
+`;
+
+const Entries = styled(Menu)`
+  max-height: 46vh;
+  margin-top: 8px;
+  overflow: auto;
+  outline: none;
+`;
+
+const Entry = styled(MenuItem)`
+  display: flex;
+  justify-content: space-between;
+  gap: 1em;
+  padding: 4px 10px;
+  border-radius: 6px;
+  cursor: default;
+  outline: none;
+  &[data-focused] { background: var(--raised); }
+  &[data-disabled] { color: var(--mute); }
+  small { color: var(--mute); font-size: 1em; }
+`;
+
+/** Every command by name, with its shortcut beside it. */
+export function CommandList() {
+  const dispatch = useAppDispatch();
+  const isOpen = useAppSelector(({ view }) => view.commandList);
+  const commands = useCommandList();
+  const { contains } = useFilter({ sensitivity: 'base' });
+  const close = () => dispatch(commandListShown(false));
+  useCommands(
+    useMemo(() => [{ id: 'commands', name: 'Show all commands', keys: '$mod+KeyK', run: () => dispatch(commandListShown(true)) }], [dispatch]),
+  );
+  return (
+    <Dialog title="Commands" isOpen={isOpen} onClose={close}>
+      <Autocomplete filter={contains}>
+        <Search aria-label="Find a command" autoFocus>
+          <Input placeholder="Type part of a name" />
+        </Search>
+        <Entries aria-label="Commands" renderEmptyState={() => 'No command has that in its name.'}>
+          {commands.map((command) => (
+            <Entry
+              key={command.id}
+              id={command.id}
+              textValue={command.name}
+              isDisabled={command.disabled !== undefined}
+              onAction={() => {
+                close();
+                command.run();
+              }}
+            >
+              <span>
+                {command.name} {command.disabled && <small>· {command.disabled}</small>}
+              </span>
+              {command.keys && <Kbd>{keysText(command.keys)}</Kbd>}
+            </Entry>
+          ))}
+        </Entries>
+      </Autocomplete>
+    </Dialog>
+  );
+}

@@ -1,0 +1,105 @@
+import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { tinykeys } from 'tinykeys';
+
+/** Something the user can do from anywhere: by name in the command list, by its shortcut, often by a button. */
+export interface Command {
+  id: string;
+  name: string;
+  /** As tinykeys reads it: `$mod+KeyZ`; shown by {@link keysText}. */
+  keys?: string;
+  /** Why it can't be done now; undefined where it can. */
+  disabled?: string;
+  run: () => void;
+}
+
+interface Registry {
+  commands: Command[];
+  set(owner: symbol, commands: Command[] | null): void;
+}
+
+const CommandContext = createContext<Registry | null>(null);
+
+function useRegistry(): Registry {
+  const registry = useContext(CommandContext);
+  if (!registry) throw new Error('There is no command registry around this component.');
+  return registry;
+}
+
+/** Whether typing belongs to the element: a shortcut without Ctrl must then stay out of the way. */
+function takesTyping(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  return target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+}
+
+export function CommandProvider({ children }: { children: ReactNode }) {
+  const [owned, setOwned] = useState<ReadonlyMap<symbol, Command[]>>(new Map());
+  const commands = useMemo(() => [...owned.values()].flat(), [owned]);
+  const latest = useRef(commands);
+  latest.current = commands;
+  const keys = [...new Set(commands.flatMap((command) => (command.keys ? [command.keys] : [])))].sort().join('\n');
+
+  useEffect(() => {
+    const bindings: Record<string, (event: KeyboardEvent) => void> = {};
+    for (const key of keys.split('\n').filter(Boolean)) {
+      bindings[key] = (event) => {
+        if (takesTyping(event.target) && !key.startsWith('$mod')) return;
+        const command = latest.current.find((candidate) => candidate.keys === key && candidate.disabled === undefined);
+        if (!command) return;
+        event.preventDefault();
+        command.run();
+      };
+    }
+    return tinykeys(window, bindings);
+  }, [keys]);
+
+  const registry = useMemo<Registry>(
+    () => ({
+      commands,
+      set: (owner, list) =>
+        setOwned((before) => {
+          const after = new Map(before);
+          if (list) after.set(owner, list);
+          else after.delete(owner);
+          return after;
+        }),
+    }),
+    [commands],
+  );
+  return <CommandContext.Provider value={registry}>{children}</CommandContext.Provider>;
+}
+
+/** All commands that can be named now. */
+export function useCommandList(): Command[] {
+  return useRegistry().commands;
+}
+
+/** Offers commands while the component is shown. `commands` must be memoised: it is taken anew when it changes. */
+export function useCommands(commands: Command[]): void {
+  const { set } = useRegistry();
+  const owner = useRef(Symbol('commands'));
+  const setter = useRef(set);
+  setter.current = set;
+  useEffect(() => {
+    const { current } = owner;
+    setter.current(current, commands);
+    return () => setter.current(current, null);
+  }, [commands]);
+}
+
+const IS_APPLE = /Mac|iPhone|iPad/.test(navigator.platform);
+const NAMES: Record<string, string> = {
+  $mod: IS_APPLE ? '⌘' : 'Ctrl',
+  Space: 'Space',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  Comma: ',',
+  Period: '.',
+};
+
+/** A shortcut as people read it: Ctrl+Z. */
+export function keysText(keys: string): string {
+  return keys
+    .split('+')
+    .map((key) => NAMES[key] ?? key.replace(/^(Key|Digit)/, ''))
+    .join('+');
+}

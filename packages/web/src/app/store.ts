@@ -1,0 +1,35 @@
+import { configureStore, type Action, type ThunkAction } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { projectReducer, type ProjectSlot, type ProjectState } from '../project/project-slice.ts';
+import { saving } from '../project/saving.ts';
+import { themeReducer, type ThemeChoice } from '../theme/theme-slice.ts';
+import { viewReducer, type ViewState } from './view-slice.ts';
+
+export interface RootState {
+  project: ProjectSlot;
+  theme: ThemeChoice;
+  view: ViewState;
+}
+
+export function createStore() {
+  return configureStore({
+    reducer: { project: projectReducer, theme: themeReducer, view: viewReducer },
+    middleware: (defaults) =>
+      // Documents are large and plain; walking them after each action to prove it costs more than it tells.
+      defaults({ serializableCheck: false, immutableCheck: false }).prepend(saving.middleware),
+  });
+}
+
+export type AppStore = ReturnType<typeof createStore>;
+export type AppThunk<T> = ThunkAction<T, RootState, unknown, Action>;
+
+export const useAppDispatch = useDispatch.withTypes<AppStore['dispatch']>();
+export const useAppSelector = useSelector.withTypes<RootState>();
+
+/** The open project, for parts that are shown only while there is one. */
+export function useProject<T>(select: (project: ProjectState) => T): T {
+  return useAppSelector(({ project }) => {
+    if (project.status !== 'open') throw new Error('No project is open.');
+    return select(project);
+  });
+}

@@ -1,0 +1,82 @@
+import type { ExpressionFault, ExpressionPlace, Input, Program, ProjectDocument } from '@crooked-lantern/core';
+import * as Comlink from 'comlink';
+import { addEntries, createLanes, type Lanes } from './lanes.ts';
+import type { EngineApi, Frame, SubmitResult } from './protocol.ts';
+
+/**
+ * The pages' side of the engine. What changes every frame is kept here and told to subscribers, not put
+ * in the store: React renders on changes of meaning, drawing follows frames.
+ */
+export interface EngineClient {
+  /** The latest frame; null before the first. */
+  readonly frame: Frame | null;
+  readonly lanes: Lanes;
+  /** What runs; null before anything does. */
+  readonly program: Program | null;
+  /** Called after each new frame; gives the way to unsubscribe. */
+  onFrame(listener: () => void): () => void;
+  submit(document: ProjectDocument, edit: number): Promise<SubmitResult>;
+  checkExpression(mind: string, source: string, place: ExpressionPlace): Promise<ExpressionFault[]>;
+  play(): void;
+  pause(): void;
+  step(ticks: number): void;
+  restart(seed: number | null): void;
+  setSpeed(speed: number): void;
+  seek(tick: number): void;
+  setInput(input: Input): void;
+  watch(agent: string | null, state: string | null): void;
+  show(overlays: { sight: boolean; paths: boolean }): void;
+  end(): void;
+}
+
+export function startEngine(): EngineClient {
+  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  const remote = Comlink.wrap<EngineApi>(worker);
+  const listeners = new Set<() => void>();
+  let frame: Frame | null = null;
+  let program: Program | null = null;
+  let lanes = createLanes();
+
+  worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
+    if (!event.data.frame) return;
+    frame = event.data.frame;
+    if (frame.entriesAnew) lanes = createLanes();
+    addEntries(lanes, frame.entries);
+    for (const listener of listeners) listener();
+  });
+
+  return {
+    get frame() {
+      return frame;
+    },
+    get lanes() {
+      return lanes;
+    },
+    get program() {
+      return program;
+    },
+    onFrame(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    async submit(document, edit) {
+      const result = await remote.submit(document, edit);
+      if (result.program) program = result.program;
+      return result;
+    },
+    checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
+    play: () => void remote.play(),
+    pause: () => void remote.pause(),
+    step: (ticks) => void remote.step(ticks),
+    restart: (seed) => void remote.restart(seed),
+    setSpeed: (speed) => void remote.setSpeed(speed),
+    seek: (tick) => void remote.seek(tick),
+    setInput: (input) => void remote.setInput(input),
+    watch: (agent, state) => void remote.watch(agent, state),
+    show: (overlays) => void remote.show(overlays),
+    end() {
+      listeners.clear();
+      worker.terminate();
+    },
+  };
+}

@@ -1,0 +1,107 @@
+import type { LedgerEntry } from '@crooked-lantern/core';
+
+/** One stretch in one innermost state. `to` is −1 while it lasts. */
+export interface Band {
+  state: string;
+  from: number;
+  to: number;
+}
+
+export interface Dot {
+  tick: number;
+  entry: LedgerEntry;
+}
+
+/** What the ledger shows of one agent. */
+export interface Lane {
+  bands: Band[];
+  /** Awareness from each tick on. */
+  awareness: { tick: number; value: number }[];
+  dots: Dot[];
+  /** Active states, in the order they were entered. */
+  active: string[];
+}
+
+export interface Lanes {
+  byAgent: Map<string, Lane>;
+  edits: { tick: number; edit: number }[];
+}
+
+export function createLanes(): Lanes {
+  return { byAgent: new Map(), edits: [] };
+}
+
+export function laneOf(lanes: Lanes, agent: string): Lane {
+  let lane = lanes.byAgent.get(agent);
+  if (!lane) {
+    lane = { bands: [], awareness: [], dots: [], active: [] };
+    lanes.byAgent.set(agent, lane);
+  }
+  return lane;
+}
+
+/** Begins a band for the innermost active state; one of the same tick gives way. */
+function settleBand(lane: Lane, tick: number): void {
+  const state = lane.active[lane.active.length - 1];
+  const last = lane.bands[lane.bands.length - 1];
+  if (last && last.to < 0) {
+    if (last.state === state) return;
+    if (last.from === tick) lane.bands.pop();
+    else last.to = tick;
+  }
+  if (state === undefined) return;
+  const before = lane.bands[lane.bands.length - 1];
+  if (before && before.state === state && before.to === tick) before.to = -1;
+  else lane.bands.push({ state, from: tick, to: -1 });
+}
+
+/** Adds entries, in the order they were recorded. */
+export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void {
+  for (const entry of entries) {
+    if (entry.kind === 'edit') {
+      lanes.edits.push({ tick: entry.tick, edit: entry.edit });
+      continue;
+    }
+    const lane = laneOf(lanes, entry.agent);
+    switch (entry.kind) {
+      case 'enter':
+        lane.active.push(entry.state);
+        settleBand(lane, entry.tick);
+        break;
+      case 'exit':
+        lane.active = lane.active.filter((state) => state !== entry.state);
+        settleBand(lane, entry.tick);
+        break;
+      case 'moved':
+        lane.active = lane.active.filter((state) => state !== entry.from);
+        settleBand(lane, entry.tick);
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'awareness':
+        lane.awareness.push({ tick: entry.tick, value: entry.value });
+        break;
+      case 'percept':
+      case 'say':
+      case 'noWay':
+      case 'cycle':
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
+      default:
+        break;
+    }
+  }
+}
+
+/** Share of the lane's time up to `until` spent in each innermost state. */
+export function timeShares(lane: Lane, until: number): Map<string, number> {
+  const spent = new Map<string, number>();
+  let total = 0;
+  for (const { state, from, to } of lane.bands) {
+    const end = to < 0 ? until : Math.min(to, until);
+    if (end <= from) continue;
+    spent.set(state, (spent.get(state) ?? 0) + end - from);
+    total += end - from;
+  }
+  if (total > 0) for (const [state, ticks] of spent) spent.set(state, ticks / total);
+  return spent;
+}

@@ -1,0 +1,44 @@
+import { createContext, useCallback, useContext, useEffect, useRef, useSyncExternalStore } from 'react';
+import type { EngineClient } from './engine-client.ts';
+
+const EngineContext = createContext<EngineClient | null>(null);
+export const EngineProvider = EngineContext.Provider;
+
+export function useEngine(): EngineClient {
+  const engine = useContext(EngineContext);
+  if (!engine) throw new Error('There is no engine around this component.');
+  return engine;
+}
+
+/**
+ * A value read from the engine; renders only when it changes. `read` must give something that compares
+ * with `===`: a number, a text, or the same object while nothing has changed.
+ */
+export function useEngineValue<T>(read: (engine: EngineClient) => T): T {
+  const engine = useEngine();
+  const subscribe = useCallback((listener: () => void) => engine.onFrame(listener), [engine]);
+  return useSyncExternalStore(subscribe, () => read(engine));
+}
+
+/** Calls `draw` after each frame, at most once a display frame, and once at the start. */
+export function useDrawing(draw: (engine: EngineClient) => void): void {
+  const engine = useEngine();
+  const latest = useRef(draw);
+  latest.current = draw;
+  useEffect(() => {
+    let request = 0;
+    const run = () => {
+      request = 0;
+      latest.current(engine);
+    };
+    const schedule = () => {
+      if (request === 0) request = requestAnimationFrame(run);
+    };
+    schedule();
+    const unsubscribe = engine.onFrame(schedule);
+    return () => {
+      unsubscribe();
+      cancelAnimationFrame(request);
+    };
+  }, [engine]);
+}

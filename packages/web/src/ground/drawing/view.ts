@@ -1,0 +1,49 @@
+import type { Tokens } from '../../theme/tokens.ts';
+
+/** How metres become pixels: a scale and where the ground's corner lies. */
+export interface View {
+  scale: number;
+  left: number;
+  top: number;
+}
+
+export interface Painter {
+  context: CanvasRenderingContext2D;
+  view: View;
+  tokens: Tokens;
+  width: number;
+  height: number;
+}
+
+export const MARGIN = 12;
+
+/** The whole ground, as large as it fits, below `head` pixels kept for the bar. */
+export function fitView(groundWidth: number, groundHeight: number, width: number, height: number, head: number): View {
+  const scale = Math.max(2, Math.min((width - 2 * MARGIN) / groundWidth, (height - head - 2 * MARGIN) / groundHeight));
+  return { scale, left: (width - groundWidth * scale) / 2, top: head + (height - head - groundHeight * scale) / 2 };
+}
+
+/** A closer view around a place, kept on the ground. */
+export function closeView(x: number, y: number, scale: number, groundWidth: number, groundHeight: number, width: number, height: number, head: number): View {
+  const hold = (value: number, low: number, high: number) => (low > high ? (low + high) / 2 : Math.min(high, Math.max(low, value)));
+  return {
+    scale,
+    left: hold(width / 2 - x * scale, width - groundWidth * scale - MARGIN, MARGIN),
+    top: hold(head + (height - head) / 2 - y * scale, height - groundHeight * scale - MARGIN, head + MARGIN),
+  };
+}
+
+export function toX(view: View, x: number): number {
+  return view.left + x * view.scale;
+}
+
+export function toY(view: View, y: number): number {
+  return view.top + y * view.scale;
+}
+
+/** `color` (#rrggbb) with an opacity from 0 to 1. */
+export function faded(color: string, opacity: number): string {
+  return `${color}${Math.round(opacity * 255)
+    .toString(16)
+    .padStart(2, '0')}`;
+}

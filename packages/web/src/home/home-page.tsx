@@ -1,0 +1,254 @@
+import { Download, Ellipsis, FilePlus, FolderOpen, Trash2 } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { api, ApiError, fileAddress, type ProjectSummary } from '../api/client.ts';
+import { useCommands } from '../app/commands.tsx';
+import { Header } from '../app/header.tsx';
+import { Button, MainButton, QuietButton } from '../ui/button.tsx';
+import { Menu } from '../ui/menu.tsx';
+import { agoText } from '../ui/time.ts';
+import { newProject } from './new-project.ts';
+
+/** Files past this are refused before they are read; the server's own limit is the same. */
+const LARGEST_FILE = 8 * 1_048_576;
+
+const Page = styled.main`
+  width: min(880px, 100%);
+  margin: 0 auto;
+  padding: 40px 24px;
+`;
+
+const Top = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 12px;
+  margin-bottom: 20px;
+  h1 { font: 600 2rem/1.1 var(--title); margin-right: auto; }
+`;
+
+const Rows = styled.ul`
+  border-top: 1px solid var(--line);
+`;
+
+const Row = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  align-items: center;
+  gap: 4px 20px;
+  padding: 12px 6px;
+  border-bottom: 1px solid var(--line);
+  a { color: var(--bone); font: 600 1.2rem var(--title); text-decoration: none; }
+  a:hover { text-decoration: underline; }
+  p { color: var(--mute); }
+`;
+
+const Facts = styled.div`
+  color: var(--mute);
+  text-align: right;
+  white-space: nowrap;
+`;
+
+const Notice = styled.div`
+  display: flex;
+  align-items: start;
+  gap: 12px;
+  margin-bottom: 16px;
+  padding: 10px 12px;
+  border: 1px solid var(--line2);
+  border-radius: 8px;
+  background: var(--panel);
+  ul { margin-top: 4px; }
+  code { font-family: var(--mono); color: var(--harm); }
+  > div { flex: 1; min-width: 0; overflow-wrap: anywhere; }
+`;
+
+interface NoticeState {
+  text: string;
+  faults?: { path: string; message: string }[];
+  undo?: () => void;
+}
+
+function count(number: number, word: string): string {
+  return `${number} ${word}${number === 1 ? '' : 's'}`;
+}
+
+export function HomePage() {
+  const navigate = useNavigate();
+  const [projects, setProjects] = useState<ProjectSummary[] | null>(null);
+  const [notice, setNotice] = useState<NoticeState | null>(null);
+  const picker = useRef<HTMLInputElement>(null);
+
+  const attempt = useCallback(async (work: () => Promise<void>) => {
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setNotice({ text: error.message, faults: error.faults });
+    }
+  }, []);
+
+  const refresh = useCallback(() => attempt(async () => setProjects(await api.list())), [attempt]);
+  useEffect(() => {
+    document.title = 'Crooked Lantern';
+    void refresh();
+  }, [refresh]);
+
+  const create = useCallback(
+    () =>
+      attempt(async () => {
+        const { id } = await api.create(newProject('Untitled night'));
+        await navigate(`/projects/${id}/minds`);
+      }),
+    [attempt, navigate],
+  );
+
+  const open = (file: File) =>
+    attempt(async () => {
+      if (file.size > LARGEST_FILE) {
+        setNotice({ text: `“${file.name}” has ${Math.ceil(file.size / 1_048_576)} MB; a project file may have 8 MB. Nothing was opened.` });
+        return;
+      }
+      const text = await file.text();
+      try {
+        JSON.parse(text);
+      } catch (error) {
+        setNotice({ text: `“${file.name}” is not JSON (${(error as Error).message}). Nothing was opened. Choose a file that ends in .lantern.json.` });
+        return;
+      }
+      const { id } = await api.create(text);
+      await navigate(`/projects/${id}/minds`);
+    });
+
+  const remove = (project: ProjectSummary) =>
+    attempt(async () => {
+      await api.remove(project.id);
+      setNotice({
+        text: `“${project.title}” was deleted.`,
+        undo: () =>
+          void attempt(async () => {
+            await api.restore(project.id);
+            setNotice(null);
+            await refresh();
+          }),
+      });
+      await refresh();
+    });
+
+  const duplicate = (project: ProjectSummary) =>
+    attempt(async () => {
+      const { document } = await api.read(project.id);
+      await api.create({ ...document, title: `${document.title} (copy)`.slice(0, 80) });
+      await refresh();
+    });
+
+  useCommands(
+    useMemo(
+      () => [
+        { id: 'new-project', name: 'New project', run: () => void create() },
+        { id: 'open-file', name: 'Open a project file', run: () => picker.current?.click() },
+      ],
+      [create],
+    ),
+  );
+
+  return (
+    <>
+      <Header />
+      <Page>
+        <Top>
+          <h1>Projects</h1>
+          <Button onPress={() => picker.current?.click()}>
+            <FolderOpen size={15} /> Open a file
+          </Button>
+          <MainButton onPress={() => void create()}>
+            <FilePlus size={15} /> New project
+          </MainButton>
+          <input
+            ref={picker}
+            type="file"
+            accept=".json,application/json"
+            hidden
+            data-testid="file"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              event.target.value = '';
+              if (file) void open(file);
+            }}
+          />
+        </Top>
+        {notice && (
+          <Notice role="alert">
+            <div>
+              {notice.text}
+              {notice.faults && notice.faults.length > 0 && (
+                <ul>
+                  {notice.faults.slice(0, 8).map((fault) => (
+                    <li key={`${fault.path} ${fault.message}`}>
+                      <code>{fault.path || 'file'}</code> {fault.message}
+                    </li>
+                  ))}
+                  {notice.faults.length > 8 && <li>and {notice.faults.length - 8} more</li>}
+                </ul>
+              )}
+            </div>
+            {notice.undo && <Button onPress={notice.undo}>Undo</Button>}
+            <QuietButton onPress={() => setNotice(null)}>Dismiss</QuietButton>
+          </Notice>
+        )}
+        {projects === null && !notice && <p role="status">Reading the projects …</p>}
+        {projects?.length === 0 && <p>No projects yet. Begin with a new one, or open a project file.</p>}
+        {projects && projects.length > 0 && (
+          <Rows aria-label="Projects">
+            {projects.map((project) => (
+              <Row key={project.id}>
+                <div>
+                  <Link to={`/projects/${project.id}/minds`}>{project.title}</Link>
+                  <p>
+                    {count(project.minds, 'mind')} · {count(project.agents, 'agent')}
+                  </p>
+                </div>
+                <Facts>
+                  edit {project.edit}
+                  <br />
+                  changed {agoText(project.updatedAt, Date.now())}
+                </Facts>
+                <Menu
+                  label={`Commands for ${project.title}`}
+                  entries={[
+                    { id: 'duplicate', text: 'Duplicate', label: 'Duplicate', onAction: () => void duplicate(project) },
+                    {
+                      id: 'download',
+                      text: 'Download as a file',
+                      label: (
+                        <>
+                          Download as a file <Download size={14} />
+                        </>
+                      ),
+                      onAction: () => window.location.assign(fileAddress(project.id)),
+                    },
+                    {
+                      id: 'delete',
+                      text: 'Delete',
+                      label: (
+                        <>
+                          Delete <Trash2 size={14} />
+                        </>
+                      ),
+                      onAction: () => void remove(project),
+                    },
+                  ]}
+                >
+                  <QuietButton aria-label={`More for ${project.title}`}>
+                    <Ellipsis size={16} />
+                  </QuietButton>
+                </Menu>
+              </Row>
+            ))}
+          </Rows>
+        )}
+      </Page>
+    </>
+  );
+}

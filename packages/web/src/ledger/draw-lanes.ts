@@ -1,0 +1,189 @@
+import type { LedgerEntry, Program } from '@crooked-lantern/core';
+import type { Lane, Lanes } from '../engine/lanes.ts';
+import type { Frame } from '../engine/protocol.ts';
+import { clockText } from '../ui/time.ts';
+import type { Tokens } from '../theme/tokens.ts';
+
+export const RULER = 20;
+export const LANE = 36;
+const BAND = 20;
+const LATELY_SECONDS = 3;
+
+/** The stretch of ticks on screen and how wide it is drawn. */
+export interface Window {
+  from: number;
+  to: number;
+  width: number;
+}
+
+export function xOf({ from, to, width }: Window, tick: number): number {
+  return ((tick - from) / (to - from)) * width;
+}
+
+export function tickAt({ from, to, width }: Window, x: number): number {
+  return from + (x / width) * (to - from);
+}
+
+/** The stretch to show: the last `span` ticks, or all there is; it grows to the right before it moves. */
+export function windowFor(frame: Frame, span: number, width: number): Window {
+  if (!Number.isFinite(span)) return { from: frame.keptFrom, to: Math.max(frame.head, frame.keptFrom + 600), width };
+  const to = Math.max(frame.keptFrom + span, frame.head + span * 0.02);
+  let from = to - span;
+  // The playhead stays in sight when it goes back past the left edge.
+  if (frame.tick < from) from = Math.max(frame.keptFrom, frame.tick - span * 0.1);
+  return { from, to: from + span, width };
+}
+
+function tone(kind: 'now' | 'lately' | 'before', tokens: Tokens): { fill: string; text: string } {
+  if (kind === 'now') return { fill: tokens.lamp, text: tokens.onLamp };
+  if (kind === 'lately') return { fill: `${tokens.ember}77`, text: tokens.bone };
+  return { fill: tokens.line, text: tokens.bone };
+}
+
+function drawBands(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, frame: Frame, perSecond: number, titles: Map<string, string>, tokens: Tokens): void {
+  context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+  context.textAlign = 'left';
+  for (const { state, from, to } of lane.bands) {
+    const end = to < 0 ? frame.head : to;
+    if (end < window.from || from > window.to) continue;
+    const left = Math.max(0, xOf(window, from));
+    const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
+    const now = from <= frame.tick && (frame.tick < end || to < 0);
+    const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
+    const { fill, text } = tone(now ? 'now' : lately ? 'lately' : 'before', tokens);
+    context.globalAlpha = from > frame.tick ? 0.45 : 1;
+    context.fillStyle = fill;
+    context.beginPath();
+    context.roundRect(left, y, right - left, BAND, 4);
+    context.fill();
+    const title = titles.get(state) ?? state;
+    if (right - left > 18) {
+      context.save();
+      context.beginPath();
+      context.rect(left, y, right - left - 2, BAND);
+      context.clip();
+      context.fillStyle = text;
+      context.fillText(title, left + 6, y + 14);
+      context.restore();
+    }
+    context.globalAlpha = 1;
+  }
+}
+
+function drawAwareness(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, frame: Frame, tokens: Tokens): void {
+  const bottom = y + LANE - 5;
+  const height = 9;
+  context.strokeStyle = tokens.ember;
+  context.lineWidth = 1.2;
+  context.beginPath();
+  context.moveTo(xOf(window, Math.max(0, window.from)), bottom);
+  let value = 0;
+  for (const point of lane.awareness) {
+    const x = xOf(window, point.tick);
+    if (x > 0) context.lineTo(Math.min(x, window.width), bottom - value * height);
+    value = point.value;
+    if (x > window.width) break;
+    if (x > 0) context.lineTo(x, bottom - value * height);
+    else context.moveTo(0, bottom - value * height);
+  }
+  context.lineTo(Math.min(window.width, xOf(window, frame.head)), bottom - value * height);
+  context.stroke();
+}
+
+/** Colour and words of an entry that stands as a dot; undefined for one that does not. */
+export function dotOf(entry: LedgerEntry, tokens: Tokens): { color: string; words: string } | undefined {
+  switch (entry.kind) {
+    case 'percept':
+      return { color: tokens.sight, words: `sight of ${entry.of}: ${entry.how}, ${entry.strength.toFixed(2)}` };
+    case 'say':
+      return { color: tokens.bone, words: `says “${entry.text}”` };
+    case 'noWay':
+      return { color: tokens.harm, words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})` };
+    case 'cycle':
+      return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
+    case 'moved':
+      return { color: tokens.mute, words: `${entry.from} is gone by an edit; now ${entry.to}` };
+    default:
+      return undefined;
+  }
+}
+
+function drawDots(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, tokens: Tokens): void {
+  for (const { tick, entry } of lane.dots) {
+    if (entry.kind === 'say' || tick < window.from || tick > window.to) continue;
+    const dot = dotOf(entry, tokens);
+    if (!dot) continue;
+    context.beginPath();
+    context.arc(xOf(window, tick), y + BAND / 2, 4, 0, 2 * Math.PI);
+    context.fillStyle = dot.color;
+    context.fill();
+    context.strokeStyle = tokens.panel;
+    context.lineWidth = 1.5;
+    context.stroke();
+  }
+}
+
+function drawRuler(context: CanvasRenderingContext2D, window: Window, height: number, perSecond: number, tokens: Tokens): void {
+  const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
+  const seconds = (window.to - window.from) / perSecond;
+  const step = steps.find((candidate) => (candidate / seconds) * window.width >= 70) ?? 1200;
+  context.font = `10px 'Atkinson Hyperlegible Mono Variable', monospace`;
+  context.textAlign = 'left';
+  for (let t = Math.ceil(window.from / perSecond / step) * step; t * perSecond <= window.to; t += step) {
+    const x = xOf(window, t * perSecond);
+    context.fillStyle = tokens.line;
+    context.fillRect(Math.round(x), RULER - 4, 1, height - RULER + 4);
+    context.fillStyle = tokens.mute;
+    const text = t < 60 ? `${t}s` : clockText(t * perSecond, perSecond, 0);
+    if (x + context.measureText(text).width + 3 < window.width) context.fillText(text, x + 3, 12);
+  }
+}
+
+export interface LanesPicture {
+  lanes: Lanes;
+  frame: Frame;
+  program: Program;
+  agents: string[];
+  titles: Map<string, Map<string, string>>;
+  tokens: Tokens;
+}
+
+export function drawLanes(context: CanvasRenderingContext2D, picture: LanesPicture, window: Window, height: number): void {
+  const { lanes, frame, program, agents, titles, tokens } = picture;
+  context.clearRect(0, 0, window.width, height);
+  drawRuler(context, window, height, program.ticksPerSecond, tokens);
+  agents.forEach((agent, row) => {
+    const lane = lanes.byAgent.get(agent);
+    if (!lane) return;
+    const y = RULER + row * LANE + 2;
+    drawBands(context, lane, y, window, frame, program.ticksPerSecond, titles.get(agent) ?? new Map(), tokens);
+    drawAwareness(context, lane, y, window, frame, tokens);
+    drawDots(context, lane, y, window, tokens);
+  });
+  for (const { tick, edit } of lanes.edits) {
+    const x = xOf(window, tick);
+    if (x < 0 || x > window.width) continue;
+    context.strokeStyle = tokens.found;
+    context.setLineDash([2, 3]);
+    context.beginPath();
+    context.moveTo(x, RULER - 4);
+    context.lineTo(x, height);
+    context.stroke();
+    context.setLineDash([]);
+    context.fillStyle = tokens.found;
+    context.font = `10px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+    context.textAlign = 'right';
+    context.fillText(`edit ${edit}`, Math.max(x - 3, 34), height - 3);
+  }
+  const x = Math.round(xOf(window, frame.tick)) + 0.5;
+  context.strokeStyle = tokens.bone;
+  context.lineWidth = 1.5;
+  context.beginPath();
+  context.moveTo(x, 8);
+  context.lineTo(x, height);
+  context.stroke();
+  context.fillStyle = tokens.bone;
+  context.beginPath();
+  context.arc(x, 7, 4.5, 0, 2 * Math.PI);
+  context.fill();
+}

@@ -1,0 +1,248 @@
+import type { Program } from '@crooked-lantern/core';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import styled from 'styled-components';
+import { useAppSelector } from '../app/store.ts';
+import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { isDay } from '../theme/theme-slice.ts';
+import { DAY, NIGHT } from '../theme/tokens.ts';
+import { QuietButton } from '../ui/button.tsx';
+import { Menu } from '../ui/menu.tsx';
+import { clockText } from '../ui/time.ts';
+import { dotOf, drawLanes, LANE, RULER, tickAt, windowFor, xOf, type Window } from './draw-lanes.ts';
+import { Transport } from './transport.tsx';
+
+const Panel = styled.section`
+  border-top: 1px solid var(--line);
+  background: var(--panel);
+`;
+
+const Body = styled.div`
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr);
+  max-height: 28vh;
+  min-height: 130px;
+  overflow-y: auto;
+`;
+
+const Names = styled.div`
+  padding-top: ${RULER}px;
+  button {
+    display: block;
+    width: 100%;
+    height: ${LANE}px;
+    padding: 0 8px 10px 14px;
+    border: 0;
+    background: none;
+    color: var(--mute);
+    text-align: left;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    &:focus-visible { outline-offset: -2px; }
+    &:hover { color: var(--bone); }
+    &[aria-pressed='true'] { color: var(--bone); font-weight: 600; }
+  }
+`;
+
+const Track = styled.div`
+  position: relative;
+  touch-action: none;
+  cursor: col-resize;
+  &:focus-visible { outline-offset: -2px; }
+  canvas { position: absolute; inset: 0; width: 100%; height: 100%; }
+`;
+
+const Readout = styled.div`
+  position: absolute;
+  z-index: 2;
+  top: ${RULER + 2}px;
+  max-width: 34ch;
+  padding: 2px 8px;
+  border: 1px solid var(--line2);
+  border-radius: 6px;
+  background: var(--raised);
+  pointer-events: none;
+`;
+
+const Foot = styled.div`
+  position: absolute;
+  right: 6px;
+  top: -1px;
+  z-index: 1;
+  button { min-height: 20px; font-size: 0.9em; }
+`;
+
+const SPANS = [
+  { id: '15', name: 'last 15 s', seconds: 15 },
+  { id: '40', name: 'last 40 s', seconds: 40 },
+  { id: '180', name: 'last 3 min', seconds: 180 },
+  { id: 'all', name: 'whole run', seconds: Infinity },
+];
+
+/** Agents that have something to show: those with a mind or senses. */
+function laneAgents(program: Program | null): { name: string; title: string }[] {
+  return (program?.agents ?? []).filter(({ archetype }) => {
+    const { mind, sight } = program!.archetypes[archetype];
+    return mind >= 0 || sight !== null;
+  });
+}
+
+function stateTitles(program: Program | null): Map<string, Map<string, string>> {
+  return new Map(
+    (program?.agents ?? []).map((agent) => {
+      const { mind } = program!.archetypes[agent.archetype];
+      const states = mind < 0 ? [] : program!.minds[mind].machine.states;
+      return [agent.name, new Map(states.map(({ id, title }) => [id, title]))];
+    }),
+  );
+}
+
+/** The ledger under every place: transport, one lane an agent, and a playhead to drag. */
+export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; onSelectAgent: (agent: string) => void }) {
+  const engine = useEngine();
+  const program = useEngineValue((client) => client.program);
+  const theme = useAppSelector((state) => state.theme);
+  const [span, setSpan] = useState(SPANS[1]);
+  const [hover, setHover] = useState<{ x: number; text: string } | null>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const window = useRef<Window>({ from: 0, to: 1, width: 1 });
+  const dragging = useRef(false);
+  const agents = useMemo(() => laneAgents(program), [program]);
+  const titles = useMemo(() => stateTitles(program), [program]);
+  const height = RULER + agents.length * LANE + 8;
+  const tokens = isDay(theme) ? DAY : NIGHT;
+
+  useDrawing(({ frame, lanes, program: running }) => {
+    const surface = canvas.current;
+    const context = surface?.getContext('2d');
+    if (!surface || !context || !frame || !running) return;
+    const ratio = globalThis.devicePixelRatio || 1;
+    const { clientWidth: width, clientHeight } = surface;
+    if (surface.width !== Math.round(width * ratio) || surface.height !== Math.round(clientHeight * ratio)) {
+      surface.width = Math.round(width * ratio);
+      surface.height = Math.round(clientHeight * ratio);
+    }
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    // Under a drag the picture must hold still.
+    if (!dragging.current) window.current = windowFor(frame, span.seconds * running.ticksPerSecond, width);
+    window.current.width = width;
+    drawLanes(context, { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens }, window.current, clientHeight);
+  });
+  // A resting run sends no frames; a new look needs one.
+  useEffect(() => engine.watch(agent, engine.frame?.readout?.state?.id ?? null), [engine, agent, span, tokens]);
+
+  const place = (event: PointerEvent) => {
+    const box = canvas.current!.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+
+  const seekTo = (event: PointerEvent) => {
+    const { frame } = engine;
+    if (frame) engine.seek(Math.max(frame.keptFrom, Math.min(frame.head, Math.round(tickAt(window.current, place(event).x)))));
+  };
+
+  const readOut = (event: PointerEvent) => {
+    const { frame, lanes } = engine;
+    if (!frame || !program) return;
+    const { x, y } = place(event);
+    const tick = Math.round(tickAt(window.current, x));
+    const row = agents[Math.floor((y - RULER) / LANE)];
+    if (!row || tick < 0 || tick > frame.head) return setHover(null);
+    const lane = lanes.byAgent.get(row.name);
+    const dot = lane?.dots.filter((candidate) => Math.abs(xOf(window.current, candidate.tick) - x) < 5).at(-1);
+    const band = lane?.bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
+    const words = dot && dotOf(dot.entry, tokens)?.words;
+    const state = band ? (titles.get(row.name)?.get(band.state) ?? band.state) : 'no state';
+    setHover({ x, text: `${clockText(tick, program.ticksPerSecond, 1)} ${row.title}: ${words ?? state}` });
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const { frame } = engine;
+    if (!frame || !program) return;
+    const second = program.ticksPerSecond;
+    const moves: Record<string, number> = {
+      ArrowLeft: frame.tick - (event.shiftKey ? second : 1),
+      ArrowRight: frame.tick + (event.shiftKey ? second : 1),
+      PageUp: frame.tick - 5 * second,
+      PageDown: frame.tick + 5 * second,
+      Home: frame.keptFrom,
+      End: frame.head,
+    };
+    const goal = moves[event.key];
+    if (goal === undefined) return;
+    event.preventDefault();
+    engine.seek(Math.max(frame.keptFrom, Math.min(frame.head, goal)));
+  };
+
+  return (
+    <Panel aria-label="Ledger">
+      <Transport />
+      <Body>
+        <Names>
+          {agents.map(({ name, title }) => (
+            <button key={name} type="button" aria-pressed={name === agent} onClick={() => onSelectAgent(name)}>
+              {title}
+            </button>
+          ))}
+        </Names>
+        <Track style={{ minHeight: height }}>
+          <Foot>
+            <Menu label="Stretch of time shown" entries={SPANS.map((option) => ({ id: option.id, text: option.name, label: option.name, onAction: () => setSpan(option) }))}>
+              <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
+            </Menu>
+          </Foot>
+          <Playhead onKeyDown={onKeyDown}>
+            <canvas
+              ref={canvas}
+              aria-hidden
+              data-testid="lanes"
+              onPointerDown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                dragging.current = true;
+                setHover(null);
+                seekTo(event);
+              }}
+              onPointerMove={(event) => (dragging.current ? seekTo(event) : readOut(event))}
+              onPointerUp={() => {
+                dragging.current = false;
+              }}
+              onPointerLeave={() => setHover(null)}
+            />
+          </Playhead>
+          {hover && <Readout style={{ left: Math.max(0, Math.min(hover.x + 10, window.current.width - 220)) }}>{hover.text}</Readout>}
+        </Track>
+      </Body>
+    </Panel>
+  );
+}
+
+const Slider = styled.div`
+  position: absolute;
+  inset: 0;
+  &:focus-visible { outline: 2px solid var(--sight); outline-offset: -2px; }
+`;
+
+/** The playhead as a slider: arrows go by ticks, with Shift by seconds. */
+function Playhead({ onKeyDown, children }: { onKeyDown: (event: KeyboardEvent) => void; children: React.ReactNode }) {
+  // For readers a value a second is plenty; while it rests the tick is exact.
+  const text = useEngineValue(({ frame, program }) => {
+    if (!frame || !program) return '0';
+    const tick = frame.playing ? Math.floor(frame.tick / program.ticksPerSecond) * program.ticksPerSecond : frame.tick;
+    return `${tick} ${frame.keptFrom} ${frame.playing ? tick : frame.head} ${clockText(tick, program.ticksPerSecond, 1)}`;
+  });
+  const [now, least, most, clock] = text.split(' ');
+  return (
+    <Slider
+      role="slider"
+      tabIndex={0}
+      aria-label="Playhead"
+      aria-valuenow={Number(now)}
+      aria-valuemin={Number(least ?? 0)}
+      aria-valuemax={Number(most ?? 0)}
+      aria-valuetext={clock}
+      onKeyDown={onKeyDown}
+    >
+      {children}
+    </Slider>
+  );
+}

@@ -1,0 +1,143 @@
+import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import styled from 'styled-components';
+import { useCommands } from '../app/commands.tsx';
+import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { Button, MainButton, QuietButton } from '../ui/button.tsx';
+import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { Menu } from '../ui/menu.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { clockText } from '../ui/time.ts';
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--line);
+  color: var(--mute);
+`;
+
+const Clock = styled.span`
+  min-width: 16ch;
+  color: var(--bone);
+  font-family: var(--mono);
+  span { color: var(--mute); }
+`;
+
+const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
+
+/** While the run rests the address names its tick, so that a link opens the same moment. */
+function useTickInAddress(): void {
+  const engine = useEngine();
+  const resting = useEngineValue(({ frame }) => (frame && !frame.playing && frame.hash !== null ? `${frame.tick} ${frame.seed}` : ''));
+  const playing = useEngineValue(({ frame }) => frame?.playing ?? false);
+  useEffect(() => {
+    if (!engine.frame) return undefined;
+    const timer = setTimeout(() => {
+      const address = new URL(window.location.href);
+      if (playing || resting === '') {
+        address.searchParams.delete('tick');
+        address.searchParams.delete('seed');
+      } else {
+        const [tick, seed] = resting.split(' ');
+        address.searchParams.set('tick', tick);
+        address.searchParams.set('seed', seed);
+      }
+      if (address.href !== window.location.href) window.history.replaceState(window.history.state, '', address);
+    }, 200);
+    return () => clearTimeout(timer);
+  }, [engine, resting, playing]);
+}
+
+export function Transport() {
+  const engine = useEngine();
+  const playing = useEngineValue(({ frame }) => frame?.playing ?? false);
+  const speed = useEngineValue(({ frame }) => frame?.speed ?? 1);
+  const seed = useEngineValue(({ frame }) => frame?.seed ?? 0);
+  const hash = useEngineValue(({ frame }) => frame?.hash ?? '');
+  const inPast = useEngineValue(({ frame }) => frame !== null && frame.tick < frame.head);
+  const ready = useEngineValue(({ frame }) => frame !== null);
+  const clock = useRef<HTMLSpanElement>(null);
+  useTickInAddress();
+
+  useDrawing(({ frame, program }) => {
+    if (!clock.current || !frame || !program) return;
+    const [time, tick] = clock.current.children;
+    time.textContent = clockText(frame.tick, program.ticksPerSecond);
+    tick.textContent = `tick ${frame.tick}`;
+  });
+
+  const toggle = useCallback(() => (engine.frame?.playing ? engine.pause() : engine.play()), [engine]);
+  const back = useCallback(() => engine.frame && engine.seek(Math.max(engine.frame.keptFrom, engine.frame.tick - 1)), [engine]);
+  const onward = useCallback(() => {
+    const { frame } = engine;
+    if (!frame) return;
+    // Inside the recorded past a tick onward only looks; at its end it runs.
+    if (frame.tick < frame.head) engine.seek(frame.tick + 1);
+    else engine.step(1);
+  }, [engine]);
+  const restart = useCallback(() => {
+    engine.restart(null);
+    engine.play();
+  }, [engine]);
+
+  useCommands(
+    useMemo(
+      () => [
+        { id: 'run', name: playing ? 'Pause' : 'Run', keys: 'KeyP', run: toggle },
+        { id: 'back', name: 'One tick back', keys: 'Comma', run: back },
+        { id: 'onward', name: 'One tick onward', keys: 'Period', run: onward },
+        { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
+        ...SPEEDS.map((value) => ({ id: `speed-${value}`, name: `Speed ${value}×`, run: () => engine.setSpeed(value) })),
+      ],
+      [engine, playing, toggle, back, onward, restart],
+    ),
+  );
+
+  return (
+    <Bar role="toolbar" aria-label="Transport">
+      <MainButton onPress={toggle} isDisabled={!ready} aria-label={`${playing ? 'Pause' : 'Run'} (P)`} style={{ minWidth: 88 }}>
+        {playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
+        {playing ? 'Pause' : 'Run'}
+      </MainButton>
+      <Button onPress={back} isDisabled={!ready} aria-label="One tick back (,)">
+        <ChevronLeft size={14} /> tick
+      </Button>
+      <Button onPress={onward} isDisabled={!ready} aria-label="One tick onward (.)">
+        tick <ChevronRight size={14} />
+      </Button>
+      <Button onPress={restart} isDisabled={!ready} aria-label="Restart the run (R)">
+        <RotateCcw size={14} /> restart
+      </Button>
+      <Clock ref={clock} data-testid="clock">
+        <b style={{ fontWeight: 400 }} /> <span />
+      </Clock>
+      <span>
+        seed{' '}
+        <InlineText
+          mono
+          label="Seed"
+          value={String(seed)}
+          check={checkNumber(0, Number.MAX_SAFE_INTEGER, true)}
+          onCommit={(text) => {
+            engine.restart(Number(text));
+            engine.play();
+          }}
+        />
+      </span>
+      <Menu label="Speed" entries={SPEEDS.map((value) => ({ id: String(value), text: `${value}×`, label: `${value}×`, onAction: () => engine.setSpeed(value) }))}>
+        <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
+      </Menu>
+      {inPast && <span>in the past: running on from here replaces what follows</span>}
+      <span style={{ marginLeft: 'auto' }}>
+        {hash !== '' && (
+          <Pill title="Equal runs have equal state hashes">
+            state <code data-testid="hash">{hash}</code>
+          </Pill>
+        )}
+      </span>
+    </Bar>
+  );
+}

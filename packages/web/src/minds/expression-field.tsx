@@ -1,0 +1,98 @@
+import type { ExpressionPlace, Finding } from '@crooked-lantern/core';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { useProject } from '../app/store.ts';
+import { useEngine } from '../engine/use-engine.tsx';
+import { namesOf } from './document-names.ts';
+
+const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
+
+const Shown = styled.button`
+  max-width: 100%;
+  padding: 0 4px;
+  border: 1px solid transparent;
+  border-radius: 5px;
+  background: none;
+  color: var(--bone);
+  font-family: var(--mono);
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: text;
+  &:hover { border-color: var(--line2); }
+  mark { background: none; color: inherit; text-decoration: underline wavy var(--harm); }
+`;
+
+const Problem = styled.p`
+  padding-left: 5px;
+  color: var(--harm);
+`;
+
+/** The text with what a finding means underlined. */
+function marked(value: string, finding: Finding | undefined) {
+  if (!finding) return value;
+  const [from, to] = finding.at ?? [0, value.length];
+  return (
+    <>
+      {value.slice(0, from)}
+      <mark>{value.slice(from, Math.max(to, from + 1)) || ' '}</mark>
+      {value.slice(Math.max(to, from + 1))}
+    </>
+  );
+}
+
+export interface ExpressionFieldProps {
+  mind: string;
+  /** What is edited, for readers: “guard 1 of Chase”. */
+  label: string;
+  value: string;
+  /** Path in the document, by which findings find their place. */
+  path: string;
+  place: ExpressionPlace;
+  onCommit: (value: string) => void;
+}
+
+/** An expression that is edited where it stands. Its errors show here, also while it is not being edited. */
+export function ExpressionField({ mind, label, value, path, place, onCommit }: ExpressionFieldProps) {
+  const engine = useEngine();
+  const finding = useProject((project) => project.findings.find((candidate) => candidate.path === path));
+  const memory = useProject((project) => project.document.minds[mind]?.memory);
+  const keys = useMemo(() => namesOf(memory ?? {}).map((name) => ({ name, type: memory![name].type, note: memory![name].note })), [memory]);
+  const [editing, setEditing] = useState(false);
+  const shown = useRef<HTMLButtonElement>(null);
+  const returnFocus = useRef(false);
+  useEffect(() => {
+    if (editing || !returnFocus.current) return;
+    returnFocus.current = false;
+    shown.current?.focus();
+  }, [editing]);
+
+  if (editing) {
+    return (
+      <Suspense fallback={<code>{value}</code>}>
+        <ExpressionEditor
+          label={label}
+          value={value}
+          keys={keys}
+          check={(source) => engine.checkExpression(mind, source, place)}
+          onCommit={(next, byKey) => {
+            returnFocus.current = byKey;
+            setEditing(false);
+            if (next !== value && next !== '') onCommit(next);
+          }}
+          onCancel={() => {
+            returnFocus.current = true;
+            setEditing(false);
+          }}
+        />
+      </Suspense>
+    );
+  }
+  return (
+    <div>
+      <Shown ref={shown} type="button" aria-label={`${label}: ${value}. Edit`} onClick={() => setEditing(true)}>
+        {marked(value, finding)}
+      </Shown>
+      {finding && <Problem role="alert">{finding.message}</Problem>}
+    </div>
+  );
+}

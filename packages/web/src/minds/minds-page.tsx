@@ -1,0 +1,74 @@
+import { useCallback, useEffect, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { GroundView } from '../ground/ground-view.tsx';
+import { LedgerPanel } from '../ledger/ledger-panel.tsx';
+import { MindList } from './mind-list.tsx';
+import { StatePlan } from './state-plan.tsx';
+import { StateSheet } from './state-sheet.tsx';
+import { useSelection } from './use-selection.ts';
+
+const Layout = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  @media (max-width: 1000px), (max-height: 560px) {
+    height: auto;
+    min-height: 100%;
+  }
+`;
+
+const Main = styled.main`
+  flex: 1;
+  display: grid;
+  grid-template-columns: 196px minmax(0, 1fr) minmax(330px, 32%);
+  min-height: 0;
+  @media (max-width: 1000px), (max-height: 560px) {
+    grid-template-columns: minmax(0, 1fr);
+    > * { max-height: none; }
+  }
+`;
+
+const Work = styled.div`
+  display: grid;
+  grid-template-rows: minmax(150px, 46%) minmax(0, 1fr);
+  min-height: 0;
+  min-width: 0;
+  @media (max-width: 1000px), (max-height: 560px) {
+    grid-template-rows: 300px auto;
+  }
+`;
+
+/** The innermost active state of the watched agent. */
+function useLeaf(): string | null {
+  return useEngineValue(({ frame }) => {
+    const active = frame?.readout?.active;
+    return active && active.length > 0 ? active[active.length - 1] : null;
+  });
+}
+
+/** How characters behave: the state plan, the chosen state's sheet, the running ground beside it, the ledger below. */
+export function MindsPage({ header }: { header: ReactNode }) {
+  const engine = useEngine();
+  const selection = useSelection();
+  const { select } = selection;
+  const leaf = useLeaf();
+  const shown = selection.state ?? leaf;
+  useEffect(() => engine.watch(selection.agent, shown), [engine, selection.agent, shown]);
+  const selectState = useCallback((state: string | null) => select({ state }), [select]);
+  const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
+  return (
+    <Layout>
+      {header}
+      <Main>
+        <MindList selection={selection} select={select} />
+        <Work>
+          <StatePlan selection={selection} shown={shown} onSelect={selectState} />
+          <StateSheet key={shown} selection={selection} shown={shown} onSelect={selectState} />
+        </Work>
+        <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
+      </Main>
+      <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
+    </Layout>
+  );
+}

@@ -1,0 +1,211 @@
+import { useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { useProject } from '../app/store.ts';
+import { timeShares } from '../engine/lanes.ts';
+import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { layoutPlan, type PlacedLine, type PlacedState, type PlanLayout } from './plan-layout.ts';
+import type { Selection } from './use-selection.ts';
+
+const Frame = styled.section`
+  position: relative;
+  overflow: auto;
+  border-bottom: 1px solid var(--line);
+  svg { display: block; }
+`;
+
+const Svg = styled.svg`
+  .room { fill: color-mix(in srgb, var(--panel) 55%, transparent); stroke: var(--line2); }
+  .room.parallel { stroke-dasharray: 5 4; }
+  .room.lit { stroke: var(--ember); }
+  .leaf { fill: var(--raised); stroke: var(--line2); }
+  .lately { stroke: var(--ember); }
+  .lit.leaf { fill: color-mix(in srgb, var(--lamp) 20%, var(--raised)); stroke: var(--lamp); stroke-width: 2; }
+  .chosen { stroke: var(--sight); stroke-width: 2; }
+  .line { fill: none; stroke: var(--dim); stroke-width: 1.3; }
+  .line.taken { stroke: var(--lamp); stroke-width: 2; }
+  .head { fill: var(--dim); }
+  .head.taken { fill: var(--lamp); }
+  text { fill: var(--bone); font-size: 12.5px; }
+  .title-room { fill: var(--mute); font-size: 11.5px; }
+  .title-room.lit { fill: var(--lamp); }
+  .title-leaf.lit { fill: var(--lamp); font-weight: 700; }
+  .share { fill: var(--mute); font-size: 10px; }
+  .label { fill: var(--mute); font-size: 10.5px; paint-order: stroke; stroke: var(--night); stroke-width: 3px; }
+  .label.taken { fill: var(--lamp); }
+  .state { cursor: pointer; outline: none; }
+  .state:focus-visible .focus { stroke: var(--sight); stroke-width: 2; }
+  .focus { fill: none; stroke: none; }
+`;
+
+/** States left within this many seconds are embers. */
+const LATELY_SECONDS = 3;
+
+function useLayout(mind: string): PlanLayout | null {
+  const states = useProject((project) => project.document.minds[mind]?.machine.states);
+  // Only what is drawn makes a new layout: numbers change all the time while one works.
+  const drawn = useMemo(() => JSON.stringify(states ?? [], (key, value: unknown) => (['entry', 'exit', 'activity', 'do'].includes(key) ? undefined : value)), [states]);
+  const [layout, setLayout] = useState<PlanLayout | null>(null);
+  useEffect(() => {
+    let current = true;
+    void layoutPlan(JSON.parse(drawn)).then((result) => current && setLayout(result));
+    return () => {
+      current = false;
+    };
+  }, [drawn]);
+  return layout;
+}
+
+/** Live facts as texts, so that the plan renders only when one of them changes. */
+function useLivePlan(agent: string | null): { active: Set<string>; lately: Set<string>; taken: string; shares: Map<string, number> } {
+  const engine = useEngine();
+  const active = useEngineValue(({ frame }) => frame?.readout?.active.join(' ') ?? '');
+  const taken = useEngineValue(({ frame }) => {
+    const by = frame?.readout?.enteredBy;
+    return by ? `${by.from} ${by.order}` : '';
+  });
+  const lately = useEngineValue(({ frame, lanes, program }) => {
+    if (!frame || !program || agent === null) return '';
+    const since = frame.tick - LATELY_SECONDS * program.ticksPerSecond;
+    const bands = lanes.byAgent.get(agent)?.bands ?? [];
+    return bands
+      .filter(({ from, to }) => to >= since && to <= frame.tick && from < frame.tick)
+      .map(({ state }) => state)
+      .join(' ');
+  });
+  const second = useEngineValue(({ frame, program }) => (frame && program ? Math.floor(frame.tick / program.ticksPerSecond) : 0));
+  const shares = useMemo(() => {
+    const lane = agent === null ? undefined : engine.lanes.byAgent.get(agent);
+    return lane && engine.frame ? timeShares(lane, engine.frame.tick) : new Map<string, number>();
+    // Shares are renewed once a second of the run.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [engine, agent, second, active]);
+  return useMemo(() => ({ active: new Set(active.split(' ')), lately: new Set(lately.split(' ')), taken, shares }), [active, lately, taken, shares]);
+}
+
+function arrowHead(points: readonly [number, number][]): string {
+  const [x, y] = points[points.length - 1];
+  const [px, py] = points[points.length - 2] ?? [x - 1, y];
+  const length = Math.hypot(x - px, y - py) || 1;
+  const ux = (x - px) / length;
+  const uy = (y - py) / length;
+  return `${x},${y} ${x - 7 * ux - 3.5 * uy},${y - 7 * uy + 3.5 * ux} ${x - 7 * ux + 3.5 * uy},${y - 7 * uy - 3.5 * ux}`;
+}
+
+function Line({ line, taken }: { line: PlacedLine; taken: boolean }) {
+  if (line.points.length < 2) return null;
+  const tone = taken ? ' taken' : '';
+  return (
+    <g>
+      <polyline className={`line${tone}`} points={line.points.map(([x, y]) => `${x},${y}`).join(' ')} />
+      <polygon className={`head${tone}`} points={arrowHead(line.points)} />
+    </g>
+  );
+}
+
+interface StateProps {
+  placed: PlacedState;
+  lit: boolean;
+  lately: boolean;
+  chosen: boolean;
+  share: number | undefined;
+  onChoose: () => void;
+}
+
+function State({ placed, lit, lately, chosen, share, onChoose }: StateProps) {
+  const { x, y, width, height, kind, title } = placed;
+  const room = kind === 'room';
+  const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}`;
+  const radius = room ? 12 : kind === 'leaf' ? 8 : height / 2;
+  return (
+    <g
+      className="state"
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`${room ? 'Room' : 'State'} ${title}${lit ? ', active' : ''}${share ? `, ${Math.round(share * 100)} % of the time` : ''}`}
+      data-state={placed.id}
+      data-active={lit}
+      onClick={(event) => {
+        event.stopPropagation();
+        onChoose();
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        event.stopPropagation();
+        onChoose();
+      }}
+    >
+      <rect className={`${room ? 'room' : 'leaf'}${placed.parallel ? ' parallel' : ''}${tone}`} x={x} y={y} width={width} height={height} rx={radius} />
+      {room ? (
+        <text className={`title-room${lit ? ' lit' : ''}`} x={x + 14} y={y + 19}>
+          {title}
+        </text>
+      ) : (
+        <text className={`title-leaf${lit ? ' lit' : ''}`} x={x + width / 2} y={y + height / 2 + 4.5} textAnchor="middle">
+          {title}
+        </text>
+      )}
+      {!room && share !== undefined && share >= 0.005 && (
+        <text className="share" x={x + width - 5} y={y + 11} textAnchor="end">
+          {Math.round(share * 100)}%
+        </text>
+      )}
+      <rect className="focus" x={x - 3} y={y - 3} width={width + 6} height={height + 6} rx={radius + 3} />
+    </g>
+  );
+}
+
+const SMALLEST_SCALE = 0.72;
+
+/** The state machine, laid out by itself; what is lit is running in the chosen agent. */
+export function StatePlan({ selection, shown, onSelect }: { selection: Selection; shown: string | null; onSelect: (state: string) => void }) {
+  const layout = useLayout(selection.mind);
+  const live = useLivePlan(selection.agent);
+  const [box, setBox] = useState<HTMLElement | null>(null);
+  const [room, setRoom] = useState({ width: 640, height: 240 });
+  useEffect(() => {
+    if (!box) return undefined;
+    const observer = new ResizeObserver(() => setRoom({ width: box.clientWidth, height: box.clientHeight }));
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [box]);
+  const scale = layout ? Math.max(SMALLEST_SCALE, Math.min(1, room.width / layout.width, room.height / layout.height)) : 1;
+  const depthFirst = layout?.states ?? [];
+  return (
+    <Frame ref={setBox} aria-label="State plan">
+      {layout && (
+        <Svg
+          width={Math.max(room.width - 1, layout.width * scale)}
+          height={Math.max(room.height - 4, layout.height * scale)}
+          viewBox={`${-Math.max(0, (room.width / scale - layout.width) / 2)} ${-Math.max(0, (room.height / scale - layout.height) / 2)} ${Math.max(room.width / scale, layout.width)} ${Math.max(room.height / scale, layout.height)}`}
+        >
+          {depthFirst.map((placed) => (
+            <State
+              key={placed.id}
+              placed={placed}
+              lit={live.active.has(placed.id)}
+              lately={live.lately.has(placed.id)}
+              chosen={shown === placed.id && selection.state !== null}
+              share={live.shares.get(placed.id)}
+              onChoose={() => onSelect(placed.id)}
+            />
+          ))}
+          <g pointerEvents="none">
+            {layout.lines.map((line) => (
+              <Line key={`${line.from} ${line.order}`} line={line} taken={live.taken === `${line.from} ${line.order}`} />
+            ))}
+            {layout.lines.map(
+              (line) =>
+                line.label && (
+                  <text key={`${line.from} ${line.order}`} className={`label${live.taken === `${line.from} ${line.order}` ? ' taken' : ''}`} x={line.label.x} y={line.label.y + 10}>
+                    {line.label.text}
+                  </text>
+                ),
+            )}
+          </g>
+        </Svg>
+      )}
+    </Frame>
+  );
+}

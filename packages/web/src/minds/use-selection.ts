@@ -1,0 +1,57 @@
+import { namesOf } from './document-names.ts';
+import { useCallback, useMemo } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useProject } from '../app/store.ts';
+
+/** What the page is about; it stands in the address, so that a link opens the same. */
+export interface Selection {
+  mind: string;
+  /** The agent whose mind is shown live; null where no agent has this mind. */
+  agent: string | null;
+  /** The state chosen; null to follow the agent. */
+  state: string | null;
+}
+
+/** Agents of the started ground that have a mind, by name. */
+export function useAgentsWith(mind: string): { name: string; title: string }[] {
+  const document = useProject((project) => project.document);
+  return useMemo(() => {
+    const agents = document.grounds[document.start.ground]?.agents ?? {};
+    return namesOf(agents).flatMap((name) => {
+      const { archetype, title } = agents[name];
+      return document.archetypes[archetype]?.mind === mind ? [{ name, title: title ?? name }] : [];
+    });
+  }, [document, mind]);
+}
+
+export function useSelection(): Selection & { select: (change: Partial<Selection>) => void } {
+  const { id = '', mind: named } = useParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const minds = useProject((project) => project.document.minds);
+  const mind = named !== undefined && Object.hasOwn(minds, named) ? named : (namesOf(minds)[0] ?? '');
+  const agents = useAgentsWith(mind);
+  const wanted = search.get('agent');
+  const agent = agents.find(({ name }) => name === wanted)?.name ?? agents[0]?.name ?? null;
+  const state = search.get('state');
+
+  const select = useCallback(
+    (change: Partial<Selection>) => {
+      // The address is read at the time of the call: it may have changed since this was rendered.
+      const params = new URLSearchParams(window.location.search);
+      const nextMind = change.mind ?? mind;
+      for (const key of ['agent', 'state'] as const) {
+        if (!(key in change)) continue;
+        if (change[key]) params.set(key, change[key]);
+        else params.delete(key);
+      }
+      if (nextMind !== mind) {
+        params.delete('state');
+        if (!change.agent) params.delete('agent');
+      }
+      void navigate({ pathname: `/projects/${id}/minds/${nextMind}`, search: params.toString() }, { replace: true });
+    },
+    [id, mind, navigate],
+  );
+  return { mind, agent, state, select };
+}

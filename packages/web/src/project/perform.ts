@@ -1,0 +1,54 @@
+import { applyCommand, CommandError, findState, type DocumentCommand, type ProjectDocument } from '@crooked-lantern/core';
+import type { AppThunk } from '../app/store.ts';
+import { changed } from './project-slice.ts';
+
+function stateTitle(document: ProjectDocument, mind: string, state: string): string {
+  const found = findState(document.minds[mind]?.machine.states ?? [], state);
+  return found?.title ?? state;
+}
+
+/** What a command is called in undo and redo. */
+export function describeCommand(document: ProjectDocument, command: DocumentCommand): string {
+  switch (command.command) {
+    case 'retitleProject':
+      return 'title of the project';
+    case 'setSeed':
+      return 'seed';
+    case 'addState':
+      return `new state ${command.title}`;
+    case 'setInitial':
+      return `first state ${stateTitle(document, command.mind, command.initial)}`;
+    case 'retitleState':
+      return `title of ${stateTitle(document, command.mind, command.state)}`;
+    case 'removeState':
+      return `removal of ${stateTitle(document, command.mind, command.state)}`;
+    case 'addTransition':
+      return `new transition of ${stateTitle(document, command.mind, command.state)}`;
+    case 'changeTransition':
+      return `transition ${command.index + 1} of ${stateTitle(document, command.mind, command.state)}`;
+    case 'moveTransition':
+      return `order of transitions of ${stateTitle(document, command.mind, command.state)}`;
+    case 'removeTransition':
+      return `removal of transition ${command.index + 1} of ${stateTitle(document, command.mind, command.state)}`;
+    case 'setActivity':
+      return `activity of ${stateTitle(document, command.mind, command.state)}`;
+    default:
+      return `${command.list} of ${stateTitle(document, command.mind, command.state)}`;
+  }
+}
+
+/** Changes the open document. A command that does not fit is told to the caller as a message; null means done. */
+export function perform(command: DocumentCommand): AppThunk<string | null> {
+  return (dispatch, getState) => {
+    const { project } = getState();
+    if (project.status !== 'open') return 'No project is open.';
+    try {
+      const document = applyCommand(project.document, command);
+      dispatch(changed({ document, label: describeCommand(project.document, command) }));
+      return null;
+    } catch (error) {
+      if (error instanceof CommandError) return error.message;
+      throw error;
+    }
+  };
+}

@@ -1,0 +1,193 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { NavLink } from 'react-router';
+import styled from 'styled-components';
+import { fileAddress } from '../api/client.ts';
+import { useCommands } from '../app/commands.tsx';
+import { Header } from '../app/header.tsx';
+import { useAppDispatch, useProject } from '../app/store.ts';
+import { Button, QuietButton } from '../ui/button.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { agoText } from '../ui/time.ts';
+import { perform } from './perform.ts';
+import { mineKept, redone, theirsTaken, undone } from './project-slice.ts';
+
+const Places = styled.nav`
+  align-self: stretch;
+  display: flex;
+  a {
+    display: flex;
+    align-items: center;
+    padding: 0 14px;
+    border-bottom: 2px solid transparent;
+    color: var(--mute);
+    text-decoration: none;
+  }
+  a[aria-current='page'] { border-color: var(--bone); color: var(--bone); }
+`;
+
+const Trouble = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--harm);
+  background: var(--panel);
+  p { flex: 1; min-width: 30ch; }
+`;
+
+/** The present, renewed every few seconds: for “12 s ago”. */
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 2000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+function SavingPill() {
+  const saving = useProject((project) => project.saving);
+  const now = useNow();
+  switch (saving.kind) {
+    case 'saved':
+      return (
+        <Pill role="status">
+          saved <strong>{agoText(saving.at, Math.max(now, Date.parse(saving.at)))}</strong>
+        </Pill>
+      );
+    case 'saving':
+      return <Pill role="status">saving …</Pill>;
+    default:
+      return (
+        <Pill $tone="trouble" role="status">
+          <strong>not saved</strong>
+        </Pill>
+      );
+  }
+}
+
+function RunningPill() {
+  const edit = useProject((project) => project.edit);
+  const running = useProject((project) => project.runningEdit);
+  const isChecked = useProject((project) => project.checkedEdit === project.edit);
+  const errors = useProject((project) => project.findings.filter((finding) => finding.severity === 'error').length);
+  if (isChecked && errors > 0) {
+    const broken = `edit ${edit} has ${errors} error${errors === 1 ? '' : 's'}`;
+    return (
+      <Pill $tone="trouble" role="status">
+        {running > 0 ? (
+          <>
+            running <strong>edit {running}</strong> · {broken}
+          </>
+        ) : (
+          <>nothing runs · {broken}</>
+        )}
+      </Pill>
+    );
+  }
+  return (
+    <Pill role="status">
+      running <strong>edit {running || edit}</strong> · live
+    </Pill>
+  );
+}
+
+/** What keeps the work from being saved, and what can be done about it. */
+function SavingTrouble() {
+  const dispatch = useAppDispatch();
+  const saving = useProject((project) => project.saving);
+  const edit = useProject((project) => project.edit);
+  if (saving.kind === 'waiting') {
+    return (
+      <Trouble role="alert">
+        <p>Not saved: {saving.message} You can go on working: everything is kept in this browser, and saving is tried again by itself.</p>
+      </Trouble>
+    );
+  }
+  if (saving.kind === 'refused') {
+    return (
+      <Trouble role="alert">
+        <p>Not saved: {saving.message} Undo the last change, or change it again.</p>
+      </Trouble>
+    );
+  }
+  if (saving.kind !== 'conflict') return null;
+  const { theirs } = saving;
+  return (
+    <Trouble role="alert">
+      <p>
+        Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was overwritten. Either way both stay in the history, and Undo goes back.
+      </p>
+      <Button onPress={() => dispatch(mineKept(theirs.edit))}>Keep mine on top</Button>
+      <Button onPress={() => dispatch(theirsTaken(theirs))}>Take the other</Button>
+    </Trouble>
+  );
+}
+
+export function ProjectHeader() {
+  const dispatch = useAppDispatch();
+  const id = useProject((project) => project.id);
+  const title = useProject((project) => project.document.title);
+  const lastStep = useProject((project) => project.past[project.past.length - 1]?.label);
+  const nextStep = useProject((project) => project.future[project.future.length - 1]?.label);
+  useEffect(() => {
+    document.title = `${title} · Crooked Lantern`;
+  }, [title]);
+  useCommands(
+    useMemo(
+      () => [
+        {
+          id: 'undo',
+          name: lastStep ? `Undo ${lastStep}` : 'Undo',
+          keys: '$mod+KeyZ',
+          disabled: lastStep ? undefined : 'nothing to undo',
+          run: () => dispatch(undone()),
+        },
+        {
+          id: 'redo',
+          name: nextStep ? `Redo ${nextStep}` : 'Redo',
+          keys: '$mod+Shift+KeyZ',
+          disabled: nextStep ? undefined : 'nothing to redo',
+          run: () => dispatch(redone()),
+        },
+        { id: 'download', name: 'Download the project as a file', run: () => window.location.assign(fileAddress(id)) },
+      ],
+      [dispatch, id, lastStep, nextStep],
+    ),
+  );
+  return (
+    <>
+      <Header
+        middle={
+          <>
+            <InlineText
+              label="Title of the project"
+              value={title}
+              check={(text) => (text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null)}
+              onCommit={(text) => dispatch(perform({ command: 'retitleProject', title: text.trim() }))}
+            />
+            <Places aria-label="Places">
+              <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
+            </Places>
+          </>
+        }
+        right={
+          <>
+            <QuietButton aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'} isDisabled={!lastStep} onPress={() => dispatch(undone())}>
+              <Undo2 size={16} />
+            </QuietButton>
+            <QuietButton aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'} isDisabled={!nextStep} onPress={() => dispatch(redone())}>
+              <Redo2 size={16} />
+            </QuietButton>
+            <RunningPill />
+            <SavingPill />
+          </>
+        }
+      />
+      <SavingTrouble />
+    </>
+  );
+}

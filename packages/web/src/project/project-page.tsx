@@ -1,0 +1,95 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { Header } from '../app/header.tsx';
+import { useAppDispatch, useAppSelector, useProject } from '../app/store.ts';
+import { startEngine, type EngineClient } from '../engine/engine-client.ts';
+import { EngineProvider } from '../engine/use-engine.tsx';
+import { MindsPage } from '../minds/minds-page.tsx';
+import { openProject } from './open-project.ts';
+import { ProjectHeader } from './project-header.tsx';
+import { checked, closed } from './project-slice.ts';
+
+const Message = styled.main`
+  max-width: 60ch;
+  margin: 12vh auto;
+  padding: 0 20px;
+`;
+
+/** One project: opens it, runs it, and shows the place the address names. */
+export function ProjectPage() {
+  const { id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const slot = useAppSelector(({ project }) => project);
+  useEffect(() => {
+    void dispatch(openProject(id));
+    return () => {
+      dispatch(closed());
+    };
+  }, [dispatch, id]);
+
+  if (slot.status === 'open' && slot.id === id) return <OpenProject key={id} />;
+  return (
+    <>
+      <Header />
+      <Message>
+        {slot.status === 'failed' ? (
+          <>
+            <p role="alert">{slot.message}</p>
+            <p>
+              <Link to="/">All projects</Link>
+            </p>
+          </>
+        ) : (
+          <p role="status">Opening …</p>
+        )}
+      </Message>
+    </>
+  );
+}
+
+function useRunningEngine(): EngineClient | null {
+  const [engine, setEngine] = useState<EngineClient | null>(null);
+  useEffect(() => {
+    const started = startEngine();
+    setEngine(started);
+    return () => started.end();
+  }, []);
+  return engine;
+}
+
+function OpenProject() {
+  const engine = useRunningEngine();
+  return engine && (
+    <EngineProvider value={engine}>
+      <Running engine={engine} />
+    </EngineProvider>
+  );
+}
+
+/** Hands every edit to the engine; the first that runs begins to play, unless the address names a tick. */
+function Running({ engine }: { engine: EngineClient }) {
+  const dispatch = useAppDispatch();
+  const document = useProject((project) => project.document);
+  const edit = useProject((project) => project.edit);
+  const [search] = useSearchParams();
+  const begin = useRef({ tick: search.get('tick'), seed: search.get('seed'), begun: false });
+  useEffect(() => {
+    let current = true;
+    void engine.submit(document, edit).then(({ findings, program }) => {
+      if (!current) return;
+      dispatch(checked({ edit, findings, runs: program !== null }));
+      const { tick, seed, begun } = begin.current;
+      if (program === null || begun) return;
+      begin.current.begun = true;
+      if (seed !== null && /^\d+$/.test(seed)) engine.restart(Number(seed));
+      if (tick !== null && /^\d+$/.test(tick)) engine.seek(Number(tick));
+      else engine.play();
+    });
+    return () => {
+      current = false;
+    };
+  }, [engine, document, edit, dispatch]);
+  const header = useMemo(() => <ProjectHeader />, []);
+  return <MindsPage header={header} />;
+}

@@ -1,0 +1,130 @@
+import type { Finding, ProjectDocument } from '@crooked-lantern/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { StoredProject } from '../api/client.ts';
+
+/** A version of the document with its number, and what the change that led to it is called. */
+export interface Edit {
+  edit: number;
+  document: ProjectDocument;
+}
+
+interface Step {
+  document: ProjectDocument;
+  /** What leads from this document to the one after it: “guard of Chase”. */
+  label: string;
+}
+
+export type SavingState =
+  | { kind: 'saved'; at: string }
+  | { kind: 'saving' }
+  /** The server or its database does not answer; tried again by itself. */
+  | { kind: 'waiting'; message: string }
+  /** Somebody else saved first. */
+  | { kind: 'conflict'; theirs: StoredProject }
+  | { kind: 'refused'; message: string };
+
+export interface ProjectState {
+  id: string;
+  document: ProjectDocument;
+  edit: number;
+  past: Step[];
+  future: Step[];
+  /** Edits not yet kept by the server, oldest first. */
+  unsaved: Edit[];
+  saving: SavingState;
+  findings: Finding[];
+  /** The latest edit that could be put in force; 0 before the first. */
+  runningEdit: number;
+  checkedEdit: number;
+}
+
+export type ProjectSlot = { status: 'none' } | { status: 'loading'; id: string } | { status: 'failed'; id: string; message: string } | ({ status: 'open' } & ProjectState);
+
+type OpenSlot = Extract<ProjectSlot, { status: 'open' }>;
+
+const UNDO_STEPS = 500;
+
+function put(state: OpenSlot, document: ProjectDocument): void {
+  state.document = document;
+  state.edit += 1;
+  state.unsaved.push({ edit: state.edit, document });
+}
+
+function whenOpen<P>(change: (state: OpenSlot, payload: P) => void) {
+  return (state: ProjectSlot, { payload }: PayloadAction<P>) => {
+    if (state.status === 'open') change(state, payload);
+  };
+}
+
+const slice = createSlice({
+  name: 'project',
+  initialState: { status: 'none' } as ProjectSlot,
+  reducers: {
+    opening: (_, { payload }: PayloadAction<string>): ProjectSlot => ({ status: 'loading', id: payload }),
+    openingFailed: (_, { payload }: PayloadAction<{ id: string; message: string }>): ProjectSlot => ({ status: 'failed', ...payload }),
+    opened: (_, { payload: { id, edit, document, updatedAt } }: PayloadAction<StoredProject>): ProjectSlot => ({
+      status: 'open',
+      id,
+      document,
+      edit,
+      past: [],
+      future: [],
+      unsaved: [],
+      saving: { kind: 'saved', at: updatedAt },
+      findings: [],
+      runningEdit: 0,
+      checkedEdit: 0,
+    }),
+    closed: (): ProjectSlot => ({ status: 'none' }),
+    changed: whenOpen<{ document: ProjectDocument; label: string }>((state, { document, label }) => {
+      state.past.push({ document: state.document, label });
+      if (state.past.length > UNDO_STEPS) state.past.shift();
+      state.future = [];
+      put(state, document);
+    }),
+    undone: whenOpen<void>((state) => {
+      const step = state.past.pop();
+      if (!step) return;
+      state.future.push({ document: state.document, label: step.label });
+      put(state, step.document);
+    }),
+    redone: whenOpen<void>((state) => {
+      const step = state.future.pop();
+      if (!step) return;
+      state.past.push({ document: state.document, label: step.label });
+      put(state, step.document);
+    }),
+    checked: whenOpen<{ edit: number; findings: Finding[]; runs: boolean }>((state, { edit, findings, runs }) => {
+      if (edit < state.checkedEdit) return;
+      state.checkedEdit = edit;
+      state.findings = findings;
+      if (runs) state.runningEdit = edit;
+    }),
+    savingChanged: whenOpen<SavingState>((state, saving) => {
+      state.saving = saving;
+    }),
+    editSaved: whenOpen<{ edit: number; at: string }>((state, { edit, at }) => {
+      state.unsaved = state.unsaved.filter((unsaved) => unsaved.edit > edit);
+      state.saving = state.unsaved.length > 0 ? { kind: 'saving' } : { kind: 'saved', at };
+    }),
+    theirsTaken: whenOpen<StoredProject>((state, theirs) => {
+      state.past.push({ document: state.document, label: 'taking the other window’s edit' });
+      state.future = [];
+      state.document = theirs.document;
+      state.edit = theirs.edit;
+      state.unsaved = [];
+      state.checkedEdit = 0;
+      state.saving = { kind: 'saved', at: theirs.updatedAt };
+    }),
+    mineKept: whenOpen<number>((state, theirEdit) => {
+      state.edit = theirEdit;
+      state.unsaved = [];
+      state.checkedEdit = 0;
+      put(state, state.document);
+      state.saving = { kind: 'saving' };
+    }),
+  },
+});
+
+export const { opening, openingFailed, opened, closed, changed, undone, redone, checked, savingChanged, editSaved, theirsTaken, mineKept } = slice.actions;
+export const projectReducer = slice.reducer;

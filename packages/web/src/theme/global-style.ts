@@ -1,0 +1,53 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/atkinson-hyperlegible-mono';
+import '@fontsource-variable/fraunces';
+import { createGlobalStyle, css } from 'styled-components';
+import { DAY, NIGHT, TOKEN_NAMES, type Tokens } from './tokens.ts';
+
+function variables(tokens: Tokens) {
+  return TOKEN_NAMES.map((name) => `--${name}: ${tokens[name]};`).join('\n');
+}
+
+const day = css`
+  ${variables(DAY)}
+  color-scheme: light;
+`;
+
+export const FONT_TEXT = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
+export const FONT_MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace";
+
+export const GlobalStyle = createGlobalStyle`
+  :root {
+    ${variables(NIGHT)}
+    --text: ${FONT_TEXT};
+    --mono: ${FONT_MONO};
+    --title: 'Fraunces Variable', Georgia, serif;
+    color-scheme: dark;
+    font-size: 81.25%;
+  }
+  @media (prefers-color-scheme: light) {
+    :root:not([data-theme='night']) { ${day} }
+  }
+  :root[data-theme='day'] { ${day} }
+
+  *, *::before, *::after { box-sizing: border-box; }
+  html, body, #root { height: 100%; margin: 0; }
+  body {
+    background: var(--night);
+    color: var(--bone);
+    font: 400 1rem/1.4 var(--text);
+    -webkit-font-smoothing: antialiased;
+  }
+  h1, h2, h3, p { margin: 0; font-weight: inherit; font-size: inherit; }
+  ul, ol { margin: 0; padding: 0; list-style: none; }
+  button, input, select, textarea { font: inherit; color: inherit; }
+  a { color: var(--sight); }
+  :focus-visible, [data-focus-visible] { outline: 2px solid var(--sight); outline-offset: 1px; }
+  .visually-hidden {
+    position: absolute; width: 1px; height: 1px; overflow: hidden;
+    clip-path: inset(50%); white-space: nowrap;
+  }
+  @media (prefers-reduced-motion: reduce) {
+    *, *::before, *::after { transition: none !important; animation: none !important; }
+  }
+`;

@@ -1,0 +1,44 @@
+import type { ReactNode } from 'react';
+import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import styled from 'styled-components';
+
+const Overlay = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  z-index: 20;
+  display: grid;
+  place-items: start center;
+  padding-top: 12vh;
+  background: rgb(5 9 10 / 55%);
+`;
+
+const Box = styled(Modal)`
+  width: min(560px, calc(100vw - 32px));
+  border: 1px solid var(--line2);
+  border-radius: 12px;
+  background: var(--panel);
+  box-shadow: 0 12px 48px rgb(0 0 0 / 45%);
+`;
+
+const Body = styled(AriaDialog)`
+  padding: 18px 20px;
+  outline: none;
+`;
+
+const Title = styled(Heading)`
+  margin: 0 0 10px;
+  font: 600 1.25rem var(--title);
+`;
+
+export function Dialog({ title, isOpen, onClose, children }: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
+  return (
+    <Overlay isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
+      <Box>
+        <Body>
+          <Title slot="title">{title}</Title>
+          {children}
+        </Body>
+      </Box>
+    </Overlay>
+  );
+}

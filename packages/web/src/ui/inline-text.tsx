@@ -1,0 +1,111 @@
+import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+
+const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
+  max-width: 100%;
+  padding: 0 4px;
+  border: 1px solid transparent;
+  border-radius: 5px;
+  background: none;
+  color: inherit;
+  font-family: ${({ $mono }) => ($mono ? 'var(--mono)' : 'inherit')};
+  font-weight: inherit;
+  text-align: left;
+  text-decoration: ${({ $faulty }) => ($faulty ? 'underline wavy var(--harm)' : 'none')};
+  overflow-wrap: anywhere;
+  cursor: text;
+  &:hover { border-color: var(--line2); }
+`;
+
+const Field = styled.input<{ $mono: boolean }>`
+  width: 100%;
+  min-width: 5ch;
+  padding: 0 4px;
+  border: 1px solid var(--sight);
+  border-radius: 5px;
+  background: var(--night);
+  font-family: ${({ $mono }) => ($mono ? 'var(--mono)' : 'inherit')};
+`;
+
+const Problem = styled.span`
+  display: block;
+  color: var(--harm);
+`;
+
+export interface InlineTextProps {
+  /** What is edited, for readers: “title of Chase”. */
+  label: string;
+  value: string;
+  /** Shown in place of an empty value. */
+  placeholder?: string;
+  mono?: boolean;
+  faulty?: boolean;
+  /** A message where the value can't be taken; it then stays open. */
+  check?: (value: string) => string | null;
+  onCommit: (value: string) => void;
+}
+
+/** Text that is edited where it stands: Enter or leaving keeps it, Escape gives it up. */
+export function InlineText({ label, value, placeholder = '—', mono = false, faulty = false, check, onCommit }: InlineTextProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const shown = useRef<HTMLButtonElement>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const returnFocus = useRef(false);
+  const editing = draft !== null;
+  useEffect(() => {
+    if (editing) field.current?.select();
+    else if (returnFocus.current) {
+      returnFocus.current = false;
+      shown.current?.focus();
+    }
+  }, [editing]);
+
+  if (draft === null) {
+    return (
+      <Shown ref={shown} type="button" $mono={mono} $faulty={faulty} aria-label={`${label}: ${value || 'empty'}. Edit`} onClick={() => setDraft(value)}>
+        {value || placeholder}
+      </Shown>
+    );
+  }
+  const problem = check?.(draft) ?? null;
+  const commit = (byKey: boolean) => {
+    if (problem !== null) {
+      if (!byKey) setDraft(null);
+      return;
+    }
+    returnFocus.current = byKey;
+    setDraft(null);
+    if (draft !== value) onCommit(draft);
+  };
+  return (
+    <span>
+      <Field
+        ref={field}
+        $mono={mono}
+        aria-label={label}
+        aria-invalid={problem !== null}
+        value={draft}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => commit(false)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') commit(true);
+          if (event.key === 'Escape') {
+            event.stopPropagation();
+            returnFocus.current = true;
+            setDraft(null);
+          }
+        }}
+      />
+      {problem !== null && <Problem role="alert">{problem}</Problem>}
+    </span>
+  );
+}
+
+/** Whether a text is a number within limits; the message says what is allowed. */
+export function checkNumber(minimum: number, maximum: number, whole = false): (text: string) => string | null {
+  return (text) => {
+    const value = Number(text);
+    const fits = text.trim() !== '' && Number.isFinite(value) && value >= minimum && value <= maximum && (!whole || Number.isInteger(value));
+    return fits ? null : `It takes a ${whole ? 'whole ' : ''}number from ${minimum} to ${maximum}.`;
+  };
+}

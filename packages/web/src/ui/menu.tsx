@@ -1,0 +1,57 @@
+import type { ReactNode } from 'react';
+import { Menu as AriaMenu, MenuItem as AriaMenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import styled from 'styled-components';
+
+export const Surface = styled(Popover)`
+  min-width: 150px;
+  padding: 4px;
+  border: 1px solid var(--line2);
+  border-radius: 8px;
+  background: var(--panel);
+  box-shadow: 0 6px 24px rgb(0 0 0 / 35%);
+`;
+
+const List = styled(AriaMenu)`
+  max-height: 320px;
+  overflow: auto;
+  outline: none;
+`;
+
+const Entry = styled(AriaMenuItem)`
+  display: flex;
+  justify-content: space-between;
+  gap: 2em;
+  padding: 0.3em 0.7em;
+  border-radius: 5px;
+  cursor: default;
+  outline: none;
+  &[data-focused] { background: var(--raised); }
+  &[data-disabled] { color: var(--dim); }
+  small { color: var(--mute); }
+`;
+
+export interface MenuEntry {
+  id: string;
+  label: ReactNode;
+  /** Plain text for typing ahead and for readers. */
+  text: string;
+  onAction: () => void;
+}
+
+/** A button (given as `children`) that opens a list of commands. */
+export function Menu({ label, entries, children }: { label: string; entries: MenuEntry[]; children: ReactNode }) {
+  return (
+    <MenuTrigger>
+      {children}
+      <Surface placement="bottom start">
+        <List aria-label={label}>
+          {entries.map((entry) => (
+            <Entry key={entry.id} id={entry.id} textValue={entry.text} onAction={entry.onAction}>
+              {entry.label}
+            </Entry>
+          ))}
+        </List>
+      </Surface>
+    </MenuTrigger>
+  );
+}

@@ -1,0 +1,32 @@
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The folder of the checkout. */
+export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+
+/** An error whose message is all the user needs; printed without a stack. */
+export class Refusal extends Error {}
+
+/**
+ * Runs `main`; a refusal is printed as one line and ends with exit code 1.
+ * @param {() => Promise<void>} main
+ */
+export async function runScript(main) {
+  try {
+    await main();
+  } catch (error) {
+    process.stderr.write(`${error instanceof Refusal ? error.message : error instanceof Error ? error.stack : String(error)}\n`);
+    process.exitCode = 1;
+  }
+}
+
+/** @param {string} line */
+export function say(line) {
+  process.stdout.write(`${line}\n`);
+}
+
+/** Refuses versions of Node the project can't run on. */
+export function checkNode() {
+  const major = Number(process.versions.node.split('.')[0]);
+  if (major < 20) throw new Refusal(`Crooked Lantern needs Node 20 or newer; this is ${process.versions.node}.`);
+}
