@@ -10,8 +10,18 @@ import { ensurePackages } from './install.mjs';
 const PARTS = {
   programs: {
     what: 'the server and the command line',
-    sources: ['packages/core', 'packages/server', 'packages/cli', 'tsconfig.base.json', 'package-lock.json'],
-    made: ['packages/core/dist/index.js', 'packages/server/dist/index.js', 'packages/cli/dist/main.js'],
+    sources: [
+      'packages/core',
+      'packages/server',
+      'packages/cli',
+      'tsconfig.base.json',
+      'package-lock.json',
+    ],
+    made: [
+      'packages/core/dist/index.js',
+      'packages/server/dist/index.js',
+      'packages/cli/dist/main.js',
+    ],
     command: ['tsc', '-b', '--force', 'packages/server', 'packages/cli'],
   },
   pages: {
@@ -35,7 +45,12 @@ const STAMPS = path.join(ROOT, '.lantern', 'built');
 /** @param {string} file @param {import('node:crypto').Hash} hash */
 function hashSource(file, hash) {
   const full = path.join(ROOT, file);
-  if (path.basename(file) === 'dist' || path.basename(file) === 'node_modules' || file.endsWith('.tsbuildinfo')) return;
+  if (
+    path.basename(file) === 'dist' ||
+    path.basename(file) === 'node_modules' ||
+    file.endsWith('.tsbuildinfo')
+  )
+    return;
   if (!existsSync(full)) return;
   let entries;
   try {
@@ -58,10 +73,18 @@ export function ensureBuilt(parts) {
     for (const source of sources) hashSource(source, hash);
     const digest = hash.digest('hex');
     const stamp = path.join(STAMPS, part);
-    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && made.every((file) => existsSync(path.join(ROOT, file)))) continue;
+    if (
+      existsSync(stamp) &&
+      readFileSync(stamp, 'utf8') === digest &&
+      made.every((file) => existsSync(path.join(ROOT, file)))
+    )
+      continue;
     say(`Building ${what} …`);
     const [program, ...flags] = command;
-    const result = spawnSync(path.join(ROOT, 'node_modules', '.bin', program), flags, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });
+    const result = spawnSync(path.join(ROOT, 'node_modules', '.bin', program), flags, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
     if (result.status !== 0) throw new Refusal(`Building ${what} failed; the reasons stand above.`);
     mkdirSync(STAMPS, { recursive: true });
     writeFileSync(stamp, digest);

@@ -7,7 +7,9 @@ import { Refusal, ROOT, say } from './project.mjs';
 const STAMP = path.join(ROOT, 'node_modules', '.lantern-installed');
 
 function lockHash() {
-  return createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+  return createHash('sha256')
+    .update(readFileSync(path.join(ROOT, 'package-lock.json')))
+    .digest('hex');
 }
 
 /** Installs the node packages the lock file names, unless they are there already. */
@@ -15,8 +17,12 @@ export function ensurePackages() {
   const wanted = lockHash();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
   say('Installing node packages (about a minute, once) …');
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });
-  if (result.status !== 0) throw new Refusal('Installing the node packages failed; what npm said stands above.');
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
+  if (result.status !== 0)
+    throw new Refusal('Installing the node packages failed; what npm said stands above.');
   writeFileSync(STAMP, wanted);
 }
 
@@ -38,7 +44,11 @@ export function installDebianPackages(what, packages) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   const advice = `${what} is missing and can’t be installed from here. Install it, for example with: sudo ${command}`;
   const sudo = isRoot() ? [] : ['sudo', '-n'];
-  if (!has('apt-get') || (!isRoot() && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status !== 0)) throw new Refusal(advice);
+  if (
+    !has('apt-get') ||
+    (!isRoot() && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status !== 0)
+  )
+    throw new Refusal(advice);
   say(`Installing ${what} from Debian’s packages …`);
   const run = (/** @type {string} */ script) =>
     spawnSync([...sudo, 'sh'][0], [...sudo, 'sh', '-c', script].slice(1), {
@@ -46,7 +56,8 @@ export function installDebianPackages(what, packages) {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status === 0;
   // Debian would otherwise set up and start a database server of its own, which nobody asked for.
-  const quiet = 'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';
+  const quiet =
+    'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';
   const done = run(`${quiet}; apt-get update -qq && ${command} -o Dpkg::Options::=--force-confold`);
   if (!done) throw new Refusal(advice);
 }

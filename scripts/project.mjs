@@ -15,7 +15,9 @@ export async function runScript(main) {
   try {
     await main();
   } catch (error) {
-    process.stderr.write(`${error instanceof Refusal ? error.message : error instanceof Error ? error.stack : String(error)}\n`);
+    process.stderr.write(
+      `${error instanceof Refusal ? error.message : error instanceof Error ? error.stack : String(error)}\n`,
+    );
     process.exitCode = 1;
   }
 }
@@ -28,5 +30,6 @@ export function say(line) {
 /** Refuses versions of Node the project can't run on. */
 export function checkNode() {
   const major = Number(process.versions.node.split('.')[0]);
-  if (major < 20) throw new Refusal(`Crooked Lantern needs Node 20 or newer; this is ${process.versions.node}.`);
+  if (major < 20)
+    throw new Refusal(`Crooked Lantern needs Node 20 or newer; this is ${process.versions.node}.`);
 }

@@ -4,7 +4,8 @@ import { ROOT, Refusal, runScript, say } from './project.mjs';
 // The server alone, on a database that is there already: for the end-to-end tests, which stop and start it.
 await runScript(async () => {
   const { LANTERN_DATABASE, PORT } = process.env;
-  if (!LANTERN_DATABASE || !PORT) throw new Refusal('Set LANTERN_DATABASE to a postgres:// address and PORT to a port.');
+  if (!LANTERN_DATABASE || !PORT)
+    throw new Refusal('Set LANTERN_DATABASE to a postgres:// address and PORT to a port.');
   const { serve } = await import('../packages/server/dist/index.js');
   const serving = await serve({
     databaseUrl: LANTERN_DATABASE,

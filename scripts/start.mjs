@@ -11,7 +11,8 @@ const DEFAULT_PORT = 4173;
 function chosenPort() {
   const text = process.env.PORT ?? String(DEFAULT_PORT);
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Refusal(`PORT must be a number from 1 to 65535, not “${text}”.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Refusal(`PORT must be a number from 1 to 65535, not “${text}”.`);
   return port;
 }
 
@@ -20,8 +21,15 @@ function checkPortFree(port) {
   return new Promise((resolve, reject) => {
     const probe = net.createServer();
     probe.once('error', (/** @type {NodeJS.ErrnoException} */ error) => {
-      const reason = error.code === 'EADDRINUSE' ? 'is taken by another program' : `can’t be used (${error.code})`;
-      reject(new Refusal(`Port ${port} ${reason}. Choose another: PORT=${port === 65_535 ? port - 1 : port + 1} npm start`));
+      const reason =
+        error.code === 'EADDRINUSE'
+          ? 'is taken by another program'
+          : `can’t be used (${error.code})`;
+      reject(
+        new Refusal(
+          `Port ${port} ${reason}. Choose another: PORT=${port === 65_535 ? port - 1 : port + 1} npm start`,
+        ),
+      );
     });
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve()));
   });
@@ -36,9 +44,13 @@ function claim(folder, port) {
   const file = path.join(folder, 'running.json');
   if (existsSync(file)) {
     const { pid, port: other } = JSON.parse(readFileSync(file, 'utf8'));
-    const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
+    const command = existsSync(`/proc/${pid}/cmdline`)
+      ? readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+      : '';
     if (pid !== process.pid && isAlive(pid) && command.includes('start.mjs')) {
-      throw new Refusal(`Crooked Lantern already runs on this data: http://127.0.0.1:${other} (process ${pid}).`);
+      throw new Refusal(
+        `Crooked Lantern already runs on this data: http://127.0.0.1:${other} (process ${pid}).`,
+      );
     }
   }
   writeFileSync(file, JSON.stringify({ pid: process.pid, port }));
@@ -60,7 +72,8 @@ await runScript(async () => {
     release();
     process.exit(code);
   };
-  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, () => void shutDown(0));
+  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
+    process.on(signal, () => void shutDown(0));
   try {
     await checkPortFree(port);
     ensurePackages();
@@ -68,7 +81,9 @@ await runScript(async () => {
     const cluster = await startCluster({ folder, durable: true });
     closers.push(() => cluster.stop());
     cluster.onExit(() => {
-      process.stderr.write('The database server ended by itself; its log is postgres.log in the data folder. Start again with npm start.\n');
+      process.stderr.write(
+        'The database server ended by itself; its log is postgres.log in the data folder. Start again with npm start.\n',
+      );
       void shutDown(1);
     });
     const { serve } = await import('../packages/server/dist/index.js');

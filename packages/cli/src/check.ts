@@ -4,7 +4,9 @@ import { findingText, readProjectFile } from './read-file.ts';
 export function check(file: string, json: boolean): number {
   const { findings } = readProjectFile(file);
   for (const finding of findings) {
-    process.stdout.write(`${json ? JSON.stringify({ type: 'finding', ...finding }) : findingText(finding)}\n`);
+    process.stdout.write(
+      `${json ? JSON.stringify({ type: 'finding', ...finding }) : findingText(finding)}\n`,
+    );
   }
   if (!json) {
     const errors = findings.filter((finding) => finding.severity === 'error').length;

@@ -6,14 +6,24 @@ import { run } from './run.ts';
 function number(minimum: number, maximum: number, whole: boolean) {
   return (text: string): number => {
     const value = Number(text);
-    if (text.trim() === '' || !Number.isFinite(value) || value < minimum || value > maximum || (whole && !Number.isInteger(value))) {
-      throw new InvalidArgumentError(`It takes a ${whole ? 'whole ' : ''}number from ${minimum} to ${maximum}.`);
+    if (
+      text.trim() === '' ||
+      !Number.isFinite(value) ||
+      value < minimum ||
+      value > maximum ||
+      (whole && !Number.isInteger(value))
+    ) {
+      throw new InvalidArgumentError(
+        `It takes a ${whole ? 'whole ' : ''}number from ${minimum} to ${maximum}.`,
+      );
     }
     return value;
   };
 }
 
-const program = new Command('lantern').description('Checks and runs project files without a browser.').showHelpAfterError();
+const program = new Command('lantern')
+  .description('Checks and runs project files without a browser.')
+  .showHelpAfterError();
 
 program
   .command('check')
@@ -28,7 +38,11 @@ program
   .command('run')
   .description('Runs a project file and prints its ledger and the state hash of the last tick.')
   .argument('<file>', 'a project file')
-  .option('--seed <number>', 'seed instead of the file’s own', number(0, Number.MAX_SAFE_INTEGER, true))
+  .option(
+    '--seed <number>',
+    'seed instead of the file’s own',
+    number(0, Number.MAX_SAFE_INTEGER, true),
+  )
   .option('--seconds <number>', 'how long to run', number(0, 86_400, false), 30)
   .option('--json', 'JSON Lines instead of text')
   .action((file: string, options: { seed?: number; seconds: number; json?: boolean }) => {

@@ -7,11 +7,19 @@ export function readProjectFile(file: string): { program: Program | null; findin
   try {
     text = readFileSync(file, 'utf8');
   } catch (error) {
-    return { program: null, findings: [wholeFile(`${file} can’t be read: ${(error as Error).message}`)] };
+    return {
+      program: null,
+      findings: [wholeFile(`${file} can’t be read: ${(error as Error).message}`)],
+    };
   }
   const result = readProjectText(text);
   if (result.ok) return checkProject(result.document);
-  const findings = result.faults.map(({ path, message }): Finding => ({ code: 'form', severity: 'error', path, message }));
+  const findings = result.faults.map(({ path, message }): Finding => ({
+    code: 'form',
+    severity: 'error',
+    path,
+    message,
+  }));
   return { program: null, findings };
 }
 
@@ -20,6 +28,9 @@ function wholeFile(message: string): Finding {
 }
 
 export function findingText(finding: Finding): string {
-  const where = finding.path === '' ? '' : `${finding.path}${finding.at ? ` [${finding.at[0]}–${finding.at[1]}]` : ''}: `;
+  const where =
+    finding.path === ''
+      ? ''
+      : `${finding.path}${finding.at ? ` [${finding.at[0]}–${finding.at[1]}]` : ''}: `;
   return `${finding.severity}: ${where}${finding.message}`;
 }

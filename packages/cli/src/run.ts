@@ -1,4 +1,11 @@
-import { createWorld, endLine, entryLine, setRecorder, tick, worldHash } from '@crooked-lantern/core';
+import {
+  createWorld,
+  endLine,
+  entryLine,
+  setRecorder,
+  tick,
+  worldHash,
+} from '@crooked-lantern/core';
 import { findingText, readProjectFile } from './read-file.ts';
 
 export interface RunOptions {
@@ -16,7 +23,9 @@ export function run(file: string, { seed, seconds, json }: RunOptions): number {
   }
   const world = createWorld(program, seed);
   const lines: string[] = [];
-  setRecorder(world, (entry) => lines.push(json ? entryLine(entry) : plain(entry, program.ticksPerSecond)));
+  setRecorder(world, (entry) =>
+    lines.push(json ? entryLine(entry) : plain(entry, program.ticksPerSecond)),
+  );
   const ticks = Math.round(seconds * program.ticksPerSecond);
   for (let i = 0; i < ticks; i++) {
     tick(world);
@@ -28,7 +37,10 @@ export function run(file: string, { seed, seconds, json }: RunOptions): number {
   return 0;
 }
 
-function plain(entry: { tick: number; agent: string; kind: string }, ticksPerSecond: number): string {
+function plain(
+  entry: { tick: number; agent: string; kind: string },
+  ticksPerSecond: number,
+): string {
   const { tick: at, agent, kind, ...rest } = entry;
   return `${(at / ticksPerSecond).toFixed(3).padStart(9)} s  ${agent.padEnd(12)} ${kind.padEnd(10)} ${JSON.stringify(rest)}`;
 }

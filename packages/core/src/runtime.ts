@@ -1,12 +1,44 @@
 /** What a game ships: running a compiled program, with no dependency. */
-export { createWorld, setRecorder, tick, beginTick, stepMinds, endTick, isPlayed, AWARENESS_STEP, type Input, type World } from './world/world.ts';
+export {
+  createWorld,
+  setRecorder,
+  tick,
+  beginTick,
+  stepMinds,
+  endTick,
+  isPlayed,
+  AWARENESS_STEP,
+  type Input,
+  type World,
+} from './world/world.ts';
 export { takeSnapshot, restoreSnapshot, worldHash, type Snapshot } from './world/snapshot.ts';
 export { swapProgram } from './world/swap.ts';
 export type { Agent } from './world/agent.ts';
 export type { Program } from './world/program.ts';
 export type { LedgerEntry, Reading, Recorder } from './world/recorder.ts';
-export { BODY_STRIDE, RAY_STRIDE, pictureBodies, picturePaths, pictureRays } from './world/picture.ts';
-export { readMind, type LeaveReadout, type MindReadout, type StateReadout } from './world/readout.ts';
+export {
+  BODY_STRIDE,
+  RAY_STRIDE,
+  pictureBodies,
+  picturePaths,
+  pictureRays,
+} from './world/picture.ts';
+export {
+  readMind,
+  type LeaveReadout,
+  type MindReadout,
+  type StateReadout,
+} from './world/readout.ts';
 export { castRay, createWalls, type Walls } from './space/walls.ts';
-export type { GroundProgram, ArchetypeProgram, AgentProgram, SightProgram } from './world/program.ts';
-export type { MachineProgram, MindProgram, StateProgram, TransitionProgram } from './mind/program.ts';
+export type {
+  GroundProgram,
+  ArchetypeProgram,
+  AgentProgram,
+  SightProgram,
+} from './world/program.ts';
+export type {
+  MachineProgram,
+  MindProgram,
+  StateProgram,
+  TransitionProgram,
+} from './mind/program.ts';

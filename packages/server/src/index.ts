@@ -1,4 +1,4 @@
-export { createServer, type ServerOptions } from './server.ts';
+export { createServer, projectJsonSchema, type ServerOptions } from './server.ts';
 export { openDatabase, type Database } from './storage/database.ts';
 export { loadDemos } from './storage/load-demos.ts';
 export { createProjectStore } from './storage/projects.ts';

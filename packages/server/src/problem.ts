@@ -31,7 +31,11 @@ export class Problem extends Error {
   readonly kind: ProblemKind;
   readonly extensions: { faults?: Fault[]; currentEdit?: number };
 
-  constructor(kind: ProblemKind, detail: string, extensions: { faults?: Fault[]; currentEdit?: number } = {}) {
+  constructor(
+    kind: ProblemKind,
+    detail: string,
+    extensions: { faults?: Fault[]; currentEdit?: number } = {},
+  ) {
     super(detail);
     this.kind = kind;
     this.extensions = extensions;
@@ -43,7 +47,13 @@ export class Problem extends Error {
 
   body(): ProblemDetails {
     const [status, title] = KINDS[this.kind];
-    return { type: `urn:crooked-lantern:problem:${this.kind}`, title, status, detail: this.message, ...this.extensions };
+    return {
+      type: `urn:crooked-lantern:problem:${this.kind}`,
+      title,
+      status,
+      detail: this.message,
+      ...this.extensions,
+    };
   }
 }
 

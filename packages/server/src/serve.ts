@@ -20,8 +20,17 @@ export interface Serving {
 }
 
 /** Opens the database, loads the demos into an empty one, and serves pages and API on the loopback address. */
-export async function serve({ databaseUrl, port, pages, demos, logFile }: ServeOptions): Promise<Serving> {
-  const logger = pino({ level: process.env.LANTERN_LOG ?? 'warn' }, pino.destination({ dest: logFile ?? 2, mkdir: true, sync: false }));
+export async function serve({
+  databaseUrl,
+  port,
+  pages,
+  demos,
+  logFile,
+}: ServeOptions): Promise<Serving> {
+  const logger = pino(
+    { level: process.env.LANTERN_LOG ?? 'warn' },
+    pino.destination({ dest: logFile ?? 2, mkdir: true, sync: false }),
+  );
   const database = await openDatabase(databaseUrl);
   try {
     await loadDemos(createProjectStore(database), demos);

@@ -24,8 +24,16 @@ export const BODY_LIMIT = 8 * 1_048_576;
 
 const REQUESTS_PER_MINUTE = 3000;
 
-export async function createServer({ database, pages, logger }: ServerOptions): Promise<FastifyInstance> {
-  const app: FastifyInstance = Fastify({ loggerInstance: logger, bodyLimit: BODY_LIMIT, forceCloseConnections: true });
+export async function createServer({
+  database,
+  pages,
+  logger,
+}: ServerOptions): Promise<FastifyInstance> {
+  const app: FastifyInstance = Fastify({
+    loggerInstance: logger,
+    bodyLimit: BODY_LIMIT,
+    forceCloseConnections: true,
+  });
   await app.register(errors);
   await app.register(sameOrigin);
   await app.register(helmet, {
@@ -49,7 +57,11 @@ export async function createServer({ database, pages, logger }: ServerOptions): 
     healthRoutes(api, database);
     projectRoutes(api, createProjectStore(database));
     api.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
-    api.get('/api/project.schema.json', { schema: { summary: 'JSON Schema of the open file' } }, async () => projectJsonSchema());
+    api.get(
+      '/api/project.schema.json',
+      { schema: { summary: 'JSON Schema of the open file' } },
+      async () => projectJsonSchema(),
+    );
   });
   await pageRoutes(app, pages);
   return app;

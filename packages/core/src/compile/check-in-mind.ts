@@ -19,18 +19,29 @@ function wantedAt(place: ExpressionPlace, typeOfKey: (key: string) => Wanted | u
     case 'route':
       return { types: ['route'] };
     case 'value':
-      return typeOfKey(String(place.action.key)) ?? { types: ['number', 'flag', 'text', 'point', 'agent'] };
+      return (
+        typeOfKey(String(place.action.key)) ?? {
+          types: ['number', 'flag', 'text', 'point', 'agent'],
+        }
+      );
     default:
       return { types: ['number'], unit: unitNamed(spec?.unit) };
   }
 }
 
 /** Checks one expression as it would be checked at its place in a mind, without changing anything. */
-export function checkInMind(document: ProjectDocument, mind: string, source: string, place: ExpressionPlace): ExpressionFault[] {
+export function checkInMind(
+  document: ProjectDocument,
+  mind: string,
+  source: string,
+  place: ExpressionPlace,
+): ExpressionFault[] {
   const scope = mindScope(mind, createContext(document, collectFindings()));
   const wanted = wantedAt(place, (name) => {
     const key = scope.keys.get(name);
-    return key && { types: [key.type], ...(key.type === 'number' ? { unit: unitNamed(key.unit) } : {}) };
+    return (
+      key && { types: [key.type], ...(key.type === 'number' ? { unit: unitNamed(key.unit) } : {}) }
+    );
   });
   const result = checkExpression(source, scope, wanted);
   return result.ok ? [] : result.faults;

@@ -15,17 +15,27 @@ export interface MindScope extends Scope {
   bodies: { archetype: string; gaits: readonly string[] }[];
 }
 
-export function compileExpression(scope: MindScope, source: string, path: string, wanted: Wanted): CheckedExpression | null {
+export function compileExpression(
+  scope: MindScope,
+  source: string,
+  path: string,
+  wanted: Wanted,
+): CheckedExpression | null {
   const result = checkExpression(source, scope, wanted);
   if (result.ok) return result.expression;
-  for (const fault of result.faults) scope.context.findings.error('expression', path, fault.message, fault.at);
+  for (const fault of result.faults)
+    scope.context.findings.error('expression', path, fault.message, fault.at);
   return null;
 }
 
 function compileKey(scope: MindScope, value: string, path: string): number | null {
   const key = scope.keys.get(value);
   if (key) return key.index;
-  scope.context.findings.error('unknownName', path, `This mind has no memory key “${value}”.${suggestion(value, scope.keys.keys())}`);
+  scope.context.findings.error(
+    'unknownName',
+    path,
+    `This mind has no memory key “${value}”.${suggestion(value, scope.keys.keys())}`,
+  );
   return null;
 }
 
@@ -33,20 +43,38 @@ function compileGait(scope: MindScope, value: string, path: string): number | nu
   const { findings, gaits } = scope.context;
   for (const { archetype, gaits: has } of scope.bodies) {
     if (has.includes(value)) continue;
-    findings.error('unknownName', path, `“${archetype}” has no gait “${value}”.${suggestion(value, has)}`);
+    findings.error(
+      'unknownName',
+      path,
+      `“${archetype}” has no gait “${value}”.${suggestion(value, has)}`,
+    );
     return null;
   }
   const index = gaits.indexOf(value);
-  if (index < 0) findings.error('unknownName', path, `No archetype has a gait “${value}”.${suggestion(value, gaits)}`);
+  if (index < 0)
+    findings.error(
+      'unknownName',
+      path,
+      `No archetype has a gait “${value}”.${suggestion(value, gaits)}`,
+    );
   return index < 0 ? null : index;
 }
 
-function compileParameter(scope: MindScope, spec: ParameterSpec, value: ActionParameter, path: string, action: ActionDocument): ArgumentProgram | null {
+function compileParameter(
+  scope: MindScope,
+  spec: ParameterSpec,
+  value: ActionParameter,
+  path: string,
+  action: ActionDocument,
+): ArgumentProgram | null {
   const source = String(value);
   switch (spec.kind) {
     case 'number':
       if (typeof value === 'number') return value;
-      return compileExpression(scope, source, path, { types: ['number'], unit: unitNamed(spec.unit) });
+      return compileExpression(scope, source, path, {
+        types: ['number'],
+        unit: unitNamed(spec.unit),
+      });
     case 'place':
       return compileExpression(scope, source, path, { types: ['point', 'agent'] });
     case 'route':
@@ -58,11 +86,18 @@ function compileParameter(scope: MindScope, spec: ParameterSpec, value: ActionPa
     case 'value': {
       const key = scope.keys.get(String(action.key));
       if (!key) return null;
-      return compileExpression(scope, source, path, { types: [key.type], unit: key.type === 'number' ? unitNamed(key.unit) : undefined });
+      return compileExpression(scope, source, path, {
+        types: [key.type],
+        unit: key.type === 'number' ? unitNamed(key.unit) : undefined,
+      });
     }
     case 'event':
       if (source === 'done' || source.startsWith('done.')) {
-        scope.context.findings.error('parameter', path, '“done” is raised by states that come to their end; choose another name.');
+        scope.context.findings.error(
+          'parameter',
+          path,
+          '“done” is raised by states that come to their end; choose another name.',
+        );
         return null;
       }
       return source;
@@ -72,7 +107,11 @@ function compileParameter(scope: MindScope, spec: ParameterSpec, value: ActionPa
 }
 
 /** Checks one action and resolves its parameters; null, with findings, where it can't run. */
-export function compileAction(scope: MindScope, action: ActionDocument, path: string): ActionProgram | null {
+export function compileAction(
+  scope: MindScope,
+  action: ActionDocument,
+  path: string,
+): ActionProgram | null {
   const spec = actionSpec(action.do);
   if (!spec) {
     scope.context.findings.error('unknownName', `${path}.do`, `“${action.do}” is not an action.`);
@@ -91,12 +130,20 @@ export function compileAction(scope: MindScope, action: ActionDocument, path: st
 }
 
 /** The actions of an entry, exit or transition: those that take no time. */
-export function compileInstantActions(scope: MindScope, actions: readonly ActionDocument[] | undefined, path: string): ActionProgram[] {
+export function compileInstantActions(
+  scope: MindScope,
+  actions: readonly ActionDocument[] | undefined,
+  path: string,
+): ActionProgram[] {
   return (actions ?? []).flatMap((action, i) => {
     const at = `${path}[${i}]`;
     const spec = actionSpec(action.do);
     if (spec?.lasts) {
-      scope.context.findings.error('structure', at, `“${action.do}” takes time, so it can’t stand on entry, on exit or on a transition. Put it under “while here”.`);
+      scope.context.findings.error(
+        'structure',
+        at,
+        `“${action.do}” takes time, so it can’t stand on entry, on exit or on a transition. Put it under “while here”.`,
+      );
       return [];
     }
     const compiled = compileAction(scope, action, at);

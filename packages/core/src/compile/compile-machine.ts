@@ -1,7 +1,12 @@
 import type { MachineProgram, NodeKind, StateProgram, TransitionProgram } from '../mind/program.ts';
 import type { MachineDocument, StateDocument, TransitionDocument } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
-import { compileAction, compileExpression, compileInstantActions, type MindScope } from './compile-actions.ts';
+import {
+  compileAction,
+  compileExpression,
+  compileInstantActions,
+  type MindScope,
+} from './compile-actions.ts';
 import { ticks } from './context.ts';
 
 interface Entry {
@@ -19,7 +24,11 @@ function flatten(machine: MachineDocument, path: string, scope: MindScope): Entr
       const here = `${at}[${i}]`;
       const earlier = seen.get(document.id);
       if (earlier !== undefined) {
-        scope.context.findings.error('taken', `${here}.id`, `Two states of this mind are called “${document.id}”; the other is ${earlier}. Give one another id.`);
+        scope.context.findings.error(
+          'taken',
+          `${here}.id`,
+          `Two states of this mind are called “${document.id}”; the other is ${earlier}. Give one another id.`,
+        );
       }
       seen.set(document.id, here);
       const index = entries.push({ document, path: here, parent }) - 1;
@@ -40,17 +49,30 @@ function checkStructure({ document, path, parent }: Entry, scope: MindScope): vo
   const kind = kindOf(document);
   const inner = document.states?.length ?? 0;
   if ((kind === 'final' || kind === 'history' || kind === 'deepHistory') && inner > 0) {
-    findings.error('structure', `${path}.states`, `A ${kind} state holds no states. Remove them, or its kind.`);
+    findings.error(
+      'structure',
+      `${path}.states`,
+      `A ${kind} state holds no states. Remove them, or its kind.`,
+    );
   }
   if (kind === 'parallel' && inner < 2) {
-    findings.error('structure', `${path}.states`, 'A parallel state needs at least two states to run side by side.');
+    findings.error(
+      'structure',
+      `${path}.states`,
+      'A parallel state needs at least two states to run side by side.',
+    );
   }
   if ((kind === 'history' || kind === 'deepHistory') && parent < 0) {
     findings.error('structure', path, 'A history state belongs inside another state.');
   }
   if (kind !== 'atomic' && kind !== 'compound' && kind !== 'parallel') {
     for (const field of ['activity', 'leaves'] as const) {
-      if (document[field]) findings.error('structure', `${path}.${field}`, `A ${kind} state has no “${field}”. Remove it.`);
+      if (document[field])
+        findings.error(
+          'structure',
+          `${path}.${field}`,
+          `A ${kind} state has no “${field}”. Remove it.`,
+        );
     }
   }
 }
@@ -58,52 +80,100 @@ function checkStructure({ document, path, parent }: Entry, scope: MindScope): vo
 function resolve(ids: Map<string, number>, id: string, path: string, scope: MindScope): number {
   const index = ids.get(id);
   if (index !== undefined) return index;
-  scope.context.findings.error('unknownName', path, `This mind has no state “${id}”.${suggestion(id, ids.keys())}`);
+  scope.context.findings.error(
+    'unknownName',
+    path,
+    `This mind has no state “${id}”.${suggestion(id, ids.keys())}`,
+  );
   return -1;
 }
 
-function initialOf(entry: Entry, index: number, entries: Entry[], ids: Map<string, number>, scope: MindScope): number {
+function initialOf(
+  entry: Entry,
+  index: number,
+  entries: Entry[],
+  ids: Map<string, number>,
+  scope: MindScope,
+): number {
   const { document, path } = entry;
   const kind = kindOf(document);
   const { findings } = scope.context;
   if (document.initial === undefined) {
     if (kind === 'compound') {
-      findings.error('structure', path, `“${document.id}” holds states, so it needs “initial”: the one entered first.`);
+      findings.error(
+        'structure',
+        path,
+        `“${document.id}” holds states, so it needs “initial”: the one entered first.`,
+      );
     }
     return -1;
   }
   const initial = resolve(ids, document.initial, `${path}.initial`, scope);
   if (initial < 0) return -1;
-  const within = kind === 'compound' ? index : kind === 'history' || kind === 'deepHistory' ? entry.parent : -2;
+  const within =
+    kind === 'compound' ? index : kind === 'history' || kind === 'deepHistory' ? entry.parent : -2;
   if (within === -2) {
-    findings.error('structure', `${path}.initial`, `Only a state that holds states, or a history, has “initial”. Remove it.`);
+    findings.error(
+      'structure',
+      `${path}.initial`,
+      `Only a state that holds states, or a history, has “initial”. Remove it.`,
+    );
     return -1;
   }
   if (entries[initial].parent !== within) {
-    findings.error('structure', `${path}.initial`, `“${document.initial}” is not directly inside “${within < 0 ? 'the machine' : entries[within].document.id}”.`);
+    findings.error(
+      'structure',
+      `${path}.initial`,
+      `“${document.initial}” is not directly inside “${within < 0 ? 'the machine' : entries[within].document.id}”.`,
+    );
     return -1;
   }
   return initial;
 }
 
-function compileTransition(document: TransitionDocument, path: string, source: number, order: number, ids: Map<string, number>, scope: MindScope): TransitionProgram {
+function compileTransition(
+  document: TransitionDocument,
+  path: string,
+  source: number,
+  order: number,
+  ids: Map<string, number>,
+  scope: MindScope,
+): TransitionProgram {
   const { context } = scope;
   const { findings } = context;
   if (document.for !== undefined && document.when === undefined) {
-    findings.error('parameter', `${path}.for`, '“for” says how long “when” must hold; there is no “when”. Use “after” for time in the state.');
+    findings.error(
+      'parameter',
+      `${path}.for`,
+      '“for” says how long “when” must hold; there is no “when”. Use “after” for time in the state.',
+    );
   }
   if (document.to === undefined && !document.do) {
     findings.error('parameter', path, 'A transition needs a state to go to, or something to do.');
   }
+  if (document.to === undefined && document.on === undefined) {
+    findings.error(
+      'parameter',
+      path,
+      'A transition that goes nowhere needs “on”: without an event it would fire over and over.',
+    );
+  }
   if (document.on === undefined && document.when === undefined && document.after === undefined) {
-    findings.error('parameter', path, 'A transition needs “when”, “on” or “after”; with none it would fire at once.');
+    findings.error(
+      'parameter',
+      path,
+      'A transition needs “when”, “on” or “after”; with none it would fire at once.',
+    );
   }
   return {
     source,
     order,
     target: document.to === undefined ? -1 : resolve(ids, document.to, `${path}.to`, scope),
     on: document.on ?? '',
-    when: document.when === undefined ? null : compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }),
+    when:
+      document.when === undefined
+        ? null
+        : compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }),
     forTicks: ticks(context, document.for ?? 0),
     afterTicks: ticks(context, document.after ?? 0),
     urgent: document.urgent ?? false,
@@ -112,7 +182,11 @@ function compileTransition(document: TransitionDocument, path: string, source: n
   };
 }
 
-export function compileMachine(machine: MachineDocument, path: string, scope: MindScope): MachineProgram {
+export function compileMachine(
+  machine: MachineDocument,
+  path: string,
+  scope: MindScope,
+): MachineProgram {
   const entries = flatten(machine, path, scope);
   const ids = new Map(entries.map(({ document }, index) => [document.id, index]));
   const transitions: TransitionProgram[] = [];
@@ -120,7 +194,10 @@ export function compileMachine(machine: MachineDocument, path: string, scope: Mi
     const { document, path: at, parent } = entry;
     checkStructure(entry, scope);
     const leaves = (document.leaves ?? []).map((leave, i) => {
-      return transitions.push(compileTransition(leave, `${at}.leaves[${i}]`, index, i + 1, ids, scope)) - 1;
+      return (
+        transitions.push(compileTransition(leave, `${at}.leaves[${i}]`, index, i + 1, ids, scope)) -
+        1
+      );
     });
     return {
       id: document.id,
@@ -131,13 +208,19 @@ export function compileMachine(machine: MachineDocument, path: string, scope: Mi
       initial: initialOf(entry, index, entries, ids, scope),
       entry: compileInstantActions(scope, document.entry, `${at}.entry`),
       exit: compileInstantActions(scope, document.exit, `${at}.exit`),
-      activity: document.activity ? compileAction(scope, document.activity, `${at}.activity`) : null,
+      activity: document.activity
+        ? compileAction(scope, document.activity, `${at}.activity`)
+        : null,
       leaves,
     };
   });
   const initial = resolve(ids, machine.initial, `${path}.initial`, scope);
   if (initial >= 0 && entries[initial].parent >= 0) {
-    scope.context.findings.error('structure', `${path}.initial`, `“${machine.initial}” is inside another state; a machine begins in one of its outermost states.`);
+    scope.context.findings.error(
+      'structure',
+      `${path}.initial`,
+      `“${machine.initial}” is inside another state; a machine begins in one of its outermost states.`,
+    );
   }
   return { states, transitions, initial };
 }

@@ -2,29 +2,59 @@ import { createWalls, circleBlocked } from '../space/walls.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import type { ArchetypeDocument, ProjectDocument } from '../model/documents.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
-import type { AgentProgram, ArchetypeProgram, GroundProgram, Program, SightProgram } from '../world/program.ts';
+import type {
+  AgentProgram,
+  ArchetypeProgram,
+  GroundProgram,
+  Program,
+  SightProgram,
+} from '../world/program.ts';
 import { compileMind } from './compile-mind.ts';
 import { createContext, namesOf, ticks, type CompileContext } from './context.ts';
 import { collectFindings, hasErrors, type Finding } from './finding.ts';
 
-export type CompileResult = { program: Program; findings: Finding[] } | { program: null; findings: Finding[] };
+export type CompileResult =
+  { program: Program; findings: Finding[] } | { program: null; findings: Finding[] };
 
 const DEFAULT_SEED = 1;
 
-function indexOfName(names: readonly string[], name: string, path: string, what: string, context: CompileContext): number {
+function indexOfName(
+  names: readonly string[],
+  name: string,
+  path: string,
+  what: string,
+  context: CompileContext,
+): number {
   const index = names.indexOf(name);
-  if (index < 0) context.findings.error('unknownName', path, `There is no ${what} “${name}”.${suggestion(name, names)}`);
+  if (index < 0)
+    context.findings.error(
+      'unknownName',
+      path,
+      `There is no ${what} “${name}”.${suggestion(name, names)}`,
+    );
   return index;
 }
 
-function compileSight(archetype: ArchetypeDocument, path: string, context: CompileContext): SightProgram | null {
+function compileSight(
+  archetype: ArchetypeDocument,
+  path: string,
+  context: CompileContext,
+): SightProgram | null {
   const { sight } = archetype;
   if (!sight) return null;
   if (sight.curious > sight.certain) {
-    context.findings.error('parameter', `${path}.sight.curious`, `Curious (${sight.curious}) must not lie above certain (${sight.certain}).`);
+    context.findings.error(
+      'parameter',
+      `${path}.sight.curious`,
+      `Curious (${sight.curious}) must not lie above certain (${sight.certain}).`,
+    );
   }
   return {
-    cones: sight.cones.map(({ range, halfAngle, gain }) => ({ range, halfAngle: radians(halfAngle), gain })),
+    cones: sight.cones.map(({ range, halfAngle, gain }) => ({
+      range,
+      halfAngle: radians(halfAngle),
+      gain,
+    })),
     fade: sight.fade,
     graceTicks: ticks(context, sight.grace),
     curious: sight.curious,
@@ -33,19 +63,30 @@ function compileSight(archetype: ArchetypeDocument, path: string, context: Compi
   };
 }
 
-function compileArchetype(name: string, minds: readonly string[], context: CompileContext): ArchetypeProgram {
+function compileArchetype(
+  name: string,
+  minds: readonly string[],
+  context: CompileContext,
+): ArchetypeProgram {
   const archetype = context.document.archetypes[name];
   const path = `archetypes.${name}`;
   const { radius, acceleration, turnRate } = archetype.body;
   const has = (gait: string) => Object.hasOwn(archetype.gaits, gait);
   if (!has(archetype.gait)) {
-    context.findings.error('unknownName', `${path}.gait`, `“${name}” has no gait “${archetype.gait}”.${suggestion(archetype.gait, namesOf(archetype.gaits))}`);
+    context.findings.error(
+      'unknownName',
+      `${path}.gait`,
+      `“${name}” has no gait “${archetype.gait}”.${suggestion(archetype.gait, namesOf(archetype.gaits))}`,
+    );
   }
   return {
     name,
     title: archetype.title,
     faction: archetype.faction,
-    mind: archetype.mind === undefined ? -1 : indexOfName(minds, archetype.mind, `${path}.mind`, 'mind', context),
+    mind:
+      archetype.mind === undefined
+        ? -1
+        : indexOfName(minds, archetype.mind, `${path}.mind`, 'mind', context),
     radius,
     acceleration,
     turnRate: radians(turnRate),
@@ -64,10 +105,22 @@ function compileGround(context: CompileContext): GroundProgram {
     title: ground.title,
     width: ground.width,
     height: ground.height,
-    walls: ground.walls.map(({ kind, at, size }) => ({ kind: kind ?? 'wall', x: at[0], y: at[1], width: size[0], height: size[1] })),
+    walls: ground.walls.map(({ kind, at, size }) => ({
+      kind: kind ?? 'wall',
+      x: at[0],
+      y: at[1],
+      width: size[0],
+      height: size[1],
+    })),
     routes: namesOf(ground.routes).map((route) => {
       const { title, points, end, wait } = ground.routes[route];
-      return { name: route, title: title ?? route, points: points.flat(), end: end ?? 'loop', waitTicks: ticks(context, wait ?? 0) };
+      return {
+        name: route,
+        title: title ?? route,
+        points: points.flat(),
+        end: end ?? 'loop',
+        waitTicks: ticks(context, wait ?? 0),
+      };
     }),
   };
 }
@@ -82,29 +135,51 @@ function compileAgents(context: CompileContext, archetypes: readonly string[]): 
     return {
       name,
       title: title ?? name,
-      archetype: indexOfName(archetypes, archetype, `${path}.${name}.archetype`, 'archetype', context),
+      archetype: indexOfName(
+        archetypes,
+        archetype,
+        `${path}.${name}.archetype`,
+        'archetype',
+        context,
+      ),
       x: at[0],
       y: at[1],
       heading: wrapAngle(radians(heading ?? 0)),
-      route: route === undefined ? -1 : indexOfName(routes, route, `${path}.${name}.route`, 'route', context),
+      route:
+        route === undefined
+          ? -1
+          : indexOfName(routes, route, `${path}.${name}.route`, 'route', context),
     };
   });
 }
 
 /** Bodies must start where they can be: on the ground, in no wall, in no other body. */
-function checkPlaces(context: CompileContext, ground: GroundProgram, agents: readonly AgentProgram[], archetypes: readonly ArchetypeProgram[]): void {
+function checkPlaces(
+  context: CompileContext,
+  ground: GroundProgram,
+  agents: readonly AgentProgram[],
+  archetypes: readonly ArchetypeProgram[],
+): void {
   const walls = createWalls(ground.width, ground.height, ground.walls);
   const radius = (agent: AgentProgram) => archetypes[agent.archetype]?.radius ?? 0;
   agents.forEach((agent, i) => {
     const path = `grounds.${ground.name}.agents.${agent.name}.at`;
     if (circleBlocked(walls, agent.x, agent.y, radius(agent))) {
-      context.findings.error('place', path, `“${agent.title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${agent.x}, ${agent.y}). Move it.`);
+      context.findings.error(
+        'place',
+        path,
+        `“${agent.title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${agent.x}, ${agent.y}). Move it.`,
+      );
     }
     for (const other of agents.slice(0, i)) {
       const dx = agent.x - other.x;
       const dy = agent.y - other.y;
       if (Math.sqrt(dx * dx + dy * dy) < radius(agent) + radius(other)) {
-        context.findings.error('place', path, `“${agent.title}” and “${other.title}” stand in the same place. Move one.`);
+        context.findings.error(
+          'place',
+          path,
+          `“${agent.title}” and “${other.title}” stand in the same place. Move one.`,
+        );
       }
     }
   });
@@ -125,7 +200,16 @@ export function compileProject(document: ProjectDocument): CompileResult {
   const ground = compileGround(context);
   const agents = compileAgents(context, archetypeNames);
   checkPlaces(context, ground, agents, archetypes);
-  const play = start.play === undefined ? -1 : indexOfName(agents.map((agent) => agent.name), start.play, 'start.play', 'agent', context);
+  const play =
+    start.play === undefined
+      ? -1
+      : indexOfName(
+          agents.map((agent) => agent.name),
+          start.play,
+          'start.play',
+          'agent',
+          context,
+        );
   if (hasErrors(findings.list)) return { program: null, findings: findings.list };
   return {
     program: {

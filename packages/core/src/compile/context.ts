@@ -22,8 +22,12 @@ export function namesOf(record: object): string[] {
 }
 
 export function createContext(document: ProjectDocument, findings: Findings): CompileContext {
-  const gaits = new Set(namesOf(document.archetypes).flatMap((name) => namesOf(document.archetypes[name].gaits)));
-  const ground = Object.hasOwn(document.grounds, document.start.ground) ? document.grounds[document.start.ground] : undefined;
+  const gaits = new Set(
+    namesOf(document.archetypes).flatMap((name) => namesOf(document.archetypes[name].gaits)),
+  );
+  const ground = Object.hasOwn(document.grounds, document.start.ground)
+    ? document.grounds[document.start.ground]
+    : undefined;
   return {
     document,
     findings,

@@ -35,7 +35,8 @@ export function collectFindings(): Findings {
   const list: Finding[] = [];
   return {
     list,
-    error: (code, path, message, at) => list.push({ code, severity: 'error', path, message, ...(at ? { at } : {}) }),
+    error: (code, path, message, at) =>
+      list.push({ code, severity: 'error', path, message, ...(at ? { at } : {}) }),
     warning: (code, path, message) => list.push({ code, severity: 'warning', path, message }),
   };
 }

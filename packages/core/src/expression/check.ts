@@ -1,12 +1,33 @@
-import type { BinaryExpression, CallExpression, Expression as Node, Literal, LogicalExpression, UnaryExpression } from 'acorn';
+import type {
+  BinaryExpression,
+  CallExpression,
+  Expression as Node,
+  Literal,
+  LogicalExpression,
+  UnaryExpression,
+} from 'acorn';
 import { suggestion } from '../model/nearest-name.ts';
-import { BUILTINS, builtinsNamed, signature, type Builtin, type ParameterType } from './builtins.ts';
-import type { ArithmeticOperator, CheckedExpression, ComparisonOperator, Ir, Span, ValueType } from './ir.ts';
+import {
+  BUILTINS,
+  builtinsNamed,
+  signature,
+  type Builtin,
+  type ParameterType,
+} from './builtins.ts';
+import type {
+  ArithmeticOperator,
+  CheckedExpression,
+  ComparisonOperator,
+  Ir,
+  Span,
+  ValueType,
+} from './ir.ts';
 import { parseExpression, type ExpressionFault } from './parse.ts';
 import type { Scope } from './scope.ts';
 import { combinedUnit, PLAIN, sameUnit, unitNamed, unitText, type Unit } from './units.ts';
 
-export type CheckResult = { ok: true; expression: CheckedExpression } | { ok: false; faults: ExpressionFault[] };
+export type CheckResult =
+  { ok: true; expression: CheckedExpression } | { ok: false; faults: ExpressionFault[] };
 
 interface Typed {
   ir: Ir;
@@ -45,24 +66,41 @@ function textOf(checker: Checker, node: { start: number; end: number }): string 
   return checker.source.slice(node.start, node.end);
 }
 
-function expectType(checker: Checker, node: Node, typed: Typed | null, type: ValueType): Typed | null {
+function expectType(
+  checker: Checker,
+  node: Node,
+  typed: Typed | null,
+  type: ValueType,
+): Typed | null {
   if (typed === null || typed.ir.type === type) return typed;
-  return fault(checker, node, `“${textOf(checker, node)}” is ${TYPE_NAMES[typed.ir.type]}; ${TYPE_NAMES[type]} is needed here.`);
+  return fault(
+    checker,
+    node,
+    `“${textOf(checker, node)}” is ${TYPE_NAMES[typed.ir.type]}; ${TYPE_NAMES[type]} is needed here.`,
+  );
 }
 
 function checkLiteral(checker: Checker, node: Literal): Typed | null {
   const at = span(node);
   if (typeof node.value === 'number') {
-    if (!Number.isFinite(node.value)) return fault(checker, node, `“${node.raw}” is too large a number.`);
+    if (!Number.isFinite(node.value))
+      return fault(checker, node, `“${node.raw}” is too large a number.`);
     return { ir: { op: 'literal', at, type: 'number', value: node.value }, unit: null };
   }
   if (typeof node.value === 'boolean') {
     return { ir: { op: 'literal', at, type: 'flag', value: Number(node.value) }, unit: PLAIN };
   }
   if (typeof node.value === 'string') {
-    return { ir: { op: 'literal', at, type: 'text', value: checker.scope.internText(node.value) }, unit: PLAIN };
+    return {
+      ir: { op: 'literal', at, type: 'text', value: checker.scope.internText(node.value) },
+      unit: PLAIN,
+    };
   }
-  return fault(checker, node, `“${node.raw}” is not a value an expression can use: write a number, true, false or a 'text'.`);
+  return fault(
+    checker,
+    node,
+    `“${node.raw}” is not a value an expression can use: write a number, true, false or a 'text'.`,
+  );
 }
 
 /** `self.place` as one name, or null where the node is no plain dotted name. */
@@ -75,28 +113,54 @@ function dottedName(node: Node): string | null {
 }
 
 function knownNames(checker: Checker): string[] {
-  return [...new Set([...checker.scope.keys.keys(), ...checker.scope.routes.keys(), ...BUILTINS.map((builtin) => builtin.name)])];
+  return [
+    ...new Set([
+      ...checker.scope.keys.keys(),
+      ...checker.scope.routes.keys(),
+      ...BUILTINS.map((builtin) => builtin.name),
+    ]),
+  ];
 }
 
 function checkName(checker: Checker, node: Node): Typed | null {
   const at = span(node);
   const name = dottedName(node);
-  if (name === null) return fault(checker, node, `“${textOf(checker, node)}” is not a name: use plain names with dots.`);
+  if (name === null)
+    return fault(
+      checker,
+      node,
+      `“${textOf(checker, node)}” is not a name: use plain names with dots.`,
+    );
   const key = checker.scope.keys.get(name);
   if (key) {
-    return { ir: { op: 'key', at, type: key.type, slot: key.slot, key: key.index }, unit: unitNamed(key.unit) };
+    return {
+      ir: { op: 'key', at, type: key.type, slot: key.slot, key: key.index },
+      unit: unitNamed(key.unit),
+    };
   }
   const builtins = builtinsNamed(name);
   if (builtins.some((builtin) => builtin.parameters)) {
-    return fault(checker, node, `“${name}” is a function: write ${builtins.map(signature).join(' or ')}.`);
+    return fault(
+      checker,
+      node,
+      `“${name}” is a function: write ${builtins.map(signature).join(' or ')}.`,
+    );
   }
   if (builtins.length > 0) {
     const [builtin] = builtins;
-    return { ir: { op: 'call', at, type: builtin.result, name: signature(builtin), args: [] }, unit: builtinUnit(builtin, []) };
+    return {
+      ir: { op: 'call', at, type: builtin.result, name: signature(builtin), args: [] },
+      unit: builtinUnit(builtin, []),
+    };
   }
   const route = checker.scope.routes.get(name);
-  if (route !== undefined) return { ir: { op: 'literal', at, type: 'route', value: route }, unit: PLAIN };
-  return fault(checker, node, `Nothing is called “${name}” here.${suggestion(name, knownNames(checker))}`);
+  if (route !== undefined)
+    return { ir: { op: 'literal', at, type: 'route', value: route }, unit: PLAIN };
+  return fault(
+    checker,
+    node,
+    `Nothing is called “${name}” here.${suggestion(name, knownNames(checker))}`,
+  );
 }
 
 function builtinUnit(builtin: Builtin, args: Typed[]): Unit {
@@ -115,27 +179,50 @@ function checkKeyArgument(checker: Checker, node: Node, builtin: Builtin): Typed
   const name = dottedName(node);
   const key = name === null ? undefined : checker.scope.keys.get(name);
   if (!key) {
-    return fault(checker, node, `${builtin.name}() takes the name of a memory key.${suggestion(name ?? '', checker.scope.keys.keys())}`);
+    return fault(
+      checker,
+      node,
+      `${builtin.name}() takes the name of a memory key.${suggestion(name ?? '', checker.scope.keys.keys())}`,
+    );
   }
   return { ir: { op: 'literal', at: span(node), type: 'number', value: key.index }, unit: null };
 }
 
 function checkCall(checker: Checker, node: CallExpression): Typed | null {
   const name = node.callee.type === 'Super' ? null : dottedName(node.callee);
-  const overloads = name === null ? [] : builtinsNamed(name).filter((builtin) => builtin.parameters);
+  const overloads =
+    name === null ? [] : builtinsNamed(name).filter((builtin) => builtin.parameters);
   if (overloads.length === 0) {
-    const functions = BUILTINS.filter((builtin) => builtin.parameters).map((builtin) => builtin.name);
-    return fault(checker, node.callee, `There is no function “${textOf(checker, node.callee)}”.${suggestion(name ?? '', new Set(functions))}`);
+    const functions = BUILTINS.filter((builtin) => builtin.parameters).map(
+      (builtin) => builtin.name,
+    );
+    return fault(
+      checker,
+      node.callee,
+      `There is no function “${textOf(checker, node.callee)}”.${suggestion(name ?? '', new Set(functions))}`,
+    );
   }
   const args: Node[] = [];
   for (const arg of node.arguments) {
-    if (arg.type === 'SpreadElement') return fault(checker, arg, '“…” can’t be used in an expression.');
+    if (arg.type === 'SpreadElement')
+      return fault(checker, arg, '“…” can’t be used in an expression.');
     args.push(arg);
   }
   const takesKey = overloads[0].parameters?.[0]?.type === 'key';
   if (takesKey && args.length === 1) {
     const key = checkKeyArgument(checker, args[0], overloads[0]);
-    return key && { ir: { op: 'call', at: span(node), type: overloads[0].result, name: signature(overloads[0]), args: [key.ir] }, unit: builtinUnit(overloads[0], []) };
+    return (
+      key && {
+        ir: {
+          op: 'call',
+          at: span(node),
+          type: overloads[0].result,
+          name: signature(overloads[0]),
+          args: [key.ir],
+        },
+        unit: builtinUnit(overloads[0], []),
+      }
+    );
   }
   const checked = args.map((arg) => checkNode(checker, arg));
   if (checked.some((arg) => arg === null)) return null;
@@ -144,13 +231,31 @@ function checkCall(checker: Checker, node: CallExpression): Typed | null {
   const builtin = overloads.find((overload) => accepts(overload, types));
   if (!builtin) {
     const given = types.length === 0 ? 'nothing' : types.map((type) => TYPE_NAMES[type]).join(', ');
-    return fault(checker, node, `${overloads.map(signature).join(' or ')} is needed; this gives it ${given}.`);
+    return fault(
+      checker,
+      node,
+      `${overloads.map(signature).join(' or ')} is needed; this gives it ${given}.`,
+    );
   }
   if (builtin.unit === 'same') {
     const odd = typed.findIndex((arg) => !sameUnit(arg.unit, builtinUnit(builtin, typed)));
-    if (odd >= 0) return fault(checker, args[odd], `${builtin.name}() needs one unit for all: ${typed.map((arg) => unitText(arg.unit)).join(', ')}.`);
+    if (odd >= 0)
+      return fault(
+        checker,
+        args[odd],
+        `${builtin.name}() needs one unit for all: ${typed.map((arg) => unitText(arg.unit)).join(', ')}.`,
+      );
   }
-  return { ir: { op: 'call', at: span(node), type: builtin.result, name: signature(builtin), args: typed.map((arg) => arg.ir) }, unit: builtinUnit(builtin, typed) };
+  return {
+    ir: {
+      op: 'call',
+      at: span(node),
+      type: builtin.result,
+      name: signature(builtin),
+      args: typed.map((arg) => arg.ir),
+    },
+    unit: builtinUnit(builtin, typed),
+  };
 }
 
 function checkUnary(checker: Checker, node: UnaryExpression): Typed | null {
@@ -161,28 +266,55 @@ function checkUnary(checker: Checker, node: UnaryExpression): Typed | null {
   }
   if (node.operator === '-') {
     const number = expectType(checker, node.argument, argument, 'number');
-    return number && { ir: { op: 'negate', at: span(node), type: 'number', a: number.ir }, unit: number.unit };
+    return (
+      number && {
+        ir: { op: 'negate', at: span(node), type: 'number', a: number.ir },
+        unit: number.unit,
+      }
+    );
   }
   return fault(checker, node, `“${node.operator}” can’t be used in an expression.`);
 }
 
-function checkComparison(checker: Checker, node: BinaryExpression, a: Typed, b: Typed): Typed | null {
+function checkComparison(
+  checker: Checker,
+  node: BinaryExpression,
+  a: Typed,
+  b: Typed,
+): Typed | null {
   const operator = node.operator.slice(0, 2) as ComparisonOperator;
   const equality = operator === '==' || operator === '!=';
   if (a.ir.type !== b.ir.type) {
-    return fault(checker, node, `${TYPE_NAMES[a.ir.type]} can’t be compared with ${TYPE_NAMES[b.ir.type]}.`);
+    return fault(
+      checker,
+      node,
+      `${TYPE_NAMES[a.ir.type]} can’t be compared with ${TYPE_NAMES[b.ir.type]}.`,
+    );
   }
   if (!equality && a.ir.type !== 'number') {
     return fault(checker, node, `“${operator}” compares numbers, not ${TYPE_NAMES[a.ir.type]}.`);
   }
-  if (a.ir.type === 'point') return fault(checker, node, 'Points are hardly ever equal: compare distance(point) with a length.');
+  if (a.ir.type === 'point')
+    return fault(
+      checker,
+      node,
+      'Points are hardly ever equal: compare distance(point) with a length.',
+    );
   if (!sameUnit(a.unit, b.unit)) {
     return fault(checker, node, `This compares ${unitText(a.unit)} with ${unitText(b.unit)}.`);
   }
-  return { ir: { op: 'compare', at: span(node), type: 'flag', operator, a: a.ir, b: b.ir }, unit: PLAIN };
+  return {
+    ir: { op: 'compare', at: span(node), type: 'flag', operator, a: a.ir, b: b.ir },
+    unit: PLAIN,
+  };
 }
 
-function checkArithmetic(checker: Checker, node: BinaryExpression, left: Typed, right: Typed): Typed | null {
+function checkArithmetic(
+  checker: Checker,
+  node: BinaryExpression,
+  left: Typed,
+  right: Typed,
+): Typed | null {
   const a = expectType(checker, node.left as Node, left, 'number');
   const b = expectType(checker, node.right, right, 'number');
   if (!a || !b) return null;
@@ -191,30 +323,56 @@ function checkArithmetic(checker: Checker, node: BinaryExpression, left: Typed, 
   if (operator === '*') unit = combinedUnit(a.unit, b.unit, 1);
   else if (operator === '/') unit = combinedUnit(a.unit, b.unit, -1);
   else if (sameUnit(a.unit, b.unit)) unit = a.unit ?? b.unit;
-  else return fault(checker, node, `“${operator}” needs one unit on both sides: ${unitText(a.unit)} and ${unitText(b.unit)}.`);
-  return { ir: { op: 'arithmetic', at: span(node), type: 'number', operator, a: a.ir, b: b.ir }, unit };
+  else
+    return fault(
+      checker,
+      node,
+      `“${operator}” needs one unit on both sides: ${unitText(a.unit)} and ${unitText(b.unit)}.`,
+    );
+  return {
+    ir: { op: 'arithmetic', at: span(node), type: 'number', operator, a: a.ir, b: b.ir },
+    unit,
+  };
 }
 
 function checkBinary(checker: Checker, node: BinaryExpression): Typed | null {
-  if (node.left.type === 'PrivateIdentifier') return fault(checker, node.left, '“#” can’t be used in an expression.');
+  if (node.left.type === 'PrivateIdentifier')
+    return fault(checker, node.left, '“#” can’t be used in an expression.');
   if (!ARITHMETIC.has(node.operator) && !COMPARISON.has(node.operator)) {
     return fault(checker, node, `“${node.operator}” can’t be used in an expression.`);
   }
   const a = checkNode(checker, node.left);
   const b = checkNode(checker, node.right);
   if (!a || !b) return null;
-  return COMPARISON.has(node.operator) ? checkComparison(checker, node, a, b) : checkArithmetic(checker, node, a, b);
+  return COMPARISON.has(node.operator)
+    ? checkComparison(checker, node, a, b)
+    : checkArithmetic(checker, node, a, b);
 }
 
 function checkLogical(checker: Checker, node: LogicalExpression): Typed | null {
-  if (node.operator === '??') return fault(checker, node, '“??” can’t be used in an expression: ask known(…) instead.');
+  if (node.operator === '??')
+    return fault(checker, node, '“??” can’t be used in an expression: ask known(…) instead.');
   const a = expectType(checker, node.left, checkNode(checker, node.left), 'flag');
   const b = expectType(checker, node.right, checkNode(checker, node.right), 'flag');
-  return a && b && { ir: { op: node.operator === '&&' ? 'and' : 'or', at: span(node), type: 'flag', a: a.ir, b: b.ir }, unit: PLAIN };
+  return (
+    a &&
+    b && {
+      ir: {
+        op: node.operator === '&&' ? 'and' : 'or',
+        at: span(node),
+        type: 'flag',
+        a: a.ir,
+        b: b.ir,
+      },
+      unit: PLAIN,
+    }
+  );
 }
 
 function checkNode(checker: Checker, node: Node): Typed | null {
   switch (node.type) {
+    case 'ParenthesizedExpression':
+      return checkNode(checker, node.expression);
     case 'Literal':
       return checkLiteral(checker, node);
     case 'Identifier':
@@ -236,7 +394,10 @@ function checkNode(checker: Checker, node: Node): Typed | null {
       if (a.ir.type !== b.ir.type || !sameUnit(a.unit, b.unit)) {
         return fault(checker, node, 'Both outcomes of ? : must have one type and unit.');
       }
-      return { ir: { op: 'if', at: span(node), type: a.ir.type, test: test.ir, a: a.ir, b: b.ir }, unit: a.unit ?? b.unit };
+      return {
+        ir: { op: 'if', at: span(node), type: a.ir.type, test: test.ir, a: a.ir, b: b.ir },
+        unit: a.unit ?? b.unit,
+      };
     }
     case 'AssignmentExpression':
       return fault(checker, node, '“=” would assign; to compare, write “==”.');
@@ -258,9 +419,17 @@ export function checkExpression(source: string, scope: Scope, wanted: Wanted): C
   const typed = checkNode(checker, parsed.node);
   if (typed && !wanted.types.includes(typed.ir.type)) {
     const needed = wanted.types.map((type) => TYPE_NAMES[type]).join(' or ');
-    fault(checker, parsed.node, `This gives ${TYPE_NAMES[typed.ir.type]}; ${needed} is needed here.`);
+    fault(
+      checker,
+      parsed.node,
+      `This gives ${TYPE_NAMES[typed.ir.type]}; ${needed} is needed here.`,
+    );
   } else if (typed && wanted.unit !== undefined && !sameUnit(typed.unit, wanted.unit)) {
-    fault(checker, parsed.node, `This gives ${unitText(typed.unit)}; ${unitText(wanted.unit)} is needed here.`);
+    fault(
+      checker,
+      parsed.node,
+      `This gives ${unitText(typed.unit)}; ${unitText(wanted.unit)} is needed here.`,
+    );
   }
   if (!typed || checker.faults.length > 0) return { ok: false, faults: checker.faults };
   return { ok: true, expression: { source, ir: typed.ir } };

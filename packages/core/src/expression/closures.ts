@@ -134,7 +134,7 @@ function compileComparison(ir: Extract<Ir, { op: 'compare' }>): FlagFunction {
         const left = a(f);
         const right = b(f);
         if (reference && (left < 0 || right < 0)) return false;
-        return left < right || left > right;
+        return left !== right && !Number.isNaN(left - right);
       };
   }
 }

@@ -10,7 +10,8 @@ export interface ExpressionFault {
 export type ParseResult = { ok: true; node: Node } | { ok: false; fault: ExpressionFault };
 
 function plainReason(reason: string, source: string, offset: number): string {
-  if (offset >= source.trimEnd().length) return 'The expression stops too early: something is missing at its end.';
+  if (offset >= source.trimEnd().length)
+    return 'The expression stops too early: something is missing at its end.';
   if (/Unterminated string/.test(reason)) return 'The text has no closing quote.';
   if (/Unexpected token/.test(reason)) return `“${source[offset]}” can’t stand here.`;
   return `${reason}.`;
@@ -19,16 +20,22 @@ function plainReason(reason: string, source: string, offset: number): string {
 /** Parses ECMAScript expression syntax; which parts of it an expression may use is the checker's word. */
 export function parseExpression(source: string): ParseResult {
   if (source.trim() === '') {
-    return { ok: false, fault: { message: 'An expression is missing here.', at: [0, source.length] } };
+    return {
+      ok: false,
+      fault: { message: 'An expression is missing here.', at: [0, source.length] },
+    };
   }
   try {
-    const node = parseExpressionAt(source, 0, { ecmaVersion: 2022 });
+    const node = parseExpressionAt(source, 0, { ecmaVersion: 2022, preserveParens: true });
     const rest = source.slice(node.end);
     if (rest.trim() !== '') {
       const from = node.end + rest.length - rest.trimStart().length;
       return {
         ok: false,
-        fault: { message: `“${rest.trim()}” is left over: the expression ends before it.`, at: [from, source.trimEnd().length] },
+        fault: {
+          message: `“${rest.trim()}” is left over: the expression ends before it.`,
+          at: [from, source.trimEnd().length],
+        },
       };
     }
     return { ok: true, node };
@@ -36,6 +43,12 @@ export function parseExpression(source: string): ParseResult {
     if (!(error instanceof SyntaxError)) throw error;
     const offset = Math.min((error as SyntaxError & { pos: number }).pos, source.length);
     const reason = error.message.replace(/ \(\d+:\d+\)$/, '');
-    return { ok: false, fault: { message: plainReason(reason, source, offset), at: [offset, Math.min(offset + 1, source.length)] } };
+    return {
+      ok: false,
+      fault: {
+        message: plainReason(reason, source, offset),
+        at: [offset, Math.min(offset + 1, source.length)],
+      },
+    };
   }
 }

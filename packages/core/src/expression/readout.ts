@@ -90,8 +90,15 @@ function parts(expression: CheckedExpression): Part[] {
 }
 
 /** Each telling part of the expression with its value now. */
-export function readParts(expression: CheckedExpression, facts: Facts, names: NameTables): { part: string; value: string }[] {
-  return parts(expression).map((part) => ({ part: expression.source.slice(...part.at), value: part.read(facts, names) }));
+export function readParts(
+  expression: CheckedExpression,
+  facts: Facts,
+  names: NameTables,
+): { part: string; value: string }[] {
+  return parts(expression).map((part) => ({
+    part: expression.source.slice(...part.at),
+    value: part.read(facts, names),
+  }));
 }
 
 /** The expression with its telling parts replaced by their values: `4.8 < 1.6`. */

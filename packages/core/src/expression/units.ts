@@ -3,7 +3,12 @@ import type { UnitName } from '../model/documents.ts';
 /** Exponents of metre, second and degree; null for a bare number, which fits any unit. */
 export type Unit = readonly [metre: number, second: number, degree: number] | null;
 
-const NAMED: Record<UnitName, Unit> = { m: [1, 0, 0], s: [0, 1, 0], 'm/s': [1, -1, 0], deg: [0, 0, 1] };
+const NAMED: Record<UnitName, Unit> = {
+  m: [1, 0, 0],
+  s: [0, 1, 0],
+  'm/s': [1, -1, 0],
+  deg: [0, 0, 1],
+};
 
 export const PLAIN: Unit = [0, 0, 0];
 
@@ -26,7 +31,8 @@ export function combinedUnit(a: Unit, b: Unit, sign: 1 | -1): Unit {
 /** Such as `m/s`, `m²` or `no unit`. */
 export function unitText(unit: Unit): string {
   if (unit === null) return 'no unit';
-  const part = (name: string, power: number) => (power === 1 ? name : `${name}${power === 2 ? '²' : `^${power}`}`);
+  const part = (name: string, power: number) =>
+    power === 1 ? name : `${name}${power === 2 ? '²' : `^${power}`}`;
   const names = ['m', 's', '°'];
   const above = names.flatMap((name, i) => (unit[i] > 0 ? [part(name, unit[i])] : []));
   const below = names.flatMap((name, i) => (unit[i] < 0 ? [part(name, -unit[i])] : []));

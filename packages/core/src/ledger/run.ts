@@ -134,9 +134,12 @@ function replayTo(run: Run, goal: number): void {
   while (run.world.tick < goal) {
     const at = run.world.tick + 1;
     const inputs: Input[] = [];
-    while (next < run.inputs.length && run.inputs[next].tick === at) inputs.push(run.inputs[next++].input);
+    while (next < run.inputs.length && run.inputs[next].tick === at)
+      inputs.push(run.inputs[next++].input);
     tick(run.world, inputs);
-    const edit = run.edits.find((entry) => entry.afterTick === run.world.tick && entry.afterTick > 0);
+    const edit = run.edits.find(
+      (entry) => entry.afterTick === run.world.tick && entry.afterTick > 0,
+    );
     const snapshot = edit && run.snapshots.find((candidate) => candidate.tick === run.world.tick);
     if (edit && snapshot) {
       run.world = createWorld(edit.statics.program, run.seed, edit.statics);

@@ -4,7 +4,8 @@ export const LEGS_IDLE = 0;
 export const LEGS_MOVING = 1;
 export const LEGS_ARRIVED = 2;
 export const LEGS_FAILED = 3;
-export type LegsStatus = typeof LEGS_IDLE | typeof LEGS_MOVING | typeof LEGS_ARRIVED | typeof LEGS_FAILED;
+export type LegsStatus =
+  typeof LEGS_IDLE | typeof LEGS_MOVING | typeof LEGS_ARRIVED | typeof LEGS_FAILED;
 
 export type Ending = 'success' | 'failure' | 'stopped';
 

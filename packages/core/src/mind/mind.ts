@@ -41,7 +41,14 @@ function resetKey(mind: RunnableMind, state: MindState, key: number): void {
 }
 
 /** Writes a key; `b` is the y of a point. A missing value (NaN, or a negative agent) leaves the key as it is and gives false. */
-export function writeKey(mind: RunnableMind, state: MindState, key: number, a: number, b: number, tick: number): boolean {
+export function writeKey(
+  mind: RunnableMind,
+  state: MindState,
+  key: number,
+  a: number,
+  b: number,
+  tick: number,
+): boolean {
   const { slot, type } = mind.program.keys[key];
   if (a - a !== 0 || (type === 'point' && b - b !== 0)) return false;
   if ((type === 'agent' || type === 'text') && a < 0) return false;
@@ -56,12 +63,17 @@ export function forgetKey(mind: RunnableMind, state: MindState, key: number): vo
 }
 
 /** Resets the keys whose time is over and gives their indices; undefined for none. */
-export function forgetDueKeys(mind: RunnableMind, state: MindState, tick: number): number[] | undefined {
+export function forgetDueKeys(
+  mind: RunnableMind,
+  state: MindState,
+  tick: number,
+): number[] | undefined {
   let due: number[] | undefined;
   const { keys } = mind.program;
   for (let key = 0; key < keys.length; key++) {
     const { forgetAfter } = keys[key];
-    if (forgetAfter === 0 || state.writtenAt[key] < 0 || tick - state.writtenAt[key] <= forgetAfter) continue;
+    if (forgetAfter === 0 || state.writtenAt[key] < 0 || tick - state.writtenAt[key] <= forgetAfter)
+      continue;
     resetKey(mind, state, key);
     (due ??= []).push(key);
   }
@@ -69,6 +81,11 @@ export function forgetDueKeys(mind: RunnableMind, state: MindState, tick: number
 }
 
 /** One decision. */
-export function decide(mind: RunnableMind, state: MindState, host: Host, events: readonly string[]): void {
+export function decide(
+  mind: RunnableMind,
+  state: MindState,
+  host: Host,
+  events: readonly string[],
+): void {
   stepMachine(mind.machine, state.machine, host, events);
 }

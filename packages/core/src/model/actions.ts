@@ -6,7 +6,8 @@
 /** A part of the body that one action at a time may use. */
 export type Channel = 'legs' | 'eyes' | 'voice';
 
-export type ParameterKind = 'number' | 'place' | 'route' | 'gait' | 'key' | 'value' | 'text' | 'event';
+export type ParameterKind =
+  'number' | 'place' | 'route' | 'gait' | 'key' | 'value' | 'text' | 'event';
 
 export interface ParameterSpec {
   /** `place` takes a point or an agent; `value` takes whatever type the named key has. */
@@ -36,23 +37,41 @@ export const ACTIONS = {
     title: 'Move to',
     channel: 'legs',
     lasts: true,
-    about: 'Walks around walls to a place, or to the last known place of an agent, and keeps up when that place changes.',
+    about:
+      'Walks around walls to a place, or to the last known place of an agent, and keeps up when that place changes.',
     succeeds: 'within the distance `within` of the place',
     fails: 'the place is not known, or there is no way to it',
     parameters: {
-      to: { kind: 'place', required: true, about: 'a point, or an agent whose last known place is meant' },
-      within: { kind: 'number', required: false, unit: 'm', minimum: 0.05, maximum: 100, default: 0.2, about: 'how close counts as there' },
+      to: {
+        kind: 'place',
+        required: true,
+        about: 'a point, or an agent whose last known place is meant',
+      },
+      within: {
+        kind: 'number',
+        required: false,
+        unit: 'm',
+        minimum: 0.05,
+        maximum: 100,
+        default: 0.2,
+        about: 'how close counts as there',
+      },
     },
   },
   followRoute: {
     title: 'Follow route',
     channel: 'legs',
     lasts: true,
-    about: 'Walks the waypoints in order, beginning with the nearest, and stands at each as long as the route says.',
+    about:
+      'Walks the waypoints in order, beginning with the nearest, and stands at each as long as the route says.',
     succeeds: 'at the last waypoint of a route that ends in `stop`; a loop never ends',
     fails: 'there is no route, or no way to the next waypoint',
     parameters: {
-      route: { kind: 'route', required: true, about: 'a route of the ground by name, or `self.route` for the one the agent was given' },
+      route: {
+        kind: 'route',
+        required: true,
+        about: 'a route of the ground by name, or `self.route` for the one the agent was given',
+      },
     },
   },
   face: {
@@ -63,7 +82,11 @@ export const ACTIONS = {
     succeeds: 'heading within 2° of the place',
     fails: 'the place is not known',
     parameters: {
-      toward: { kind: 'place', required: true, about: 'a point, or an agent whose last known place is meant' },
+      toward: {
+        kind: 'place',
+        required: true,
+        about: 'a point, or an agent whose last known place is meant',
+      },
     },
   },
   turn: {
@@ -74,7 +97,14 @@ export const ACTIONS = {
     succeeds: 'heading within 2° of the goal',
     fails: 'never',
     parameters: {
-      by: { kind: 'number', required: true, unit: 'deg', minimum: -360, maximum: 360, about: 'clockwise positive' },
+      by: {
+        kind: 'number',
+        required: true,
+        unit: 'deg',
+        minimum: -360,
+        maximum: 360,
+        about: 'clockwise positive',
+      },
     },
   },
   wait: {
@@ -85,7 +115,14 @@ export const ACTIONS = {
     succeeds: 'after `seconds`',
     fails: 'never',
     parameters: {
-      seconds: { kind: 'number', required: true, unit: 's', minimum: 0, maximum: 3600, about: 'how long' },
+      seconds: {
+        kind: 'number',
+        required: true,
+        unit: 's',
+        minimum: 0,
+        maximum: 3600,
+        about: 'how long',
+      },
     },
   },
   stop: {

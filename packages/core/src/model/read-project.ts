@@ -30,7 +30,10 @@ export function readProjectText(text: string): ReadResult {
     const message = error instanceof Error ? error.message : String(error);
     const offset = /position (\d+)/.exec(message)?.[1];
     const where = offset === undefined ? '' : ` at ${lineAndColumn(text, Number(offset))}`;
-    return refuse('', `This is not JSON: reading stopped${where} (${message}). Open a project file made by Crooked Lantern.`);
+    return refuse(
+      '',
+      `This is not JSON: reading stopped${where} (${message}). Open a project file made by Crooked Lantern.`,
+    );
   }
   return readProject(value);
 }
@@ -42,10 +45,16 @@ export function readProject(value: unknown): ReadResult {
   }
   const { format, version } = value as { format?: unknown; version?: unknown };
   if (format !== PROJECT_FORMAT) {
-    return refuse('format', `must be "${PROJECT_FORMAT}": this file belongs to another program, or the line is missing.`);
+    return refuse(
+      'format',
+      `must be "${PROJECT_FORMAT}": this file belongs to another program, or the line is missing.`,
+    );
   }
   if (typeof version === 'number' && version > PROJECT_VERSION) {
-    return refuse('version', `${version} is newer than this Crooked Lantern, which reads up to ${PROJECT_VERSION}. Update it, then open the file again.`);
+    return refuse(
+      'version',
+      `${version} is newer than this Crooked Lantern, which reads up to ${PROJECT_VERSION}. Update it, then open the file again.`,
+    );
   }
   try {
     projectSchema.validateSync(value, { strict: true, abortEarly: false });

@@ -29,17 +29,25 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
   const result: Record<string, unknown> = {};
   for (const key of [...known, ...rest]) {
     if (object[key] === undefined) continue;
-    result[key] = key.startsWith('x-') ? ordered(object[key], undefined) : ordered(object[key], fields?.[key] ?? meta.record?.value);
+    result[key] = key.startsWith('x-')
+      ? ordered(object[key], undefined)
+      : ordered(object[key], fields?.[key] ?? meta.record?.value);
   }
   return result;
 }
 
-function actionFields(object: Record<string, unknown>, meta: yup.CustomSchemaMetadata): Record<string, AnySchema> | undefined {
-  if (!meta.variants || typeof object.do !== 'string' || !Object.hasOwn(ACTIONS, object.do)) return undefined;
-  return meta.variants.map((variant) => metaOf(variant).shape).find((shape) => {
-    const tag = shape?.do as unknown as yup.StringSchema | undefined;
-    return tag?.describe().oneOf.includes(object.do as string);
-  });
+function actionFields(
+  object: Record<string, unknown>,
+  meta: yup.CustomSchemaMetadata,
+): Record<string, AnySchema> | undefined {
+  if (!meta.variants || typeof object.do !== 'string' || !Object.hasOwn(ACTIONS, object.do))
+    return undefined;
+  return meta.variants
+    .map((variant) => metaOf(variant).shape)
+    .find((shape) => {
+      const tag = shape?.do as unknown as yup.StringSchema | undefined;
+      return tag?.describe().oneOf.includes(object.do as string);
+    });
 }
 
 /** Short lists of numbers and small objects stay on one line, so that a file can be read and diffed. */
@@ -51,7 +59,9 @@ function print(value: unknown, indent: string): string {
   if (Array.isArray(value)) {
     return `[\n${value.map((entry) => deeper + print(entry, deeper)).join(',\n')}\n${indent}]`;
   }
-  const lines = Object.entries(value).map(([key, entry]) => `${deeper}${JSON.stringify(key)}: ${print(entry, deeper)}`);
+  const lines = Object.entries(value).map(
+    ([key, entry]) => `${deeper}${JSON.stringify(key)}: ${print(entry, deeper)}`,
+  );
   return `{\n${lines.join(',\n')}\n${indent}}`;
 }
 

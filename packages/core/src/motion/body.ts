@@ -1,4 +1,10 @@
-import { LEGS_ARRIVED, LEGS_FAILED, LEGS_IDLE, LEGS_MOVING, type LegsStatus } from '../mind/host.ts';
+import {
+  LEGS_ARRIVED,
+  LEGS_FAILED,
+  LEGS_IDLE,
+  LEGS_MOVING,
+  type LegsStatus,
+} from '../mind/host.ts';
 import { atan2, wrapAngle } from '../numeric/trigonometry.ts';
 import { findPath } from './path.ts';
 import { circleBlocked, pushed, pushOut, type Walls } from '../space/walls.ts';
@@ -39,10 +45,23 @@ export interface Body {
 
 export function createBody(x: number, y: number, heading: number, pace: number): Body {
   return {
-    x, y, heading, vx: 0, vy: 0, pace,
-    legs: LEGS_IDLE, goalX: NaN, goalY: NaN, within: 0,
-    path: [], pathAt: 0, pathX: NaN, pathY: NaN,
-    eyes: NaN, steerX: NaN, steerY: NaN,
+    x,
+    y,
+    heading,
+    vx: 0,
+    vy: 0,
+    pace,
+    legs: LEGS_IDLE,
+    goalX: NaN,
+    goalY: NaN,
+    within: 0,
+    path: [],
+    pathAt: 0,
+    pathX: NaN,
+    pathY: NaN,
+    eyes: NaN,
+    steerX: NaN,
+    steerY: NaN,
   };
 }
 
@@ -75,7 +94,13 @@ function wantNothing(): void {
   wanted.y = 0;
 }
 
-function followPath(body: Body, kind: BodyKind, walls: Walls, walkable: Walkable, dt: number): void {
+function followPath(
+  body: Body,
+  kind: BodyKind,
+  walls: Walls,
+  walkable: Walkable,
+  dt: number,
+): void {
   const dx = body.goalX - body.x;
   const dy = body.goalY - body.y;
   if (length(dx, dy) <= body.within) {
@@ -97,7 +122,11 @@ function followPath(body: Body, kind: BodyKind, walls: Walls, walkable: Walkable
   }
   const step = body.pace * dt;
   let last = body.pathAt + 2 >= body.path.length;
-  if (!last && length(body.path[body.pathAt] - body.x, body.path[body.pathAt + 1] - body.y) <= Math.max(0.1, step)) {
+  if (
+    !last &&
+    length(body.path[body.pathAt] - body.x, body.path[body.pathAt + 1] - body.y) <=
+      Math.max(0.1, step)
+  ) {
     body.pathAt += 2;
     last = body.pathAt + 2 >= body.path.length;
   }
@@ -141,7 +170,15 @@ function turn(body: Body, kind: BodyKind, dt: number): void {
 }
 
 /** Whether the circle at (x, y) overlaps another body. Others are given by number. */
-function overlapsBody(bodies: readonly Body[], radii: readonly number[], self: number, x: number, y: number, near: number[], count: number): boolean {
+function overlapsBody(
+  bodies: readonly Body[],
+  radii: readonly number[],
+  self: number,
+  x: number,
+  y: number,
+  near: number[],
+  count: number,
+): boolean {
   for (let i = 0; i < count; i++) {
     const other = near[i];
     if (other === self) continue;
@@ -154,7 +191,14 @@ function overlapsBody(bodies: readonly Body[], radii: readonly number[], self: n
 }
 
 /** Takes from a move what would lead into other bodies, so that it slides along them. */
-function slideAlongBodies(bodies: readonly Body[], radii: readonly number[], self: number, move: { x: number; y: number }, near: number[], count: number): void {
+function slideAlongBodies(
+  bodies: readonly Body[],
+  radii: readonly number[],
+  self: number,
+  move: { x: number; y: number },
+  near: number[],
+  count: number,
+): void {
   const body = bodies[self];
   for (let i = 0; i < count; i++) {
     const other = near[i];
@@ -176,7 +220,17 @@ const move = { x: 0, y: 0 };
  * Moves one body by one tick of `dt` seconds: steering, velocity, collision, position. It slides along
  * walls and bodies; where that leaves an overlap it stays where it was.
  */
-export function moveBody(bodies: readonly Body[], radii: readonly number[], self: number, kind: BodyKind, walls: Walls, walkable: Walkable, near: number[], count: number, dt: number): void {
+export function moveBody(
+  bodies: readonly Body[],
+  radii: readonly number[],
+  self: number,
+  kind: BodyKind,
+  walls: Walls,
+  walkable: Walkable,
+  near: number[],
+  count: number,
+  dt: number,
+): void {
   const body = bodies[self];
   want(body, kind, walls, walkable, dt);
   turn(body, kind, dt);
@@ -198,7 +252,11 @@ export function moveBody(bodies: readonly Body[], radii: readonly number[], self
     slideAlongBodies(bodies, radii, self, move, near, count);
     pushOut(walls, body.x + move.x, body.y + move.y, kind.radius);
     const { x, y } = pushed;
-    if (circleBlocked(walls, x, y, kind.radius) || overlapsBody(bodies, radii, self, x, y, near, count)) break;
+    if (
+      circleBlocked(walls, x, y, kind.radius) ||
+      overlapsBody(bodies, radii, self, x, y, near, count)
+    )
+      break;
     body.x = x;
     body.y = y;
   }

@@ -132,14 +132,23 @@ function trace(from: Int32Array, goal: number): number[] {
   return cells.reverse();
 }
 
-export type PathResult = { ok: true; points: number[] } | { ok: false; reason: 'no way' | 'goal inside a wall' };
+export type PathResult =
+  { ok: true; points: number[] } | { ok: false; reason: 'no way' | 'goal inside a wall' };
 
 /**
  * Way for a body of the walkable area's size as x, y pairs, the start left out and the goal last.
  * A goal the body doesn't fit in is taken as the nearest place it does, within 0.75 m.
  */
-export function findPath(walls: Walls, walkable: Walkable, x0: number, y0: number, x1: number, y1: number): PathResult {
-  const clear = (ax: number, ay: number, bx: number, by: number) => castRay(walls, ax, ay, bx, by, walkable.radius) >= 1;
+export function findPath(
+  walls: Walls,
+  walkable: Walkable,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+): PathResult {
+  const clear = (ax: number, ay: number, bx: number, by: number) =>
+    castRay(walls, ax, ay, bx, by, walkable.radius) >= 1;
   const { columns, cell, open } = walkable;
   const goal = nearestOpen(walkable, x1, y1, SLACK);
   if (goal < 0) return { ok: false, reason: 'goal inside a wall' };

@@ -57,7 +57,13 @@ interface Looker {
 }
 
 /** Strength with which the looker sees the place now: awareness per second, 0 for unseen. */
-export function sightStrength(kind: SightKind, walls: Walls, looker: Looker, x: number, y: number): number {
+export function sightStrength(
+  kind: SightKind,
+  walls: Walls,
+  looker: Looker,
+  x: number,
+  y: number,
+): number {
   const dx = x - looker.x;
   const dy = y - looker.y;
   const distance = Math.sqrt(dx * dx + dy * dy);
@@ -76,7 +82,14 @@ export function crossing(kind: SightKind, before: number, after: number): SightC
 }
 
 /** Brings a track up to this tick from its `strength`; (x, y) is where its target is. */
-export function updateTrack(track: Track, kind: SightKind, x: number, y: number, tick: number, dt: number): void {
+export function updateTrack(
+  track: Track,
+  kind: SightKind,
+  x: number,
+  y: number,
+  tick: number,
+  dt: number,
+): void {
   track.visible = track.strength > 0;
   if (track.visible) {
     track.seenAt = tick;
@@ -104,7 +117,12 @@ export function attendedTrack(tracks: readonly Track[]): number {
     const track = tracks[i];
     if (track.awareness <= 0) continue;
     const rival = best < 0 ? null : tracks[best];
-    if (rival === null || track.awareness > rival.awareness || (track.awareness === rival.awareness && isPreferred(track, rival))) best = i;
+    if (
+      rival === null ||
+      track.awareness > rival.awareness ||
+      (track.awareness === rival.awareness && isPreferred(track, rival))
+    )
+      best = i;
   }
   return best;
 }

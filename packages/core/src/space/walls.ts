@@ -33,7 +33,9 @@ export function createWalls(width: number, height: number, boxes: readonly WallB
   const walls: Walls = { count: boxes.length, edges, width, height, columns, rows, cells };
   boxes.forEach((box, i) => {
     edges.set([box.x, box.y, box.x + box.width, box.y + box.height], i * 4);
-    eachCell(walls, box.x, box.y, box.x + box.width, box.y + box.height, (cell) => cells[cell].push(i));
+    eachCell(walls, box.x, box.y, box.x + box.width, box.y + box.height, (cell) =>
+      cells[cell].push(i),
+    );
   });
   return walls;
 }
@@ -46,7 +48,14 @@ function row(walls: Walls, y: number): number {
   return Math.max(0, Math.min(walls.rows - 1, Math.floor(y / CELL)));
 }
 
-function eachCell(walls: Walls, left: number, top: number, right: number, bottom: number, visit: (cell: number) => void): void {
+function eachCell(
+  walls: Walls,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+  visit: (cell: number) => void,
+): void {
   const lastColumn = column(walls, right);
   const lastRow = row(walls, bottom);
   for (let r = row(walls, top); r <= lastRow; r++) {
@@ -127,7 +136,16 @@ function pushOnce(walls: Walls, startX: number, startY: number, radius: number):
 }
 
 /** Where along the segment, 0 to 1, it enters the box; Infinity where it does not. Source: the slab method (Kay and Kajiya, 1986). */
-function entry(x0: number, y0: number, dx: number, dy: number, left: number, top: number, right: number, bottom: number): number {
+function entry(
+  x0: number,
+  y0: number,
+  dx: number,
+  dy: number,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+): number {
   let near = 0;
   let far = 1;
   if (dx === 0) {
@@ -154,7 +172,14 @@ function entry(x0: number, y0: number, dx: number, dy: number, left: number, top
  * on all sides; 1 where it meets none. Both ends lie on the ground. With a margin the corners of walls
  * count as square.
  */
-export function castRay(walls: Walls, x0: number, y0: number, x1: number, y1: number, margin = 0): number {
+export function castRay(
+  walls: Walls,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  margin = 0,
+): number {
   const dx = x1 - x0;
   const dy = y1 - y0;
   let best = 1;
@@ -177,7 +202,10 @@ export function castRay(walls: Walls, x0: number, y0: number, x1: number, y1: nu
     for (let c = column(walls, Math.min(xa, xb) - margin); c <= lastColumn; c++) {
       for (const wall of walls.cells[r * walls.columns + c]) {
         const t = entry(
-          x0, y0, dx, dy,
+          x0,
+          y0,
+          dx,
+          dy,
           walls.edges[4 * wall] - margin,
           walls.edges[4 * wall + 1] - margin,
           walls.edges[4 * wall + 2] + margin,

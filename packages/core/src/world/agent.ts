@@ -1,5 +1,11 @@
 import type { Host, LegsStatus, MindRecorder } from '../mind/host.ts';
-import { createMindState, forgetKey, writeKey, type MindState, type RunnableMind } from '../mind/mind.ts';
+import {
+  createMindState,
+  forgetKey,
+  writeKey,
+  type MindState,
+  type RunnableMind,
+} from '../mind/mind.ts';
 import { commandLegs, createBody, stopLegs, type Body } from '../motion/body.ts';
 import { createStream, type RandomStream } from '../numeric/random.ts';
 import { attendedTrack, type Track } from '../senses/sight.ts';
@@ -103,7 +109,8 @@ export class Agent implements Host {
   }
 
   track(agent: number): Track | undefined {
-    for (let i = 0; i < this.tracks.length; i++) if (this.tracks[i].of === agent) return this.tracks[i];
+    for (let i = 0; i < this.tracks.length; i++)
+      if (this.tracks[i].of === agent) return this.tracks[i];
     return undefined;
   }
 

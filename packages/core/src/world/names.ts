@@ -26,7 +26,9 @@ export function figureOfKey(agent: Agent, key: number): string {
     case 'flag':
       return String(value === 1);
     case 'point':
-      return value - value === 0 ? `(${figure(value)}, ${figure(agent.memory[slot + 1])})` : 'nothing';
+      return value - value === 0
+        ? `(${figure(value)}, ${figure(agent.memory[slot + 1])})`
+        : 'nothing';
     default:
       return figure(value);
   }

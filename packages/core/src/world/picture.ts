@@ -19,7 +19,10 @@ export function pictureBodies(world: World): Float32Array {
   const picture = new Float32Array(world.agents.length * BODY_STRIDE);
   world.agents.forEach((agent, i) => {
     const { x, y, heading, vx, vy } = agent.body;
-    picture.set([x, y, heading, agent.attentionStrength, leafState(agent), Math.sqrt(vx * vx + vy * vy)], i * BODY_STRIDE);
+    picture.set(
+      [x, y, heading, agent.attentionStrength, leafState(agent), Math.sqrt(vx * vx + vy * vy)],
+      i * BODY_STRIDE,
+    );
   });
   return picture;
 }

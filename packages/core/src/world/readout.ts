@@ -43,7 +43,11 @@ function readLeave(agent: Agent, index: number, active: boolean): LeaveReadout {
   if (afterTicks > 0 && inState < afterTicks) {
     wait = { what: 'after', done: inState * perTick, of: afterTicks * perTick };
   } else if (forTicks > 0) {
-    wait = { what: 'for', done: active && since >= 0 ? (agent.tick - since) * perTick : 0, of: forTicks * perTick };
+    wait = {
+      what: 'for',
+      done: active && since >= 0 ? (agent.tick - since) * perTick : 0,
+      of: forTicks * perTick,
+    };
   }
   return {
     holds: when === null || compileFlag(when.ir)(agent),
@@ -53,7 +57,11 @@ function readLeave(agent: Agent, index: number, active: boolean): LeaveReadout {
 }
 
 /** The readout of an agent by name, with one of its mind's states in detail; null where there is no such agent or mind. */
-export function readMind(world: World, agentName: string, stateId: string | null): MindReadout | null {
+export function readMind(
+  world: World,
+  agentName: string,
+  stateId: string | null,
+): MindReadout | null {
   const agent = world.agents.find((candidate) => candidate.name === agentName);
   if (!agent?.mind || !agent.mindState) return null;
   const { keys, machine } = agent.mind.program;

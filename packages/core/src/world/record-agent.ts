@@ -34,7 +34,8 @@ export function createMindRecorder(agent: Agent, record: Recorder): MindRecorder
     },
     began: (state, action) => put({ kind: 'begin', state: states[state].id, action }),
     ended: (state, action, ending) => put({ kind: 'end', state: states[state].id, action, ending }),
-    remembered: (key) => put({ kind: 'memory', key: mind.program.keys[key].name, value: figureOfKey(agent, key) }),
+    remembered: (key) =>
+      put({ kind: 'memory', key: mind.program.keys[key].name, value: figureOfKey(agent, key) }),
     said: (text) => put({ kind: 'say', text }),
     cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
   };

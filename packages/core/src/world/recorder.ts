@@ -4,10 +4,26 @@ import type { SightChange } from '../senses/sight.ts';
 /** What the ledger keeps: names instead of indices, so that entries outlive the edit they were made under. */
 export type LedgerEntry = { tick: number; agent: string } & (
   | { kind: 'enter' | 'exit'; state: string }
-  | { kind: 'transition'; from: string; order: number; to: string | null; on?: string; when?: string; values?: Reading[] }
+  | {
+      kind: 'transition';
+      from: string;
+      order: number;
+      to: string | null;
+      on?: string;
+      when?: string;
+      values?: Reading[];
+    }
   | { kind: 'begin'; state: string; action: string }
   | { kind: 'end'; state: string; action: string; ending: Ending }
-  | { kind: 'percept'; sense: 'sight'; how: SightChange; of: string; x: number; y: number; strength: number }
+  | {
+      kind: 'percept';
+      sense: 'sight';
+      how: SightChange;
+      of: string;
+      x: number;
+      y: number;
+      strength: number;
+    }
   | { kind: 'awareness'; value: number }
   | { kind: 'memory'; key: string; value: string }
   | { kind: 'forgot'; key: string }

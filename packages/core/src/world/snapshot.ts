@@ -57,12 +57,15 @@ export function takeSnapshot(world: World): Snapshot {
 /** Puts a world of the same program back to where the snapshot was taken. Throws where the agents differ. */
 export function restoreSnapshot(world: World, snapshot: Snapshot): void {
   if (snapshot.agents.length !== world.agents.length) {
-    throw new Error(`The snapshot has ${snapshot.agents.length} agents, the program ${world.agents.length}.`);
+    throw new Error(
+      `The snapshot has ${snapshot.agents.length} agents, the program ${world.agents.length}.`,
+    );
   }
   world.tick = snapshot.tick;
   snapshot.agents.forEach((kept, index) => {
     const agent = world.agents[index];
-    if (agent.name !== kept.name) throw new Error(`The snapshot has “${kept.name}” where the program has “${agent.name}”.`);
+    if (agent.name !== kept.name)
+      throw new Error(`The snapshot has “${kept.name}” where the program has “${agent.name}”.`);
     agent.tick = snapshot.tick;
     agent.body = copyBody(kept.body);
     world.bodies[index] = agent.body;

@@ -28,7 +28,10 @@ function sameGround(a: Program, b: Program): boolean {
 }
 
 function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
-  return Math.max(0, ...archetypes.flatMap(({ paces }) => paces.filter((pace) => !Number.isNaN(pace))));
+  return Math.max(
+    0,
+    ...archetypes.flatMap(({ paces }) => paces.filter((pace) => !Number.isNaN(pace))),
+  );
 }
 
 /** Prepares a program; the ground is taken over from `before` where it is the same. */
@@ -36,7 +39,9 @@ export function createStatics(program: Program, before?: Statics): Statics {
   const { ground, archetypes, agents } = program;
   const kept = before && sameGround(before.program, program) ? before : undefined;
   const walls = kept?.walls ?? createWalls(ground.width, ground.height, ground.walls);
-  const bySize = new Map<number, Walkable>((kept?.walkable ?? []).map((walkable) => [walkable.radius, walkable]));
+  const bySize = new Map<number, Walkable>(
+    (kept?.walkable ?? []).map((walkable) => [walkable.radius, walkable]),
+  );
   const walkable = archetypes.map(({ radius }) => {
     const known = bySize.get(radius) ?? createWalkable(walls, radius);
     bySize.set(radius, known);
@@ -47,9 +52,16 @@ export function createStatics(program: Program, before?: Statics): Statics {
     program,
     walls,
     minds: program.minds.map(makeMind),
-    bodies: archetypes.map(({ radius, acceleration, turnRate }) => ({ radius, acceleration, turnRate })),
+    bodies: archetypes.map(({ radius, acceleration, turnRate }) => ({
+      radius,
+      acceleration,
+      turnRate,
+    })),
     walkable,
-    sights: archetypes.map(({ sight }) => sight && { ...sight, reach: Math.max(...sight.cones.map((cone) => cone.range)) }),
+    sights: archetypes.map(
+      ({ sight }) =>
+        sight && { ...sight, reach: Math.max(...sight.cones.map((cone) => cone.range)) },
+    ),
     radii,
     largestRadius: Math.max(0, ...radii),
     longestStep: fastestPace(archetypes) / program.ticksPerSecond,

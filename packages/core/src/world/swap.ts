@@ -90,7 +90,8 @@ export function swapProgram(world: World, program: Program, edit: number, seed: 
     agent.spokenAt = old.spokenAt;
     carryMemory(old, agent);
     const moved = carryMachine(old, agent);
-    if (world.recorder) for (const move of moved) recordFor(agent, world.recorder, { kind: 'moved', ...move });
+    if (world.recorder)
+      for (const move of moved) recordFor(agent, world.recorder, { kind: 'moved', ...move });
   }
   return next;
 }

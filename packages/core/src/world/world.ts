@@ -1,8 +1,20 @@
 import { decide, forgetDueKeys } from '../mind/mind.ts';
 import { LEGS_FAILED } from '../mind/host.ts';
 import { moveBody, type Body } from '../motion/body.ts';
-import { crossing, isForgotten, sightStrength, updateTrack, type SightKind, type Track } from '../senses/sight.ts';
-import { collectNeighbours, createNeighbours, fillNeighbours, type Neighbours } from '../space/neighbours.ts';
+import {
+  crossing,
+  isForgotten,
+  sightStrength,
+  updateTrack,
+  type SightKind,
+  type Track,
+} from '../senses/sight.ts';
+import {
+  collectNeighbours,
+  createNeighbours,
+  fillNeighbours,
+  type Neighbours,
+} from '../space/neighbours.ts';
 import { Agent } from './agent.ts';
 import type { Program } from './program.ts';
 import { createMindRecorder, recordFor } from './record-agent.ts';
@@ -36,7 +48,11 @@ export interface World {
 /** The ledger's awareness line moves in steps this large. */
 export const AWARENESS_STEP = 1 / 16;
 
-export function createWorld(program: Program, seed = program.seed, statics = createStatics(program)): World {
+export function createWorld(
+  program: Program,
+  seed = program.seed,
+  statics = createStatics(program),
+): World {
   const agents = program.agents.map((_, index) => new Agent(statics, index, seed));
   const { width, height } = program.ground;
   return {
@@ -72,7 +88,8 @@ function applyInput(world: World, input: Input): void {
   agent.body.steerX = input.x;
   agent.body.steerY = input.y;
   if (gait >= 0 && !Number.isNaN(agent.archetype.paces[gait])) agent.setGait(gait);
-  if (world.recorder) recordFor(agent, world.recorder, { kind: 'input', x: input.x, y: input.y, gait: input.gait });
+  if (world.recorder)
+    recordFor(agent, world.recorder, { kind: 'input', x: input.x, y: input.y, gait: input.gait });
 }
 
 const found: number[] = [];
@@ -89,7 +106,15 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     if (strength === 0) continue;
     let track = agent.track(other.index);
     if (!track) {
-      track = { of: other.index, awareness: 0, strength: 0, visible: false, seenAt: world.tick, x: NaN, y: NaN };
+      track = {
+        of: other.index,
+        awareness: 0,
+        strength: 0,
+        visible: false,
+        seenAt: world.tick,
+        x: NaN,
+        y: NaN,
+      };
       tracks.push(track);
     }
     track.strength = strength;
@@ -111,12 +136,26 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     }
     forgotten ||= isForgotten(track, kind, world.tick);
   }
-  if (forgotten) agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
+  if (forgotten)
+    agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
 }
 
-function recordPercept(record: Recorder, agent: Agent, track: Track, how: NonNullable<ReturnType<typeof crossing>>): void {
+function recordPercept(
+  record: Recorder,
+  agent: Agent,
+  track: Track,
+  how: NonNullable<ReturnType<typeof crossing>>,
+): void {
   const of = agent.program.agents[track.of].name;
-  recordFor(agent, record, { kind: 'percept', sense: 'sight', how, of, x: track.x, y: track.y, strength: track.awareness });
+  recordFor(agent, record, {
+    kind: 'percept',
+    sense: 'sight',
+    how,
+    of,
+    x: track.x,
+    y: track.y,
+    strength: track.awareness,
+  });
 }
 
 function recordAwareness(world: World, agent: Agent): void {
@@ -140,7 +179,11 @@ function sense(world: World): void {
     if (agent.mind) {
       const due = forgetDueKeys(agent.mind, agent.mindState!, world.tick);
       if (due && world.recorder) {
-        for (const key of due) recordFor(agent, world.recorder, { kind: 'forgot', key: agent.mind.program.keys[key].name });
+        for (const key of due)
+          recordFor(agent, world.recorder, {
+            kind: 'forgot',
+            key: agent.mind.program.keys[key].name,
+          });
       }
     }
   }
@@ -176,7 +219,17 @@ export function endTick(world: World): void {
     const reach = kind.radius + statics.largestRadius + 2 * statics.longestStep;
     const count = collectNeighbours(neighbours, body.x, body.y, reach, found);
     const before = body.legs;
-    moveBody(bodies, statics.radii, index, kind, statics.walls, statics.walkable[archetype], found, count, dt);
+    moveBody(
+      bodies,
+      statics.radii,
+      index,
+      kind,
+      statics.walls,
+      statics.walkable[archetype],
+      found,
+      count,
+      dt,
+    );
     if (body.legs === LEGS_FAILED && before !== LEGS_FAILED && world.recorder) {
       recordFor(agent, world.recorder, { kind: 'noWay', x: body.goalX, y: body.goalY });
     }
@@ -197,4 +250,3 @@ export function beginTick(world: World, inputs: readonly Input[] = []): void {
   for (const input of inputs) applyInput(world, input);
   sense(world);
 }
-

@@ -8,24 +8,36 @@ const LOST_CONNECTION = /^(08|57P)/;
 
 function isDatabaseLost(error: unknown): boolean {
   if (error instanceof ConnectionError) return true;
-  const cause = error instanceof DatabaseError ? (error.original as { code?: string; message: string }) : (error as { code?: string; message?: string });
+  const cause =
+    error instanceof DatabaseError
+      ? (error.original as { code?: string; message: string })
+      : (error as { code?: string; message?: string });
   if (LOST_CONNECTION.test(cause.code ?? '')) return true;
-  return /Connection terminated|ECONNREFUSED|ECONNRESET/.test(`${cause.code ?? ''} ${cause.message ?? ''}`);
+  return /Connection terminated|ECONNREFUSED|ECONNRESET/.test(
+    `${cause.code ?? ''} ${cause.message ?? ''}`,
+  );
 }
 
 function problemOf(error: FastifyError | Problem, limit: number): Problem {
   if (error instanceof Problem) return error;
   if (isDatabaseLost(error)) {
-    return new Problem('database-unreachable', 'Nothing was saved. The page keeps your work and tries again.');
+    return new Problem(
+      'database-unreachable',
+      'Nothing was saved. The page keeps your work and tries again.',
+    );
   }
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') {
-    return new Problem('too-large', `A request may hold ${Math.floor(limit / 1_048_576)} MB. Split the project, or remove what it does not need.`);
+    return new Problem(
+      'too-large',
+      `A request may hold ${Math.floor(limit / 1_048_576)} MB. Split the project, or remove what it does not need.`,
+    );
   }
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') {
     return new Problem('wrong-media-type', 'Send the document as application/json.');
   }
   if (error.statusCode === 429) return new Problem('too-many-requests', `${error.message}.`);
-  if (error.statusCode && error.statusCode < 500) return new Problem('malformed-request', error.message);
+  if (error.statusCode && error.statusCode < 500)
+    return new Problem('malformed-request', error.message);
   return new Problem('internal-error', 'Nothing was changed. The server’s log says more.');
 }
 

@@ -15,10 +15,16 @@ export const sameOrigin = fp(async (app) => {
   app.addHook('onRequest', async (request) => {
     const { host, origin } = request.headers;
     if (!isLocal(host)) {
-      throw new Problem('foreign-request', `This server answers to 127.0.0.1 and localhost, not to “${host ?? ''}”.`);
+      throw new Problem(
+        'foreign-request',
+        `This server answers to 127.0.0.1 and localhost, not to “${host ?? ''}”.`,
+      );
     }
     if (origin !== undefined && origin !== `http://${host}`) {
-      throw new Problem('foreign-request', `A page of ${origin} asked; only pages of http://${host} may.`);
+      throw new Problem(
+        'foreign-request',
+        `A page of ${origin} asked; only pages of http://${host} may.`,
+      );
     }
   });
 });

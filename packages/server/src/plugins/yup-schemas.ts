@@ -8,7 +8,10 @@ export type YupSchema = yup.ISchema<unknown>;
 
 /** The OpenAPI form of a route schema whose parts may be Yup's. */
 function withJsonSchemas(schema: Record<string, unknown>): JsonSchema {
-  const converted = Object.entries(schema).map(([part, value]) => [part, yup.isSchema(value) ? toJsonSchema(value) : value]);
+  const converted = Object.entries(schema).map(([part, value]) => [
+    part,
+    yup.isSchema(value) ? toJsonSchema(value) : value,
+  ]);
   return Object.fromEntries(converted) as JsonSchema;
 }
 
@@ -17,17 +20,30 @@ export const yupSchemas = fp(async (app) => {
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
-      info: { title: 'Crooked Lantern', version: '1', description: 'Projects, their edits, and the health of the server.' },
+      info: {
+        title: 'Crooked Lantern',
+        version: '1',
+        description: 'Projects, their edits, and the health of the server.',
+      },
     },
     transform: ({ schema, url }) => ({ schema: withJsonSchemas({ ...schema }), url }),
   });
   app.setValidatorCompiler(({ schema, httpPart }) => (data) => {
     try {
-      return { value: (schema as unknown as yup.Schema).validateSync(data, { strict: true, abortEarly: false }) };
+      return {
+        value: (schema as unknown as yup.Schema).validateSync(data, {
+          strict: true,
+          abortEarly: false,
+        }),
+      };
     } catch (error) {
       if (!(error instanceof yup.ValidationError)) throw error;
       const faults = error.inner.map(({ path, message }) => ({ path: path ?? '', message }));
-      return { error: new Problem('malformed-request', `The request’s ${httpPart} has faults.`, { faults }) };
+      return {
+        error: new Problem('malformed-request', `The request’s ${httpPart} has faults.`, {
+          faults,
+        }),
+      };
     }
   });
 });

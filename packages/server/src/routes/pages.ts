@@ -15,13 +15,23 @@ export async function pageRoutes(app: FastifyInstance, folder: string): Promise<
       setHeaders: (reply, file) => {
         // Built files carry a hash of their content in their name.
         const lasting = file.includes(`${path.sep}assets${path.sep}`);
-        reply.header('cache-control', lasting ? `public, max-age=${YEAR / 1000}, immutable` : 'no-cache');
+        reply.header(
+          'cache-control',
+          lasting ? `public, max-age=${YEAR / 1000}, immutable` : 'no-cache',
+        );
       },
     });
   }
   app.setNotFoundHandler((request, reply) => {
-    const isPage = request.method === 'GET' && !request.url.startsWith('/api') && !/\.[a-z0-9]+($|\?)/i.test(request.url);
-    if (!isPage || !reply.sendFile) throw new Problem('not-found', `${request.method} ${request.url.split('?')[0]} is not known here.`);
+    const isPage =
+      request.method === 'GET' &&
+      !request.url.startsWith('/api') &&
+      !/\.[a-z0-9]+($|\?)/i.test(request.url);
+    if (!isPage || !reply.sendFile)
+      throw new Problem(
+        'not-found',
+        `${request.method} ${request.url.split('?')[0]} is not known here.`,
+      );
     return reply.sendFile('index.html');
   });
 }

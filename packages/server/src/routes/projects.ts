@@ -1,13 +1,29 @@
-import { projectSchema, readProject, serialiseProject, toJsonSchema, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  projectSchema,
+  readProject,
+  serialiseProject,
+  toJsonSchema,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
 import { Problem } from '../problem.ts';
 import type { ProjectStore, StoredProject } from '../storage/projects.ts';
 
-const id = yup.string().required().matches(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id');
-const fields = (shape: Record<string, yup.Schema>) => yup.object(shape).meta({ shape }) as unknown as Record<string, unknown>;
+const id = yup
+  .string()
+  .required()
+  .matches(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id');
+const fields = (shape: Record<string, yup.Schema>) =>
+  yup.object(shape).meta({ shape }) as unknown as Record<string, unknown>;
 const PROJECT = fields({ id });
-const EDIT = fields({ id, number: yup.string().required().matches(/^[1-9]\d{0,8}$/, 'must be the number of an edit') });
+const EDIT = fields({
+  id,
+  number: yup
+    .string()
+    .required()
+    .matches(/^[1-9]\d{0,8}$/, 'must be the number of an edit'),
+});
 
 type WithId = { Params: { id: string } };
 
@@ -17,10 +33,17 @@ const etag = (edit: number) => `"${edit}"`;
 function basedOn(request: FastifyRequest): number {
   const header = request.headers['if-match'];
   if (header === undefined) {
-    throw new Problem('edit-missing', 'Send the ETag of the edit this is based on as If-Match, so that nobody’s work is overwritten.');
+    throw new Problem(
+      'edit-missing',
+      'Send the ETag of the edit this is based on as If-Match, so that nobody’s work is overwritten.',
+    );
   }
   const number = /^"(\d{1,9})"$/.exec(header)?.[1];
-  if (number === undefined) throw new Problem('malformed-request', `If-Match must be the ETag of one edit, such as "3", not ${header}.`);
+  if (number === undefined)
+    throw new Problem(
+      'malformed-request',
+      `If-Match must be the ETag of one edit, such as "3", not ${header}.`,
+    );
   return Number(number);
 }
 
@@ -28,7 +51,11 @@ function documentOf(body: unknown): ProjectDocument {
   const result = readProject(body);
   if (result.ok) return result.document;
   const { faults } = result;
-  throw new Problem('invalid-document', `${faults.length} fault${faults.length === 1 ? '' : 's'}; nothing was changed.`, { faults: faults.slice(0, 100) });
+  throw new Problem(
+    'invalid-document',
+    `${faults.length} fault${faults.length === 1 ? '' : 's'}; nothing was changed.`,
+    { faults: faults.slice(0, 100) },
+  );
 }
 
 function send(reply: FastifyReply, project: StoredProject): FastifyReply {
@@ -41,53 +68,80 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore): void {
   // Documents are checked as a whole by the core, which gives every fault its path.
   const document = (summary: string, params?: Record<string, unknown>) => ({
     schema: { summary, ...(params ? { params } : {}), body: DOCUMENT_BODY },
-    validatorCompiler: ({ httpPart, schema }: { httpPart?: string; schema: unknown }) => (data: unknown) => {
-      if (httpPart === 'body') return { value: data };
-      return { value: (schema as yup.Schema).validateSync(data) as unknown };
-    },
+    validatorCompiler:
+      ({ httpPart, schema }: { httpPart?: string; schema: unknown }) =>
+      (data: unknown) => {
+        if (httpPart === 'body') return { value: data };
+        return { value: (schema as yup.Schema).validateSync(data) as unknown };
+      },
   });
 
-  app.get('/api/projects', { schema: { summary: 'All projects, latest first' } }, async () => ({ projects: await store.list() }));
+  app.get('/api/projects', { schema: { summary: 'All projects, latest first' } }, async () => ({
+    projects: await store.list(),
+  }));
 
   app.post('/api/projects', document('Adds a project'), async (request, reply) => {
     const project = await store.create(documentOf(request.body));
     return send(reply.code(201).header('location', `/api/projects/${project.id}`), project);
   });
 
-  app.get<WithId>('/api/projects/:id', { schema: { summary: 'The latest edit of a project', params: PROJECT } }, async (request, reply) =>
-    send(reply, await store.read(request.params.id)),
+  app.get<WithId>(
+    '/api/projects/:id',
+    { schema: { summary: 'The latest edit of a project', params: PROJECT } },
+    async (request, reply) => send(reply, await store.read(request.params.id)),
   );
 
-  app.put<WithId>('/api/projects/:id', document('Adds an edit on top of the one named by If-Match', PROJECT), async (request, reply) => {
-    const edit = basedOn(request);
-    return send(reply, await store.write(request.params.id, edit, documentOf(request.body)));
-  });
+  app.put<WithId>(
+    '/api/projects/:id',
+    document('Adds an edit on top of the one named by If-Match', PROJECT),
+    async (request, reply) => {
+      const edit = basedOn(request);
+      return send(reply, await store.write(request.params.id, edit, documentOf(request.body)));
+    },
+  );
 
-  app.delete<WithId>('/api/projects/:id', { schema: { summary: 'Puts a project away; it can be restored', params: PROJECT } }, async (request, reply) => {
-    await store.remove(request.params.id);
-    return reply.code(204).send();
-  });
+  app.delete<WithId>(
+    '/api/projects/:id',
+    { schema: { summary: 'Puts a project away; it can be restored', params: PROJECT } },
+    async (request, reply) => {
+      await store.remove(request.params.id);
+      return reply.code(204).send();
+    },
+  );
 
-  app.post<WithId>('/api/projects/:id/restore', { schema: { summary: 'Brings a deleted project back', params: PROJECT } }, async (request, reply) => {
-    await store.restore(request.params.id);
-    return reply.code(204).send();
-  });
+  app.post<WithId>(
+    '/api/projects/:id/restore',
+    { schema: { summary: 'Brings a deleted project back', params: PROJECT } },
+    async (request, reply) => {
+      await store.restore(request.params.id);
+      return reply.code(204).send();
+    },
+  );
 
-  app.get<WithId>('/api/projects/:id/file', { schema: { summary: 'The project as an open file', params: PROJECT } }, async (request, reply) => {
-    const project = await store.read(request.params.id);
-    return reply
-      .header('content-disposition', `attachment; filename="${project.id}.lantern.json"`)
-      .type('application/json; charset=utf-8')
-      .send(serialiseProject(project.document));
-  });
+  app.get<WithId>(
+    '/api/projects/:id/file',
+    { schema: { summary: 'The project as an open file', params: PROJECT } },
+    async (request, reply) => {
+      const project = await store.read(request.params.id);
+      return reply
+        .header('content-disposition', `attachment; filename="${project.id}.lantern.json"`)
+        .type('application/json; charset=utf-8')
+        .send(serialiseProject(project.document));
+    },
+  );
 
-  app.get<WithId>('/api/projects/:id/edits', { schema: { summary: 'Every edit kept, latest first', params: PROJECT } }, async (request) => ({
-    edits: await store.edits(request.params.id),
-  }));
+  app.get<WithId>(
+    '/api/projects/:id/edits',
+    { schema: { summary: 'Every edit kept, latest first', params: PROJECT } },
+    async (request) => ({
+      edits: await store.edits(request.params.id),
+    }),
+  );
 
   app.get<{ Params: { id: string; number: string } }>(
     '/api/projects/:id/edits/:number',
     { schema: { summary: 'One edit', params: EDIT } },
-    async (request, reply) => send(reply, await store.readEdit(request.params.id, Number(request.params.number))),
+    async (request, reply) =>
+      send(reply, await store.readEdit(request.params.id, Number(request.params.number))),
   );
 }

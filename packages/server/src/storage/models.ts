@@ -1,7 +1,18 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 
-export interface ProjectRow extends Model<InferAttributes<ProjectRow>, InferCreationAttributes<ProjectRow>> {
+export interface ProjectRow extends Model<
+  InferAttributes<ProjectRow>,
+  InferCreationAttributes<ProjectRow>
+> {
   id: string;
   title: string;
   /** Number of the latest edit. */

@@ -1,4 +1,4 @@
-import type { ProjectDocument } from '@crooked-lantern/core';
+import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
 import { UniqueConstraintError } from 'sequelize';
 import { Problem } from '../problem.ts';
 import type { Database } from './database.ts';
@@ -6,11 +6,14 @@ import type { Database } from './database.ts';
 export interface ProjectSummary {
   id: string;
   title: string;
+  note?: string;
   edit: number;
   minds: number;
   agents: number;
   createdAt: string;
   updatedAt: string;
+  /** The ground a run begins on, for a small drawing; absent where the document names none that exists. */
+  ground?: GroundDocument;
 }
 
 export interface StoredProject {
@@ -52,7 +55,10 @@ function missing(id: string): Problem {
   return new Problem('not-found', `There is no project “${id}”. It may have been deleted.`);
 }
 
-export function createProjectStore({ sequelize, models: { Project, Edit } }: Database): ProjectStore {
+export function createProjectStore({
+  sequelize,
+  models: { Project, Edit },
+}: Database): ProjectStore {
   async function readAt(id: string, number: number, updatedAt: Date): Promise<StoredProject> {
     const edit = await Edit.findOne({ where: { projectId: id, number } });
     if (!edit) throw new Problem('not-found', `Project “${id}” has no edit ${number}.`);
@@ -67,7 +73,9 @@ export function createProjectStore({ sequelize, models: { Project, Edit } }: Dat
 
   async function insert(id: string, document: ProjectDocument): Promise<StoredProject> {
     return sequelize.transaction(async (transaction) => {
-      const project = await Project.create({ id, title: document.title, edit: 1 } as never, { transaction });
+      const project = await Project.create({ id, title: document.title, edit: 1 } as never, {
+        transaction,
+      });
       await Edit.create({ projectId: id, number: 1, document } as never, { transaction });
       return { id, edit: 1, updatedAt: project.updatedAt.toISOString(), document };
     });
@@ -75,11 +83,16 @@ export function createProjectStore({ sequelize, models: { Project, Edit } }: Dat
 
   return {
     async list() {
-      const projects = await Project.findAll({ order: [['updatedAt', 'DESC'], ['id', 'ASC']] });
+      const projects = await Project.findAll({
+        order: [
+          ['updatedAt', 'DESC'],
+          ['id', 'ASC'],
+        ],
+      });
       return Promise.all(
         projects.map(async (project): Promise<ProjectSummary> => {
           const { document } = await readAt(project.id, project.edit, project.updatedAt);
-          const ground = document.grounds[document.start.ground];
+          const ground: GroundDocument | undefined = document.grounds[document.start.ground];
           return {
             id: project.id,
             title: project.title,
@@ -88,6 +101,8 @@ export function createProjectStore({ sequelize, models: { Project, Edit } }: Dat
             agents: Object.keys(ground?.agents ?? {}).length,
             createdAt: project.createdAt.toISOString(),
             updatedAt: project.updatedAt.toISOString(),
+            note: document.note,
+            ground,
           };
         }),
       );
@@ -111,9 +126,13 @@ export function createProjectStore({ sequelize, models: { Project, Edit } }: Dat
         const project = await Project.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
         if (!project) throw missing(id);
         if (project.edit !== basedOn) {
-          throw new Problem('stale-edit', `This is based on edit ${basedOn}; the latest is ${project.edit}. Nothing was overwritten.`, {
-            currentEdit: project.edit,
-          });
+          throw new Problem(
+            'stale-edit',
+            `This is based on edit ${basedOn}; the latest is ${project.edit}. Nothing was overwritten.`,
+            {
+              currentEdit: project.edit,
+            },
+          );
         }
         const edit = basedOn + 1;
         await Edit.create({ projectId: id, number: edit, document } as never, { transaction });
@@ -135,7 +154,11 @@ export function createProjectStore({ sequelize, models: { Project, Edit } }: Dat
 
     async edits(id) {
       if (!(await Project.findByPk(id))) throw missing(id);
-      const edits = await Edit.findAll({ where: { projectId: id }, attributes: ['number', 'createdAt'], order: [['number', 'DESC']] });
+      const edits = await Edit.findAll({
+        where: { projectId: id },
+        attributes: ['number', 'createdAt'],
+        order: [['number', 'DESC']],
+      });
       return edits.map(({ number, createdAt }) => ({ number, createdAt: createdAt.toISOString() }));
     },
 

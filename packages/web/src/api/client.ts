@@ -1,13 +1,16 @@
-import type { Fault, ProjectDocument } from '@crooked-lantern/core';
+import type { Fault, GroundDocument, ProjectDocument } from '@crooked-lantern/core';
 
 export interface ProjectSummary {
   id: string;
   title: string;
+  note?: string;
   edit: number;
   minds: number;
   agents: number;
   createdAt: string;
   updatedAt: string;
+  /** The ground a run begins on; absent where the document names none that exists. */
+  ground?: GroundDocument;
 }
 
 export interface StoredProject {
@@ -46,8 +49,15 @@ async function request<T>(path: string, init: RequestInit = {}): Promise<T> {
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   if (!response.ok) {
-    const message = [body.title, body.detail].filter(Boolean).join('. ') || `The server answered ${response.status}.`;
-    throw new ApiError(response.status, message, (body.faults as Fault[] | undefined) ?? [], body.currentEdit as number | undefined);
+    const message =
+      [body.title, body.detail].filter(Boolean).join('. ') ||
+      `The server answered ${response.status}.`;
+    throw new ApiError(
+      response.status,
+      message,
+      (body.faults as Fault[] | undefined) ?? [],
+      body.currentEdit as number | undefined,
+    );
   }
   return body as T;
 }
@@ -58,11 +68,16 @@ const json = (body: unknown, headers: Record<string, string> = {}): RequestInit 
 });
 
 export const api = {
-  list: () => request<{ projects: ProjectSummary[] }>('/api/projects').then(({ projects }) => projects),
+  list: () =>
+    request<{ projects: ProjectSummary[] }>('/api/projects').then(({ projects }) => projects),
   read: (id: string) => request<StoredProject>(`/api/projects/${id}`),
-  create: (document: ProjectDocument | string) => request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),
+  create: (document: ProjectDocument | string) =>
+    request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),
   write: (id: string, basedOn: number, document: ProjectDocument) =>
-    request<StoredProject>(`/api/projects/${id}`, { method: 'PUT', ...json(document, { 'if-match': `"${basedOn}"` }) }),
+    request<StoredProject>(`/api/projects/${id}`, {
+      method: 'PUT',
+      ...json(document, { 'if-match': `"${basedOn}"` }),
+    }),
   remove: (id: string) => request<void>(`/api/projects/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<void>(`/api/projects/${id}/restore`, { method: 'POST' }),
 };

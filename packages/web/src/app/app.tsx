@@ -1,6 +1,13 @@
 import { useEffect } from 'react';
 import { Provider } from 'react-redux';
-import { createBrowserRouter, isRouteErrorResponse, Link, Outlet, RouterProvider, useRouteError } from 'react-router';
+import {
+  createBrowserRouter,
+  isRouteErrorResponse,
+  Link,
+  Outlet,
+  RouterProvider,
+  useRouteError,
+} from 'react-router';
 import styled from 'styled-components';
 import { HomePage } from '../home/home-page.tsx';
 import { ProjectPage } from '../project/project-page.tsx';
@@ -28,7 +35,9 @@ const Message = styled.main`
   max-width: 60ch;
   margin: 12vh auto;
   padding: 0 20px;
-  h1 { font: 600 1.6rem var(--title); }
+  h1 {
+    font: 600 1.6rem var(--title);
+  }
 `;
 
 /** What is shown where an address leads nowhere or a page breaks: what happened, and the way back. */
@@ -40,7 +49,11 @@ function TroublePage() {
       <Header />
       <Message>
         <h1>{lost ? 'There is no page here' : 'This page broke'}</h1>
-        <p>{lost ? 'The address may be mistyped.' : `${error instanceof Error ? error.message : String(error)} What you had saved is safe.`}</p>
+        <p>
+          {lost
+            ? 'The address may be mistyped.'
+            : `${error instanceof Error ? error.message : String(error)} What you had saved is safe.`}
+        </p>
         <p>
           <Link to="/">All projects</Link>
         </p>

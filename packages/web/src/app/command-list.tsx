@@ -32,9 +32,16 @@ const Entry = styled(MenuItem)`
   border-radius: 6px;
   cursor: default;
   outline: none;
-  &[data-focused] { background: var(--raised); }
-  &[data-disabled] { color: var(--mute); }
-  small { color: var(--mute); font-size: 1em; }
+  &[data-focused] {
+    background: var(--raised);
+  }
+  &[data-disabled] {
+    color: var(--mute);
+  }
+  small {
+    color: var(--mute);
+    font-size: 1em;
+  }
 `;
 
 /** Every command by name, with its shortcut beside it. */
@@ -45,7 +52,17 @@ export function CommandList() {
   const { contains } = useFilter({ sensitivity: 'base' });
   const close = () => dispatch(commandListShown(false));
   useCommands(
-    useMemo(() => [{ id: 'commands', name: 'Show all commands', keys: '$mod+KeyK', run: () => dispatch(commandListShown(true)) }], [dispatch]),
+    useMemo(
+      () => [
+        {
+          id: 'commands',
+          name: 'Show all commands',
+          keys: '$mod+KeyK',
+          run: () => dispatch(commandListShown(true)),
+        },
+      ],
+      [dispatch],
+    ),
   );
   return (
     <Dialog title="Commands" isOpen={isOpen} onClose={close}>

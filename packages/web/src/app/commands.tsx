@@ -1,4 +1,12 @@
-import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { tinykeys } from 'tinykeys';
 
 /** Something the user can do from anywhere: by name in the command list, by its shortcut, often by a button. */
@@ -36,14 +44,18 @@ export function CommandProvider({ children }: { children: ReactNode }) {
   const commands = useMemo(() => [...owned.values()].flat(), [owned]);
   const latest = useRef(commands);
   latest.current = commands;
-  const keys = [...new Set(commands.flatMap((command) => (command.keys ? [command.keys] : [])))].sort().join('\n');
+  const keys = [...new Set(commands.flatMap((command) => (command.keys ? [command.keys] : [])))]
+    .sort()
+    .join('\n');
 
   useEffect(() => {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};
     for (const key of keys.split('\n').filter(Boolean)) {
       bindings[key] = (event) => {
         if (takesTyping(event.target) && !key.startsWith('$mod')) return;
-        const command = latest.current.find((candidate) => candidate.keys === key && candidate.disabled === undefined);
+        const command = latest.current.find(
+          (candidate) => candidate.keys === key && candidate.disabled === undefined,
+        );
         if (!command) return;
         event.preventDefault();
         command.run();

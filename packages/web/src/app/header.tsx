@@ -31,7 +31,10 @@ const Mark = styled(NavLink)`
   font: 600 1.3rem var(--title);
   text-decoration: none;
   white-space: nowrap;
-  img { width: 22px; height: 22px; }
+  img {
+    width: 22px;
+    height: 22px;
+  }
 `;
 
 const Right = styled.div`
@@ -73,10 +76,16 @@ export function Header({ middle, right }: { middle?: ReactNode; right?: ReactNod
       {middle}
       <Right>
         {right}
-        <QuietButton aria-label="Show all commands (Ctrl+K)" onPress={() => dispatch(commandListShown(true))}>
+        <QuietButton
+          aria-label="Show all commands (Ctrl+K)"
+          onPress={() => dispatch(commandListShown(true))}
+        >
           <CommandIcon size={16} />
         </QuietButton>
-        <QuietButton aria-label={`Theme: ${name}. Change`} onPress={() => dispatch(themeChosen(next))}>
+        <QuietButton
+          aria-label={`Theme: ${name}. Change`}
+          onPress={() => dispatch(themeChosen(next))}
+        >
           {icon}
         </QuietButton>
       </Right>

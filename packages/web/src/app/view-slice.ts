@@ -17,7 +17,10 @@ const STORED_AS = 'crooked-lantern.overlays';
 function storedOverlays(): Overlays {
   const standard: Overlays = { sight: true, paths: true, routes: true };
   try {
-    return { ...standard, ...(JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<Overlays>) };
+    return {
+      ...standard,
+      ...(JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<Overlays>),
+    };
   } catch {
     return standard;
   }

@@ -1,4 +1,10 @@
-import type { ExpressionFault, ExpressionPlace, Input, Program, ProjectDocument } from '@crooked-lantern/core';
+import type {
+  ExpressionFault,
+  ExpressionPlace,
+  Input,
+  Program,
+  ProjectDocument,
+} from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
 import type { EngineApi, Frame, SubmitResult } from './protocol.ts';

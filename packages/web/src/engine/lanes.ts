@@ -27,6 +27,10 @@ export interface Lanes {
   edits: { tick: number; edit: number }[];
 }
 
+/** Bands of a played agent: what its player makes it do. */
+const STANDS = 'stands';
+const WALKS = 'walks';
+
 export function createLanes(): Lanes {
   return { byAgent: new Map(), edits: [] };
 }
@@ -76,6 +80,10 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.active = lane.active.filter((state) => state !== entry.from);
         settleBand(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'input':
+        lane.active = [entry.x === 0 && entry.y === 0 ? STANDS : (entry.gait ?? WALKS)];
+        settleBand(lane, entry.tick);
         break;
       case 'awareness':
         lane.awareness.push({ tick: entry.tick, value: entry.value });

@@ -1,4 +1,11 @@
-import { createContext, useCallback, useContext, useEffect, useRef, useSyncExternalStore } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useRef,
+  useSyncExternalStore,
+} from 'react';
 import type { EngineClient } from './engine-client.ts';
 
 const EngineContext = createContext<EngineClient | null>(null);

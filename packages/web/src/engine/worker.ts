@@ -114,7 +114,8 @@ function loop(): void {
 }
 
 function runTowardsGoal(run: Run, begin: number): void {
-  while (run.head < engine.goal && performance.now() - begin < BUDGET_MS * 4) advance(run, takeInputs());
+  while (run.head < engine.goal && performance.now() - begin < BUDGET_MS * 4)
+    advance(run, takeInputs());
   if (run.head >= engine.goal) engine.goal = -1;
 }
 

@@ -30,15 +30,31 @@ const Bar = styled.div`
   padding: 5px 8px;
   border-bottom: 1px solid var(--line);
   color: var(--mute);
-  > span { margin: 0 4px; }
-  > :last-child { margin-left: auto; }
+  > span {
+    margin: 0 4px;
+  }
+  > :last-child {
+    margin-left: auto;
+  }
 `;
 
 const Stage = styled.div`
   position: relative;
   overflow: hidden;
-  &:focus-visible { outline: 2px solid var(--sight); outline-offset: -2px; }
-  canvas { position: absolute; inset: 0; width: 100%; height: 100%; }
+  &:focus-visible {
+    outline: 2px solid var(--sight);
+    outline-offset: -2px;
+  }
+  canvas {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
+  &:focus .resting,
+  &:not(:focus) .playing {
+    display: none;
+  }
 `;
 
 const Hint = styled.p`
@@ -47,7 +63,9 @@ const Hint = styled.p`
   bottom: 8px;
   color: var(--mute);
   pointer-events: none;
-  text-shadow: 0 0 4px var(--night), 0 0 4px var(--night);
+  text-shadow:
+    0 0 4px var(--night),
+    0 0 4px var(--night);
 `;
 
 const OVERLAYS: { id: keyof Overlays; name: string; key: string; tint: string }[] = [
@@ -78,7 +96,13 @@ function runGaitOf(program: Program | null, index: number): string | null {
 }
 
 /** The running ground: drawn every frame, played by keyboard while it has focus. */
-export function GroundView({ agent, onSelectAgent }: { agent: string | null; onSelectAgent: (agent: string) => void }) {
+export function GroundView({
+  agent,
+  onSelectAgent,
+}: {
+  agent: string | null;
+  onSelectAgent: (agent: string) => void;
+}) {
   const engine = useEngine();
   const dispatch = useAppDispatch();
   const overlays = useAppSelector(({ view }) => view.overlays);
@@ -88,19 +112,40 @@ export function GroundView({ agent, onSelectAgent }: { agent: string | null; onS
   const stage = useRef<HTMLDivElement>(null);
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
-  const walls = useMemo(() => program && createWalls(program.ground.width, program.ground.height, program.ground.walls), [program]);
+  const walls = useMemo(
+    () => program && createWalls(program.ground.width, program.ground.height, program.ground.walls),
+    [program],
+  );
   const played = program?.play ?? -1;
   const player = played < 0 ? null : program!.agents[played];
   const keys = usePlayer(player?.name ?? null, runGaitOf(program, played));
 
-  useEffect(() => engine.show({ sight: overlays.sight, paths: overlays.paths }), [engine, overlays]);
+  useEffect(
+    () => engine.show({ sight: overlays.sight, paths: overlays.paths }),
+    [engine, overlays],
+  );
 
   useCommands(
     useMemo(
       () => [
-        ...OVERLAYS.map(({ id, name, key }) => ({ id: `show-${id}`, name: `Show or hide ${name}`, keys: key, run: () => dispatch(overlayToggled(id)) })),
-        { id: 'closer', name: 'Ground: whole or close', keys: 'Digit0', run: () => setClose((before) => !before) },
-        { id: 'play-ground', name: 'Play: give the keys to the ground', keys: 'KeyG', run: () => stage.current?.focus() },
+        ...OVERLAYS.map(({ id, name, key }) => ({
+          id: `show-${id}`,
+          name: `Show or hide ${name}`,
+          keys: key,
+          run: () => dispatch(overlayToggled(id)),
+        })),
+        {
+          id: 'closer',
+          name: 'Ground: whole or close',
+          keys: 'Digit0',
+          run: () => setClose((before) => !before),
+        },
+        {
+          id: 'play-ground',
+          name: 'Play: give the keys to the ground',
+          keys: 'KeyG',
+          run: () => stage.current?.focus(),
+        },
       ],
       [dispatch],
     ),
@@ -112,7 +157,10 @@ export function GroundView({ agent, onSelectAgent }: { agent: string | null; onS
     if (!surface || !context) return;
     const ratio = window.devicePixelRatio || 1;
     const { clientWidth: width, clientHeight: height } = surface;
-    if (surface.width !== Math.round(width * ratio) || surface.height !== Math.round(height * ratio)) {
+    if (
+      surface.width !== Math.round(width * ratio) ||
+      surface.height !== Math.round(height * ratio)
+    ) {
       surface.width = Math.round(width * ratio);
       surface.height = Math.round(height * ratio);
     }
@@ -156,7 +204,10 @@ export function GroundView({ agent, onSelectAgent }: { agent: string | null; onS
     let bestDistance = 18;
     for (let i = 0; i * BODY_STRIDE < frame.bodies.length; i++) {
       const body = bodyAt(frame, i);
-      const distance = Math.hypot(toX(view.current, body.x) - (event.clientX - box.left), toY(view.current, body.y) - (event.clientY - box.top));
+      const distance = Math.hypot(
+        toX(view.current, body.x) - (event.clientX - box.left),
+        toY(view.current, body.y) - (event.clientY - box.top),
+      );
       if (distance < bestDistance) {
         best = i;
         bestDistance = distance;
@@ -170,7 +221,13 @@ export function GroundView({ agent, onSelectAgent }: { agent: string | null; onS
       <Bar>
         <span>Show</span>
         {OVERLAYS.map(({ id, name, tint, key }) => (
-          <Toggle key={id} $tint={tint} isSelected={overlays[id]} onChange={() => dispatch(overlayToggled(id))} aria-label={`Show ${name} (${key.replace('Digit', '')})`}>
+          <Toggle
+            key={id}
+            $tint={tint}
+            isSelected={overlays[id]}
+            onChange={() => dispatch(overlayToggled(id))}
+            aria-label={`Show ${name} (${key.replace('Digit', '')})`}
+          >
             {name}
           </Toggle>
         ))}
@@ -182,31 +239,32 @@ export function GroundView({ agent, onSelectAgent }: { agent: string | null; onS
         ref={stage}
         tabIndex={0}
         role="application"
-        aria-label={player ? `Ground. Arrow keys walk the ${player.title}, with Shift it runs.` : 'Ground'}
+        aria-label={
+          player ? `Ground. Arrow keys walk the ${player.title}, with Shift it runs.` : 'Ground'
+        }
         data-testid="ground"
         onClick={choose}
         {...keys}
       >
         <canvas ref={canvas} aria-hidden />
-        {player && <GroundHint title={player.title} />}
+        {player && (
+          <>
+            <Hint className="resting">Click, or press G, to play the {player.title}</Hint>
+            <Hint className="playing">Arrow keys walk the {player.title} · Shift runs</Hint>
+          </>
+        )}
       </Stage>
       <AgentTable />
     </Panel>
   );
 }
 
-function GroundHint({ title }: { title: string }) {
-  return (
-    <Hint>
-      Click here (or press G), then walk the {title} with the arrow keys; Shift runs
-    </Hint>
-  );
-}
-
 /** The ground's contents as a list, for those who can't see the drawing; renewed once a second of the run. */
 function AgentTable() {
   const engine = useEngine();
-  useEngineValue(({ frame, program }) => (frame && program ? `${Math.floor(frame.tick / program.ticksPerSecond)} ${frame.playing}` : ''));
+  useEngineValue(({ frame, program }) =>
+    frame && program ? `${Math.floor(frame.tick / program.ticksPerSecond)} ${frame.playing}` : '',
+  );
   const { frame, program } = engine;
   if (!frame || !program) return null;
   return (
@@ -214,7 +272,8 @@ function AgentTable() {
       {program.agents.map((placed, index) => {
         const { x, y, awareness, leaf } = bodyAt(frame, index);
         const { mind } = program.archetypes[placed.archetype];
-        const state = mind >= 0 && leaf >= 0 ? program.minds[mind].machine.states[leaf]?.title : undefined;
+        const state =
+          mind >= 0 && leaf >= 0 ? program.minds[mind].machine.states[leaf]?.title : undefined;
         return (
           <li key={placed.name}>
             {placed.title} at {x.toFixed(1)}, {y.toFixed(1)} m{state ? `, ${state}` : ''}

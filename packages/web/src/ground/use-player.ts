@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, type FocusEvent, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useRef, type KeyboardEvent } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 
 const DIRECTIONS: Record<string, [number, number]> = {
@@ -54,8 +54,6 @@ export function usePlayer(agent: string | null, runGait: string | null) {
       held.current.delete(event.key);
       send(event.shiftKey);
     },
-    onBlur(_: FocusEvent) {
-      release();
-    },
+    onBlur: release,
   };
 }

@@ -8,6 +8,7 @@ import { Header } from '../app/header.tsx';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { agoText } from '../ui/time.ts';
+import { GroundThumbnail } from './ground-thumbnail.tsx';
 import { newProject } from './new-project.ts';
 
 /** Files past this are refused before they are read; the server's own limit is the same. */
@@ -25,7 +26,16 @@ const Top = styled.div`
   align-items: end;
   gap: 12px;
   margin-bottom: 20px;
-  h1 { font: 600 2rem/1.1 var(--title); margin-right: auto; }
+  > div {
+    flex: 1;
+    min-width: 32ch;
+  }
+  h1 {
+    font: 600 2rem/1.2 var(--title);
+  }
+  p {
+    color: var(--mute);
+  }
 `;
 
 const Rows = styled.ul`
@@ -34,14 +44,22 @@ const Rows = styled.ul`
 
 const Row = styled.li`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto;
+  grid-template-columns: auto minmax(0, 1fr) auto auto;
   align-items: center;
   gap: 4px 20px;
   padding: 12px 6px;
   border-bottom: 1px solid var(--line);
-  a { color: var(--bone); font: 600 1.2rem var(--title); text-decoration: none; }
-  a:hover { text-decoration: underline; }
-  p { color: var(--mute); }
+  a {
+    color: var(--bone);
+    font: 600 1.2rem var(--title);
+    text-decoration: none;
+  }
+  a:hover {
+    text-decoration: underline;
+  }
+  p {
+    color: var(--mute);
+  }
 `;
 
 const Facts = styled.div`
@@ -59,9 +77,18 @@ const Notice = styled.div`
   border: 1px solid var(--line2);
   border-radius: 8px;
   background: var(--panel);
-  ul { margin-top: 4px; }
-  code { font-family: var(--mono); color: var(--harm); }
-  > div { flex: 1; min-width: 0; overflow-wrap: anywhere; }
+  ul {
+    margin-top: 4px;
+  }
+  code {
+    font-family: var(--mono);
+    color: var(--harm);
+  }
+  > div {
+    flex: 1;
+    min-width: 0;
+    overflow-wrap: anywhere;
+  }
 `;
 
 interface NoticeState {
@@ -107,14 +134,18 @@ export function HomePage() {
   const open = (file: File) =>
     attempt(async () => {
       if (file.size > LARGEST_FILE) {
-        setNotice({ text: `“${file.name}” has ${Math.ceil(file.size / 1_048_576)} MB; a project file may have 8 MB. Nothing was opened.` });
+        setNotice({
+          text: `“${file.name}” has ${Math.ceil(file.size / 1_048_576)} MB; a project file may have 8 MB. Nothing was opened.`,
+        });
         return;
       }
       const text = await file.text();
       try {
         JSON.parse(text);
       } catch (error) {
-        setNotice({ text: `“${file.name}” is not JSON (${(error as Error).message}). Nothing was opened. Choose a file that ends in .lantern.json.` });
+        setNotice({
+          text: `“${file.name}” is not JSON (${(error as Error).message}). Nothing was opened. Choose a file that ends in .lantern.json.`,
+        });
         return;
       }
       const { id } = await api.create(text);
@@ -158,7 +189,13 @@ export function HomePage() {
       <Header />
       <Page>
         <Top>
-          <h1>Projects</h1>
+          <div>
+            <h1>Projects</h1>
+            <p>
+              Write the minds of characters, run them on a ground, play against them, and ask them
+              why.
+            </p>
+          </div>
           <Button onPress={() => picker.current?.click()}>
             <FolderOpen size={15} /> Open a file
           </Button>
@@ -198,13 +235,17 @@ export function HomePage() {
           </Notice>
         )}
         {projects === null && !notice && <p role="status">Reading the projects …</p>}
-        {projects?.length === 0 && <p>No projects yet. Begin with a new one, or open a project file.</p>}
+        {projects?.length === 0 && (
+          <p>No projects yet. Begin with a new one, or open a project file.</p>
+        )}
         {projects && projects.length > 0 && (
           <Rows aria-label="Projects">
             {projects.map((project) => (
               <Row key={project.id}>
+                <GroundThumbnail ground={project.ground} />
                 <div>
                   <Link to={`/projects/${project.id}/minds`}>{project.title}</Link>
+                  {project.note && <p>{project.note}</p>}
                   <p>
                     {count(project.minds, 'mind')} · {count(project.agents, 'agent')}
                   </p>
@@ -217,7 +258,12 @@ export function HomePage() {
                 <Menu
                   label={`Commands for ${project.title}`}
                   entries={[
-                    { id: 'duplicate', text: 'Duplicate', label: 'Duplicate', onAction: () => void duplicate(project) },
+                    {
+                      id: 'duplicate',
+                      text: 'Duplicate',
+                      label: 'Duplicate',
+                      onAction: () => void duplicate(project),
+                    },
                     {
                       id: 'download',
                       text: 'Download as a file',

@@ -14,7 +14,13 @@ export function newProject(title: string): ProjectDocument {
       },
     },
     archetypes: {
-      gleaner: { title: 'Gleaner', faction: 'gleaners', body, gaits: { walk: 2.2, run: 4.4 }, gait: 'walk' },
+      gleaner: {
+        title: 'Gleaner',
+        faction: 'gleaners',
+        body,
+        gaits: { walk: 2.2, run: 4.4 },
+        gait: 'walk',
+      },
       keeper: {
         title: 'Keeper',
         faction: 'keepers',
@@ -22,7 +28,14 @@ export function newProject(title: string): ProjectDocument {
         body,
         gaits: { walk: 1.4, run: 3.6 },
         gait: 'walk',
-        sight: { cones: [{ range: 9, halfAngle: 35, gain: 1.5 }], fade: 0.25, grace: 0.5, curious: 0.3, certain: 1, forgetAfter: 20 },
+        sight: {
+          cones: [{ range: 9, halfAngle: 35, gain: 1.5 }],
+          fade: 0.25,
+          grace: 0.5,
+          curious: 0.3,
+          certain: 1,
+          forgetAfter: 20,
+        },
       },
     },
     grounds: {

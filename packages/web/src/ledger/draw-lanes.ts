@@ -26,7 +26,8 @@ export function tickAt({ from, to, width }: Window, x: number): number {
 
 /** The stretch to show: the last `span` ticks, or all there is; it grows to the right before it moves. */
 export function windowFor(frame: Frame, span: number, width: number): Window {
-  if (!Number.isFinite(span)) return { from: frame.keptFrom, to: Math.max(frame.head, frame.keptFrom + 600), width };
+  if (!Number.isFinite(span))
+    return { from: frame.keptFrom, to: Math.max(frame.head, frame.keptFrom + 600), width };
   const to = Math.max(frame.keptFrom + span, frame.head + span * 0.02);
   let from = to - span;
   // The playhead stays in sight when it goes back past the left edge.
@@ -34,13 +35,43 @@ export function windowFor(frame: Frame, span: number, width: number): Window {
   return { from, to: from + span, width };
 }
 
-function tone(kind: 'now' | 'lately' | 'before', tokens: Tokens): { fill: string; text: string } {
-  if (kind === 'now') return { fill: tokens.lamp, text: tokens.onLamp };
+/** Seconds before the playhead in which what is active now begins to glow. */
+const GLOW_SECONDS = 4;
+
+/** A band that is active now: night at its beginning, lamp where the playhead is. */
+function litFill(
+  context: CanvasRenderingContext2D,
+  left: number,
+  right: number,
+  playhead: number,
+  window: Window,
+  perSecond: number,
+  tokens: Tokens,
+): CanvasGradient {
+  const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
+  const end = Math.min(right, playhead);
+  const fill = context.createLinearGradient(Math.max(left, end - glow) - 0.01, 0, end, 0);
+  fill.addColorStop(0, tokens.line);
+  fill.addColorStop(0.5, tokens.ember);
+  fill.addColorStop(1, tokens.lamp);
+  return fill;
+}
+
+function tone(kind: 'lately' | 'before', tokens: Tokens): { fill: string; text: string } {
   if (kind === 'lately') return { fill: `${tokens.ember}77`, text: tokens.bone };
   return { fill: tokens.line, text: tokens.bone };
 }
 
-function drawBands(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, frame: Frame, perSecond: number, titles: Map<string, string>, tokens: Tokens): void {
+function drawBands(
+  context: CanvasRenderingContext2D,
+  lane: Lane,
+  y: number,
+  window: Window,
+  frame: Frame,
+  perSecond: number,
+  titles: Map<string, string>,
+  tokens: Tokens,
+): void {
   context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
   context.textAlign = 'left';
   for (const { state, from, to } of lane.bands) {
@@ -50,9 +81,11 @@ function drawBands(context: CanvasRenderingContext2D, lane: Lane, y: number, win
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
     const now = from <= frame.tick && (frame.tick < end || to < 0);
     const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
-    const { fill, text } = tone(now ? 'now' : lately ? 'lately' : 'before', tokens);
+    const { fill, text } = tone(lately ? 'lately' : 'before', tokens);
     context.globalAlpha = from > frame.tick ? 0.45 : 1;
-    context.fillStyle = fill;
+    context.fillStyle = now
+      ? litFill(context, left, right, xOf(window, frame.tick), window, perSecond, tokens)
+      : fill;
     context.beginPath();
     context.roundRect(left, y, right - left, BAND, 4);
     context.fill();
@@ -70,35 +103,56 @@ function drawBands(context: CanvasRenderingContext2D, lane: Lane, y: number, win
   }
 }
 
-function drawAwareness(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, frame: Frame, tokens: Tokens): void {
+function drawAwareness(
+  context: CanvasRenderingContext2D,
+  lane: Lane,
+  y: number,
+  window: Window,
+  frame: Frame,
+  tokens: Tokens,
+): void {
   const bottom = y + LANE - 5;
   const height = 9;
-  context.strokeStyle = tokens.ember;
-  context.lineWidth = 1.2;
-  context.beginPath();
-  context.moveTo(xOf(window, Math.max(0, window.from)), bottom);
+  const end = Math.min(window.width, xOf(window, frame.head));
+  const line = (fromX: number, toX: number, from: number, to: number) => {
+    if (toX < 0 || fromX > window.width) return;
+    context.strokeStyle = from === 0 && to === 0 ? tokens.line2 : tokens.ember;
+    context.lineWidth = from === 0 && to === 0 ? 1 : 1.6;
+    context.beginPath();
+    context.moveTo(Math.max(0, fromX), bottom - from * height);
+    context.lineTo(toX, bottom - to * height);
+    context.stroke();
+  };
+  let x = xOf(window, 0);
   let value = 0;
   for (const point of lane.awareness) {
-    const x = xOf(window, point.tick);
-    if (x > 0) context.lineTo(Math.min(x, window.width), bottom - value * height);
+    const next = Math.min(end, xOf(window, point.tick));
+    line(x, next, value, value);
+    line(next, next, value, point.value);
+    x = next;
     value = point.value;
-    if (x > window.width) break;
-    if (x > 0) context.lineTo(x, bottom - value * height);
-    else context.moveTo(0, bottom - value * height);
   }
-  context.lineTo(Math.min(window.width, xOf(window, frame.head)), bottom - value * height);
-  context.stroke();
+  line(x, end, value, value);
 }
 
 /** Colour and words of an entry that stands as a dot; undefined for one that does not. */
-export function dotOf(entry: LedgerEntry, tokens: Tokens): { color: string; words: string } | undefined {
+export function dotOf(
+  entry: LedgerEntry,
+  tokens: Tokens,
+): { color: string; words: string } | undefined {
   switch (entry.kind) {
     case 'percept':
-      return { color: tokens.sight, words: `sight of ${entry.of}: ${entry.how}, ${entry.strength.toFixed(2)}` };
+      return {
+        color: tokens.sight,
+        words: `sight of ${entry.of}: ${entry.how}, ${entry.strength.toFixed(2)}`,
+      };
     case 'say':
       return { color: tokens.bone, words: `says “${entry.text}”` };
     case 'noWay':
-      return { color: tokens.harm, words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})` };
+      return {
+        color: tokens.harm,
+        words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
+      };
     case 'cycle':
       return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
     case 'moved':
@@ -108,7 +162,13 @@ export function dotOf(entry: LedgerEntry, tokens: Tokens): { color: string; word
   }
 }
 
-function drawDots(context: CanvasRenderingContext2D, lane: Lane, y: number, window: Window, tokens: Tokens): void {
+function drawDots(
+  context: CanvasRenderingContext2D,
+  lane: Lane,
+  y: number,
+  window: Window,
+  tokens: Tokens,
+): void {
   for (const { tick, entry } of lane.dots) {
     if (entry.kind === 'say' || tick < window.from || tick > window.to) continue;
     const dot = dotOf(entry, tokens);
@@ -123,13 +183,23 @@ function drawDots(context: CanvasRenderingContext2D, lane: Lane, y: number, wind
   }
 }
 
-function drawRuler(context: CanvasRenderingContext2D, window: Window, height: number, perSecond: number, tokens: Tokens): void {
+function drawRuler(
+  context: CanvasRenderingContext2D,
+  window: Window,
+  height: number,
+  perSecond: number,
+  tokens: Tokens,
+): void {
   const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
   const seconds = (window.to - window.from) / perSecond;
   const step = steps.find((candidate) => (candidate / seconds) * window.width >= 70) ?? 1200;
   context.font = `10px 'Atkinson Hyperlegible Mono Variable', monospace`;
   context.textAlign = 'left';
-  for (let t = Math.ceil(window.from / perSecond / step) * step; t * perSecond <= window.to; t += step) {
+  for (
+    let t = Math.ceil(window.from / perSecond / step) * step;
+    t * perSecond <= window.to;
+    t += step
+  ) {
     const x = xOf(window, t * perSecond);
     context.fillStyle = tokens.line;
     context.fillRect(Math.round(x), RULER - 4, 1, height - RULER + 4);
@@ -148,7 +218,12 @@ export interface LanesPicture {
   tokens: Tokens;
 }
 
-export function drawLanes(context: CanvasRenderingContext2D, picture: LanesPicture, window: Window, height: number): void {
+export function drawLanes(
+  context: CanvasRenderingContext2D,
+  picture: LanesPicture,
+  window: Window,
+  height: number,
+): void {
   const { lanes, frame, program, agents, titles, tokens } = picture;
   context.clearRect(0, 0, window.width, height);
   drawRuler(context, window, height, program.ticksPerSecond, tokens);
@@ -156,7 +231,16 @@ export function drawLanes(context: CanvasRenderingContext2D, picture: LanesPictu
     const lane = lanes.byAgent.get(agent);
     if (!lane) return;
     const y = RULER + row * LANE + 2;
-    drawBands(context, lane, y, window, frame, program.ticksPerSecond, titles.get(agent) ?? new Map(), tokens);
+    drawBands(
+      context,
+      lane,
+      y,
+      window,
+      frame,
+      program.ticksPerSecond,
+      titles.get(agent) ?? new Map(),
+      tokens,
+    );
     drawAwareness(context, lane, y, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   });

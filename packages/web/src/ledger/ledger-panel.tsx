@@ -8,7 +8,16 @@ import { DAY, NIGHT } from '../theme/tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { clockText } from '../ui/time.ts';
-import { dotOf, drawLanes, LANE, RULER, tickAt, windowFor, xOf, type Window } from './draw-lanes.ts';
+import {
+  dotOf,
+  drawLanes,
+  LANE,
+  RULER,
+  tickAt,
+  windowFor,
+  xOf,
+  type Window,
+} from './draw-lanes.ts';
 import { Transport } from './transport.tsx';
 
 const Panel = styled.section`
@@ -38,9 +47,16 @@ const Names = styled.div`
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
-    &:focus-visible { outline-offset: -2px; }
-    &:hover { color: var(--bone); }
-    &[aria-pressed='true'] { color: var(--bone); font-weight: 600; }
+    &:focus-visible {
+      outline-offset: -2px;
+    }
+    &:hover {
+      color: var(--bone);
+    }
+    &[aria-pressed='true'] {
+      color: var(--bone);
+      font-weight: 600;
+    }
   }
 `;
 
@@ -48,8 +64,15 @@ const Track = styled.div`
   position: relative;
   touch-action: none;
   cursor: col-resize;
-  &:focus-visible { outline-offset: -2px; }
-  canvas { position: absolute; inset: 0; width: 100%; height: 100%; }
+  &:focus-visible {
+    outline-offset: -2px;
+  }
+  canvas {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
 `;
 
 const Readout = styled.div`
@@ -69,7 +92,10 @@ const Foot = styled.div`
   right: 6px;
   top: -1px;
   z-index: 1;
-  button { min-height: 20px; font-size: 0.9em; }
+  button {
+    min-height: 20px;
+    font-size: 0.9em;
+  }
 `;
 
 const SPANS = [
@@ -79,11 +105,12 @@ const SPANS = [
   { id: 'all', name: 'whole run', seconds: Infinity },
 ];
 
-/** Agents that have something to show: those with a mind or senses. */
+/** Agents that have something to show: those with a mind or senses, and the one that is played. */
 function laneAgents(program: Program | null): { name: string; title: string }[] {
-  return (program?.agents ?? []).filter(({ archetype }) => {
+  return (program?.agents ?? []).flatMap(({ name, title, archetype }, index) => {
     const { mind, sight } = program!.archetypes[archetype];
-    return mind >= 0 || sight !== null;
+    if (index === program!.play) return [{ name, title: `${title} (you)` }];
+    return mind >= 0 || sight !== null ? [{ name, title }] : [];
   });
 }
 
@@ -98,7 +125,13 @@ function stateTitles(program: Program | null): Map<string, Map<string, string>> 
 }
 
 /** The ledger under every place: transport, one lane an agent, and a playhead to drag. */
-export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; onSelectAgent: (agent: string) => void }) {
+export function LedgerPanel({
+  agent,
+  onSelectAgent,
+}: {
+  agent: string | null;
+  onSelectAgent: (agent: string) => void;
+}) {
   const engine = useEngine();
   const program = useEngineValue((client) => client.program);
   const theme = useAppSelector((state) => state.theme);
@@ -118,18 +151,30 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
     if (!surface || !context || !frame || !running) return;
     const ratio = globalThis.devicePixelRatio || 1;
     const { clientWidth: width, clientHeight } = surface;
-    if (surface.width !== Math.round(width * ratio) || surface.height !== Math.round(clientHeight * ratio)) {
+    if (
+      surface.width !== Math.round(width * ratio) ||
+      surface.height !== Math.round(clientHeight * ratio)
+    ) {
       surface.width = Math.round(width * ratio);
       surface.height = Math.round(clientHeight * ratio);
     }
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
     // Under a drag the picture must hold still.
-    if (!dragging.current) window.current = windowFor(frame, span.seconds * running.ticksPerSecond, width);
+    if (!dragging.current)
+      window.current = windowFor(frame, span.seconds * running.ticksPerSecond, width);
     window.current.width = width;
-    drawLanes(context, { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens }, window.current, clientHeight);
+    drawLanes(
+      context,
+      { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens },
+      window.current,
+      clientHeight,
+    );
   });
   // A resting run sends no frames; a new look needs one.
-  useEffect(() => engine.watch(agent, engine.frame?.readout?.state?.id ?? null), [engine, agent, span, tokens]);
+  useEffect(
+    () => engine.watch(agent, engine.frame?.readout?.state?.id ?? null),
+    [engine, agent, span, tokens],
+  );
 
   const place = (event: PointerEvent) => {
     const box = canvas.current!.getBoundingClientRect();
@@ -138,7 +183,13 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
 
   const seekTo = (event: PointerEvent) => {
     const { frame } = engine;
-    if (frame) engine.seek(Math.max(frame.keptFrom, Math.min(frame.head, Math.round(tickAt(window.current, place(event).x)))));
+    if (frame)
+      engine.seek(
+        Math.max(
+          frame.keptFrom,
+          Math.min(frame.head, Math.round(tickAt(window.current, place(event).x))),
+        ),
+      );
   };
 
   const readOut = (event: PointerEvent) => {
@@ -149,11 +200,16 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
     const row = agents[Math.floor((y - RULER) / LANE)];
     if (!row || tick < 0 || tick > frame.head) return setHover(null);
     const lane = lanes.byAgent.get(row.name);
-    const dot = lane?.dots.filter((candidate) => Math.abs(xOf(window.current, candidate.tick) - x) < 5).at(-1);
+    const dot = lane?.dots
+      .filter((candidate) => Math.abs(xOf(window.current, candidate.tick) - x) < 5)
+      .at(-1);
     const band = lane?.bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
     const words = dot && dotOf(dot.entry, tokens)?.words;
     const state = band ? (titles.get(row.name)?.get(band.state) ?? band.state) : 'no state';
-    setHover({ x, text: `${clockText(tick, program.ticksPerSecond, 1)} ${row.title}: ${words ?? state}` });
+    setHover({
+      x,
+      text: `${clockText(tick, program.ticksPerSecond, 1)} ${row.title}: ${words ?? state}`,
+    });
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -180,14 +236,27 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
       <Body>
         <Names>
           {agents.map(({ name, title }) => (
-            <button key={name} type="button" aria-pressed={name === agent} onClick={() => onSelectAgent(name)}>
+            <button
+              key={name}
+              type="button"
+              aria-pressed={name === agent}
+              onClick={() => onSelectAgent(name)}
+            >
               {title}
             </button>
           ))}
         </Names>
         <Track style={{ minHeight: height }}>
           <Foot>
-            <Menu label="Stretch of time shown" entries={SPANS.map((option) => ({ id: option.id, text: option.name, label: option.name, onAction: () => setSpan(option) }))}>
+            <Menu
+              label="Stretch of time shown"
+              entries={SPANS.map((option) => ({
+                id: option.id,
+                text: option.name,
+                label: option.name,
+                onAction: () => setSpan(option),
+              }))}
+            >
               <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
             </Menu>
           </Foot>
@@ -209,7 +278,13 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
               onPointerLeave={() => setHover(null)}
             />
           </Playhead>
-          {hover && <Readout style={{ left: Math.max(0, Math.min(hover.x + 10, window.current.width - 220)) }}>{hover.text}</Readout>}
+          {hover && (
+            <Readout
+              style={{ left: Math.max(0, Math.min(hover.x + 10, window.current.width - 220)) }}
+            >
+              {hover.text}
+            </Readout>
+          )}
         </Track>
       </Body>
     </Panel>
@@ -219,15 +294,26 @@ export function LedgerPanel({ agent, onSelectAgent }: { agent: string | null; on
 const Slider = styled.div`
   position: absolute;
   inset: 0;
-  &:focus-visible { outline: 2px solid var(--sight); outline-offset: -2px; }
+  &:focus-visible {
+    outline: 2px solid var(--sight);
+    outline-offset: -2px;
+  }
 `;
 
 /** The playhead as a slider: arrows go by ticks, with Shift by seconds. */
-function Playhead({ onKeyDown, children }: { onKeyDown: (event: KeyboardEvent) => void; children: React.ReactNode }) {
+function Playhead({
+  onKeyDown,
+  children,
+}: {
+  onKeyDown: (event: KeyboardEvent) => void;
+  children: React.ReactNode;
+}) {
   // For readers a value a second is plenty; while it rests the tick is exact.
   const text = useEngineValue(({ frame, program }) => {
     if (!frame || !program) return '0';
-    const tick = frame.playing ? Math.floor(frame.tick / program.ticksPerSecond) * program.ticksPerSecond : frame.tick;
+    const tick = frame.playing
+      ? Math.floor(frame.tick / program.ticksPerSecond) * program.ticksPerSecond
+      : frame.tick;
     return `${tick} ${frame.keptFrom} ${frame.playing ? tick : frame.head} ${clockText(tick, program.ticksPerSecond, 1)}`;
   });
   const [now, least, most, clock] = text.split(' ');

@@ -23,7 +23,9 @@ const Clock = styled.span`
   min-width: 16ch;
   color: var(--bone);
   font-family: var(--mono);
-  span { color: var(--mute); }
+  span {
+    color: var(--mute);
+  }
 `;
 
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
@@ -31,7 +33,9 @@ const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
 /** While the run rests the address names its tick, so that a link opens the same moment. */
 function useTickInAddress(): void {
   const engine = useEngine();
-  const resting = useEngineValue(({ frame }) => (frame && !frame.playing && frame.hash !== null ? `${frame.tick} ${frame.seed}` : ''));
+  const resting = useEngineValue(({ frame }) =>
+    frame && !frame.playing && frame.hash !== null ? `${frame.tick} ${frame.seed}` : '',
+  );
   const playing = useEngineValue(({ frame }) => frame?.playing ?? false);
   useEffect(() => {
     if (!engine.frame) return undefined;
@@ -45,7 +49,8 @@ function useTickInAddress(): void {
         address.searchParams.set('tick', tick);
         address.searchParams.set('seed', seed);
       }
-      if (address.href !== window.location.href) window.history.replaceState(window.history.state, '', address);
+      if (address.href !== window.location.href)
+        window.history.replaceState(window.history.state, '', address);
     }, 200);
     return () => clearTimeout(timer);
   }, [engine, resting, playing]);
@@ -69,8 +74,14 @@ export function Transport() {
     tick.textContent = `tick ${frame.tick}`;
   });
 
-  const toggle = useCallback(() => (engine.frame?.playing ? engine.pause() : engine.play()), [engine]);
-  const back = useCallback(() => engine.frame && engine.seek(Math.max(engine.frame.keptFrom, engine.frame.tick - 1)), [engine]);
+  const toggle = useCallback(
+    () => (engine.frame?.playing ? engine.pause() : engine.play()),
+    [engine],
+  );
+  const back = useCallback(
+    () => engine.frame && engine.seek(Math.max(engine.frame.keptFrom, engine.frame.tick - 1)),
+    [engine],
+  );
   const onward = useCallback(() => {
     const { frame } = engine;
     if (!frame) return;
@@ -90,7 +101,11 @@ export function Transport() {
         { id: 'back', name: 'One tick back', keys: 'Comma', run: back },
         { id: 'onward', name: 'One tick onward', keys: 'Period', run: onward },
         { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
-        ...SPEEDS.map((value) => ({ id: `speed-${value}`, name: `Speed ${value}×`, run: () => engine.setSpeed(value) })),
+        ...SPEEDS.map((value) => ({
+          id: `speed-${value}`,
+          name: `Speed ${value}×`,
+          run: () => engine.setSpeed(value),
+        })),
       ],
       [engine, playing, toggle, back, onward, restart],
     ),
@@ -98,7 +113,12 @@ export function Transport() {
 
   return (
     <Bar role="toolbar" aria-label="Transport">
-      <MainButton onPress={toggle} isDisabled={!ready} aria-label={`${playing ? 'Pause' : 'Run'} (P)`} style={{ minWidth: 88 }}>
+      <MainButton
+        onPress={toggle}
+        isDisabled={!ready}
+        aria-label={`${playing ? 'Pause' : 'Run'} (P)`}
+        style={{ minWidth: 88 }}
+      >
         {playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
         {playing ? 'Pause' : 'Run'}
       </MainButton>
@@ -127,7 +147,15 @@ export function Transport() {
           }}
         />
       </span>
-      <Menu label="Speed" entries={SPEEDS.map((value) => ({ id: String(value), text: `${value}×`, label: `${value}×`, onAction: () => engine.setSpeed(value) }))}>
+      <Menu
+        label="Speed"
+        entries={SPEEDS.map((value) => ({
+          id: String(value),
+          text: `${value}×`,
+          label: `${value}×`,
+          onAction: () => engine.setSpeed(value),
+        }))}
+      >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
       {inPast && <span>in the past: running on from here replaces what follows</span>}

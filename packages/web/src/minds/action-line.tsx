@@ -1,4 +1,11 @@
-import { ACTIONS, actionSpec, type ActionDocument, type ActionName, type ParameterSpec, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  ACTIONS,
+  actionSpec,
+  type ActionDocument,
+  type ActionName,
+  type ParameterSpec,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
 import styled from 'styled-components';
@@ -13,8 +20,14 @@ const Line = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 0 6px;
-  & + & { margin-top: 1px; }
+  gap: 0 4px;
+  > button:last-of-type {
+    opacity: 0;
+  }
+  &:hover > button:last-of-type,
+  > button:last-of-type:focus-visible {
+    opacity: 1;
+  }
 `;
 
 const Word = styled.span`
@@ -48,7 +61,9 @@ function gaitsOf(document: ProjectDocument, mind: string): string[] {
   const bodies = namesOf(document.archetypes)
     .map((name) => document.archetypes[name])
     .filter((archetype) => archetype.mind === mind);
-  return namesOf(bodies[0]?.gaits ?? {}).filter((gait) => bodies.every((body) => gait in body.gaits));
+  return namesOf(bodies[0]?.gaits ?? {}).filter((gait) =>
+    bodies.every((body) => gait in body.gaits),
+  );
 }
 
 /** A new action whose required parameters hold something that works, or comes close. */
@@ -56,14 +71,23 @@ function newAction(document: ProjectDocument, mind: string, action: ActionName):
   const result: ActionDocument = { do: action };
   for (const [name, spec] of Object.entries<ParameterSpec>(ACTIONS[action].parameters)) {
     if (!spec.required) continue;
-    const names = spec.kind === 'gait' ? gaitsOf(document, mind) : spec.kind === 'key' ? namesOf(document.minds[mind].memory ?? {}) : [];
+    const names =
+      spec.kind === 'gait'
+        ? gaitsOf(document, mind)
+        : spec.kind === 'key'
+          ? namesOf(document.minds[mind].memory ?? {})
+          : [];
     result[name] = names[0] ?? FALLBACK_VALUES[spec.kind];
   }
   return result;
 }
 
 /** Menu entries that make a new action: those that take time, or those that don't. */
-export function useActionEntries(mind: string, lasts: boolean, onAdd: (action: ActionDocument) => void): MenuEntry[] {
+export function useActionEntries(
+  mind: string,
+  lasts: boolean,
+  onAdd: (action: ActionDocument) => void,
+): MenuEntry[] {
   const document = useProject((project) => project.document);
   return (Object.keys(ACTIONS) as ActionName[])
     .filter((name) => ACTIONS[name].lasts === lasts)
@@ -91,9 +115,18 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
   const label = `${name} of ${action.do}, ${where}`;
   const set = (next: string | number) => onChange({ ...action, [name]: next });
   if (spec.kind === 'gait' || spec.kind === 'key') {
-    const names = spec.kind === 'gait' ? gaitsOf(document, mind) : namesOf(document.minds[mind].memory ?? {});
+    const names =
+      spec.kind === 'gait' ? gaitsOf(document, mind) : namesOf(document.minds[mind].memory ?? {});
     return (
-      <Menu label={label} entries={names.map((option) => ({ id: option, text: option, label: option, onAction: () => set(option) }))}>
+      <Menu
+        label={label}
+        entries={names.map((option) => ({
+          id: option,
+          text: option,
+          label: option,
+          onAction: () => set(option),
+        }))}
+      >
         <Choice aria-label={`${label}: ${value}. Choose`}>{value}</Choice>
       </Menu>
     );
@@ -101,7 +134,16 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
   if (spec.kind === 'text') {
     return (
       <span>
-        “<InlineText label={label} value={String(value)} check={(text) => (text === '' || text.length > 200 ? 'It takes 1 to 200 characters.' : null)} onCommit={set} />”
+        “
+        <InlineText
+          label={label}
+          value={String(value)}
+          check={(text) =>
+            text === '' || text.length > 200 ? 'It takes 1 to 200 characters.' : null
+          }
+          onCommit={set}
+        />
+        ”
       </span>
     );
   }
@@ -111,7 +153,11 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
         mono
         label={label}
         value={String(value)}
-        check={(text) => (/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text) ? null : 'An event name has letters, digits and dots.')}
+        check={(text) =>
+          /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text)
+            ? null
+            : 'An event name has letters, digits and dots.'
+        }
         onCommit={set}
       />
     );
@@ -120,12 +166,27 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
     const shown = value ?? spec.default ?? 0;
     return (
       <span>
-        <InlineText mono label={label} value={String(shown)} check={checkNumber(spec.minimum ?? -1e4, spec.maximum ?? 1e4)} onCommit={(text) => set(Number(text))} />
+        <InlineText
+          mono
+          label={label}
+          value={String(shown)}
+          check={checkNumber(spec.minimum ?? -1e4, spec.maximum ?? 1e4)}
+          onCommit={(text) => set(Number(text))}
+        />
         {spec.unit && <Small> {spec.unit === 'deg' ? '°' : spec.unit}</Small>}
       </span>
     );
   }
-  return <ExpressionField mind={mind} label={label} value={String(value)} path={`${path}.${name}`} place={{ action, parameter: name }} onCommit={set} />;
+  return (
+    <ExpressionField
+      mind={mind}
+      label={label}
+      value={String(value)}
+      path={`${path}.${name}`}
+      place={{ action, parameter: name }}
+      onCommit={set}
+    />
+  );
 }
 
 export interface ActionLineProps {
@@ -144,21 +205,41 @@ export function ActionLine({ mind, action, path, where, onChange, onRemove }: Ac
   const spec = actionSpec(action.do);
   const parameters = Object.entries<ParameterSpec>(spec?.parameters ?? {});
   const findings = useProject((project) => project.findings);
-  const own = findings.filter((finding) => finding.path === path || (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'));
+  const own = findings.filter(
+    (finding) =>
+      finding.path === path ||
+      (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'),
+  );
   return (
     <Line>
       <Word>{spec?.title.toLowerCase() ?? action.do}</Word>
       {parameters.map(([name, parameter], i) => (
         <Fragment key={name}>
           {i > 0 && <Small>{parameter.kind === 'value' ? '=' : name}</Small>}
-          <Parameter mind={mind} action={action} name={name} spec={parameter} path={path} where={where} onChange={onChange} />
+          <Parameter
+            mind={mind}
+            action={action}
+            name={name}
+            spec={parameter}
+            path={path}
+            where={where}
+            onChange={onChange}
+          />
         </Fragment>
       ))}
-      <QuietButton aria-label={`Remove ${action.do} ${where}`} onPress={onRemove} style={{ minHeight: 20 }}>
+      <QuietButton
+        aria-label={`Remove ${action.do} ${where}`}
+        onPress={onRemove}
+        style={{ minHeight: 20 }}
+      >
         <X size={12} />
       </QuietButton>
       {own.map((finding) => (
-        <span key={finding.message} role="alert" style={{ color: 'var(--harm)', flexBasis: '100%' }}>
+        <span
+          key={finding.message}
+          role="alert"
+          style={{ color: 'var(--harm)', flexBasis: '100%' }}
+        >
           {finding.message}
         </span>
       ))}

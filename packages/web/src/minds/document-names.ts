@@ -31,9 +31,21 @@ export function titleOf(state: StateDocument): string {
 }
 
 /** Short words for a transition on the plan: its note, else what makes it fire. */
-export function shortReason(leave: { note?: string; on?: string; when?: string; for?: number; after?: number }): string {
+export function shortReason(leave: {
+  note?: string;
+  on?: string;
+  when?: string;
+  for?: number;
+  after?: number;
+}): string {
   const words = leave.note ?? [leave.on, leave.when].filter(Boolean).join(' ');
   const cut = words.length > 20 ? `${words.slice(0, 19)}…` : words;
-  const time = leave.note ? '' : leave.for ? ` ${leave.for} s` : leave.after ? ` after ${leave.after} s` : '';
+  const time = leave.note
+    ? ''
+    : leave.for
+      ? ` ${leave.for} s`
+      : leave.after
+        ? ` after ${leave.after} s`
+        : '';
   return `${cut}${time}`.trim();
 }

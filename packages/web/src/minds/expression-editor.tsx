@@ -1,4 +1,11 @@
-import { acceptCompletion, autocompletion, closeBrackets, completionStatus, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
+import {
+  acceptCompletion,
+  autocompletion,
+  closeBrackets,
+  completionStatus,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete';
 import { linter, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap, tooltips } from '@codemirror/view';
@@ -7,13 +14,33 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 
 const Box = styled.div`
-  .cm-editor { border: 1px solid var(--sight); border-radius: 5px; background: var(--night); }
-  .cm-editor.cm-focused { outline: none; }
-  .cm-content { padding: 1px 0; font-family: var(--mono); caret-color: var(--bone); }
-  .cm-line { padding: 0 4px; }
-  .cm-cursor { border-color: var(--bone); }
-  .cm-selectionBackground, .cm-editor.cm-focused .cm-selectionBackground { background: var(--line2) !important; }
-  .cm-lintRange-error { background: none; text-decoration: underline wavy var(--harm); }
+  .cm-editor {
+    border: 1px solid var(--sight);
+    border-radius: 5px;
+    background: var(--night);
+  }
+  .cm-editor.cm-focused {
+    outline: none;
+  }
+  .cm-content {
+    padding: 1px 0;
+    font-family: var(--mono);
+    caret-color: var(--bone);
+  }
+  .cm-line {
+    padding: 0 4px;
+  }
+  .cm-cursor {
+    border-color: var(--bone);
+  }
+  .cm-selectionBackground,
+  .cm-editor.cm-focused .cm-selectionBackground {
+    background: var(--line2) !important;
+  }
+  .cm-lintRange-error {
+    background: none;
+    text-decoration: underline wavy var(--harm);
+  }
 `;
 
 const Problem = styled.p`
@@ -23,9 +50,17 @@ const Problem = styled.p`
 `;
 
 const look = EditorView.theme({
-  '.cm-tooltip': { background: 'var(--panel)', color: 'var(--bone)', border: '1px solid var(--line2)', borderRadius: '6px' },
+  '.cm-tooltip': {
+    background: 'var(--panel)',
+    color: 'var(--bone)',
+    border: '1px solid var(--line2)',
+    borderRadius: '6px',
+  },
   '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--mono)', maxHeight: '14em' },
-  '.cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]': { background: 'var(--line2)', color: 'var(--bone)' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]': {
+    background: 'var(--line2)',
+    color: 'var(--bone)',
+  },
   '.cm-completionDetail': { fontStyle: 'normal', color: 'var(--mute)', fontFamily: 'var(--text)' },
   '.cm-completionInfo': { fontFamily: 'var(--text)', padding: '4px 8px', maxWidth: '30ch' },
 });
@@ -38,17 +73,27 @@ export interface KnownKey {
 
 function completions(keys: readonly KnownKey[]) {
   const options = [
-    ...keys.map(({ name, type, note }) => ({ label: name, detail: `${type} in memory`, info: note, boost: 2 })),
-    ...[...new Map(BUILTINS.map((builtin) => [builtin.name, builtin])).values()].map(({ name, parameters, about, result }) => ({
-      label: parameters ? `${name}()` : name,
-      apply: parameters
-        ? (view: EditorView, _: unknown, from: number, to: number) => {
-            view.dispatch({ changes: { from, to, insert: `${name}()` }, selection: { anchor: from + name.length + 1 } });
-          }
-        : name,
-      detail: result,
-      info: about,
+    ...keys.map(({ name, type, note }) => ({
+      label: name,
+      detail: `${type} in memory`,
+      info: note,
+      boost: 2,
     })),
+    ...[...new Map(BUILTINS.map((builtin) => [builtin.name, builtin])).values()].map(
+      ({ name, parameters, about, result }) => ({
+        label: parameters ? `${name}()` : name,
+        apply: parameters
+          ? (view: EditorView, _: unknown, from: number, to: number) => {
+              view.dispatch({
+                changes: { from, to, insert: `${name}()` },
+                selection: { anchor: from + name.length + 1 },
+              });
+            }
+          : name,
+        detail: result,
+        info: about,
+      }),
+    ),
   ];
   return (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(/[\w.]+/);
@@ -67,7 +112,14 @@ export interface ExpressionEditorProps {
 }
 
 /** One line of expression, checked and completed as it is typed. Enter keeps it, faults and all: a broken one stays a draft that does not run. */
-export default function ExpressionEditor({ label, value, keys, check, onCommit, onCancel }: ExpressionEditorProps) {
+export default function ExpressionEditor({
+  label,
+  value,
+  keys,
+  check,
+  onCommit,
+  onCancel,
+}: ExpressionEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const latest = useRef({ check, onCommit, onCancel, done: false });
@@ -93,19 +145,31 @@ export default function ExpressionEditor({ label, value, keys, check, onCommit, 
           autocompletion({ override: [completions(keys)], icons: false }),
           EditorView.contentAttributes.of({ 'aria-label': label }),
           EditorView.lineWrapping,
-          EditorState.transactionFilter.of((transaction) => (transaction.newDoc.lines > 1 ? [] : transaction)),
+          EditorState.transactionFilter.of((transaction) =>
+            transaction.newDoc.lines > 1 ? [] : transaction,
+          ),
           linter(
             async (current): Promise<Diagnostic[]> => {
               const length = current.state.doc.length;
               const faults = await latest.current.check(current.state.doc.toString());
               setFault(faults[0]?.message ?? null);
-              return faults.map(({ at: [from, to], message }) => ({ from: Math.min(from, length), to: Math.min(Math.max(to, from), length), severity: 'error', message }));
+              return faults.map(({ at: [from, to], message }) => ({
+                from: Math.min(from, length),
+                to: Math.min(Math.max(to, from), length),
+                severity: 'error',
+                message,
+              }));
             },
             { delay: 120 },
           ),
           Prec.highest(
             keymap.of([
-              { key: 'Enter', run: (current) => (completionStatus(current.state) === 'active' && acceptCompletion(current)) || finish(current, true) },
+              {
+                key: 'Enter',
+                run: (current) =>
+                  (completionStatus(current.state) === 'active' && acceptCompletion(current)) ||
+                  finish(current, true),
+              },
               { key: 'Tab', run: acceptCompletion },
               {
                 key: 'Escape',
@@ -132,7 +196,6 @@ export default function ExpressionEditor({ label, value, keys, check, onCommit, 
       view.destroy();
     };
     // The editor owns its text from here on; a new value means a new editor.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
   return (

@@ -18,8 +18,14 @@ const Shown = styled.button`
   text-align: left;
   overflow-wrap: anywhere;
   cursor: text;
-  &:hover { border-color: var(--line2); }
-  mark { background: none; color: inherit; text-decoration: underline wavy var(--harm); }
+  &:hover {
+    border-color: var(--line2);
+  }
+  mark {
+    background: none;
+    color: inherit;
+    text-decoration: underline wavy var(--harm);
+  }
 `;
 
 const Problem = styled.p`
@@ -52,11 +58,28 @@ export interface ExpressionFieldProps {
 }
 
 /** An expression that is edited where it stands. Its errors show here, also while it is not being edited. */
-export function ExpressionField({ mind, label, value, path, place, onCommit }: ExpressionFieldProps) {
+export function ExpressionField({
+  mind,
+  label,
+  value,
+  path,
+  place,
+  onCommit,
+}: ExpressionFieldProps) {
   const engine = useEngine();
-  const finding = useProject((project) => project.findings.find((candidate) => candidate.path === path));
+  const finding = useProject((project) =>
+    project.findings.find((candidate) => candidate.path === path),
+  );
   const memory = useProject((project) => project.document.minds[mind]?.memory);
-  const keys = useMemo(() => namesOf(memory ?? {}).map((name) => ({ name, type: memory![name].type, note: memory![name].note })), [memory]);
+  const keys = useMemo(
+    () =>
+      namesOf(memory ?? {}).map((name) => ({
+        name,
+        type: memory![name].type,
+        note: memory![name].note,
+      })),
+    [memory],
+  );
   const [editing, setEditing] = useState(false);
   const shown = useRef<HTMLButtonElement>(null);
   const returnFocus = useRef(false);
@@ -89,7 +112,12 @@ export function ExpressionField({ mind, label, value, path, place, onCommit }: E
   }
   return (
     <div>
-      <Shown ref={shown} type="button" aria-label={`${label}: ${value}. Edit`} onClick={() => setEditing(true)}>
+      <Shown
+        ref={shown}
+        type="button"
+        aria-label={`${label}: ${value}. Edit`}
+        onClick={() => setEditing(true)}
+      >
         {marked(value, finding)}
       </Shown>
       {finding && <Problem role="alert">{finding.message}</Problem>}

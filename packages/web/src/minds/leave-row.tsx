@@ -13,7 +13,10 @@ import { ExpressionField } from './expression-field.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
 
 const Row = styled(SheetRow)`
-  grid-template-columns: 74px minmax(0, 1fr) minmax(70px, 110px) minmax(120px, 170px) auto;
+  grid-template-columns: 86px minmax(0, 1fr) 96px 128px auto;
+  @media (max-width: 700px) {
+    grid-template-columns: 86px minmax(0, 1fr) auto;
+  }
 `;
 
 const Small = styled.span`
@@ -26,10 +29,18 @@ const Live = styled.span`
   text-align: right;
   font-family: var(--mono);
   color: var(--mute);
-  &[data-holds='true'] { color: var(--done); }
-  &[data-holds='wait'] { color: var(--lamp); }
-  &[data-holds='false'] b { color: var(--refuse); }
-  b { font-weight: 400; }
+  &[data-holds='true'] {
+    color: var(--done);
+  }
+  &[data-holds='wait'] {
+    color: var(--lamp);
+  }
+  &[data-holds='false'] b {
+    color: var(--refuse);
+  }
+  b {
+    font-weight: 400;
+  }
 `;
 
 /** The guard's worth now, written straight to the page: it may change every frame. */
@@ -48,9 +59,13 @@ function LiveGuard({ index }: { index: number }) {
     }
     const waiting = leave.wait && leave.holds && state.active;
     box.current.dataset.holds = waiting ? 'wait' : String(leave.holds);
-    verdict.textContent = leave.text === '' ? '' : `${leave.holds}`;
-    const progress = leave.wait && state.active ? ` ${leave.wait.done.toFixed(1)} / ${Number(leave.wait.of.toFixed(2))} s` : '';
-    text.textContent = ` ${leave.text}${progress}`;
+    // While its time runs the time is what one waits for; before that the values are.
+    const running =
+      leave.wait && state.active && (leave.wait.what === 'after' || leave.wait.done > 0);
+    verdict.textContent = leave.text === '' || running ? '' : `${leave.holds}`;
+    text.textContent = running
+      ? `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`
+      : ` ${leave.text}`;
   });
   return (
     <Live ref={box} aria-live="off" data-testid={`live-${index + 1}`}>
@@ -74,10 +89,15 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document);
   const findings = useProject((project) => project.findings);
-  const own = findings.filter((finding) => finding.path === path || (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'));
+  const own = findings.filter(
+    (finding) =>
+      finding.path === path ||
+      (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'),
+  );
   const where = `transition ${index + 1} of ${title}`;
   const run = (command: DocumentCommand) => dispatch(perform(command));
-  const change = (fields: Partial<TransitionDocument>) => run({ command: 'changeTransition', mind, state, index, change: fields });
+  const change = (fields: Partial<TransitionDocument>) =>
+    run({ command: 'changeTransition', mind, state, index, change: fields });
   const states = listStates(document, mind);
   const target = states.find((listed) => listed.state.id === leave.to);
   const targets: MenuEntry[] = states.map(({ state: { id }, state: listed, around }) => ({
@@ -87,14 +107,42 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
     onAction: () => change({ to: id }),
   }));
   const entries: MenuEntry[] = [
-    ...(leave.when === undefined ? [entry('add-when', 'Add a guard', () => change({ when: 'time > 0' }))] : [entry('drop-when', 'Remove the guard', () => change({ when: undefined, for: undefined }))]),
-    ...(leave.on === undefined ? [entry('add-on', 'Wait for an event: done', () => change({ on: 'done' }))] : [entry('drop-on', 'Remove the event', () => change({ on: undefined }))]),
-    ...(leave.when === undefined ? [] : leave.for === undefined ? [entry('add-for', 'Hold for a time', () => change({ for: 0.5 }))] : [entry('drop-for', 'Remove “for”', () => change({ for: undefined }))]),
-    ...(leave.after === undefined ? [entry('add-after', 'Only after a time', () => change({ after: 1 }))] : [entry('drop-after', 'Remove “after”', () => change({ after: undefined }))]),
-    entry('urgent', leave.urgent ? 'Not urgent' : 'Urgent: before those inside', () => change({ urgent: leave.urgent ? undefined : true })),
-    entry('note', leave.note === undefined ? 'Add a note' : 'Remove the note', () => change({ note: leave.note === undefined ? 'why' : undefined })),
-    ...(index > 0 ? [entry('up', 'Move up', () => run({ command: 'moveTransition', mind, state, from: index, to: index - 1 }))] : []),
-    ...(index + 1 < count ? [entry('down', 'Move down', () => run({ command: 'moveTransition', mind, state, from: index, to: index + 1 }))] : []),
+    ...(leave.when === undefined
+      ? [entry('add-when', 'Add a guard', () => change({ when: 'time > 0' }))]
+      : [
+          entry('drop-when', 'Remove the guard', () => change({ when: undefined, for: undefined })),
+        ]),
+    ...(leave.on === undefined
+      ? [entry('add-on', 'Wait for an event: done', () => change({ on: 'done' }))]
+      : [entry('drop-on', 'Remove the event', () => change({ on: undefined }))]),
+    ...(leave.when === undefined
+      ? []
+      : leave.for === undefined
+        ? [entry('add-for', 'Hold for a time', () => change({ for: 0.5 }))]
+        : [entry('drop-for', 'Remove “for”', () => change({ for: undefined }))]),
+    ...(leave.after === undefined
+      ? [entry('add-after', 'Only after a time', () => change({ after: 1 }))]
+      : [entry('drop-after', 'Remove “after”', () => change({ after: undefined }))]),
+    entry('urgent', leave.urgent ? 'Not urgent' : 'Urgent: before those inside', () =>
+      change({ urgent: leave.urgent ? undefined : true }),
+    ),
+    entry('note', leave.note === undefined ? 'Add a note' : 'Remove the note', () =>
+      change({ note: leave.note === undefined ? 'why' : undefined }),
+    ),
+    ...(index > 0
+      ? [
+          entry('up', 'Move up', () =>
+            run({ command: 'moveTransition', mind, state, from: index, to: index - 1 }),
+          ),
+        ]
+      : []),
+    ...(index + 1 < count
+      ? [
+          entry('down', 'Move down', () =>
+            run({ command: 'moveTransition', mind, state, from: index, to: index + 1 }),
+          ),
+        ]
+      : []),
     entry('remove', 'Remove', () => run({ command: 'removeTransition', mind, state, index })),
   ];
   return (
@@ -116,32 +164,59 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
               mono
               label={`event of ${where}`}
               value={leave.on}
-              check={(text) => (/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text) ? null : 'An event name such as done or sight.certain.')}
+              check={(text) =>
+                /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text)
+                  ? null
+                  : 'An event name such as done or sight.certain.'
+              }
               onCommit={(on) => change({ on })}
             />{' '}
           </span>
         )}
         {leave.when !== undefined && (
-          <ExpressionField mind={mind} label={`guard of ${where}`} value={leave.when} path={`${path}.when`} place={{ guard: true }} onCommit={(when) => change({ when })} />
+          <ExpressionField
+            mind={mind}
+            label={`guard of ${where}`}
+            value={leave.when}
+            path={`${path}.when`}
+            place={{ guard: true }}
+            onCommit={(when) => change({ when })}
+          />
         )}
         {leave.for !== undefined && (
           <span>
             <Small>for </Small>
-            <InlineText mono label={`seconds of for, ${where}`} value={String(leave.for)} check={checkNumber(0, 3600)} onCommit={(text) => change({ for: Number(text) })} />
+            <InlineText
+              mono
+              label={`seconds of for, ${where}`}
+              value={String(leave.for)}
+              check={checkNumber(0, 3600)}
+              onCommit={(text) => change({ for: Number(text) })}
+            />
             <Small> s </Small>
           </span>
         )}
         {leave.after !== undefined && (
           <span>
             <Small>after </Small>
-            <InlineText mono label={`seconds of after, ${where}`} value={String(leave.after)} check={checkNumber(0, 3600)} onCommit={(text) => change({ after: Number(text) })} />
+            <InlineText
+              mono
+              label={`seconds of after, ${where}`}
+              value={String(leave.after)}
+              check={checkNumber(0, 3600)}
+              onCommit={(text) => change({ after: Number(text) })}
+            />
             <Small> s </Small>
           </span>
         )}
         {leave.urgent && <Small>urgent </Small>}
         {leave.note !== undefined && (
           <Small>
-            “<InlineText label={`note of ${where}`} value={leave.note} onCommit={(note) => change({ note: note || undefined })} />”
+            <InlineText
+              label={`note of ${where}`}
+              value={leave.note}
+              onCommit={(note) => change({ note: note || undefined })}
+            />
           </Small>
         )}
         {own.map((finding) => (
@@ -151,7 +226,10 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
         ))}
       </RowBody>
       <Menu label={`target of ${where}`} entries={targets}>
-        <QuietButton aria-label={`Target of ${where}: ${target ? titleOf(target.state) : 'none'}. Choose`} style={{ justifyContent: 'start', color: 'var(--bone)' }}>
+        <QuietButton
+          aria-label={`Target of ${where}: ${target ? titleOf(target.state) : 'none'}. Choose`}
+          style={{ justifyContent: 'start', color: 'var(--bone)' }}
+        >
           → {target ? titleOf(target.state) : (leave.to ?? 'stays')}
         </QuietButton>
       </Menu>

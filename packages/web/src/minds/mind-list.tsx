@@ -12,8 +12,13 @@ const Column = styled.nav`
   padding: 10px 8px;
   border-right: 1px solid var(--line);
   background: color-mix(in srgb, var(--panel) 50%, var(--night));
-  h2 { margin: 14px 8px 4px; font-weight: 600; }
-  h2:first-child { margin-top: 2px; }
+  h2 {
+    margin: 14px 8px 4px;
+    font-weight: 600;
+  }
+  h2:first-child {
+    margin-top: 2px;
+  }
 `;
 
 const Item = styled.button`
@@ -27,9 +32,17 @@ const Item = styled.button`
   background: none;
   text-align: left;
   color: var(--mute);
-  &:hover { color: var(--bone); }
-  &[aria-current='true'] { background: var(--raised); color: var(--bone); }
-  small { color: var(--mute); font-size: 0.92em; }
+  &:hover {
+    color: var(--bone);
+  }
+  &[aria-current='true'] {
+    background: var(--raised);
+    color: var(--bone);
+  }
+  small {
+    color: var(--mute);
+    font-size: 0.92em;
+  }
 `;
 
 const Key = styled.li`
@@ -37,16 +50,40 @@ const Key = styled.li`
   grid-template-columns: 1fr auto;
   padding: 2px 8px;
   color: var(--mute);
-  code { font-family: var(--mono); }
-  span { grid-column: 1 / -1; padding-left: 10px; font-family: var(--mono); color: var(--bone); min-height: 1.4em; }
+  code {
+    font-family: var(--mono);
+  }
+  span {
+    grid-column: 1 / -1;
+    padding-left: 10px;
+    font-family: var(--mono);
+    color: var(--bone);
+    min-height: 1.4em;
+  }
 `;
 
 const FindingItem = styled.li`
   padding: 3px 8px;
   color: var(--mute);
-  &[data-severity='error'] strong { color: var(--harm); }
-  strong { display: inline-flex; align-items: center; gap: 5px; color: var(--found); font-weight: 600; }
-  button { padding: 0; border: 0; background: none; color: inherit; text-align: left; text-decoration: underline; text-decoration-color: var(--line2); }
+  &[data-severity='error'] strong {
+    color: var(--harm);
+  }
+  strong {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+    color: var(--found);
+    font-weight: 600;
+  }
+  button {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: inherit;
+    text-align: left;
+    text-decoration: underline;
+    text-decoration-color: var(--line2);
+  }
 `;
 
 /** Values of the watched agent's memory, written straight to the page. */
@@ -55,13 +92,19 @@ function MemoryValue({ name }: { name: string }) {
   useDrawing(({ frame }) => {
     if (!box.current) return;
     const entry = frame?.readout?.memory.find(({ key }) => key === name);
-    box.current.textContent = entry ? `${entry.value}${entry.age === null ? '' : ` · ${entry.age.toFixed(1)} s`}` : '';
+    box.current.textContent = entry
+      ? `${entry.value}${entry.age === null ? '' : ` · ${entry.age.toFixed(1)} s`}`
+      : '';
   });
   return <span ref={box} aria-live="off" />;
 }
 
 /** Id of the state a finding is in, by its path. */
-function stateOf(finding: Finding, document: Parameters<typeof listStates>[0], mind: string): string | null {
+function stateOf(
+  finding: Finding,
+  document: Parameters<typeof listStates>[0],
+  mind: string,
+): string | null {
   if (!finding.path.startsWith(`minds.${mind}.machine.states`)) return null;
   const indices = [...finding.path.matchAll(/states\[(\d+)\]/g)].map((match) => Number(match[1]));
   let states = document.minds[mind].machine.states;
@@ -75,7 +118,13 @@ function stateOf(finding: Finding, document: Parameters<typeof listStates>[0], m
   return id;
 }
 
-export function MindList({ selection, select }: { selection: Selection; select: (change: Partial<Selection>) => void }) {
+export function MindList({
+  selection,
+  select,
+}: {
+  selection: Selection;
+  select: (change: Partial<Selection>) => void;
+}) {
   const document = useProject((project) => project.document);
   const findings = useProject((project) => project.findings);
   const agents = useAgentsWith(selection.mind);
@@ -85,13 +134,23 @@ export function MindList({ selection, select }: { selection: Selection; select: 
     <Column aria-label="Minds">
       <h2>Minds</h2>
       {namesOf(document.minds).map((name) => (
-        <Item key={name} type="button" aria-current={name === selection.mind} onClick={() => select({ mind: name })}>
+        <Item
+          key={name}
+          type="button"
+          aria-current={name === selection.mind}
+          onClick={() => select({ mind: name })}
+        >
           {document.minds[name].title} <small>{listStates(document, name).length} states</small>
         </Item>
       ))}
       {agents.length > 0 && <h2>Shown live in</h2>}
       {agents.map((agent) => (
-        <Item key={agent.name} type="button" aria-current={agent.name === selection.agent} onClick={() => select({ agent: agent.name })}>
+        <Item
+          key={agent.name}
+          type="button"
+          aria-current={agent.name === selection.agent}
+          onClick={() => select({ agent: agent.name })}
+        >
           {agent.title}
         </Item>
       ))}
@@ -111,9 +170,13 @@ export function MindList({ selection, select }: { selection: Selection; select: 
         {findings.map((finding) => {
           const state = stateOf(finding, document, selection.mind);
           return (
-            <FindingItem key={`${finding.path} ${finding.message}`} data-severity={finding.severity}>
+            <FindingItem
+              key={`${finding.path} ${finding.message}`}
+              data-severity={finding.severity}
+            >
               <strong>
-                <TriangleAlert size={13} /> {finding.severity === 'error' ? 'Error' : 'Worth a look'}
+                <TriangleAlert size={13} />{' '}
+                {finding.severity === 'error' ? 'Error' : 'Worth a look'}
               </strong>{' '}
               {state === null ? (
                 finding.message

@@ -25,7 +25,9 @@ const Main = styled.main`
   min-height: 0;
   @media (max-width: 1000px), (max-height: 560px) {
     grid-template-columns: minmax(0, 1fr);
-    > * { max-height: none; }
+    > * {
+      max-height: none;
+    }
   }
 `;
 

@@ -13,7 +13,9 @@ export interface PlanLayout {
 export interface PlacedState {
   id: string;
   title: string;
-  kind: 'leaf' | 'room' | 'final' | 'history';
+  kind: 'leaf' | 'room' | 'closed' | 'final' | 'history';
+  /** For a closed room, the ids of all that is inside it. */
+  inside: string[];
   parallel: boolean;
   x: number;
   y: number;
@@ -27,70 +29,129 @@ export interface PlacedLine {
   order: number;
   /** Corners of the line, x then y. */
   points: [number, number][];
-  label: { text: string; x: number; y: number } | null;
+  label: { lines: string[]; x: number; y: number } | null;
 }
 
-const LEAF_HEIGHT = 38;
+const LEAF_HEIGHT = 40;
 const LETTER = 7;
+export const LABEL_LINE = 12;
+const LABEL_LETTERS = 10;
 const SMALL_LETTER = 5.6;
 
 const OPTIONS = {
   'elk.algorithm': 'layered',
-  'elk.direction': 'RIGHT',
   'elk.hierarchyHandling': 'INCLUDE_CHILDREN',
   'elk.edgeRouting': 'ORTHOGONAL',
-  'elk.layered.spacing.nodeNodeBetweenLayers': '26',
-  'elk.layered.spacing.edgeNodeBetweenLayers': '12',
-  'elk.spacing.nodeNode': '22',
+  'elk.layered.spacing.nodeNodeBetweenLayers': '12',
+  'elk.layered.spacing.edgeNodeBetweenLayers': '7',
+  'elk.layered.spacing.edgeEdgeBetweenLayers': '7',
+  'elk.spacing.nodeNode': '26',
   'elk.spacing.edgeNode': '12',
   'elk.spacing.edgeEdge': '10',
   'elk.spacing.edgeLabel': '2',
   'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
   'elk.edgeLabels.inline': 'false',
-  'elk.padding': '[top=8,left=8,bottom=8,right=8]',
+  'elk.padding': '[top=4,left=4,bottom=4,right=4]',
 };
 
-const ROOM = { 'elk.padding': '[top=30,left=14,bottom=14,right=14]' };
+const ROOM = { 'elk.padding': '[top=28,left=10,bottom=12,right=10]' };
 
 let elk: InstanceType<typeof ELK> | null = null;
 
 /** The layout runs in a worker of its own, made when it is first needed. */
 function layouter(): InstanceType<typeof ELK> {
   elk ??= new ELK({
-    workerFactory: () => new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url)),
+    workerFactory: () =>
+      new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url), { type: 'module' }),
   });
   return elk;
 }
 
-function kindOf(state: StateDocument): PlacedState['kind'] {
+/** Rooms inside rooms stay closed unless they are asked for, so that a large machine still fits. */
+function isOpen(state: StateDocument, depth: number, open: ReadonlySet<string>): boolean {
+  return depth === 0 || open.has(state.id);
+}
+
+function kindOf(
+  state: StateDocument,
+  depth: number,
+  open: ReadonlySet<string>,
+): PlacedState['kind'] {
   if (state.kind === 'final') return 'final';
   if (state.kind === 'history' || state.kind === 'deepHistory') return 'history';
-  return state.states && state.states.length > 0 ? 'room' : 'leaf';
+  if (!state.states || state.states.length === 0) return 'leaf';
+  return isOpen(state, depth, open) ? 'room' : 'closed';
 }
 
-function toNode(state: StateDocument): ElkNode {
+function toNode(state: StateDocument, depth: number, open: ReadonlySet<string>): ElkNode {
   const title = titleOf(state);
-  if (kindOf(state) === 'room') {
+  if (kindOf(state, depth, open) === 'room') {
     return {
       id: state.id,
-      layoutOptions: { ...ROOM, 'elk.nodeSize.constraints': 'MINIMUM_SIZE', 'elk.nodeSize.minimum': `(${title.length * LETTER + 30}, 40)` },
-      children: state.states!.map(toNode),
+      layoutOptions: {
+        ...ROOM,
+        'elk.nodeSize.constraints': 'MINIMUM_SIZE',
+        'elk.nodeSize.minimum': `(${title.length * LETTER + 30}, 40)`,
+      },
+      children: state.states!.map((inner) => toNode(inner, depth + 1, open)),
     };
   }
-  return { id: state.id, width: Math.max(84, title.length * LETTER + 44), height: LEAF_HEIGHT };
+  return { id: state.id, width: Math.max(72, title.length * LETTER + 26), height: LEAF_HEIGHT };
 }
 
-function toEdges(states: readonly StateDocument[], known: ReadonlySet<string>): ElkExtendedEdge[] {
+/** Words in lines of about a state's breadth, so that labels take no more room than they must. */
+function wrapWords(text: string): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = lines[lines.length - 1];
+    if (last !== undefined && last.length + word.length < LABEL_LETTERS)
+      lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines;
+}
+
+/** For each state the one that stands for it on the plan: itself, or the closed room it is in. */
+function standIns(
+  states: readonly StateDocument[],
+  depth: number,
+  open: ReadonlySet<string>,
+  room: string | null,
+  into: Map<string, string>,
+): Map<string, string> {
+  for (const state of states) {
+    into.set(state.id, room ?? state.id);
+    const closed = room ?? (isOpen(state, depth, open) ? null : state.id);
+    standIns(state.states ?? [], depth + 1, open, closed, into);
+  }
+  return into;
+}
+
+function toEdges(
+  states: readonly StateDocument[],
+  known: ReadonlyMap<string, string>,
+): ElkExtendedEdge[] {
   return states.flatMap((state) => {
+    const source = known.get(state.id)!;
     const own = (state.leaves ?? []).flatMap((leave, i): ElkExtendedEdge[] => {
-      if (leave.to === undefined || !known.has(leave.to)) return [];
-      const text = `${i + 1} ${shortReason(leave)}`;
+      const target = leave.to === undefined ? undefined : known.get(leave.to);
+      // What stays inside a closed room is not drawn.
+      if (target === undefined || (target === source && source !== state.id)) return [];
+      const lines = wrapWords(`${i + 1} ${shortReason(leave)}`);
+      const widest = Math.max(...lines.map((line) => line.length));
       return [
         {
           id: `${state.id} ${i + 1}`,
-          sources: [state.id],
-          targets: [leave.to],
-          labels: [{ id: `label ${state.id} ${i + 1}`, text, width: text.length * SMALL_LETTER + 6, height: 13 }],
+          sources: [source],
+          targets: [target],
+          labels: [
+            {
+              id: `label ${state.id} ${i + 1}`,
+              text: lines.join('\n'),
+              width: widest * SMALL_LETTER + 4,
+              height: lines.length * LABEL_LINE,
+            },
+          ],
         },
       ];
     });
@@ -102,18 +163,43 @@ function idsOf(states: readonly StateDocument[]): string[] {
   return states.flatMap((state) => [state.id, ...idsOf(state.states ?? [])]);
 }
 
-function collect(node: ElkNode, x: number, y: number, origins: Map<string, [number, number]>): void {
+function collect(
+  node: ElkNode,
+  x: number,
+  y: number,
+  origins: Map<string, [number, number]>,
+): void {
   origins.set(node.id, [x, y]);
-  for (const child of node.children ?? []) collect(child, x + (child.x ?? 0), y + (child.y ?? 0), origins);
+  for (const child of node.children ?? [])
+    collect(child, x + (child.x ?? 0), y + (child.y ?? 0), origins);
 }
 
-/** Lays a machine out by itself: nested rooms, lines with right angles. */
-export async function layoutPlan(states: readonly StateDocument[]): Promise<PlanLayout> {
+/**
+ * Lays a machine out by itself, nested rooms and lines with right angles, in the direction that fits a
+ * space of this shape better. `open` names the inner rooms to show from within.
+ */
+export async function layoutPlan(
+  states: readonly StateDocument[],
+  open: ReadonlySet<string>,
+  room: { width: number; height: number },
+): Promise<PlanLayout> {
+  const plans = await Promise.all(
+    (['RIGHT', 'DOWN'] as const).map((direction) => layoutTowards(direction, states, open)),
+  );
+  const fit = (plan: PlanLayout) => Math.min(1, room.width / plan.width, room.height / plan.height);
+  return plans.reduce((best, plan) => (fit(plan) > fit(best) ? plan : best));
+}
+
+async function layoutTowards(
+  direction: 'RIGHT' | 'DOWN',
+  states: readonly StateDocument[],
+  open: ReadonlySet<string>,
+): Promise<PlanLayout> {
   const graph: ElkNode = {
     id: '#plan',
-    layoutOptions: OPTIONS,
-    children: states.map(toNode),
-    edges: toEdges(states, new Set(idsOf(states))),
+    layoutOptions: { ...OPTIONS, 'elk.direction': direction },
+    children: states.map((state) => toNode(state, 0, open)),
+    edges: toEdges(states, standIns(states, 0, open, null, new Map())),
   };
   const placed = await layouter().layout(graph);
   const origins = new Map<string, [number, number]>();
@@ -125,25 +211,41 @@ export async function layoutPlan(states: readonly StateDocument[]): Promise<Plan
   };
   index(placed);
   const listed: PlacedState[] = [];
-  const list = (state: StateDocument) => {
+  const list = (state: StateDocument, depth: number) => {
+    const kind = kindOf(state, depth, open);
     const [x, y] = origins.get(state.id)!;
     const { width = 0, height = 0 } = sizes.get(state.id)!;
-    listed.push({ id: state.id, title: titleOf(state), kind: kindOf(state), parallel: state.kind === 'parallel', x, y, width, height });
-    state.states?.forEach(list);
+    listed.push({
+      id: state.id,
+      title: titleOf(state),
+      kind,
+      inside: kind === 'closed' ? idsOf(state.states!) : [],
+      parallel: state.kind === 'parallel',
+      x,
+      y,
+      width,
+      height,
+    });
+    if (kind === 'room') state.states!.forEach((inner) => list(inner, depth + 1));
   };
-  states.forEach(list);
+  states.forEach((state) => list(state, 0));
   const lines = (placed.edges ?? []).map((edge): PlacedLine => {
     const container = (edge as { container?: string }).container ?? '#plan';
     const [ox, oy] = origins.get(container) ?? [0, 0];
     const [section] = edge.sections ?? [];
-    const points = section ? [section.startPoint, ...(section.bendPoints ?? []), section.endPoint] : [];
+    const points = section
+      ? [section.startPoint, ...(section.bendPoints ?? []), section.endPoint]
+      : [];
     const [label] = edge.labels ?? [];
     const [from, order] = edge.id.split(' ');
     return {
       from,
       order: Number(order),
       points: points.map(({ x, y }): [number, number] => [x + ox, y + oy]),
-      label: label?.text === undefined ? null : { text: label.text, x: (label.x ?? 0) + ox, y: (label.y ?? 0) + oy },
+      label:
+        label?.text === undefined
+          ? null
+          : { lines: label.text.split('\n'), x: (label.x ?? 0) + ox, y: (label.y ?? 0) + oy },
     };
   });
   return { width: placed.width ?? 0, height: placed.height ?? 0, states: listed, lines };

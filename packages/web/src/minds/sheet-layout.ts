@@ -3,17 +3,19 @@ import styled from 'styled-components';
 /** Rows of the sheet: what it is, what it says, what it is worth now, what can be done with it. */
 export const SheetRow = styled.li`
   display: grid;
-  grid-template-columns: 74px minmax(0, 1fr) auto;
+  grid-template-columns: 86px minmax(0, 1fr) auto;
   align-items: start;
   gap: 8px;
   padding: 3px 0;
   border-bottom: 1px solid var(--line);
-  &[data-draggable] { cursor: grab; }
-  &:focus-within { background: color-mix(in srgb, var(--raised) 45%, transparent); }
+  &:focus-within {
+    background: color-mix(in srgb, var(--raised) 45%, transparent);
+  }
 `;
 
 export const RowName = styled.span`
-  padding: 3px 0 0 6px;
+  padding: 3px 0 0 4px;
+  white-space: nowrap;
   color: var(--mute);
   font-family: var(--mono);
 `;
@@ -21,4 +23,7 @@ export const RowName = styled.span`
 export const RowBody = styled.div`
   min-width: 0;
   padding: 3px 0;
+  > span {
+    padding-left: 5px;
+  }
 `;

@@ -1,62 +1,163 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../app/store.ts';
 import { timeShares } from '../engine/lanes.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { layoutPlan, type PlacedLine, type PlacedState, type PlanLayout } from './plan-layout.ts';
+import { listStates, titleOf } from './document-names.ts';
+import {
+  LABEL_LINE,
+  layoutPlan,
+  type PlacedLine,
+  type PlacedState,
+  type PlanLayout,
+} from './plan-layout.ts';
 import type { Selection } from './use-selection.ts';
 
 const Frame = styled.section`
   position: relative;
   overflow: auto;
   border-bottom: 1px solid var(--line);
-  svg { display: block; }
+  svg {
+    display: block;
+  }
 `;
 
 const Svg = styled.svg`
-  .room { fill: color-mix(in srgb, var(--panel) 55%, transparent); stroke: var(--line2); }
-  .room.parallel { stroke-dasharray: 5 4; }
-  .room.lit { stroke: var(--ember); }
-  .leaf { fill: var(--raised); stroke: var(--line2); }
-  .lately { stroke: var(--ember); }
-  .lit.leaf { fill: color-mix(in srgb, var(--lamp) 20%, var(--raised)); stroke: var(--lamp); stroke-width: 2; }
-  .chosen { stroke: var(--sight); stroke-width: 2; }
-  .line { fill: none; stroke: var(--dim); stroke-width: 1.3; }
-  .line.taken { stroke: var(--lamp); stroke-width: 2; }
-  .head { fill: var(--dim); }
-  .head.taken { fill: var(--lamp); }
-  text { fill: var(--bone); font-size: 12.5px; }
-  .title-room { fill: var(--mute); font-size: 11.5px; }
-  .title-room.lit { fill: var(--lamp); }
-  .title-leaf.lit { fill: var(--lamp); font-weight: 700; }
-  .share { fill: var(--mute); font-size: 10px; }
-  .label { fill: var(--mute); font-size: 10.5px; paint-order: stroke; stroke: var(--night); stroke-width: 3px; }
-  .label.taken { fill: var(--lamp); }
-  .state { cursor: pointer; outline: none; }
-  .state:focus-visible .focus { stroke: var(--sight); stroke-width: 2; }
-  .focus { fill: none; stroke: none; }
+  .room {
+    fill: color-mix(in srgb, var(--panel) 55%, transparent);
+    stroke: var(--line2);
+  }
+  .room.parallel {
+    stroke-dasharray: 5 4;
+  }
+  .room.lit {
+    stroke: var(--ember);
+  }
+  .leaf {
+    fill: var(--raised);
+    stroke: var(--line2);
+  }
+  .leaf.lately {
+    fill: color-mix(in srgb, var(--ember) 22%, var(--raised));
+    stroke: var(--ember);
+  }
+  .lit.leaf {
+    fill: color-mix(in srgb, var(--lamp) 20%, var(--raised));
+    stroke: var(--lamp);
+    stroke-width: 2;
+  }
+  .chosen {
+    stroke: var(--sight);
+    stroke-width: 2;
+  }
+  .line {
+    fill: none;
+    stroke: var(--dim);
+    stroke-width: 1.3;
+  }
+  .line.taken {
+    stroke: var(--lamp);
+    stroke-width: 2;
+  }
+  .head {
+    fill: var(--dim);
+  }
+  .head.taken {
+    fill: var(--lamp);
+  }
+  text {
+    fill: var(--bone);
+    font-size: 13.5px;
+  }
+  .title-room {
+    fill: var(--mute);
+    font-size: 12.5px;
+  }
+  .title-room.lit {
+    fill: var(--lamp);
+  }
+  .title-leaf.lit {
+    fill: var(--lamp);
+    font-weight: 700;
+  }
+  .share {
+    fill: var(--mute);
+    font-size: 10.5px;
+  }
+  .label {
+    fill: var(--mute);
+    font-size: 11.5px;
+    paint-order: stroke;
+    stroke: var(--night);
+    stroke-width: 3px;
+  }
+  .label.taken {
+    fill: var(--lamp);
+  }
+  .state {
+    cursor: pointer;
+    outline: none;
+  }
+  .state:focus-visible .focus {
+    stroke: var(--sight);
+    stroke-width: 2;
+  }
+  .focus {
+    fill: none;
+    stroke: none;
+  }
+`;
+
+const Waiting = styled.p`
+  padding: 12px 14px;
+  color: var(--mute);
 `;
 
 /** States left within this many seconds are embers. */
 const LATELY_SECONDS = 3;
 
-function useLayout(mind: string): PlanLayout | null {
+/** The rooms around a state, and itself. */
+function roomsAround(document: ProjectDocument, mind: string, state: string | null): string {
+  const listed = listStates(document, mind).find((entry) => entry.state.id === state);
+  return listed ? [...listed.around, listed.state.id].join(' ') : '';
+}
+
+function useLayout(
+  mind: string,
+  chosen: string | null,
+  room: { width: number; height: number },
+): PlanLayout | null {
+  const open = useProject((project) => roomsAround(project.document, mind, chosen));
   const states = useProject((project) => project.document.minds[mind]?.machine.states);
   // Only what is drawn makes a new layout: numbers change all the time while one works.
-  const drawn = useMemo(() => JSON.stringify(states ?? [], (key, value: unknown) => (['entry', 'exit', 'activity', 'do'].includes(key) ? undefined : value)), [states]);
+  const drawn = useMemo(
+    () =>
+      JSON.stringify(states ?? [], (key, value: unknown) =>
+        ['entry', 'exit', 'activity', 'do'].includes(key) ? undefined : value,
+      ),
+    [states],
+  );
   const [layout, setLayout] = useState<PlanLayout | null>(null);
   useEffect(() => {
     let current = true;
-    void layoutPlan(JSON.parse(drawn)).then((result) => current && setLayout(result));
+    void layoutPlan(JSON.parse(drawn), new Set(open.split(' ')), room).then(
+      (result) => current && setLayout(result),
+    );
     return () => {
       current = false;
     };
-  }, [drawn]);
+  }, [drawn, open, room]);
   return layout;
 }
 
 /** Live facts as texts, so that the plan renders only when one of them changes. */
-function useLivePlan(agent: string | null): { active: Set<string>; lately: Set<string>; taken: string; shares: Map<string, number> } {
+function useLivePlan(agent: string | null): {
+  active: Set<string>;
+  lately: Set<string>;
+  taken: string;
+  shares: Map<string, number>;
+} {
   const engine = useEngine();
   const active = useEngineValue(({ frame }) => frame?.readout?.active.join(' ') ?? '');
   const taken = useEngineValue(({ frame }) => {
@@ -72,14 +173,23 @@ function useLivePlan(agent: string | null): { active: Set<string>; lately: Set<s
       .map(({ state }) => state)
       .join(' ');
   });
-  const second = useEngineValue(({ frame, program }) => (frame && program ? Math.floor(frame.tick / program.ticksPerSecond) : 0));
+  const second = useEngineValue(({ frame, program }) =>
+    frame && program ? Math.floor(frame.tick / program.ticksPerSecond) : 0,
+  );
   const shares = useMemo(() => {
     const lane = agent === null ? undefined : engine.lanes.byAgent.get(agent);
     return lane && engine.frame ? timeShares(lane, engine.frame.tick) : new Map<string, number>();
     // Shares are renewed once a second of the run.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [engine, agent, second, active]);
-  return useMemo(() => ({ active: new Set(active.split(' ')), lately: new Set(lately.split(' ')), taken, shares }), [active, lately, taken, shares]);
+  return useMemo(
+    () => ({
+      active: new Set(active.split(' ')),
+      lately: new Set(lately.split(' ')),
+      taken,
+      shares,
+    }),
+    [active, lately, taken, shares],
+  );
 }
 
 function arrowHead(points: readonly [number, number][]): string {
@@ -96,7 +206,10 @@ function Line({ line, taken }: { line: PlacedLine; taken: boolean }) {
   const tone = taken ? ' taken' : '';
   return (
     <g>
-      <polyline className={`line${tone}`} points={line.points.map(([x, y]) => `${x},${y}`).join(' ')} />
+      <polyline
+        className={`line${tone}`}
+        points={line.points.map(([x, y]) => `${x},${y}`).join(' ')}
+      />
       <polygon className={`head${tone}`} points={arrowHead(line.points)} />
     </g>
   );
@@ -108,14 +221,16 @@ interface StateProps {
   lately: boolean;
   chosen: boolean;
   share: number | undefined;
+  /** For a closed room: title of what is active inside, or how much there is. */
+  inside: string | null;
   onChoose: () => void;
 }
 
-function State({ placed, lit, lately, chosen, share, onChoose }: StateProps) {
+function State({ placed, lit, lately, chosen, share, inside, onChoose }: StateProps) {
   const { x, y, width, height, kind, title } = placed;
   const room = kind === 'room';
   const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}`;
-  const radius = room ? 12 : kind === 'leaf' ? 8 : height / 2;
+  const radius = room ? 12 : kind === 'leaf' || kind === 'closed' ? 8 : height / 2;
   return (
     <g
       className="state"
@@ -136,14 +251,31 @@ function State({ placed, lit, lately, chosen, share, onChoose }: StateProps) {
         onChoose();
       }}
     >
-      <rect className={`${room ? 'room' : 'leaf'}${placed.parallel ? ' parallel' : ''}${tone}`} x={x} y={y} width={width} height={height} rx={radius} />
+      <rect
+        className={`${room ? 'room' : 'leaf'}${placed.parallel ? ' parallel' : ''}${tone}`}
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        rx={radius}
+      />
       {room ? (
         <text className={`title-room${lit ? ' lit' : ''}`} x={x + 14} y={y + 19}>
           {title}
         </text>
       ) : (
-        <text className={`title-leaf${lit ? ' lit' : ''}`} x={x + width / 2} y={y + height / 2 + 4.5} textAnchor="middle">
+        <text
+          className={`title-leaf${lit ? ' lit' : ''}`}
+          x={x + width / 2}
+          y={y + height / 2 + (inside === null ? 4.5 : 1)}
+          textAnchor="middle"
+        >
           {title}
+        </text>
+      )}
+      {inside !== null && (
+        <text className="share" x={x + width / 2} y={y + height - 7} textAnchor="middle">
+          {inside}
         </text>
       )}
       {!room && share !== undefined && share >= 0.005 && (
@@ -151,29 +283,71 @@ function State({ placed, lit, lately, chosen, share, onChoose }: StateProps) {
           {Math.round(share * 100)}%
         </text>
       )}
-      <rect className="focus" x={x - 3} y={y - 3} width={width + 6} height={height + 6} rx={radius + 3} />
+      <rect
+        className="focus"
+        x={x - 3}
+        y={y - 3}
+        width={width + 6}
+        height={height + 6}
+        rx={radius + 3}
+      />
     </g>
   );
 }
 
-const SMALLEST_SCALE = 0.72;
+function shareOf(placed: PlacedState, shares: ReadonlyMap<string, number>): number | undefined {
+  if (placed.kind !== 'closed') return shares.get(placed.id);
+  const sum = placed.inside.reduce((total, id) => total + (shares.get(id) ?? 0), 0);
+  return sum > 0 ? sum : undefined;
+}
+
+function insideOf(
+  placed: PlacedState,
+  active: ReadonlySet<string>,
+  titles: ReadonlyMap<string, string>,
+): string | null {
+  if (placed.kind !== 'closed') return null;
+  const now = placed.inside.findLast((id) => active.has(id));
+  return now === undefined ? `${placed.inside.length} inside` : (titles.get(now) ?? now);
+}
+
+const SMALLEST_SCALE = 0.8;
 
 /** The state machine, laid out by itself; what is lit is running in the chosen agent. */
-export function StatePlan({ selection, shown, onSelect }: { selection: Selection; shown: string | null; onSelect: (state: string) => void }) {
-  const layout = useLayout(selection.mind);
-  const live = useLivePlan(selection.agent);
+export function StatePlan({
+  selection,
+  shown,
+  onSelect,
+}: {
+  selection: Selection;
+  shown: string | null;
+  onSelect: (state: string) => void;
+}) {
   const [box, setBox] = useState<HTMLElement | null>(null);
   const [room, setRoom] = useState({ width: 640, height: 240 });
   useEffect(() => {
     if (!box) return undefined;
-    const observer = new ResizeObserver(() => setRoom({ width: box.clientWidth, height: box.clientHeight }));
+    const observer = new ResizeObserver(() =>
+      setRoom({ width: box.clientWidth, height: box.clientHeight }),
+    );
     observer.observe(box);
     return () => observer.disconnect();
   }, [box]);
-  const scale = layout ? Math.max(SMALLEST_SCALE, Math.min(1, room.width / layout.width, room.height / layout.height)) : 1;
+  const layout = useLayout(selection.mind, selection.state, room);
+  const live = useLivePlan(selection.agent);
+  const scale = layout
+    ? Math.max(SMALLEST_SCALE, Math.min(1, room.width / layout.width, room.height / layout.height))
+    : 1;
   const depthFirst = layout?.states ?? [];
+  const document = useProject((project) => project.document);
+  const titles = useMemo(
+    () =>
+      new Map(listStates(document, selection.mind).map(({ state }) => [state.id, titleOf(state)])),
+    [document, selection.mind],
+  );
   return (
-    <Frame ref={setBox} aria-label="State plan">
+    <Frame ref={setBox} aria-label="State plan" aria-busy={layout === null}>
+      {layout === null && <Waiting role="status">Laying out the states …</Waiting>}
       {layout && (
         <Svg
           width={Math.max(room.width - 1, layout.width * scale)}
@@ -187,19 +361,33 @@ export function StatePlan({ selection, shown, onSelect }: { selection: Selection
               lit={live.active.has(placed.id)}
               lately={live.lately.has(placed.id)}
               chosen={shown === placed.id && selection.state !== null}
-              share={live.shares.get(placed.id)}
+              share={shareOf(placed, live.shares)}
+              inside={insideOf(placed, live.active, titles)}
               onChoose={() => onSelect(placed.id)}
             />
           ))}
           <g pointerEvents="none">
             {layout.lines.map((line) => (
-              <Line key={`${line.from} ${line.order}`} line={line} taken={live.taken === `${line.from} ${line.order}`} />
+              <Line
+                key={`${line.from} ${line.order}`}
+                line={line}
+                taken={live.taken === `${line.from} ${line.order}`}
+              />
             ))}
             {layout.lines.map(
               (line) =>
                 line.label && (
-                  <text key={`${line.from} ${line.order}`} className={`label${live.taken === `${line.from} ${line.order}` ? ' taken' : ''}`} x={line.label.x} y={line.label.y + 10}>
-                    {line.label.text}
+                  <text
+                    key={`${line.from} ${line.order}`}
+                    className={`label${live.taken === `${line.from} ${line.order}` ? ' taken' : ''}`}
+                    x={line.label.x}
+                    y={line.label.y + 10}
+                  >
+                    {line.label.lines.map((words, i) => (
+                      <tspan key={words} x={line.label!.x} dy={i === 0 ? 0 : LABEL_LINE}>
+                        {words}
+                      </tspan>
+                    ))}
                   </text>
                 ),
             )}

@@ -1,4 +1,10 @@
-import { statePaths, type ActionDocument, type ActionList, type DocumentCommand, type StateDocument } from '@crooked-lantern/core';
+import {
+  statePaths,
+  type ActionDocument,
+  type ActionList,
+  type DocumentCommand,
+  type StateDocument,
+} from '@crooked-lantern/core';
 import { Ellipsis, Plus } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
@@ -26,9 +32,17 @@ const Head = styled.div`
   gap: 2px 10px;
   padding-bottom: 8px;
   border-bottom: 1px solid var(--line);
-  h2 { font: 600 1.35rem/1.2 var(--title); }
-  > span { color: var(--mute); }
-  > div { display: flex; gap: 6px; margin-left: auto; }
+  h2 {
+    font: 600 1.35rem/1.2 var(--title);
+  }
+  > span {
+    color: var(--mute);
+  }
+  > div {
+    display: flex;
+    gap: 6px;
+    margin-left: auto;
+  }
 `;
 
 const Note = styled.p`
@@ -49,7 +63,10 @@ function Since({ titles }: { titles: ReadonlyMap<string, string> }) {
       box.current.textContent = ' · not active now';
     } else {
       const leaf = readout.active[readout.active.length - 1] === state.id;
-      const by = leaf && readout.enteredBy ? ` by transition ${readout.enteredBy.order} of ${titles.get(readout.enteredBy.from) ?? readout.enteredBy.from}` : '';
+      const by =
+        leaf && readout.enteredBy
+          ? ` by transition ${readout.enteredBy.order} of ${titles.get(readout.enteredBy.from) ?? readout.enteredBy.from}`
+          : '';
       box.current.textContent = ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}`;
     }
   });
@@ -70,7 +87,9 @@ interface ActionRowProps {
 
 function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
   const where = `on ${list} of ${titleOf(state)}`;
-  const entries = useActionEntries(mind, false, (action) => run({ command: 'addAction', mind, state: state.id, list, action }));
+  const entries = useActionEntries(mind, false, (action) =>
+    run({ command: 'addAction', mind, state: state.id, list, action }),
+  );
   return (
     <SheetRow>
       <RowName>on {list}</RowName>
@@ -83,7 +102,9 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
             action={action}
             path={`${path}.${list}[${index}]`}
             where={where}
-            onChange={(next) => run({ command: 'setAction', mind, state: state.id, list, index, action: next })}
+            onChange={(next) =>
+              run({ command: 'setAction', mind, state: state.id, list, index, action: next })
+            }
             onRemove={() => run({ command: 'removeAction', mind, state: state.id, list, index })}
           />
         ))}
@@ -99,13 +120,23 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
 
 function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
   const where = `while in ${titleOf(state)}`;
-  const set = (action: ActionDocument | null) => run({ command: 'setActivity', mind, state: state.id, action });
+  const set = (action: ActionDocument | null) =>
+    run({ command: 'setActivity', mind, state: state.id, action });
   const entries = useActionEntries(mind, true, set);
   return (
     <SheetRow>
       <RowName>while here</RowName>
       <RowBody>
-        {state.activity && <ActionLine mind={mind} action={state.activity} path={`${path}.activity`} where={where} onChange={set} onRemove={() => set(null)} />}
+        {state.activity && (
+          <ActionLine
+            mind={mind}
+            action={state.activity}
+            path={`${path}.activity`}
+            where={where}
+            onChange={set}
+            onRemove={() => set(null)}
+          />
+        )}
       </RowBody>
       <Menu label={`Choose what it does ${where}`} entries={entries}>
         <QuietButton aria-label={`Choose what it does ${where}`}>
@@ -117,7 +148,15 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
 }
 
 /** One state: what it does on entry, while here and on exit, and when it is left, with live values at the right. */
-export function StateSheet({ selection, shown, onSelect }: { selection: Selection; shown: string | null; onSelect: (state: string | null) => void }) {
+export function StateSheet({
+  selection,
+  shown,
+  onSelect,
+}: {
+  selection: Selection;
+  shown: string | null;
+  onSelect: (state: string | null) => void;
+}) {
   const { mind } = selection;
   const dispatch = useAppDispatch();
   const engine = useEngine();
@@ -139,7 +178,9 @@ export function StateSheet({ selection, shown, onSelect }: { selection: Selectio
     onSelect(id);
   };
   const addLeave = () => {
-    const target = states.find((entry) => entry.state.id !== state.id && !entry.around.includes(state.id));
+    const target = states.find(
+      (entry) => entry.state.id !== state.id && !entry.around.includes(state.id),
+    );
     run({
       command: 'addTransition',
       mind,
@@ -148,9 +189,28 @@ export function StateSheet({ selection, shown, onSelect }: { selection: Selectio
     });
   };
   const entries: MenuEntry[] = [
-    { id: 'beside', text: 'Add a state beside', label: 'Add a state beside', onAction: () => addState(parent) },
-    ...(simple ? [{ id: 'inside', text: 'Add a state inside', label: 'Add a state inside', onAction: () => addState(state.id) }] : []),
-    { id: 'first', text: 'Enter first', label: 'Enter first', onAction: () => run({ command: 'setInitial', mind, parent, initial: state.id }) },
+    {
+      id: 'beside',
+      text: 'Add a state beside',
+      label: 'Add a state beside',
+      onAction: () => addState(parent),
+    },
+    ...(simple
+      ? [
+          {
+            id: 'inside',
+            text: 'Add a state inside',
+            label: 'Add a state inside',
+            onAction: () => addState(state.id),
+          },
+        ]
+      : []),
+    {
+      id: 'first',
+      text: 'Enter first',
+      label: 'Enter first',
+      onAction: () => run({ command: 'setInitial', mind, parent, initial: state.id }),
+    },
     {
       id: 'remove',
       text: 'Remove the state',
@@ -173,19 +233,30 @@ export function StateSheet({ selection, shown, onSelect }: { selection: Selectio
           <InlineText
             label="title of the state"
             value={titleOf(state)}
-            check={(text) => (text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null)}
-            onCommit={(title) => run({ command: 'retitleState', mind, state: state.id, title: title.trim() })}
+            check={(text) =>
+              text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null
+            }
+            onCommit={(title) =>
+              run({ command: 'retitleState', mind, state: state.id, title: title.trim() })
+            }
           />
         </h2>
         <span>
           <code>{state.id}</code>
           {parent && ` in ${titles.get(parent)}`}
           {state.kind && ` · ${state.kind === 'deepHistory' ? 'deep history' : state.kind}`}
-          {(parent === null ? document.minds[mind].machine.initial : states.find((entry) => entry.state.id === parent)?.state.initial) === state.id && ' · entered first'}
+          {(parent === null
+            ? document.minds[mind].machine.initial
+            : states.find((entry) => entry.state.id === parent)?.state.initial) === state.id &&
+            ' · entered first'}
           <Since titles={titles} />
         </span>
         <div>
-          {selection.state !== null && selection.agent !== null && <Button onPress={() => onSelect(null)}>Follow {agentTitle(document, selection.agent)}</Button>}
+          {selection.state !== null && selection.agent !== null && (
+            <Button onPress={() => onSelect(null)}>
+              Follow {agentTitle(document, selection.agent)}
+            </Button>
+          )}
           <Menu label={`Commands for ${titleOf(state)}`} entries={entries}>
             <QuietButton aria-label={`More for ${titleOf(state)}`}>
               <Ellipsis size={16} />
@@ -215,18 +286,28 @@ export function StateSheet({ selection, shown, onSelect }: { selection: Selectio
             ))}
           </>
         )}
-        {state.kind === 'final' && <ActionRow mind={mind} state={state} list="entry" path={path} run={run} />}
+        {state.kind === 'final' && (
+          <ActionRow mind={mind} state={state} list="entry" path={path} run={run} />
+        )}
       </ul>
       {simple && (
         <QuietButton onPress={addLeave} style={{ marginTop: 6 }}>
           <Plus size={14} /> Add a way out
         </QuietButton>
       )}
-      {engine.program === null && <Note>Nothing runs yet: mend the errors listed under Findings.</Note>}
+      {engine.program === null && (
+        <Note>Nothing runs yet: mend the errors listed under Findings.</Note>
+      )}
     </Sheet>
   );
 }
 
-function agentTitle(document: { grounds: Record<string, { agents: Record<string, { title?: string }> }>; start: { ground: string } }, agent: string): string {
+function agentTitle(
+  document: {
+    grounds: Record<string, { agents: Record<string, { title?: string }> }>;
+    start: { ground: string };
+  },
+  agent: string,
+): string {
   return document.grounds[document.start.ground]?.agents[agent]?.title ?? agent;
 }

@@ -29,7 +29,8 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const minds = useProject((project) => project.document.minds);
-  const mind = named !== undefined && Object.hasOwn(minds, named) ? named : (namesOf(minds)[0] ?? '');
+  const mind =
+    named !== undefined && Object.hasOwn(minds, named) ? named : (namesOf(minds)[0] ?? '');
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
   const agent = agents.find(({ name }) => name === wanted)?.name ?? agents[0]?.name ?? null;
@@ -49,7 +50,10 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
         params.delete('state');
         if (!change.agent) params.delete('agent');
       }
-      void navigate({ pathname: `/projects/${id}/minds/${nextMind}`, search: params.toString() }, { replace: true });
+      void navigate(
+        { pathname: `/projects/${id}/minds/${nextMind}`, search: params.toString() },
+        { replace: true },
+      );
     },
     [id, mind, navigate],
   );

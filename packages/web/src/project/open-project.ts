@@ -14,7 +14,8 @@ export function openProject(id: string): AppThunk<Promise<void>> {
       if (!kept) return;
       if (JSON.stringify(kept.document) === JSON.stringify(project.document)) return dropStash(id);
       dispatch(changed({ document: kept.document, label: 'unsaved work of the last visit' }));
-      if (kept.basedOn !== project.edit) dispatch(savingChanged({ kind: 'conflict', theirs: project }));
+      if (kept.basedOn !== project.edit)
+        dispatch(savingChanged({ kind: 'conflict', theirs: project }));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       dispatch(openingFailed({ id, message: error.message }));

@@ -1,4 +1,10 @@
-import { applyCommand, CommandError, findState, type DocumentCommand, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  applyCommand,
+  CommandError,
+  findState,
+  type DocumentCommand,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import type { AppThunk } from '../app/store.ts';
 import { changed } from './project-slice.ts';
 

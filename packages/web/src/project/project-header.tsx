@@ -24,7 +24,10 @@ const Places = styled.nav`
     color: var(--mute);
     text-decoration: none;
   }
-  a[aria-current='page'] { border-color: var(--bone); color: var(--bone); }
+  a[aria-current='page'] {
+    border-color: var(--bone);
+    color: var(--bone);
+  }
 `;
 
 const Trouble = styled.div`
@@ -35,7 +38,10 @@ const Trouble = styled.div`
   padding: 8px 14px;
   border-bottom: 1px solid var(--harm);
   background: var(--panel);
-  p { flex: 1; min-width: 30ch; }
+  p {
+    flex: 1;
+    min-width: 30ch;
+  }
 `;
 
 /** The present, renewed every few seconds: for “12 s ago”. */
@@ -73,7 +79,9 @@ function RunningPill() {
   const edit = useProject((project) => project.edit);
   const running = useProject((project) => project.runningEdit);
   const isChecked = useProject((project) => project.checkedEdit === project.edit);
-  const errors = useProject((project) => project.findings.filter((finding) => finding.severity === 'error').length);
+  const errors = useProject(
+    (project) => project.findings.filter((finding) => finding.severity === 'error').length,
+  );
   if (isChecked && errors > 0) {
     const broken = `edit ${edit} has ${errors} error${errors === 1 ? '' : 's'}`;
     return (
@@ -103,7 +111,10 @@ function SavingTrouble() {
   if (saving.kind === 'waiting') {
     return (
       <Trouble role="alert">
-        <p>Not saved: {saving.message} You can go on working: everything is kept in this browser, and saving is tried again by itself.</p>
+        <p>
+          Not saved: {saving.message} You can go on working: everything is kept in this browser, and
+          saving is tried again by itself.
+        </p>
       </Trouble>
     );
   }
@@ -119,7 +130,8 @@ function SavingTrouble() {
   return (
     <Trouble role="alert">
       <p>
-        Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was overwritten. Either way both stay in the history, and Undo goes back.
+        Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was
+        overwritten. Either way both stay in the history, and Undo goes back.
       </p>
       <Button onPress={() => dispatch(mineKept(theirs.edit))}>Keep mine on top</Button>
       <Button onPress={() => dispatch(theirsTaken(theirs))}>Take the other</Button>
@@ -153,7 +165,11 @@ export function ProjectHeader() {
           disabled: nextStep ? undefined : 'nothing to redo',
           run: () => dispatch(redone()),
         },
-        { id: 'download', name: 'Download the project as a file', run: () => window.location.assign(fileAddress(id)) },
+        {
+          id: 'download',
+          name: 'Download the project as a file',
+          run: () => window.location.assign(fileAddress(id)),
+        },
       ],
       [dispatch, id, lastStep, nextStep],
     ),
@@ -166,8 +182,12 @@ export function ProjectHeader() {
             <InlineText
               label="Title of the project"
               value={title}
-              check={(text) => (text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null)}
-              onCommit={(text) => dispatch(perform({ command: 'retitleProject', title: text.trim() }))}
+              check={(text) =>
+                text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null
+              }
+              onCommit={(text) =>
+                dispatch(perform({ command: 'retitleProject', title: text.trim() }))
+              }
             />
             <Places aria-label="Places">
               <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
@@ -176,10 +196,18 @@ export function ProjectHeader() {
         }
         right={
           <>
-            <QuietButton aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'} isDisabled={!lastStep} onPress={() => dispatch(undone())}>
+            <QuietButton
+              aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'}
+              isDisabled={!lastStep}
+              onPress={() => dispatch(undone())}
+            >
               <Undo2 size={16} />
             </QuietButton>
-            <QuietButton aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'} isDisabled={!nextStep} onPress={() => dispatch(redone())}>
+            <QuietButton
+              aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'}
+              isDisabled={!nextStep}
+              onPress={() => dispatch(redone())}
+            >
               <Redo2 size={16} />
             </QuietButton>
             <RunningPill />

@@ -60,10 +60,12 @@ function useRunningEngine(): EngineClient | null {
 
 function OpenProject() {
   const engine = useRunningEngine();
-  return engine && (
-    <EngineProvider value={engine}>
-      <Running engine={engine} />
-    </EngineProvider>
+  return (
+    engine && (
+      <EngineProvider value={engine}>
+        <Running engine={engine} />
+      </EngineProvider>
+    )
   );
 }
 

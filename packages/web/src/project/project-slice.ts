@@ -38,7 +38,11 @@ export interface ProjectState {
   checkedEdit: number;
 }
 
-export type ProjectSlot = { status: 'none' } | { status: 'loading'; id: string } | { status: 'failed'; id: string; message: string } | ({ status: 'open' } & ProjectState);
+export type ProjectSlot =
+  | { status: 'none' }
+  | { status: 'loading'; id: string }
+  | { status: 'failed'; id: string; message: string }
+  | ({ status: 'open' } & ProjectState);
 
 type OpenSlot = Extract<ProjectSlot, { status: 'open' }>;
 
@@ -60,9 +64,18 @@ const slice = createSlice({
   name: 'project',
   initialState: { status: 'none' } as ProjectSlot,
   reducers: {
-    opening: (_, { payload }: PayloadAction<string>): ProjectSlot => ({ status: 'loading', id: payload }),
-    openingFailed: (_, { payload }: PayloadAction<{ id: string; message: string }>): ProjectSlot => ({ status: 'failed', ...payload }),
-    opened: (_, { payload: { id, edit, document, updatedAt } }: PayloadAction<StoredProject>): ProjectSlot => ({
+    opening: (_, { payload }: PayloadAction<string>): ProjectSlot => ({
+      status: 'loading',
+      id: payload,
+    }),
+    openingFailed: (
+      _,
+      { payload }: PayloadAction<{ id: string; message: string }>,
+    ): ProjectSlot => ({ status: 'failed', ...payload }),
+    opened: (
+      _,
+      { payload: { id, edit, document, updatedAt } }: PayloadAction<StoredProject>,
+    ): ProjectSlot => ({
       status: 'open',
       id,
       document,
@@ -76,12 +89,14 @@ const slice = createSlice({
       checkedEdit: 0,
     }),
     closed: (): ProjectSlot => ({ status: 'none' }),
-    changed: whenOpen<{ document: ProjectDocument; label: string }>((state, { document, label }) => {
-      state.past.push({ document: state.document, label });
-      if (state.past.length > UNDO_STEPS) state.past.shift();
-      state.future = [];
-      put(state, document);
-    }),
+    changed: whenOpen<{ document: ProjectDocument; label: string }>(
+      (state, { document, label }) => {
+        state.past.push({ document: state.document, label });
+        if (state.past.length > UNDO_STEPS) state.past.shift();
+        state.future = [];
+        put(state, document);
+      },
+    ),
     undone: whenOpen<void>((state) => {
       const step = state.past.pop();
       if (!step) return;
@@ -94,12 +109,14 @@ const slice = createSlice({
       state.past.push({ document: state.document, label: step.label });
       put(state, step.document);
     }),
-    checked: whenOpen<{ edit: number; findings: Finding[]; runs: boolean }>((state, { edit, findings, runs }) => {
-      if (edit < state.checkedEdit) return;
-      state.checkedEdit = edit;
-      state.findings = findings;
-      if (runs) state.runningEdit = edit;
-    }),
+    checked: whenOpen<{ edit: number; findings: Finding[]; runs: boolean }>(
+      (state, { edit, findings, runs }) => {
+        if (edit < state.checkedEdit) return;
+        state.checkedEdit = edit;
+        state.findings = findings;
+        if (runs) state.runningEdit = edit;
+      },
+    ),
     savingChanged: whenOpen<SavingState>((state, saving) => {
       state.saving = saving;
     }),
@@ -126,5 +143,18 @@ const slice = createSlice({
   },
 });
 
-export const { opening, openingFailed, opened, closed, changed, undone, redone, checked, savingChanged, editSaved, theirsTaken, mineKept } = slice.actions;
+export const {
+  opening,
+  openingFailed,
+  opened,
+  closed,
+  changed,
+  undone,
+  redone,
+  checked,
+  savingChanged,
+  editSaved,
+  theirsTaken,
+  mineKept,
+} = slice.actions;
 export const projectReducer = slice.reducer;

@@ -31,7 +31,7 @@ saving.startListening({
   matcher: isAnyOf(changed, undone, redone, mineKept),
   effect: async (_, { getState, dispatch, cancelActiveListeners, delay }) => {
     cancelActiveListeners();
-    for (let attempt = 0; ; ) {
+    for (let attempt = 0; ;) {
       const { project } = getState();
       if (project.status !== 'open' || project.unsaved.length === 0) return;
       const [next] = project.unsaved;
@@ -64,7 +64,12 @@ saving.startListening({
  * A stale edit may be our own, saved before the answer was lost: then it counts as saved (true). Else
  * the page shows both (false).
  */
-async function settledBefore(id: string, edit: number, document: unknown, dispatch: (action: { type: string }) => unknown): Promise<boolean> {
+async function settledBefore(
+  id: string,
+  edit: number,
+  document: unknown,
+  dispatch: (action: { type: string }) => unknown,
+): Promise<boolean> {
   const theirs = await api.read(id);
   if (theirs.edit === edit && JSON.stringify(theirs.document) === JSON.stringify(document)) {
     dispatch(editSaved({ edit, at: theirs.updatedAt }));

@@ -77,4 +77,7 @@ export const DAY: Tokens = {
   factions: ['#1f8a68', '#b5452b', '#6b46a3', '#1f2a2d'],
 };
 
-export const TOKEN_NAMES = Object.keys(NIGHT).filter((name) => name !== 'factions') as Exclude<keyof Tokens, 'factions'>[];
+export const TOKEN_NAMES = Object.keys(NIGHT).filter((name) => name !== 'factions') as Exclude<
+  keyof Tokens,
+  'factions'
+>[];

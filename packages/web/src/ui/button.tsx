@@ -15,10 +15,20 @@ const base = css`
   font-weight: 500;
   white-space: nowrap;
   cursor: default;
-  &[data-hovered] { border-color: var(--mute); }
-  &[data-pressed] { background: var(--line); }
-  &[data-disabled] { color: var(--dim); border-color: var(--line); background: none; }
-  svg { flex: none; }
+  &[data-hovered] {
+    border-color: var(--mute);
+  }
+  &[data-pressed] {
+    background: var(--line);
+  }
+  &[data-disabled] {
+    color: var(--dim);
+    border-color: var(--line);
+    background: none;
+  }
+  svg {
+    flex: none;
+  }
 `;
 
 export const Button = styled(AriaButton)`
@@ -32,8 +42,14 @@ export const MainButton = styled(AriaButton)`
   border-color: var(--lamp);
   color: var(--onLamp);
   font-weight: 700;
-  &[data-hovered] { filter: brightness(1.08); border-color: var(--lamp); }
-  &[data-pressed] { background: var(--lamp); filter: brightness(0.92); }
+  &[data-hovered] {
+    filter: brightness(1.08);
+    border-color: var(--lamp);
+  }
+  &[data-pressed] {
+    background: var(--lamp);
+    filter: brightness(0.92);
+  }
 `;
 
 /** A button that shows nothing but its icon or word until it is needed. */
@@ -43,8 +59,14 @@ export const QuietButton = styled(AriaButton)`
   border-color: transparent;
   background: none;
   color: var(--mute);
-  &[data-hovered] { color: var(--bone); background: var(--raised); border-color: var(--line2); }
-  &[data-disabled] { border-color: transparent; }
+  &[data-hovered] {
+    color: var(--bone);
+    background: var(--raised);
+    border-color: var(--line2);
+  }
+  &[data-disabled] {
+    border-color: transparent;
+  }
 `;
 
 export const Toggle = styled(AriaToggleButton)<{ $tint?: string }>`
@@ -54,5 +76,9 @@ export const Toggle = styled(AriaToggleButton)<{ $tint?: string }>`
   border-color: transparent;
   background: none;
   color: var(--mute);
-  &[data-selected] { color: ${({ $tint }) => $tint ?? 'var(--bone)'}; background: var(--raised); border-color: var(--line2); }
+  &[data-selected] {
+    color: ${({ $tint }) => $tint ?? 'var(--bone)'};
+    background: var(--raised);
+    border-color: var(--line2);
+  }
 `;

@@ -30,7 +30,17 @@ const Title = styled(Heading)`
   font: 600 1.25rem var(--title);
 `;
 
-export function Dialog({ title, isOpen, onClose, children }: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
+export function Dialog({
+  title,
+  isOpen,
+  onClose,
+  children,
+}: {
+  title: string;
+  isOpen: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Overlay isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
       <Box>

@@ -3,7 +3,8 @@ import styled from 'styled-components';
 
 const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   max-width: 100%;
-  padding: 0 4px;
+  margin: 0 -2px;
+  padding: 0 2px;
   border: 1px solid transparent;
   border-radius: 5px;
   background: none;
@@ -14,7 +15,9 @@ const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   text-decoration: ${({ $faulty }) => ($faulty ? 'underline wavy var(--harm)' : 'none')};
   overflow-wrap: anywhere;
   cursor: text;
-  &:hover { border-color: var(--line2); }
+  &:hover {
+    border-color: var(--line2);
+  }
 `;
 
 const Field = styled.input<{ $mono: boolean }>`
@@ -46,7 +49,15 @@ export interface InlineTextProps {
 }
 
 /** Text that is edited where it stands: Enter or leaving keeps it, Escape gives it up. */
-export function InlineText({ label, value, placeholder = '—', mono = false, faulty = false, check, onCommit }: InlineTextProps) {
+export function InlineText({
+  label,
+  value,
+  placeholder = '—',
+  mono = false,
+  faulty = false,
+  check,
+  onCommit,
+}: InlineTextProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const shown = useRef<HTMLButtonElement>(null);
   const field = useRef<HTMLInputElement>(null);
@@ -62,7 +73,14 @@ export function InlineText({ label, value, placeholder = '—', mono = false, fa
 
   if (draft === null) {
     return (
-      <Shown ref={shown} type="button" $mono={mono} $faulty={faulty} aria-label={`${label}: ${value || 'empty'}. Edit`} onClick={() => setDraft(value)}>
+      <Shown
+        ref={shown}
+        type="button"
+        $mono={mono}
+        $faulty={faulty}
+        aria-label={`${label}: ${value || 'empty'}. Edit`}
+        onClick={() => setDraft(value)}
+      >
         {value || placeholder}
       </Shown>
     );
@@ -102,10 +120,19 @@ export function InlineText({ label, value, placeholder = '—', mono = false, fa
 }
 
 /** Whether a text is a number within limits; the message says what is allowed. */
-export function checkNumber(minimum: number, maximum: number, whole = false): (text: string) => string | null {
+export function checkNumber(
+  minimum: number,
+  maximum: number,
+  whole = false,
+): (text: string) => string | null {
   return (text) => {
     const value = Number(text);
-    const fits = text.trim() !== '' && Number.isFinite(value) && value >= minimum && value <= maximum && (!whole || Number.isInteger(value));
+    const fits =
+      text.trim() !== '' &&
+      Number.isFinite(value) &&
+      value >= minimum &&
+      value <= maximum &&
+      (!whole || Number.isInteger(value));
     return fits ? null : `It takes a ${whole ? 'whole ' : ''}number from ${minimum} to ${maximum}.`;
   };
 }

@@ -1,5 +1,10 @@
 import type { ReactNode } from 'react';
-import { Menu as AriaMenu, MenuItem as AriaMenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import {
+  Menu as AriaMenu,
+  MenuItem as AriaMenuItem,
+  MenuTrigger,
+  Popover,
+} from 'react-aria-components';
 import styled from 'styled-components';
 
 export const Surface = styled(Popover)`
@@ -25,9 +30,15 @@ const Entry = styled(AriaMenuItem)`
   border-radius: 5px;
   cursor: default;
   outline: none;
-  &[data-focused] { background: var(--raised); }
-  &[data-disabled] { color: var(--dim); }
-  small { color: var(--mute); }
+  &[data-focused] {
+    background: var(--raised);
+  }
+  &[data-disabled] {
+    color: var(--dim);
+  }
+  small {
+    color: var(--mute);
+  }
 `;
 
 export interface MenuEntry {
@@ -39,7 +50,15 @@ export interface MenuEntry {
 }
 
 /** A button (given as `children`) that opens a list of commands. */
-export function Menu({ label, entries, children }: { label: string; entries: MenuEntry[]; children: ReactNode }) {
+export function Menu({
+  label,
+  entries,
+  children,
+}: {
+  label: string;
+  entries: MenuEntry[];
+  children: ReactNode;
+}) {
   return (
     <MenuTrigger>
       {children}

@@ -10,13 +10,18 @@ export const Pill = styled.span<{ $tone?: 'plain' | 'trouble' }>`
   border-radius: 999px;
   color: var(--mute);
   white-space: nowrap;
-  strong { color: var(--bone); font-weight: 600; }
+  strong {
+    color: var(--bone);
+    font-weight: 600;
+  }
   ${({ $tone }) =>
     $tone === 'trouble' &&
     css`
       border-color: var(--harm);
       color: var(--harm);
-      strong { color: var(--harm); }
+      strong {
+        color: var(--harm);
+      }
     `}
 `;
 

@@ -1,4 +1,10 @@
-import { compileNumber, compilePlace, compilePoint, type NumberFunction, type PointFunction } from '../../expression/closures.ts';
+import {
+  compileNumber,
+  compilePlace,
+  compilePoint,
+  type NumberFunction,
+  type PointFunction,
+} from '../../expression/closures.ts';
 import type { Host } from '../host.ts';
 import type { ActionProgram, ArgumentProgram } from '../program.ts';
 
@@ -36,13 +42,15 @@ function argument(program: ActionProgram, name: string): ArgumentProgram {
 export function numberArgument(program: ActionProgram, name: string): NumberFunction {
   const value = argument(program, name);
   if (typeof value === 'object') return compileNumber(value.ir);
-  if (typeof value === 'string') throw new Error(`The program's ${program.action} has text for “${name}”.`);
+  if (typeof value === 'string')
+    throw new Error(`The program's ${program.action} has text for “${name}”.`);
   return () => value;
 }
 
 export function placeArgument(program: ActionProgram, name: string): PointFunction {
   const value = argument(program, name);
-  if (typeof value !== 'object') throw new Error(`The program's ${program.action} has no place for “${name}”.`);
+  if (typeof value !== 'object')
+    throw new Error(`The program's ${program.action} has no place for “${name}”.`);
   return compilePlace(value.ir);
 }
 

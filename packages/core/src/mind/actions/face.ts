@@ -1,6 +1,13 @@
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Host } from '../host.ts';
-import { FAILURE, placeArgument, RUNNING, SUCCESS, type ActionMaker, type Status } from './action.ts';
+import {
+  FAILURE,
+  placeArgument,
+  RUNNING,
+  SUCCESS,
+  type ActionMaker,
+  type Status,
+} from './action.ts';
 
 /** 2°, in radians. */
 export const FACING_TOLERANCE = 0.035;

@@ -1,5 +1,13 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
-import { FAILURE, numberArgument, RUNNING, SUCCESS, type ActionMaker, type ActionMemory, type Status } from './action.ts';
+import {
+  FAILURE,
+  numberArgument,
+  RUNNING,
+  SUCCESS,
+  type ActionMaker,
+  type ActionMemory,
+  type Status,
+} from './action.ts';
 
 const WAYPOINT_REACHED = 0.15;
 

@@ -1,5 +1,13 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
-import { FAILURE, numberArgument, placeArgument, RUNNING, SUCCESS, type ActionMaker, type Status } from './action.ts';
+import {
+  FAILURE,
+  numberArgument,
+  placeArgument,
+  RUNNING,
+  SUCCESS,
+  type ActionMaker,
+  type Status,
+} from './action.ts';
 
 export const moveTo: ActionMaker = (program) => {
   const place = placeArgument(program, 'to');

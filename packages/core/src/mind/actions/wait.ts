@@ -1,5 +1,13 @@
 import type { Host } from '../host.ts';
-import { FAILURE, numberArgument, RUNNING, SUCCESS, type ActionMaker, type ActionMemory, type Status } from './action.ts';
+import {
+  FAILURE,
+  numberArgument,
+  RUNNING,
+  SUCCESS,
+  type ActionMaker,
+  type ActionMemory,
+  type Status,
+} from './action.ts';
 
 export const wait: ActionMaker = (program) => {
   const seconds = numberArgument(program, 'seconds');

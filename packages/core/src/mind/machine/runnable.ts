@@ -59,19 +59,38 @@ function commonAncestor(program: MachineProgram, a: number, b: number): number {
   return -1;
 }
 
-function domainOf(program: MachineProgram, source: number, target: number, internal: boolean): number {
+function domainOf(
+  program: MachineProgram,
+  source: number,
+  target: number,
+  internal: boolean,
+): number {
   if (target < 0) return source;
-  if (internal && program.states[source].kind === 'compound' && isAncestor(program.states, source, target)) return source;
+  if (
+    internal &&
+    program.states[source].kind === 'compound' &&
+    isAncestor(program.states, source, target)
+  )
+    return source;
   return commonAncestor(program, source, target);
 }
 
 /** Own transitions before those of the states around it, but urgent ones of the outermost first. */
-function candidatesOf(state: number, program: MachineProgram, transitions: RunnableTransition[]): RunnableTransition[] {
+function candidatesOf(
+  state: number,
+  program: MachineProgram,
+  transitions: RunnableTransition[],
+): RunnableTransition[] {
   const inward: number[] = [];
   for (let s = state; s >= 0; s = program.states[s].parent) inward.unshift(s);
   const own = (s: number, urgent: boolean) =>
-    program.states[s].leaves.map((index) => transitions[index]).filter((transition) => transition.urgent === urgent);
-  return [...inward.flatMap((s) => own(s, true)), ...[...inward].reverse().flatMap((s) => own(s, false))];
+    program.states[s].leaves
+      .map((index) => transitions[index])
+      .filter((transition) => transition.urgent === urgent);
+  return [
+    ...inward.flatMap((s) => own(s, true)),
+    ...[...inward].reverse().flatMap((s) => own(s, false)),
+  ];
 }
 
 export function makeMachine(program: MachineProgram): RunnableMachine {
@@ -105,10 +124,15 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
       entry: state.entry.map(makeAction),
       exit: state.exit.map(makeAction),
       activity: state.activity ? makeAction(state.activity) : null,
-      candidates: state.kind === 'atomic' || state.kind === 'final' ? candidatesOf(index, program, transitions) : [],
+      candidates:
+        state.kind === 'atomic' || state.kind === 'final'
+          ? candidatesOf(index, program, transitions)
+          : [],
     };
   });
-  const held = transitions.filter((transition) => transition.forTicks > 0 && transition.when !== null);
+  const held = transitions.filter(
+    (transition) => transition.forTicks > 0 && transition.when !== null,
+  );
   return { states, transitions, initial: program.initial, held };
 }
 

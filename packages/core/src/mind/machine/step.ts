@@ -1,6 +1,11 @@
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type RunnableAction } from '../actions/action.ts';
-import { isAncestor, isHistory, type RunnableMachine, type RunnableTransition } from './runnable.ts';
+import {
+  isAncestor,
+  isHistory,
+  type RunnableMachine,
+  type RunnableTransition,
+} from './runnable.ts';
 import type { MachineState } from './state.ts';
 
 /**
@@ -44,7 +49,11 @@ export function matchesEvent(descriptor: string[], name: string): boolean {
 
 function holds(stepping: Stepping, transition: RunnableTransition): boolean {
   const { state, host } = stepping;
-  if (transition.afterTicks > 0 && host.tick - state.enteredAt[transition.source] < transition.afterTicks) return false;
+  if (
+    transition.afterTicks > 0 &&
+    host.tick - state.enteredAt[transition.source] < transition.afterTicks
+  )
+    return false;
   if (transition.when === null) return true;
   if (transition.forTicks > 0) {
     const since = state.trueSince[transition.index];
@@ -53,7 +62,12 @@ function holds(stepping: Stepping, transition: RunnableTransition): boolean {
   return transition.when(host);
 }
 
-function fires(stepping: Stepping, transition: RunnableTransition, event: string | null, done: Done | null): boolean {
+function fires(
+  stepping: Stepping,
+  transition: RunnableTransition,
+  event: string | null,
+  done: Done | null,
+): boolean {
   if (event === null) return transition.on === null && holds(stepping, transition);
   if (transition.on === null || !matchesEvent(transition.on, event)) return false;
   if (transition.ownDone && done !== null && done.state !== transition.source) return false;
@@ -70,11 +84,19 @@ function lookAtHeldGuards({ machine, state, host }: Stepping): void {
 }
 
 /** All states that leaving `transition.domain`'s inside would leave. */
-function inExitSet(machine: RunnableMachine, transition: RunnableTransition, state: number): boolean {
+function inExitSet(
+  machine: RunnableMachine,
+  transition: RunnableTransition,
+  state: number,
+): boolean {
   return transition.target >= 0 && isAncestor(machine.states, transition.domain, state);
 }
 
-function selectTransitions(stepping: Stepping, event: string | null, done: Done | null): RunnableTransition[] {
+function selectTransitions(
+  stepping: Stepping,
+  event: string | null,
+  done: Done | null,
+): RunnableTransition[] {
   const { machine, state } = stepping;
   let first: RunnableTransition | null = null;
   let firstLeaf = -1;
@@ -88,7 +110,8 @@ function selectTransitions(stepping: Stepping, event: string | null, done: Done 
         firstLeaf = leaf;
       } else {
         chosen ??= [{ transition: first, leaf: firstLeaf }];
-        if (!chosen.some((other) => other.transition === transition)) chosen.push({ transition, leaf });
+        if (!chosen.some((other) => other.transition === transition))
+          chosen.push({ transition, leaf });
       }
       break;
     }
@@ -100,13 +123,19 @@ function selectTransitions(stepping: Stepping, event: string | null, done: Done 
 const NONE: RunnableTransition[] = [];
 
 /** Of two transitions that would leave the same state, the one from further inside wins, else the earlier. */
-function removeConflicting(stepping: Stepping, chosen: { transition: RunnableTransition; leaf: number }[]): RunnableTransition[] {
+function removeConflicting(
+  stepping: Stepping,
+  chosen: { transition: RunnableTransition; leaf: number }[],
+): RunnableTransition[] {
   const { machine, state } = stepping;
-  const rank = (entry: { transition: RunnableTransition; leaf: number }) => (entry.transition.urgent ? entry.leaf : entry.transition.source);
+  const rank = (entry: { transition: RunnableTransition; leaf: number }) =>
+    entry.transition.urgent ? entry.leaf : entry.transition.source;
   let kept: typeof chosen = [];
   for (const entry of chosen) {
     const rivals = kept.filter((other) =>
-      state.active.some((s) => inExitSet(machine, entry.transition, s) && inExitSet(machine, other.transition, s)),
+      state.active.some(
+        (s) => inExitSet(machine, entry.transition, s) && inExitSet(machine, other.transition, s),
+      ),
     );
     if (rivals.some((other) => !isAncestor(machine.states, rank(other), rank(entry)))) continue;
     kept = kept.filter((other) => !rivals.includes(other));
@@ -132,13 +161,17 @@ function stopActivity({ machine, state, host }: Stepping, index: number): void {
 
 function exitStates(stepping: Stepping, transitions: RunnableTransition[]): void {
   const { machine, state, host } = stepping;
-  const leaving = state.active.filter((s) => transitions.some((transition) => inExitSet(machine, transition, s))).reverse();
+  const leaving = state.active
+    .filter((s) => transitions.some((transition) => inExitSet(machine, transition, s)))
+    .reverse();
   if (leaving.length === 0) return;
   for (const s of leaving) {
     for (const history of machine.states[s].histories) {
       const deep = machine.states[history].kind === 'deepHistory';
       state.left[history] = state.active.filter((inner) =>
-        deep ? machine.states[inner].children.length === 0 && isAncestor(machine.states, s, inner) : machine.states[inner].parent === s,
+        deep
+          ? machine.states[inner].children.length === 0 && isAncestor(machine.states, s, inner)
+          : machine.states[inner].parent === s,
       );
     }
   }
@@ -156,7 +189,9 @@ function addDescendants(stepping: Machine, index: number, entering: Set<number>)
   const target = machine.states[index];
   if (isHistory(target.kind)) {
     const before = state.left[index];
-    const goals = before ?? [target.initial >= 0 ? target.initial : machine.states[target.parent].initial];
+    const goals = before ?? [
+      target.initial >= 0 ? target.initial : machine.states[target.parent].initial,
+    ];
     for (const goal of goals) addDescendants(stepping, goal, entering);
     for (const goal of goals) addAncestors(stepping, goal, target.parent, entering);
     return;
@@ -172,12 +207,19 @@ function addDescendants(stepping: Machine, index: number, entering: Set<number>)
 
 function addRegions(stepping: Machine, index: number, entering: Set<number>): void {
   for (const child of stepping.machine.states[index].children) {
-    const begun = [...entering].some((s) => s === child || isAncestor(stepping.machine.states, child, s));
+    const begun = [...entering].some(
+      (s) => s === child || isAncestor(stepping.machine.states, child, s),
+    );
     if (!begun) addDescendants(stepping, child, entering);
   }
 }
 
-function addAncestors(stepping: Machine, index: number, below: number, entering: Set<number>): void {
+function addAncestors(
+  stepping: Machine,
+  index: number,
+  below: number,
+  entering: Set<number>,
+): void {
   const { states } = stepping.machine;
   for (let s = states[index].parent; s !== below && s >= 0; s = states[s].parent) {
     entering.add(s);
@@ -186,7 +228,11 @@ function addAncestors(stepping: Machine, index: number, below: number, entering:
 }
 
 /** All states that entering these targets from outside the machine enters, in document order. */
-export function entrySet(machine: RunnableMachine, state: MachineState, targets: readonly number[]): number[] {
+export function entrySet(
+  machine: RunnableMachine,
+  state: MachineState,
+  targets: readonly number[],
+): number[] {
   const entering = new Set<number>();
   for (const target of targets) addDescendants({ machine, state }, target, entering);
   for (const target of targets) addAncestors({ machine, state }, target, -1, entering);
@@ -200,7 +246,8 @@ function enterStates(stepping: Stepping, entering: Set<number>): void {
     if (isActive(state, s)) continue;
     state.active.push(s);
     state.enteredAt[s] = host.tick;
-    for (const transition of machine.held) if (transition.source === s) state.trueSince[transition.index] = -1;
+    for (const transition of machine.held)
+      if (transition.source === s) state.trueSince[transition.index] = -1;
     host.recorder?.entered(s);
     runActions(stepping, machine.states[s].entry);
     if (machine.states[s].kind === 'final') finish(stepping, s);
@@ -211,7 +258,10 @@ function enterStates(stepping: Stepping, entering: Set<number>): void {
 function isInFinalState(stepping: Stepping, index: number): boolean {
   const { machine, state } = stepping;
   const { kind, children } = machine.states[index];
-  if (kind === 'compound') return children.some((child) => machine.states[child].kind === 'final' && isActive(state, child));
+  if (kind === 'compound')
+    return children.some(
+      (child) => machine.states[child].kind === 'final' && isActive(state, child),
+    );
   if (kind === 'parallel') return children.every((child) => isInFinalState(stepping, child));
   return false;
 }
@@ -225,7 +275,11 @@ function finish(stepping: Stepping, final: number): void {
   }
   stepping.done.push({ state: parent, name: 'done.success' });
   const around = machine.states[parent].parent;
-  if (around >= 0 && machine.states[around].kind === 'parallel' && isInFinalState(stepping, around)) {
+  if (
+    around >= 0 &&
+    machine.states[around].kind === 'parallel' &&
+    isInFinalState(stepping, around)
+  ) {
     stepping.done.push({ state: around, name: 'done.success' });
   }
 }
@@ -244,7 +298,8 @@ function microstep(stepping: Stepping, transitions: RunnableTransition[], event:
   }
   enterStates(stepping, entering);
   for (const transition of machine.held) {
-    if (transitions.includes(transition) && transition.target < 0) state.trueSince[transition.index] = -1;
+    if (transitions.includes(transition) && transition.target < 0)
+      state.trueSince[transition.index] = -1;
   }
 }
 
@@ -321,7 +376,12 @@ function settle(stepping: Stepping): void {
  * One decision: held guards are looked at, the waiting events taken in order, eventless transitions
  * completed, and the activities of the active states carried on. Changes `state` in place.
  */
-export function stepMachine(machine: RunnableMachine, state: MachineState, host: Host, events: readonly string[]): void {
+export function stepMachine(
+  machine: RunnableMachine,
+  state: MachineState,
+  host: Host,
+  events: readonly string[],
+): void {
   if (state.finished) return;
   const stepping: Stepping = { machine, state, host, done: [], microsteps: 0, cycled: false };
   if (!state.started) {

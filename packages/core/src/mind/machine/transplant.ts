@@ -33,16 +33,25 @@ function nearestSurvivor(before: MachineProgram, map: readonly number[], state: 
   return s < 0 ? -1 : map[s];
 }
 
-export function transplantMachine(before: MachineProgram, old: MachineState, after: MachineProgram, machine: RunnableMachine): Transplant {
+export function transplantMachine(
+  before: MachineProgram,
+  old: MachineState,
+  after: MachineProgram,
+  machine: RunnableMachine,
+): Transplant {
   const state = createMachineState(machine);
   if (!old.started) return { state, moved: [], activityCut: false };
   const map = stateMap(before, after);
-  const leaves = old.active.filter((s) => !old.active.some((inner) => before.states[inner].parent === s));
+  const leaves = old.active.filter(
+    (s) => !old.active.some((inner) => before.states[inner].parent === s),
+  );
   const targets = leaves.map((leaf) => {
     const survivor = nearestSurvivor(before, map, leaf);
     return survivor < 0 ? machine.initial : survivor;
   });
-  const moved = leaves.flatMap((leaf, i) => (map[leaf] >= 0 ? [] : [{ from: before.states[leaf].id, to: after.states[targets[i]].id }]));
+  const moved = leaves.flatMap((leaf, i) =>
+    map[leaf] >= 0 ? [] : [{ from: before.states[leaf].id, to: after.states[targets[i]].id }],
+  );
   state.started = true;
   const wasActive = new Set(old.active.map((s) => map[s]));
   const configuration = entrySet(machine, state, targets);
@@ -51,7 +60,10 @@ export function transplantMachine(before: MachineProgram, old: MachineState, aft
   let activityCut = false;
   before.states.forEach((was, s) => {
     const now = map[s];
-    const goesOn = now >= 0 && state.active.includes(now) && JSON.stringify(was.activity) === JSON.stringify(after.states[now].activity);
+    const goesOn =
+      now >= 0 &&
+      state.active.includes(now) &&
+      JSON.stringify(was.activity) === JSON.stringify(after.states[now].activity);
     const memory = old.activity[s];
     if (memory !== null && !goesOn) activityCut = true;
     if (now < 0) return;
@@ -64,7 +76,11 @@ export function transplantMachine(before: MachineProgram, old: MachineState, aft
     state.left[now] = left && left.every((inner) => inner >= 0) ? left : null;
     was.leaves.forEach((index, i) => {
       const successor = after.states[now].leaves[i];
-      if (successor === undefined || !sameTransition(before.transitions[index], after.transitions[successor])) return;
+      if (
+        successor === undefined ||
+        !sameTransition(before.transitions[index], after.transitions[successor])
+      )
+        return;
       state.trueSince[successor] = old.trueSince[index];
       if (old.lastTransition === index) state.lastTransition = successor;
     });

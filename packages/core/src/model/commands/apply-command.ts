@@ -1,4 +1,10 @@
-import type { ActionDocument, MachineDocument, ProjectDocument, StateDocument, TransitionDocument } from '../documents.ts';
+import type {
+  ActionDocument,
+  MachineDocument,
+  ProjectDocument,
+  StateDocument,
+  TransitionDocument,
+} from '../documents.ts';
 import { CommandError, type DocumentCommand } from './commands.ts';
 
 /** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
@@ -9,27 +15,43 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
     case 'setSeed':
       return { ...document, start: { ...document.start, seed: command.seed } };
     case 'addState':
-      return changeMachine(document, command.mind, (machine) => addState(machine, command.parent, { id: command.id, title: command.title }));
+      return changeMachine(document, command.mind, (machine) =>
+        addState(machine, command.parent, { id: command.id, title: command.title }),
+      );
     case 'removeState':
-      return changeMachine(document, command.mind, (machine) => removeState(machine, command.state));
+      return changeMachine(document, command.mind, (machine) =>
+        removeState(machine, command.state),
+      );
     case 'setInitial':
-      return changeMachine(document, command.mind, (machine) => setInitial(machine, command.parent, command.initial));
+      return changeMachine(document, command.mind, (machine) =>
+        setInitial(machine, command.parent, command.initial),
+      );
     case 'retitleState':
       return changeState(document, command, (state) => ({ ...state, title: command.title }));
     case 'addTransition':
       return changeLeaves(document, command, (leaves) => [...leaves, command.transition]);
     case 'changeTransition':
-      return changeLeaves(document, command, (leaves) => replaceAt(leaves, command.index, (leave) => withoutUndefined({ ...leave, ...command.change })));
+      return changeLeaves(document, command, (leaves) =>
+        replaceAt(leaves, command.index, (leave) =>
+          withoutUndefined({ ...leave, ...command.change }),
+        ),
+      );
     case 'moveTransition':
-      return changeLeaves(document, command, (leaves) => moveEntry(leaves, command.from, command.to));
+      return changeLeaves(document, command, (leaves) =>
+        moveEntry(leaves, command.from, command.to),
+      );
     case 'removeTransition':
       return changeLeaves(document, command, (leaves) => removeAt(leaves, command.index));
     case 'setActivity':
-      return changeState(document, command, (state) => withoutUndefined({ ...state, activity: command.action ?? undefined }));
+      return changeState(document, command, (state) =>
+        withoutUndefined({ ...state, activity: command.action ?? undefined }),
+      );
     case 'addAction':
       return changeActions(document, command, (actions) => [...actions, command.action]);
     case 'setAction':
-      return changeActions(document, command, (actions) => replaceAt(actions, command.index, () => command.action));
+      return changeActions(document, command, (actions) =>
+        replaceAt(actions, command.index, () => command.action),
+      );
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
@@ -62,14 +84,25 @@ function moveEntry<T>(list: readonly T[], from: number, to: number): T[] {
   return [...rest.slice(0, to), list[from], ...rest.slice(to)];
 }
 
-function changeMachine(document: ProjectDocument, mind: string, change: (machine: MachineDocument) => MachineDocument): ProjectDocument {
+function changeMachine(
+  document: ProjectDocument,
+  mind: string,
+  change: (machine: MachineDocument) => MachineDocument,
+): ProjectDocument {
   if (!Object.hasOwn(document.minds, mind)) throw new CommandError(`There is no mind “${mind}”.`);
   const before = document.minds[mind];
-  return { ...document, minds: { ...document.minds, [mind]: { ...before, machine: change(before.machine) } } };
+  return {
+    ...document,
+    minds: { ...document.minds, [mind]: { ...before, machine: change(before.machine) } },
+  };
 }
 
 /** The states with the one called `id` changed; the same array where it is not among them. */
-function changeIn(states: readonly StateDocument[], id: string, change: (state: StateDocument) => StateDocument): StateDocument[] {
+function changeIn(
+  states: readonly StateDocument[],
+  id: string,
+  change: (state: StateDocument) => StateDocument,
+): StateDocument[] {
   return states.map((state) => {
     if (state.id === id) return change(state);
     return state.states ? { ...state, states: changeIn(state.states, id, change) } : state;
@@ -90,7 +123,11 @@ function expectState(machine: MachineDocument, id: string): StateDocument {
   return state;
 }
 
-function changeState(document: ProjectDocument, where: { mind: string; state: string }, change: (state: StateDocument) => StateDocument): ProjectDocument {
+function changeState(
+  document: ProjectDocument,
+  where: { mind: string; state: string },
+  change: (state: StateDocument) => StateDocument,
+): ProjectDocument {
   return changeMachine(document, where.mind, (machine) => {
     expectState(machine, where.state);
     return { ...machine, states: changeIn(machine.states, where.state, change) };
@@ -103,17 +140,34 @@ function emptyAsUndefined<T>(list: T[]): T[] | undefined {
   return list.length > 0 ? list : undefined;
 }
 
-function changeLeaves(document: ProjectDocument, where: { mind: string; state: string }, change: List<TransitionDocument>): ProjectDocument {
-  return changeState(document, where, (state) => withoutUndefined({ ...state, leaves: emptyAsUndefined(change(state.leaves ?? [])) }));
+function changeLeaves(
+  document: ProjectDocument,
+  where: { mind: string; state: string },
+  change: List<TransitionDocument>,
+): ProjectDocument {
+  return changeState(document, where, (state) =>
+    withoutUndefined({ ...state, leaves: emptyAsUndefined(change(state.leaves ?? [])) }),
+  );
 }
 
-function changeActions(document: ProjectDocument, where: { mind: string; state: string; list: 'entry' | 'exit' }, change: List<ActionDocument>): ProjectDocument {
+function changeActions(
+  document: ProjectDocument,
+  where: { mind: string; state: string; list: 'entry' | 'exit' },
+  change: List<ActionDocument>,
+): ProjectDocument {
   const { list } = where;
-  return changeState(document, where, (state) => withoutUndefined({ ...state, [list]: emptyAsUndefined(change(state[list] ?? [])) }));
+  return changeState(document, where, (state) =>
+    withoutUndefined({ ...state, [list]: emptyAsUndefined(change(state[list] ?? [])) }),
+  );
 }
 
-function addState(machine: MachineDocument, parent: string | null, state: StateDocument): MachineDocument {
-  if (findState(machine.states, state.id)) throw new CommandError(`This mind has a state “${state.id}” already. Choose another id.`);
+function addState(
+  machine: MachineDocument,
+  parent: string | null,
+  state: StateDocument,
+): MachineDocument {
+  if (findState(machine.states, state.id))
+    throw new CommandError(`This mind has a state “${state.id}” already. Choose another id.`);
   if (parent === null) return { ...machine, states: [...machine.states, state] };
   expectState(machine, parent);
   return {
@@ -139,7 +193,8 @@ function removeState(machine: MachineDocument, id: string): MachineDocument {
       const leaves = state.leaves?.filter((leave) => leave.to === undefined || !gone.has(leave.to));
       const inner = state.states && prune(state.states);
       const empty = inner !== undefined && inner.length === 0;
-      const initial = state.initial !== undefined && gone.has(state.initial) ? inner?.[0]?.id : state.initial;
+      const initial =
+        state.initial !== undefined && gone.has(state.initial) ? inner?.[0]?.id : state.initial;
       return [
         withoutUndefined({
           ...state,
@@ -151,11 +206,22 @@ function removeState(machine: MachineDocument, id: string): MachineDocument {
     });
   const states = prune(machine.states);
   if (states.length === 0) throw new CommandError('A machine needs at least one state.');
-  return { ...machine, initial: gone.has(machine.initial) ? states[0].id : machine.initial, states };
+  return {
+    ...machine,
+    initial: gone.has(machine.initial) ? states[0].id : machine.initial,
+    states,
+  };
 }
 
-function setInitial(machine: MachineDocument, parent: string | null, initial: string): MachineDocument {
+function setInitial(
+  machine: MachineDocument,
+  parent: string | null,
+  initial: string,
+): MachineDocument {
   if (parent === null) return { ...machine, initial };
   expectState(machine, parent);
-  return { ...machine, states: changeIn(machine.states, parent, (state) => ({ ...state, initial })) };
+  return {
+    ...machine,
+    states: changeIn(machine.states, parent, (state) => ({ ...state, initial })),
+  };
 }

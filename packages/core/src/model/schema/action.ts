@@ -11,13 +11,17 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
     if (spec.maximum !== undefined) literal = literal.max(spec.maximum);
     const variants = [literal, expression()];
     schema = yup
-      .lazy((value: unknown) => (typeof value === 'string' ? expression() : spec.required ? literal.required() : literal))
-      .meta({ variants }) as unknown as yup.Schema;
+      .lazy((value: unknown) =>
+        typeof value === 'string' ? expression() : spec.required ? literal.required() : literal,
+      )
+      .meta({ variants, required: spec.required }) as unknown as yup.Schema;
     return schema;
   }
   if (spec.kind === 'text') schema = yup.string().min(1).max(200);
-  else if (spec.kind === 'gait' || spec.kind === 'key') schema = yup.string().matches(NAME_PATTERN, 'must be a name');
-  else if (spec.kind === 'event') schema = yup.string().matches(/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/, 'must be an event name');
+  else if (spec.kind === 'gait' || spec.kind === 'key')
+    schema = yup.string().matches(NAME_PATTERN, 'must be a name');
+  else if (spec.kind === 'event')
+    schema = yup.string().matches(/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/, 'must be an event name');
   else schema = expression();
   return spec.required ? schema.required() : schema;
 }
@@ -30,7 +34,9 @@ function actionShape(action: string, spec: ActionSpec): yup.Schema {
   return shape(fields);
 }
 
-const shapes = new Map(ACTION_NAMES.map((action) => [action as string, actionShape(action, ACTIONS[action])]));
+const shapes = new Map(
+  ACTION_NAMES.map((action) => [action as string, actionShape(action, ACTIONS[action])]),
+);
 
 /** One action with its own parameters, told apart by `do`. */
 export const actionSchema: AnySchema = yup

@@ -15,17 +15,23 @@ interface Described {
 }
 
 function isRequired(schema: AnySchema): boolean {
-  const { record } = metaOf(schema);
+  const { record, required } = metaOf(schema);
   if (record) return !record.optional;
+  if (required) return true;
   return schema instanceof yup.Schema && !schema.spec.optional;
 }
 
-function withTests(described: Described, into: JsonSchema, lower: string, upper: string): JsonSchema {
+function withTests(
+  described: Described,
+  into: JsonSchema,
+  lower: string,
+  upper: string,
+): JsonSchema {
   for (const { name, params } of described.tests) {
     if (name === 'min') into[lower] = params?.min;
     if (name === 'max') into[upper] = params?.max;
     if (name === 'integer') into.type = 'integer';
-    if (name === 'matches') into.pattern = (params?.regex as RegExp).source;
+    if (name === 'matches') into.pattern = String((params?.regex as RegExp | undefined)?.source);
   }
   if (described.oneOf && described.oneOf.length > 0) into.enum = described.oneOf;
   return into;
@@ -65,7 +71,13 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
   if (meta.shape) return objectSchema(meta.shape, parts);
   if (meta.pair) {
     const part = convert(meta.pair, parts);
-    return { type: 'array', prefixItems: [part, part], items: false, minItems: 2, description: meta.about };
+    return {
+      type: 'array',
+      prefixItems: [part, part],
+      items: false,
+      minItems: 2,
+      description: meta.about,
+    };
   }
   const described = (schema as yup.Schema).describe() as unknown as Described;
   switch (described.type) {
@@ -77,10 +89,17 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
       return { type: 'boolean' };
     case 'array': {
       const inner = (schema as unknown as { innerType: AnySchema }).innerType;
-      return withTests(described, { type: 'array', items: convert(inner, parts) }, 'minItems', 'maxItems');
+      return withTests(
+        described,
+        { type: 'array', items: convert(inner, parts) },
+        'minItems',
+        'maxItems',
+      );
     }
     default:
-      throw new TypeError(`No JSON Schema form is known for a Yup schema of type ${described.type}.`);
+      throw new TypeError(
+        `No JSON Schema form is known for a Yup schema of type ${described.type}.`,
+      );
   }
 }
 

@@ -1,7 +1,25 @@
 import * as yup from 'yup';
-import { MEMORY_TYPES, PROJECT_FORMAT, PROJECT_VERSION, ROUTE_ENDS, STATE_KINDS, UNITS, WALL_KINDS } from '../documents.ts';
+import {
+  MEMORY_TYPES,
+  PROJECT_FORMAT,
+  PROJECT_VERSION,
+  ROUTE_ENDS,
+  STATE_KINDS,
+  UNITS,
+  WALL_KINDS,
+} from '../documents.ts';
 import { actionSchema } from './action.ts';
-import { expression, name, note, pair, record, recursive, shape, title, type AnySchema } from './shapes.ts';
+import {
+  expression,
+  name,
+  note,
+  pair,
+  record,
+  recursive,
+  shape,
+  title,
+  type AnySchema,
+} from './shapes.ts';
 
 const oneOf = (values: readonly string[]) => yup.string().oneOf([...values]);
 const number = (minimum: number, maximum: number) => yup.number().min(minimum).max(maximum);
@@ -11,9 +29,12 @@ const needed = (schema: AnySchema) => (schema as yup.Schema).required();
 const memoryKey = shape({
   type: needed(oneOf(MEMORY_TYPES)),
   unit: oneOf(UNITS),
-  default: yup.mixed().test('plain', 'must be a number, true, false or text', (value) =>
-    ['undefined', 'number', 'boolean', 'string'].includes(typeof value),
-  ).meta({ variants: [yup.number(), yup.boolean(), yup.string()] }),
+  default: yup
+    .mixed()
+    .test('plain', 'must be a number, true, false or text', (value) =>
+      ['undefined', 'number', 'boolean', 'string'].includes(typeof value),
+    )
+    .meta({ variants: [yup.number(), yup.boolean(), yup.string()] }),
   forgetAfter: number(0.01, 86_400),
   note: note(),
 });
@@ -22,7 +43,12 @@ const actions = list(actionSchema, 32);
 
 const transition = shape({
   to: name(),
-  on: yup.string().matches(/^[A-Za-z][\w]*(\.[A-Za-z][\w]*)*$/, 'must be an event name such as done or sight.certain'),
+  on: yup
+    .string()
+    .matches(
+      /^[A-Za-z][\w]*(\.[A-Za-z][\w]*)*$/,
+      'must be an event name such as done or sight.certain',
+    ),
   when: expression(),
   for: number(0, 3600),
   after: number(0, 3600),
@@ -94,7 +120,12 @@ const ground = shape({
   height: needed(number(2, 1000)),
   walls: needed(
     list(
-      shape({ kind: oneOf(WALL_KINDS), at: needed(place()), size: needed(pair(0.05, 'width and height, in metres')), note: note() }),
+      shape({
+        kind: oneOf(WALL_KINDS),
+        at: needed(place()),
+        size: needed(pair(0.05, 'width and height, in metres')),
+        note: note(),
+      }),
       5000,
     ),
   ),
@@ -107,7 +138,13 @@ const ground = shape({
     }),
   ),
   agents: record(
-    shape({ title: title(), archetype: needed(name()), at: needed(place()), heading: number(-360, 360), route: name() }),
+    shape({
+      title: title(),
+      archetype: needed(name()),
+      at: needed(place()),
+      heading: number(-360, 360),
+      route: name(),
+    }),
   ),
 });
 
@@ -122,6 +159,10 @@ export const projectSchema = shape({
   archetypes: record(archetype),
   grounds: record(ground),
   start: needed(
-    shape({ ground: needed(name()), play: name(), seed: number(0, Number.MAX_SAFE_INTEGER).integer() }),
+    shape({
+      ground: needed(name()),
+      play: name(),
+      seed: number(0, Number.MAX_SAFE_INTEGER).integer(),
+    }),
   ),
 });

@@ -17,6 +17,8 @@ declare module 'yup' {
     pair?: AnySchema;
     shape?: Fields;
     variants?: AnySchema[];
+    /** For forms that are decided by the value; a plain Yup schema says it itself. */
+    required?: boolean;
     about?: string;
   }
 }
@@ -30,7 +32,10 @@ yup.setLocale({
     oneOf: 'must be one of: ${values}',
     notType: ({ type, value }) => `must be ${ARTICLES[type] ?? type}, not ${describeValue(value)}`,
   },
-  string: { min: 'must not be shorter than ${min} character', max: 'must not be longer than ${max} characters' },
+  string: {
+    min: 'must not be shorter than ${min} character',
+    max: 'must not be longer than ${max} characters',
+  },
   number: {
     min: 'must be at least ${min}, not ${value}',
     max: 'must be at most ${max}, not ${value}',

@@ -4,7 +4,7 @@ import { faded, toX, toY, type Painter } from './view.ts';
 
 const WEDGE_STEPS = 28;
 /** Bodies are never drawn smaller than this radius, in pixels. */
-const SMALLEST = 5;
+const SMALLEST = 7;
 
 export interface Scene {
   program: Program;
@@ -15,10 +15,19 @@ export interface Scene {
   played: number;
 }
 
-export function bodyAt(frame: Frame, index: number): { x: number; y: number; heading: number; awareness: number; leaf: number } {
+export function bodyAt(
+  frame: Frame,
+  index: number,
+): { x: number; y: number; heading: number; awareness: number; leaf: number } {
   const at = index * BODY_STRIDE;
   const { bodies } = frame;
-  return { x: bodies[at], y: bodies[at + 1], heading: bodies[at + 2], awareness: bodies[at + 3], leaf: bodies[at + 4] };
+  return {
+    x: bodies[at],
+    y: bodies[at + 1],
+    heading: bodies[at + 2],
+    awareness: bodies[at + 3],
+    leaf: bodies[at + 4],
+  };
 }
 
 function factionsOf(program: Program): string[] {
@@ -31,7 +40,14 @@ export function tintOf(program: Program, index: number, tints: readonly string[]
 }
 
 /** What each cone covers, cut off where walls stand. */
-export function drawCones({ context, view, tokens }: Painter, { program, walls, frame, chosen }: Scene): void {
+export function drawCones(
+  { context, view, tokens }: Painter,
+  { program, walls, frame, chosen }: Scene,
+): void {
+  context.save();
+  context.beginPath();
+  context.rect(toX(view, 0), toY(view, 0), walls.width * view.scale, walls.height * view.scale);
+  context.clip();
   program.agents.forEach((agent, index) => {
     const { sight } = program.archetypes[agent.archetype];
     if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
@@ -47,10 +63,11 @@ export function drawCones({ context, view, tokens }: Painter, { program, walls, 
         context.lineTo(toX(view, x + (endX - x) * t), toY(view, y + (endY - y) * t));
       }
       context.closePath();
-      context.fillStyle = faded(tokens.sight, index === chosen ? 0.13 : 0.06);
+      context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
       context.fill();
     }
   });
+  context.restore();
 }
 
 /** Lines of sight, ending where they hit: whole where they reach, with a cross where a wall stops them. */
@@ -77,12 +94,16 @@ export function drawRays({ context, view, tokens }: Painter, rays: Float32Array)
   }
 }
 
-export function drawPaths({ context, view, tokens }: Painter, paths: NonNullable<Frame['paths']>): void {
+export function drawPaths(
+  { context, view, tokens }: Painter,
+  paths: NonNullable<Frame['paths']>,
+): void {
   context.strokeStyle = faded(tokens.done, 0.8);
   context.lineWidth = 1.3;
   for (const { points } of paths) {
     context.beginPath();
-    for (let i = 0; i < points.length; i += 2) context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
+    for (let i = 0; i < points.length; i += 2)
+      context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
     context.stroke();
     const x = toX(view, points[points.length - 2]);
     const y = toY(view, points[points.length - 1]);
@@ -96,7 +117,14 @@ export function drawPaths({ context, view, tokens }: Painter, paths: NonNullable
 function dropPath(context: CanvasRenderingContext2D, radius: number): void {
   context.beginPath();
   context.moveTo(radius * 1.9, 0);
-  context.bezierCurveTo(radius * 1.1, -radius * 0.55, radius * 0.6, -radius, -radius * 0.1, -radius);
+  context.bezierCurveTo(
+    radius * 1.1,
+    -radius * 0.55,
+    radius * 0.6,
+    -radius,
+    -radius * 0.1,
+    -radius,
+  );
   context.bezierCurveTo(-radius * 1.2, -radius, -radius * 1.2, radius, -radius * 0.1, radius);
   context.bezierCurveTo(radius * 0.6, radius, radius * 1.1, radius * 0.55, radius * 1.9, 0);
 }
@@ -153,16 +181,19 @@ export function drawBodies(painter: Painter, { program, frame, chosen, played }:
     if (archetype.sight) drawWick(painter, x - radius * 1.9 - 5, y, body.awareness);
     const mind = archetype.mind < 0 ? null : program.minds[archetype.mind];
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
-    const label = index === played ? `${agent.title} (you)` : state ? `${agent.title} · ${state}` : agent.title;
+    const label =
+      index === played ? `${agent.title} (you)` : state ? `${agent.title} · ${state}` : agent.title;
     context.font = `${index === chosen ? 600 : 400} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'center';
     const half = context.measureText(label).width / 2;
     const middle = Math.min(width - half - 4, Math.max(half + 4, x));
     context.lineWidth = 3;
     context.strokeStyle = faded(tokens.night, 0.8);
-    context.strokeText(label, middle, y + radius * 1.9 + 11);
+    // Above for the played one: it is the one that others run into.
+    const line = index === played ? y - radius * 1.9 - 5 : y + radius * 1.9 + 11;
+    context.strokeText(label, middle, line);
     context.fillStyle = index === chosen ? tokens.bone : tokens.mute;
-    context.fillText(label, middle, y + radius * 1.9 + 11);
+    context.fillText(label, middle, line);
   });
   for (const { agent, text } of frame.speech) {
     if (agent * BODY_STRIDE >= frame.bodies.length) continue;

@@ -37,7 +37,12 @@ export function drawGround(painter: Painter, ground: GroundProgram): void {
   context.fillRect(0, 0, width, height);
   context.strokeStyle = tokens.line;
   context.lineWidth = 1;
-  context.strokeRect(toX(view, 0), toY(view, 0), ground.width * view.scale, ground.height * view.scale);
+  context.strokeRect(
+    toX(view, 0),
+    toY(view, 0),
+    ground.width * view.scale,
+    ground.height * view.scale,
+  );
   for (const wall of ground.walls) drawWall(painter, wall);
 }
 
@@ -48,7 +53,8 @@ export function drawRoutes({ context, view, tokens }: Painter, ground: GroundPro
     context.setLineDash([2, 5]);
     context.lineWidth = 1.5;
     context.beginPath();
-    for (let i = 0; i < points.length; i += 2) context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
+    for (let i = 0; i < points.length; i += 2)
+      context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
     if (end === 'loop') context.closePath();
     context.stroke();
     context.setLineDash([]);

@@ -18,18 +18,45 @@ export interface Painter {
 export const MARGIN = 12;
 
 /** The whole ground, as large as it fits, below `head` pixels kept for the bar. */
-export function fitView(groundWidth: number, groundHeight: number, width: number, height: number, head: number): View {
-  const scale = Math.max(2, Math.min((width - 2 * MARGIN) / groundWidth, (height - head - 2 * MARGIN) / groundHeight));
-  return { scale, left: (width - groundWidth * scale) / 2, top: head + (height - head - groundHeight * scale) / 2 };
+export function fitView(
+  groundWidth: number,
+  groundHeight: number,
+  width: number,
+  height: number,
+  head: number,
+): View {
+  const scale = Math.max(
+    2,
+    Math.min((width - 2 * MARGIN) / groundWidth, (height - head - 2 * MARGIN) / groundHeight),
+  );
+  return {
+    scale,
+    left: (width - groundWidth * scale) / 2,
+    top: head + (height - head - groundHeight * scale) / 2,
+  };
 }
 
 /** A closer view around a place, kept on the ground. */
-export function closeView(x: number, y: number, scale: number, groundWidth: number, groundHeight: number, width: number, height: number, head: number): View {
-  const hold = (value: number, low: number, high: number) => (low > high ? (low + high) / 2 : Math.min(high, Math.max(low, value)));
+export function closeView(
+  x: number,
+  y: number,
+  scale: number,
+  groundWidth: number,
+  groundHeight: number,
+  width: number,
+  height: number,
+  head: number,
+): View {
+  const hold = (value: number, low: number, high: number) =>
+    low > high ? (low + high) / 2 : Math.min(high, Math.max(low, value));
   return {
     scale,
     left: hold(width / 2 - x * scale, width - groundWidth * scale - MARGIN, MARGIN),
-    top: hold(head + (height - head) / 2 - y * scale, height - groundHeight * scale - MARGIN, head + MARGIN),
+    top: hold(
+      head + (height - head) / 2 - y * scale,
+      height - groundHeight * scale - MARGIN,
+      head + MARGIN,
+    ),
   };
 }
 

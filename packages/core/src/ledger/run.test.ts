@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
+import { worldHash } from '../world/snapshot.ts';
+import type { Input } from '../world/world.ts';
+import { entryLine } from './lines.ts';
+import { advance, applyEdit, createRun, runningEdit, seek, type Run } from './run.ts';
+
+const document = (seconds = 0.5) =>
+  cornerProject({
+    sight: KEEN_SIGHT,
+    machine: {
+      initial: 'calm',
+      states: [
+        { id: 'calm', leaves: [{ to: 'roused', when: 'attention.strength > 0.5' }] },
+        {
+          id: 'roused',
+          activity: { do: 'moveTo', to: 'attention.of', within: 1 },
+          leaves: [{ to: 'calm', when: 'attention.strength < 0.5', for: seconds }],
+        },
+      ],
+    },
+  });
+
+const steer = (x: number, y: number): Input => ({ agent: 'gleaner', x, y, gait: null });
+
+/** A run with inputs at 30 and 200 and an edit after 150, and its hash at every tick. */
+function recorded(ticks = 400): { run: Run; hashes: string[] } {
+  const run = createRun(programOf(document()), 1, 7);
+  const hashes = [worldHash(run.world)];
+  for (let i = 1; i <= ticks; i++) {
+    if (i === 151) applyEdit(run, programOf(document(2)), 2);
+    advance(run, i === 30 ? [steer(0, 1)] : i === 200 ? [steer(-1, -0.3)] : []);
+    hashes.push(worldHash(run.world));
+  }
+  return { run, hashes };
+}
+
+describe('going back', () => {
+  it('shows any tick exactly as it was, in any order of asking', () => {
+    const { run, hashes } = recorded();
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 400 }), (at) => {
+        seek(run, at);
+        expect(run.world.tick).toBe(at);
+        // The tick of an edit shows the world as it goes on under it.
+        if (at !== 150) expect(worldHash(run.world)).toBe(hashes[at]);
+        expect(runningEdit(run)).toBe(at < 150 ? 1 : 2);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('loses nothing of the recorded future by looking', () => {
+    const { run, hashes } = recorded();
+    const entries = run.entries.map(entryLine);
+    seek(run, 10);
+    seek(run, 250);
+    seek(run, 400);
+    expect(run.entries.map(entryLine)).toEqual(entries);
+    expect(worldHash(run.world)).toBe(hashes[400]);
+  });
+
+  it('goes another way from there when it runs on, and forgets what was after', () => {
+    const { run, hashes } = recorded();
+    seek(run, 100);
+    for (let i = 0; i < 100; i++) advance(run);
+    expect(run.head).toBe(200);
+    expect(runningEdit(run)).toBe(1);
+    expect(run.entries.every(({ tick }) => tick <= 200)).toBe(true);
+    expect(worldHash(run.world)).not.toBe(hashes[200]);
+  });
+
+  it('records nothing twice', () => {
+    const { run } = recorded();
+    seek(run, 100);
+    for (let i = 0; i < 50; i++) advance(run);
+    const lines = run.entries.map(entryLine);
+    expect(new Set(lines).size).toBe(lines.length);
+  });
+
+  it('holds a wish for a tick that is not there to what there is', () => {
+    const { run } = recorded(50);
+    seek(run, -10);
+    expect(run.world.tick).toBe(0);
+    seek(run, 9999);
+    expect(run.world.tick).toBe(50);
+  });
+});
+
+describe('limits of the past', () => {
+  it('thins old snapshots and still shows every tick exactly', () => {
+    const program = programOf(document());
+    const run = createRun(program, 1, 7);
+    const hashes: string[] = [];
+    for (let i = 1; i <= 900; i++) {
+      advance(run, i === 30 ? [steer(0, 1)] : [], { snapshots: 6, entries: 1e6 });
+      hashes[i] = worldHash(run.world);
+    }
+    expect(run.snapshots.length).toBeLessThanOrEqual(6);
+    for (const at of [1, 59, 333, 600, 899]) {
+      seek(run, at);
+      expect(worldHash(run.world)).toBe(hashes[at]);
+    }
+  });
+
+  it('says where the kept past begins once entries are let go', () => {
+    const run = createRun(programOf(document()), 1, 7);
+    for (let i = 1; i <= 900; i++)
+      advance(run, i % 40 === 1 ? [steer(i % 80 === 1 ? 1 : -1, 0)] : [], {
+        snapshots: 1000,
+        entries: 30,
+      });
+    expect(run.keptFrom).toBeGreaterThan(0);
+    expect(run.entries.every(({ tick }) => tick > run.keptFrom)).toBe(true);
+    seek(run, 0);
+    expect(run.world.tick).toBe(run.keptFrom);
+  });
+});
+
+it('an entry is one line of JSON, its numbers cut to six decimals', () => {
+  expect(entryLine({ tick: 3, agent: 'keeper', kind: 'awareness', value: 1 / 3 })).toBe(
+    '{"type":"entry","tick":3,"agent":"keeper","kind":"awareness","value":0.333333}',
+  );
+});

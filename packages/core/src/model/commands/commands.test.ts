@@ -1,0 +1,186 @@
+import { describe, expect, it } from 'vitest';
+import { cornerProject } from '../../testing/orchard.fixture.ts';
+import type { ProjectDocument } from '../documents.ts';
+import { readProject } from '../read-project.ts';
+import { applyCommand, findState } from './apply-command.ts';
+import { CommandError, type DocumentCommand } from './commands.ts';
+
+const document = cornerProject({
+  machine: {
+    initial: 'calm',
+    states: [
+      {
+        id: 'calm',
+        initial: 'rounds',
+        states: [
+          {
+            id: 'rounds',
+            leaves: [
+              { to: 'peer', when: 'time > 1' },
+              { to: 'chase', when: 'time > 2', for: 1 },
+            ],
+          },
+          { id: 'peer' },
+        ],
+      },
+      {
+        id: 'chase',
+        entry: [{ do: 'stop' }, { do: 'say', text: 'Stay!' }],
+        leaves: [{ to: 'rounds', after: 2 }],
+      },
+    ],
+  },
+});
+
+const mind = 'keeper';
+const before = JSON.stringify(document);
+
+function apply(command: DocumentCommand): ProjectDocument {
+  const after = applyCommand(document, command);
+  expect(JSON.stringify(document), 'the document before is left alone').toBe(before);
+  const result = readProject(after);
+  expect(result.ok ? [] : result.faults).toEqual([]);
+  return after;
+}
+
+const state = (from: ProjectDocument, id: string) =>
+  findState(from.minds.keeper.machine.states, id);
+
+describe('commands on transitions', () => {
+  it('change, add, move and remove', () => {
+    expect(
+      state(
+        apply({
+          command: 'changeTransition',
+          mind,
+          state: 'rounds',
+          index: 1,
+          change: { for: undefined, when: 'time > 3' },
+        }),
+        'rounds',
+      )!.leaves![1],
+    ).toEqual({ to: 'chase', when: 'time > 3' });
+    expect(
+      state(
+        apply({
+          command: 'addTransition',
+          mind,
+          state: 'peer',
+          transition: { to: 'rounds', after: 1 },
+        }),
+        'peer',
+      )!.leaves,
+    ).toEqual([{ to: 'rounds', after: 1 }]);
+    expect(
+      state(
+        apply({ command: 'moveTransition', mind, state: 'rounds', from: 1, to: 0 }),
+        'rounds',
+      )!.leaves!.map(({ to }) => to),
+    ).toEqual(['chase', 'peer']);
+    expect(
+      state(apply({ command: 'removeTransition', mind, state: 'chase', index: 0 }), 'chase'),
+    ).not.toHaveProperty('leaves');
+  });
+});
+
+describe('commands on actions', () => {
+  it('add, set and remove', () => {
+    expect(
+      state(
+        apply({ command: 'addAction', mind, state: 'peer', list: 'exit', action: { do: 'stop' } }),
+        'peer',
+      )!.exit,
+    ).toEqual([{ do: 'stop' }]);
+    expect(
+      state(
+        apply({
+          command: 'setAction',
+          mind,
+          state: 'chase',
+          list: 'entry',
+          index: 1,
+          action: { do: 'say', text: 'Hm' },
+        }),
+        'chase',
+      )!.entry![1],
+    ).toEqual({ do: 'say', text: 'Hm' });
+    expect(
+      state(
+        apply({ command: 'removeAction', mind, state: 'chase', list: 'entry', index: 0 }),
+        'chase',
+      )!.entry,
+    ).toHaveLength(1);
+    const moving = apply({
+      command: 'setActivity',
+      mind,
+      state: 'peer',
+      action: { do: 'wait', seconds: 1 },
+    });
+    expect(state(moving, 'peer')!.activity).toEqual({ do: 'wait', seconds: 1 });
+    expect(
+      state(
+        applyCommand(moving, { command: 'setActivity', mind, state: 'peer', action: null }),
+        'peer',
+      ),
+    ).not.toHaveProperty('activity');
+  });
+});
+
+describe('commands on states', () => {
+  it('adds a state beside and inside, the first inside being entered first', () => {
+    expect(
+      apply({ command: 'addState', mind, parent: null, id: 'rest', title: 'Rest' }).minds.keeper
+        .machine.states,
+    ).toHaveLength(3);
+    expect(
+      state(
+        apply({ command: 'addState', mind, parent: 'chase', id: 'run', title: 'Run' }),
+        'chase',
+      ),
+    ).toMatchObject({ initial: 'run', states: [{ id: 'run', title: 'Run' }] });
+  });
+
+  it('removes a state with all inside it and all that leads there, and finds another to enter first', () => {
+    const after = apply({ command: 'removeState', mind, state: 'calm' });
+    expect(after.minds.keeper.machine).toEqual({
+      initial: 'chase',
+      states: [{ id: 'chase', entry: expect.any(Array) as unknown }],
+    });
+    const inner = apply({ command: 'removeState', mind, state: 'rounds' });
+    expect(state(inner, 'calm')!.initial).toBe('peer');
+  });
+
+  it('retitles and chooses what is entered first', () => {
+    expect(
+      state(apply({ command: 'retitleState', mind, state: 'peer', title: 'Peers' }), 'peer')!.title,
+    ).toBe('Peers');
+    expect(
+      state(apply({ command: 'setInitial', mind, parent: 'calm', initial: 'peer' }), 'calm')!
+        .initial,
+    ).toBe('peer');
+    expect(
+      apply({ command: 'setInitial', mind, parent: null, initial: 'chase' }).minds.keeper.machine
+        .initial,
+    ).toBe('chase');
+  });
+});
+
+describe('commands that do not fit', () => {
+  it.each<[DocumentCommand, RegExp]>([
+    [{ command: 'removeState', mind: 'goose', state: 'calm' }, /no mind “goose”/],
+    [{ command: 'removeState', mind, state: 'flee' }, /no state “flee”/],
+    [{ command: 'addState', mind, parent: null, id: 'peer', title: 'Peer' }, /already/],
+    [{ command: 'removeTransition', mind, state: 'chase', index: 3 }, /no entry 4; the list has 1/],
+    [{ command: 'moveTransition', mind, state: 'rounds', from: 0, to: 2 }, /no entry 3/],
+  ])('say why: %o', (command, message) => {
+    expect(() => applyCommand(document, command)).toThrow(CommandError);
+    expect(() => applyCommand(document, command)).toThrow(message);
+  });
+
+  it('does not remove the last state', () => {
+    const single = cornerProject({ machine: { initial: 'a', states: [{ id: 'a' }] } });
+    expect(() => applyCommand(single, { command: 'removeState', mind, state: 'a' })).toThrow(
+      /at least one/,
+    );
+  });
+});

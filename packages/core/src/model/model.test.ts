@@ -1,0 +1,251 @@
+import { readFileSync } from 'node:fs';
+import Ajv from 'ajv/dist/2020.js';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cornerProject } from '../testing/orchard.fixture.ts';
+import { ACTION_NAMES, ACTIONS } from './actions.ts';
+import type { ProjectDocument } from './documents.ts';
+import { nearestName } from './nearest-name.ts';
+import { readProject, readProjectText } from './read-project.ts';
+import { toJsonSchema } from './schema/json-schema.ts';
+import { projectSchema } from './schema/project.ts';
+import { serialiseProject } from './serialise.ts';
+
+const DEMO = readFileSync(
+  new URL('../../../../demo/night-watch.lantern.json', import.meta.url),
+  'utf8',
+);
+
+function demo(): ProjectDocument {
+  const result = readProjectText(DEMO);
+  if (!result.ok) throw new Error(JSON.stringify(result.faults));
+  return result.document;
+}
+
+/** The demo with one value at a path replaced (undefined removes it). */
+function broken(path: (string | number)[], value: unknown): unknown {
+  const document = structuredClone(demo()) as unknown as Record<string | number, unknown>;
+  let place = document;
+  for (const step of path.slice(0, -1)) place = place[step] as typeof place;
+  const last = path[path.length - 1];
+  if (value === undefined) delete place[last];
+  else place[last] = value;
+  return document;
+}
+
+function faults(value: unknown): string[] {
+  const result = readProject(value);
+  return result.ok ? [] : result.faults.map(({ path, message }) => `${path}: ${message}`);
+}
+
+const STATES = ['minds', 'warden', 'machine', 'states'];
+
+describe('faults of form', () => {
+  it.each<[string, (string | number)[], unknown, string]>([
+    ['a missing field', ['title'], undefined, 'title: is missing'],
+    [
+      'a number out of range',
+      ['archetypes', 'warden', 'body', 'radius'],
+      9,
+      'archetypes.warden.body.radius: must be at most 3, not 9',
+    ],
+    [
+      'a number as text',
+      ['archetypes', 'warden', 'body', 'radius'],
+      '0.3',
+      'archetypes.warden.body.radius: must be a number, not "0.3"',
+    ],
+    [
+      'a field nobody knows',
+      ['archetypes', 'warden', 'bdoy'],
+      {},
+      'archetypes.warden.bdoy: is not a field this version knows. Did you mean “body”?',
+    ],
+    [
+      'an unknown action',
+      [...STATES, 0, 'states', 0, 'entry', 0, 'do'],
+      'setGate',
+      'minds.warden.machine.states[0].states[0].entry[0].do: “setGate” is not an action. Did you mean “setGait”?',
+    ],
+    [
+      'an unknown parameter',
+      [...STATES, 0, 'states', 0, 'entry', 0, 'speed'],
+      3,
+      'minds.warden.machine.states[0].states[0].entry[0].speed: is not a field this version knows. Known here: do, gait.',
+    ],
+    [
+      'a missing parameter',
+      [...STATES, 0, 'states', 0, 'activity', 'route'],
+      undefined,
+      'minds.warden.machine.states[0].states[0].activity.route: is missing',
+    ],
+    [
+      'a deep state’s id',
+      [...STATES, 1, 'states', 2, 'states', 0, 'id'],
+      'Go there',
+      'minds.warden.machine.states[1].states[2].states[0].id: must be a name: a lower-case letter, then up to 39 letters and digits',
+    ],
+    [
+      'a list that should be one',
+      [...STATES],
+      {},
+      'minds.warden.machine.states: must be a list, not {}',
+    ],
+    ['an unusable name', ['minds', 'The Warden'], {}, 'minds.The Warden'],
+    [
+      'a place with three numbers',
+      ['grounds', 'orchard', 'agents', 'gleaner', 'at'],
+      [1, 2, 3],
+      'grounds.orchard.agents.gleaner.at',
+    ],
+    [
+      'a wrong choice',
+      ['grounds', 'orchard', 'routes', 'west', 'end'],
+      'round',
+      'grounds.orchard.routes.west.end: must be one of: loop, stop, thereAndBack',
+    ],
+    ['null', ['start', 'play'], null, 'start.play'],
+  ])('%s is told with its path', (_, path, value, message) => {
+    expect(
+      faults(broken(path, value)).some((fault) => fault.startsWith(message)),
+      faults(broken(path, value)).join('\n'),
+    ).toBe(true);
+  });
+
+  it('are all told at once', () => {
+    const document = broken(['title'], undefined) as ProjectDocument;
+    document.archetypes.warden.body.radius = 9;
+    document.grounds.orchard.width = -1;
+    expect(faults(document)).toHaveLength(3);
+  });
+
+  it('keep a foreign, newer or unreadable file out, saying what to do', () => {
+    const first = (text: string) => {
+      const result = readProjectText(text);
+      return result.ok ? '' : result.faults[0].message;
+    };
+    expect(first('{"title": "x",}')).toMatch(/not JSON.*line 1, column 15/);
+    expect(first('[]')).toContain('one JSON object');
+    expect(first('{"format": "something/else"}')).toContain('belongs to another program');
+    expect(first('{"format": "crooked-lantern/project", "version": 2}')).toContain('2 is newer');
+  });
+
+  it('never make reading throw', () => {
+    fc.assert(fc.property(fc.json(), (text) => void readProjectText(text)));
+    fc.assert(
+      fc.property(
+        fc.constantFrom('minds', 'archetypes', 'grounds', 'start'),
+        fc.jsonValue(),
+        (part, value) => {
+          readProject({ ...demo(), [part]: value });
+        },
+      ),
+    );
+  });
+
+  it('leave x- fields alone anywhere', () => {
+    const document = broken(['x-colour'], 'blue') as ProjectDocument;
+    (document.archetypes.warden as unknown as Record<string, unknown>)['x-model'] = {
+      file: 'warden',
+      parts: [1, 2],
+    };
+    (document.minds as Record<string, unknown>)['x-notes'] = [1];
+    expect(faults(document)).toEqual([]);
+    const read = readProjectText(serialiseProject(document));
+    expect(read).toEqual({ ok: true, document });
+  });
+});
+
+describe('the text of the file', () => {
+  it('of the demo is what the demo says', () => {
+    expect(serialiseProject(demo())).toBe(DEMO);
+  });
+
+  it('is the same whatever order the keys were made in', () => {
+    const shuffle = (value: unknown): unknown => {
+      if (Array.isArray(value)) return value.map(shuffle);
+      if (typeof value !== 'object' || value === null) return value;
+      return Object.fromEntries(
+        Object.entries(value)
+          .reverse()
+          .map(([key, entry]) => [key, shuffle(entry)]),
+      );
+    };
+    expect(serialiseProject(shuffle(demo()) as ProjectDocument)).toBe(DEMO);
+  });
+
+  it('reads back as the document it was made from', () => {
+    const document = cornerProject({
+      machine: { initial: 'a', states: [{ id: 'a', title: 'A “quoted”\nline' }] },
+    });
+    expect(readProjectText(serialiseProject(document))).toEqual({ ok: true, document });
+  });
+});
+
+describe('the published JSON Schema', () => {
+  const published = JSON.parse(
+    readFileSync(new URL('../../../../docs/project.schema.json', import.meta.url), 'utf8'),
+  ) as object;
+  const validate = new Ajv({ strict: false, allErrors: false }).compile(published);
+
+  it('is the one the code checks with', () => {
+    expect(published).toMatchObject(toJsonSchema(projectSchema));
+  });
+
+  it('takes the demo', () => {
+    expect(validate(demo()), JSON.stringify(validate.errors)).toBe(true);
+  });
+
+  it('agrees with the code on documents broken anywhere', () => {
+    /** Every path into the demo. */
+    const paths: (string | number)[][] = [];
+    const visit = (value: unknown, path: (string | number)[]) => {
+      if (path.length > 0) paths.push(path);
+      if (typeof value !== 'object' || value === null) return;
+      for (const [key, entry] of Object.entries(value))
+        visit(entry, [...path, Array.isArray(value) ? Number(key) : key]);
+    };
+    visit(demo(), []);
+    const value = fc.oneof(
+      fc.constant(undefined),
+      fc.jsonValue(),
+      fc.constantFrom<unknown>('', 'ok', -1, 0.5, 1e9, true, [], {}, [1, 2]),
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(...paths), value, (path, replacement) => {
+        // A hole in a list is no JSON.
+        fc.pre(replacement !== undefined || typeof path[path.length - 1] === 'string');
+        const document = broken(path, replacement);
+        expect(
+          validate(document),
+          `${path.join('.')} = ${JSON.stringify(replacement)} ${faults(document).join(' ')}`,
+        ).toBe(faults(document).length === 0);
+      }),
+      { numRuns: 400 },
+    );
+  });
+});
+
+describe('nearest names', () => {
+  it('finds what was meant, and nothing where nothing is near', () => {
+    expect(nearestName('sesee', ['sees', 'distance'])).toBe('sees');
+    expect(nearestName('distnace', ['sees', 'distance'])).toBe('distance');
+    expect(nearestName('zzzz', ['sees', 'distance'])).toBeUndefined();
+  });
+});
+
+describe('the table of actions', () => {
+  it('says of each what it is about, when it succeeds and when it fails', () => {
+    for (const name of ACTION_NAMES) {
+      const { about, succeeds, fails, parameters } = ACTIONS[name];
+      for (const text of [
+        about,
+        succeeds,
+        fails,
+        ...Object.values(parameters).map((parameter) => parameter.about),
+      ]) {
+        expect(text.length, name).toBeGreaterThan(3);
+      }
+    }
+  });
+});

@@ -1,0 +1,131 @@
+import { checkProject } from '../findings/check-project.ts';
+import type {
+  ArchetypeDocument,
+  GroundDocument,
+  MachineDocument,
+  MemoryKeyDocument,
+  ProjectDocument,
+} from '../model/documents.ts';
+import type { LedgerEntry } from '../world/recorder.ts';
+import type { Program } from '../world/program.ts';
+import { createWorld, setRecorder, tick, type Input, type World } from '../world/world.ts';
+
+/** Small projects for tests, all in a corner of the orchard. */
+
+export const KEEN_SIGHT: NonNullable<ArchetypeDocument['sight']> = {
+  cones: [{ range: 10, halfAngle: 45, gain: 2 }],
+  fade: 0.5,
+  grace: 0.5,
+  curious: 0.3,
+  certain: 1,
+  forgetAfter: 5,
+};
+
+export interface Corner {
+  machine: MachineDocument;
+  memory?: Record<string, MemoryKeyDocument>;
+  ground?: Partial<GroundDocument>;
+  sight?: ArchetypeDocument['sight'];
+}
+
+/** One keeper at (2, 5) facing +x and one gleaner at (8, 5), who is played, on an empty 20 × 10 m ground. */
+export function cornerProject({ machine, memory, ground, sight }: Corner): ProjectDocument {
+  const body = { radius: 0.3, acceleration: 20, turnRate: 360 };
+  return {
+    format: 'crooked-lantern/project',
+    version: 1,
+    title: 'A corner of the orchard',
+    minds: { keeper: { title: 'Keeper', ...(memory ? { memory } : {}), machine } },
+    archetypes: {
+      gleaner: {
+        title: 'Gleaner',
+        faction: 'gleaners',
+        body,
+        gaits: { walk: 2, run: 4 },
+        gait: 'walk',
+      },
+      keeper: {
+        title: 'Keeper',
+        faction: 'keepers',
+        mind: 'keeper',
+        body,
+        gaits: { walk: 1.5, run: 3 },
+        gait: 'walk',
+        ...(sight ? { sight } : {}),
+      },
+    },
+    grounds: {
+      corner: {
+        title: 'Corner',
+        width: 20,
+        height: 10,
+        walls: [],
+        routes: {},
+        agents: {
+          gleaner: { archetype: 'gleaner', at: [8, 5] },
+          keeper: { archetype: 'keeper', at: [2, 5] },
+        },
+        ...ground,
+      },
+    },
+    start: { ground: 'corner', play: 'gleaner', seed: 1 },
+  };
+}
+
+/** The program of a document that must be without errors. */
+export function programOf(document: ProjectDocument): Program {
+  const { program, findings } = checkProject(document);
+  if (!program)
+    throw new Error(findings.map(({ path, message }) => `${path}: ${message}`).join('\n'));
+  return program;
+}
+
+export interface Watched {
+  world: World;
+  entries: LedgerEntry[];
+  run(ticks: number, inputs?: readonly Input[]): void;
+  /** Innermost active state of the keeper. */
+  state(): string;
+}
+
+/** A world that records, with hands on it. */
+export function watch(document: ProjectDocument, seed?: number): Watched {
+  const world = createWorld(programOf(document), seed);
+  const entries: LedgerEntry[] = [];
+  setRecorder(world, (entry) => entries.push(entry));
+  return {
+    world,
+    entries,
+    run(ticks, inputs = []) {
+      for (let i = 0; i < ticks; i++) tick(world, i === 0 ? inputs : []);
+    },
+    state() {
+      const keeper = world.agents.find(({ name }) => name === 'keeper')!;
+      const { active } = keeper.mindState!.machine;
+      return keeper.mind!.program.machine.states[active[active.length - 1]].id;
+    },
+  };
+}
+
+/** What a mind did, in order, in a few words each: `exit a`, `a#1 → b`, `enter b`, `say hello`. */
+export function story(entries: readonly LedgerEntry[]): string[] {
+  return entries.flatMap((entry) => {
+    switch (entry.kind) {
+      case 'enter':
+      case 'exit':
+        return [`${entry.kind} ${entry.state}`];
+      case 'transition':
+        return [`${entry.from}#${entry.order} → ${entry.to ?? '·'}`];
+      case 'begin':
+        return [`begin ${entry.action} in ${entry.state}`];
+      case 'end':
+        return [`${entry.ending} ${entry.action} in ${entry.state}`];
+      case 'say':
+        return [`say ${entry.text}`];
+      case 'cycle':
+        return [`cycle ${entry.states.join(' ')}`];
+      default:
+        return [];
+    }
+  });
+}

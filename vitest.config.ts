@@ -1,0 +1,42 @@
+import { defineConfig } from 'vitest/config';
+
+const conditions = ['@crooked-lantern/source', 'node'];
+const shared = { resolve: { conditions }, ssr: { resolve: { conditions } } };
+
+export default defineConfig({
+  ...shared,
+  test: {
+    projects: [
+      {
+        ...shared,
+        test: {
+          name: 'unit',
+          include: [
+            'packages/{core,cli,web}/src/**/*.test.{ts,tsx}',
+            'bench/**/*.test.ts',
+            'scripts/*.test.ts',
+          ],
+        },
+      },
+      {
+        ...shared,
+        test: {
+          name: 'server',
+          include: ['packages/server/src/**/*.test.ts'],
+          testTimeout: 20_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        ...shared,
+        test: {
+          name: 'e2e',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 90_000,
+          hookTimeout: 90_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
