@@ -11,6 +11,7 @@ export default defineConfig({
         ...shared,
         test: {
           name: 'unit',
+          testTimeout: 30_000,
           include: [
             'packages/{core,cli,web}/src/**/*.test.{ts,tsx}',
             'bench/**/*.test.ts',

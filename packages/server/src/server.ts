@@ -34,6 +34,8 @@ export async function createServer({
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true,
   });
+  // Documents come as JSON and as nothing else.
+  app.removeContentTypeParser('text/plain');
   await app.register(errors);
   await app.register(sameOrigin);
   await app.register(helmet, {

@@ -1,0 +1,77 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { startApp, type App } from './testing/app.fixture.ts';
+import {
+  DEMO_MINDS,
+  placeOf,
+  untilLit,
+  untilRunning,
+  untilSaved,
+  writeExpression,
+} from './testing/minds-page.fixture.ts';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+
+it(
+  'the first night: seen, chased, away, one number changed, and the change is kept',
+  { timeout: 240_000 },
+  async () => {
+    // Opens the application, and the orchard runs.
+    const page = await app.open('/');
+    await page.getByRole('link', { name: 'Night Watch' }).click();
+    await untilRunning(page);
+    await page.getByRole('button', { name: 'Warden 2', exact: true }).first().click();
+    await untilLit(page, 'rounds');
+
+    // Walks the gleaner into a warden's way with the arrow keys, until it is chased.
+    await page.getByTestId('ground').click();
+    await page.keyboard.down('ArrowUp');
+    await expect
+      .poll(async () => (await placeOf(page, 'Gleaner')).y, { timeout: 30_000 })
+      .toBeLessThan(19.5);
+    await page.keyboard.up('ArrowUp');
+    await untilLit(page, 'chase', 90);
+
+    // Runs away along the edge of the orchard, out of sight; the warden gives up and goes back to its rounds.
+    await page.keyboard.down('Shift');
+    await page.keyboard.down('ArrowDown');
+    await expect
+      .poll(async () => (await placeOf(page, 'Gleaner')).y, { timeout: 30_000 })
+      .toBeGreaterThan(28.2);
+    await page.keyboard.up('ArrowDown');
+    await page.keyboard.down('ArrowLeft');
+    await expect
+      .poll(async () => (await placeOf(page, 'Gleaner')).x, { timeout: 30_000 })
+      .toBeLessThan(0.6);
+    await page.keyboard.up('ArrowLeft');
+    await page.keyboard.down('ArrowUp');
+    await untilLit(page, 'comb', 60);
+    await untilLit(page, 'rounds', 60);
+    await page.keyboard.up('ArrowUp');
+    await page.keyboard.up('Shift');
+
+    // Changes one number in a guard while it runs, and the warden behaves differently at once.
+    await page.locator('[data-state="rounds"]').click();
+    await writeExpression(page, 'guard of transition 2 of Rounds', 'attention.strength > -1');
+    await untilLit(page, 'peer', 5);
+    await page.getByText('running edit 2').waitFor();
+    await untilSaved(page);
+
+    // The change is there after a reload, and after the server was stopped and started.
+    await page.reload();
+    await untilLit(page, 'peer');
+    await app.stopServer();
+    await app.startServer();
+    await page.goto(`${app.address}${DEMO_MINDS}?state=rounds`);
+    await page
+      .getByRole('button', {
+        name: 'guard of transition 2 of Rounds: attention.strength > -1. Edit',
+      })
+      .waitFor();
+    await untilLit(page, 'peer');
+    expect(app.takeErrors()).toEqual([]);
+  },
+);

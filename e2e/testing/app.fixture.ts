@@ -1,0 +1,93 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import path from 'node:path';
+import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
+import { freshDatabase } from '../../packages/server/src/testing/database.fixture.ts';
+import {
+  startProxy,
+  type CuttableProxy,
+} from '../../packages/server/src/testing/cuttable-proxy.fixture.ts';
+import { CHROMIUM_FLAGS } from '../../scripts/chromium.mjs';
+import { freePort } from '../../scripts/postgres.mjs';
+
+const ROOT = path.resolve(import.meta.dirname, '../..');
+
+/** The whole application on a database of its own, with a browser to use it. */
+export interface App {
+  address: string;
+  database: CuttableProxy;
+  browser: Browser;
+  /** A page in a browser window of its own; errors of the page fail the test that asks for them. */
+  open(where: string, options?: BrowserContextOptions): Promise<Page>;
+  /** Errors pages have thrown since the last call. */
+  takeErrors(): string[];
+  stopServer(): Promise<void>;
+  startServer(): Promise<void>;
+  close(): Promise<void>;
+}
+
+export async function startApp(): Promise<App> {
+  const fresh = await freshDatabase();
+  const url = new URL(fresh.url);
+  const database = await startProxy(Number(url.port));
+  url.port = String(database.port);
+  const port = await freePort();
+  const address = `http://127.0.0.1:${port}`;
+  let server: ChildProcess | null = null;
+  let errors: string[] = [];
+
+  const startServer = () =>
+    new Promise<void>((resolve, reject) => {
+      server = spawn(process.execPath, [path.join(ROOT, 'scripts/serve.mjs')], {
+        env: {
+          ...process.env,
+          LANTERN_DATABASE: url.href,
+          PORT: String(port),
+          LANTERN_LOG: 'fatal',
+        },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      });
+      server.stdout!.on('data', (data: Buffer) => data.toString().includes(address) && resolve());
+      server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+    });
+  const stopServer = () =>
+    new Promise<void>((resolve) => {
+      if (!server || server.exitCode !== null) return resolve();
+      server.once('exit', () => resolve());
+      server.kill('SIGTERM');
+    });
+
+  await startServer();
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: CHROMIUM_FLAGS,
+  });
+  return {
+    address,
+    database,
+    browser,
+    async open(where, options = {}) {
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        ...options,
+      });
+      const page = await context.newPage();
+      page.setDefaultTimeout(20_000);
+      page.on('pageerror', (error) => errors.push(error.message));
+      await page.goto(address + where);
+      return page;
+    },
+    takeErrors() {
+      const taken = errors;
+      errors = [];
+      return taken;
+    },
+    startServer,
+    stopServer,
+    async close() {
+      await browser.close();
+      await stopServer();
+      await database.close();
+      await fresh.drop();
+    },
+  };
+}

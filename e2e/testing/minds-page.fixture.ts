@@ -1,0 +1,56 @@
+import type { Locator, Page } from 'playwright-core';
+import { expect } from 'vitest';
+
+/** What a user sees and does on the Minds page, in the words of the page. */
+
+export const DEMO_MINDS = '/projects/night-watch/minds/warden';
+
+export function state(page: Page, id: string): Locator {
+  return page.locator(`[data-state="${id}"]`);
+}
+
+/** Waits until the state is lit on the plan. */
+export async function untilLit(page: Page, id: string, seconds = 20): Promise<void> {
+  await page
+    .locator(`[data-state="${id}"][data-active="true"]`)
+    .waitFor({ state: 'attached', timeout: seconds * 1000 });
+}
+
+export async function untilRunning(page: Page): Promise<void> {
+  await expect.poll(() => tick(page), { timeout: 20_000 }).toBeGreaterThan(5);
+}
+
+export async function tick(page: Page): Promise<number> {
+  const text = await page.getByTestId('clock').innerText();
+  return Number(/tick (\d+)/.exec(text)?.[1] ?? 0);
+}
+
+export async function pause(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Pause (P)' }).click();
+  await page.getByTestId('hash').waitFor();
+}
+
+/** Replaces the expression of a field that is edited in place and commits it with Enter. */
+export async function writeExpression(page: Page, label: string, text: string): Promise<void> {
+  await page.getByRole('button', { name: label }).click();
+  const editor = page.getByRole('textbox', { name: label });
+  await editor.waitFor();
+  await page.keyboard.press('Control+a');
+  // Inserted at once, as from the clipboard, so that no completion opens under the Enter.
+  await page.keyboard.insertText(text);
+  await page.keyboard.press('Enter');
+}
+
+export async function untilSaved(page: Page): Promise<void> {
+  await page.getByText(/^saved/).waitFor();
+}
+
+/** Where an agent is by the ground's list, in metres. */
+export async function placeOf(page: Page, title: string): Promise<{ x: number; y: number }> {
+  const text = await page
+    .getByRole('list', { name: 'On the ground' })
+    .getByText(`${title} at`)
+    .innerText();
+  const [, x, y] = /at ([\d.-]+), ([\d.-]+) m/.exec(text)!;
+  return { x: Number(x), y: Number(y) };
+}

@@ -1,0 +1,336 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readProjectText, serialiseProject, type ProjectDocument } from '@crooked-lantern/core';
+import type { FastifyInstance } from 'fastify';
+import pino from 'pino';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { createServer } from './server.ts';
+import { openDatabase, type Database } from './storage/database.ts';
+import { loadDemos } from './storage/load-demos.ts';
+import { createProjectStore } from './storage/projects.ts';
+import { startProxy, type CuttableProxy } from './testing/cuttable-proxy.fixture.ts';
+import { freshDatabase } from './testing/database.fixture.ts';
+
+const DEMOS = path.resolve(import.meta.dirname, '../../../demo');
+const demo = JSON.parse(
+  readFileSync(path.join(DEMOS, 'night-watch.lantern.json'), 'utf8'),
+) as ProjectDocument;
+const HOST = '127.0.0.1:4173';
+
+let drop: () => Promise<void>;
+let proxy: CuttableProxy;
+let database: Database;
+let app: FastifyInstance;
+
+beforeAll(async () => {
+  const fresh = await freshDatabase();
+  drop = fresh.drop;
+  const url = new URL(fresh.url);
+  proxy = await startProxy(Number(url.port));
+  url.port = String(proxy.port);
+  database = await openDatabase(url.href);
+  app = await createServer({ database, pages: '/nowhere', logger: pino({ level: 'silent' }) });
+});
+
+afterAll(async () => {
+  await app.close();
+  await database.close();
+  await proxy.close();
+  await drop();
+});
+
+beforeEach(async () => {
+  await database.models.Project.destroy({ where: {}, force: true });
+});
+
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+async function call(
+  method: Method,
+  url: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+) {
+  const response = await app.inject({
+    method,
+    url,
+    headers: {
+      host: HOST,
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
+    ...(body === undefined
+      ? {}
+      : { payload: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+  return {
+    status: response.statusCode,
+    headers: response.headers,
+    type: String(response.headers['content-type']),
+    text: response.body,
+    body:
+      response.body && /json/.test(String(response.headers['content-type']))
+        ? response.json<Record<string, never>>()
+        : null,
+  };
+}
+
+const titled = (title: string): ProjectDocument => ({ ...demo, title });
+
+describe('a project', () => {
+  it('is created, read, changed and listed', async () => {
+    const created = await call('POST', '/api/projects', demo);
+    expect([created.status, created.headers.etag, created.headers.location]).toEqual([
+      201,
+      '"1"',
+      '/api/projects/night-watch',
+    ]);
+    const changed = await call('PUT', '/api/projects/night-watch', titled('Late Watch'), {
+      'if-match': '"1"',
+    });
+    expect([changed.status, changed.headers.etag]).toEqual([200, '"2"']);
+    const read = await call('GET', '/api/projects/night-watch');
+    expect([read.headers.etag, read.body]).toEqual([
+      '"2"',
+      expect.objectContaining({ id: 'night-watch', edit: 2, document: titled('Late Watch') }),
+    ]);
+    const { body } = await call('GET', '/api/projects');
+    expect(body).toEqual({
+      projects: [expect.objectContaining({ title: 'Late Watch', edit: 2, minds: 1, agents: 3 })],
+    });
+  });
+
+  it('keeps the order of its lists and the text of its file', async () => {
+    await call('POST', '/api/projects', demo);
+    const file = await call('GET', '/api/projects/night-watch/file');
+    expect(file.text).toBe(serialiseProject(demo));
+    expect(file.headers['content-disposition']).toContain('night-watch.lantern.json');
+    expect(readProjectText(file.text).ok).toBe(true);
+  });
+
+  it('gets an address of its own where the title is taken or says nothing', async () => {
+    const ids = [];
+    for (const title of ['Night Watch', 'Night Watch', '☾☾☾'])
+      ids.push((await call('POST', '/api/projects', titled(title))).body!.id);
+    expect(ids).toEqual(['night-watch', 'night-watch-2', 'project']);
+  });
+
+  it('keeps every edit', async () => {
+    await call('POST', '/api/projects', demo);
+    for (let edit = 1; edit <= 3; edit++)
+      await call('PUT', '/api/projects/night-watch', titled(`Watch ${edit}`), {
+        'if-match': `"${edit}"`,
+      });
+    const { body } = await call('GET', '/api/projects/night-watch/edits');
+    expect(
+      (body as unknown as { edits: { number: number }[] }).edits.map(({ number }) => number),
+    ).toEqual([4, 3, 2, 1]);
+    expect((await call('GET', '/api/projects/night-watch/edits/2')).body).toMatchObject({
+      edit: 2,
+      document: { title: 'Watch 1' },
+    });
+    expect((await call('GET', '/api/projects/night-watch/edits/9')).status).toBe(404);
+  });
+
+  it('can be put away and brought back', async () => {
+    await call('POST', '/api/projects', demo);
+    expect((await call('DELETE', '/api/projects/night-watch')).status).toBe(204);
+    expect((await call('GET', '/api/projects/night-watch')).status).toBe(404);
+    expect((await call('POST', '/api/projects/night-watch/restore')).status).toBe(204);
+    expect((await call('GET', '/api/projects/night-watch')).body).toMatchObject({ document: demo });
+  });
+});
+
+describe('two that write at once', () => {
+  it('never overwrite each other: the stale one gets 412, and nothing is lost', async () => {
+    await call('POST', '/api/projects', demo);
+    const writes = await Promise.all(
+      ['First', 'Second', 'Third'].map((title) =>
+        call('PUT', '/api/projects/night-watch', titled(title), { 'if-match': '"1"' }),
+      ),
+    );
+    expect(writes.map(({ status }) => status).sort()).toEqual([200, 412, 412]);
+    const stale = writes.find(({ status }) => status === 412)!;
+    expect(stale.body).toMatchObject({
+      status: 412,
+      currentEdit: 2,
+      detail: expect.stringContaining('based on edit 1; the latest is 2') as string,
+    });
+    const winner = writes.find(({ status }) => status === 200)!;
+    expect((await call('GET', '/api/projects/night-watch')).body).toMatchObject({
+      edit: 2,
+      document: winner.body!.document,
+    });
+  });
+
+  it('must say what they are based on', async () => {
+    await call('POST', '/api/projects', demo);
+    expect((await call('PUT', '/api/projects/night-watch', demo)).status).toBe(428);
+    expect((await call('PUT', '/api/projects/night-watch', demo, { 'if-match': '*' })).status).toBe(
+      400,
+    );
+  });
+});
+
+describe('refusals', () => {
+  it.each<[string, () => ReturnType<typeof call>, number, string]>([
+    [
+      'a document with faults',
+      () =>
+        call('POST', '/api/projects', { ...demo, title: '', minds: { warden: { title: 'W' } } }),
+      422,
+      'minds.warden.machine',
+    ],
+    [
+      'a foreign document',
+      () => call('POST', '/api/projects', { format: 'other' }),
+      422,
+      'belongs to another program',
+    ],
+    ['what is not JSON', () => call('POST', '/api/projects', '{"format":'), 400, 'JSON'],
+    [
+      'another media type',
+      () => call('POST', '/api/projects', 'x', { 'content-type': 'text/plain' }),
+      415,
+      'application/json',
+    ],
+    [
+      'a body of 20 MB',
+      () => call('POST', '/api/projects', `"${'x'.repeat(20 * 1_048_576)}"`),
+      413,
+      '8 MB',
+    ],
+    ['an unknown project', () => call('GET', '/api/projects/nobody'), 404, 'no project “nobody”'],
+    ['an impossible id', () => call('GET', '/api/projects/%20x'), 400, 'project’s id'],
+    ['an unknown address', () => call('GET', '/api/nothing'), 404, 'not known'],
+    [
+      'another host',
+      () => call('GET', '/api/projects', undefined, { host: 'orchard.example' }),
+      403,
+      'orchard.example',
+    ],
+    [
+      'another origin',
+      () => call('POST', '/api/projects', demo, { origin: 'http://orchard.example' }),
+      403,
+      'orchard.example',
+    ],
+    [
+      'another port on this machine',
+      () => call('GET', '/api/projects', undefined, { origin: 'http://127.0.0.1:9999' }),
+      403,
+      '9999',
+    ],
+  ])('%s is refused with what, where and what to do', async (_, send, status, words) => {
+    const response = await send();
+    expect(response.status).toBe(status);
+    expect(response.type).toContain('application/problem+json');
+    expect(response.body).toMatchObject({
+      status,
+      title: expect.any(String) as string,
+      type: expect.stringContaining('urn:crooked-lantern:problem:') as string,
+    });
+    expect(response.text).toContain(words);
+    expect(response.text).not.toMatch(/at .*\.ts:/);
+    expect(await database.models.Project.count()).toBe(0);
+  });
+
+  it('leaves the project untouched when an edit has faults', async () => {
+    await call('POST', '/api/projects', demo);
+    const response = await call(
+      'PUT',
+      '/api/projects/night-watch',
+      { ...demo, ticksPerSecond: 5000 },
+      { 'if-match': '"1"' },
+    );
+    expect(response.body).toMatchObject({
+      status: 422,
+      faults: [{ path: 'ticksPerSecond', message: 'must be at most 120, not 5000' }],
+    });
+    expect((await call('GET', '/api/projects/night-watch')).body).toMatchObject({
+      edit: 1,
+      document: demo,
+    });
+  });
+
+  it('takes requests from its own pages', async () => {
+    expect(
+      (await call('GET', '/api/projects', undefined, { origin: `http://${HOST}` })).status,
+    ).toBe(200);
+    expect(
+      (
+        await call('GET', '/api/projects', undefined, {
+          host: 'localhost:4173',
+          origin: 'http://localhost:4173',
+        })
+      ).status,
+    ).toBe(200);
+  });
+});
+
+describe('health and documents', () => {
+  it('says that all is well', async () => {
+    expect((await call('GET', '/api/health')).body).toEqual({ status: 'ok', database: 'ok' });
+  });
+
+  it('says so when the database is lost, and goes on when it is back', async () => {
+    await call('POST', '/api/projects', demo);
+    proxy.cut();
+    const health = await call('GET', '/api/health');
+    expect([health.status, health.body]).toEqual([
+      503,
+      { status: 'degraded', database: 'unreachable' },
+    ]);
+    const write = await call('PUT', '/api/projects/night-watch', titled('Lost?'), {
+      'if-match': '"1"',
+    });
+    expect([write.status, write.body!.type]).toEqual([
+      503,
+      'urn:crooked-lantern:problem:database-unreachable',
+    ]);
+    proxy.mend();
+    expect(
+      (await call('PUT', '/api/projects/night-watch', titled('Kept'), { 'if-match': '"1"' }))
+        .status,
+    ).toBe(200);
+  });
+
+  it('describes itself as OpenAPI, with every route', async () => {
+    const { body } = await call('GET', '/api/openapi.json');
+    const { openapi, paths } = body as unknown as {
+      openapi: string;
+      paths: Record<string, Record<string, unknown>>;
+    };
+    expect(openapi).toBe('3.1.0');
+    expect(Object.keys(paths).sort()).toEqual([
+      '/api/health',
+      '/api/project.schema.json',
+      '/api/projects',
+      '/api/projects/{id}',
+      '/api/projects/{id}/edits',
+      '/api/projects/{id}/edits/{number}',
+      '/api/projects/{id}/file',
+      '/api/projects/{id}/restore',
+    ]);
+    expect(JSON.stringify(paths['/api/projects'].post)).toContain('ticksPerSecond');
+  });
+
+  it('sends security headers', async () => {
+    const { headers } = await call('GET', '/api/health');
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
+});
+
+describe('demos', () => {
+  it('are loaded into an empty database, once', async () => {
+    const store = createProjectStore(database);
+    expect(await loadDemos(store, DEMOS)).toBe(1);
+    expect(await loadDemos(store, DEMOS)).toBe(0);
+    await store.remove('night-watch');
+    expect(
+      await loadDemos(store, DEMOS),
+      'a project that was put away does not come back by itself',
+    ).toBe(0);
+  });
+});

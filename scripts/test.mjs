@@ -1,0 +1,93 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { ensureBuilt } from './build.mjs';
+import { ensureChromium } from './chromium.mjs';
+import { ensurePackages } from './install.mjs';
+import { startCluster, temporaryFolder } from './postgres.mjs';
+import { checkNode, ROOT, runScript, say } from './project.mjs';
+
+const BIN = path.join(ROOT, 'node_modules', '.bin');
+
+/** What is checked besides running tests; each counts as one. */
+const CHECKS = [
+  { name: 'format', command: ['prettier', '--check', '--log-level', 'warn', '.'] },
+  {
+    name: 'lint and direction of dependencies',
+    command: ['oxlint', '--deny-warnings', 'packages', 'bench', 'e2e', 'scripts'],
+  },
+  { name: 'types', command: ['tsc', '-b', '--force'] },
+];
+
+/** @param {string[]} command */
+function check([program, ...flags]) {
+  return (
+    spawnSync(path.join(BIN, program), flags, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+    }).status === 0
+  );
+}
+
+/**
+ * Runs test projects; a runner that breaks before it can count is one failure.
+ * @param {string[]} projects
+ * @param {string} report
+ * @param {NodeJS.ProcessEnv} env
+ * @returns {Promise<{passed: number, failed: number}>}
+ */
+function runTests(projects, report, env) {
+  const flags = projects.flatMap((project) => ['--project', project]);
+  return new Promise((resolve) => {
+    const runner = spawn(
+      path.join(BIN, 'vitest'),
+      ['run', ...flags, '--reporter=default', '--reporter=json', `--outputFile=${report}`],
+      {
+        cwd: ROOT,
+        env,
+        stdio: ['ignore', 'inherit', 'inherit'],
+      },
+    );
+    runner.on('exit', (code) => {
+      try {
+        const { numPassedTests: passed, numFailedTests: failed } = JSON.parse(
+          readFileSync(report, 'utf8'),
+        );
+        resolve({ passed, failed: code !== 0 && failed === 0 ? 1 : failed });
+      } catch {
+        resolve({ passed: 0, failed: 1 });
+      }
+    });
+  });
+}
+
+await runScript(async () => {
+  checkNode();
+  ensurePackages();
+  let passed = 0;
+  let failed = 0;
+  for (const { name, command } of CHECKS) {
+    const good = check(command);
+    say(`${good ? '✓' : '✗'} ${name}`);
+    if (good) passed++;
+    else failed++;
+  }
+  const chromium = ensureChromium();
+  ensureBuilt(['programs', 'pages', 'bench']);
+  const folder = temporaryFolder();
+  const cluster = await startCluster({ folder, durable: false });
+  try {
+    const env = { ...process.env, LANTERN_TEST_DATABASE: cluster.url, CHROMIUM: chromium };
+    // The interface is driven in real time, so it runs when nothing else does.
+    for (const projects of [['unit', 'server'], ['e2e']]) {
+      const result = await runTests(projects, path.join(folder, `${projects[0]}.json`), env);
+      passed += result.passed;
+      failed += result.failed;
+    }
+  } finally {
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+  say(`${passed} passed, ${failed} failed`);
+  if (failed > 0) process.exitCode = 1;
+});
