@@ -33,3 +33,17 @@ export function checkNode() {
   if (major < 20)
     throw new Refusal(`Crooked Lantern needs Node 20 or newer; this is ${process.versions.node}.`);
 }
+
+/**
+ * Does some work whose notes go to standard error: what follows prints for programs to read.
+ * @param {() => void} work
+ */
+export function quietly(work) {
+  const write = process.stdout.write.bind(process.stdout);
+  process.stdout.write = process.stderr.write.bind(process.stderr);
+  try {
+    work();
+  } finally {
+    process.stdout.write = write;
+  }
+}

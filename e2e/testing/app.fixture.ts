@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
 import { freshDatabase } from '../../packages/server/src/testing/database.fixture.ts';
@@ -18,6 +19,8 @@ export interface App {
   browser: Browser;
   /** A page in a browser window of its own; errors of the page fail the test that asks for them. */
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
+  /** Adds a project of its own from the demo file and gives the address of its mind. */
+  newDemo(): Promise<string>;
   /** Errors pages have thrown since the last call. */
   takeErrors(): string[];
   stopServer(): Promise<void>;
@@ -75,6 +78,15 @@ export async function startApp(): Promise<App> {
       page.on('pageerror', (error) => errors.push(error.message));
       await page.goto(address + where);
       return page;
+    },
+    async newDemo() {
+      const response = await fetch(`${address}/api/projects`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json')),
+      });
+      const { id } = (await response.json()) as { id: string };
+      return `/projects/${id}/minds/warden`;
     },
     takeErrors() {
       const taken = errors;

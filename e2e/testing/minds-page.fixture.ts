@@ -25,9 +25,18 @@ export async function tick(page: Page): Promise<number> {
   return Number(/tick (\d+)/.exec(text)?.[1] ?? 0);
 }
 
+/** Waits until the run has come to rest and the page shows where. */
+export async function untilResting(page: Page): Promise<void> {
+  await page.getByTestId('hash').waitFor();
+  const playhead = page.getByRole('slider', { name: 'Playhead' });
+  await expect
+    .poll(async () => Number(await playhead.getAttribute('aria-valuenow')) - (await tick(page)))
+    .toBe(0);
+}
+
 export async function pause(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Pause (P)' }).click();
-  await page.getByTestId('hash').waitFor();
+  await untilResting(page);
 }
 
 /** Replaces the expression of a field that is edited in place and commits it with Enter. */
@@ -39,6 +48,7 @@ export async function writeExpression(page: Page, label: string, text: string): 
   // Inserted at once, as from the clipboard, so that no completion opens under the Enter.
   await page.keyboard.insertText(text);
   await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: `${label}: ${text}. Edit` }).waitFor();
 }
 
 export async function untilSaved(page: Page): Promise<void> {

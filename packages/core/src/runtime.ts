@@ -42,3 +42,4 @@ export type {
   StateProgram,
   TransitionProgram,
 } from './mind/program.ts';
+export { atan2, cos, sin } from './numeric/trigonometry.ts';

@@ -109,7 +109,7 @@ describe('a project', () => {
   });
 
   it('gets an address of its own where the title is taken or says nothing', async () => {
-    const ids = [];
+    const ids: unknown[] = [];
     for (const title of ['Night Watch', 'Night Watch', '☾☾☾'])
       ids.push((await call('POST', '/api/projects', titled(title))).body!.id);
     expect(ids).toEqual(['night-watch', 'night-watch-2', 'project']);

@@ -17,10 +17,13 @@ const Search = styled(SearchField)`
   }
 `;
 
-const Entries = styled(Menu)`
+const Scroll = styled.div`
   max-height: 46vh;
   margin-top: 8px;
   overflow: auto;
+`;
+
+const Entries = styled(Menu)`
   outline: none;
 `;
 
@@ -70,25 +73,30 @@ export function CommandList() {
         <Search aria-label="Find a command" autoFocus>
           <Input placeholder="Type part of a name" />
         </Search>
-        <Entries aria-label="Commands" renderEmptyState={() => 'No command has that in its name.'}>
-          {commands.map((command) => (
-            <Entry
-              key={command.id}
-              id={command.id}
-              textValue={command.name}
-              isDisabled={command.disabled !== undefined}
-              onAction={() => {
-                close();
-                command.run();
-              }}
-            >
-              <span>
-                {command.name} {command.disabled && <small>· {command.disabled}</small>}
-              </span>
-              {command.keys && <Kbd>{keysText(command.keys)}</Kbd>}
-            </Entry>
-          ))}
-        </Entries>
+        <Scroll tabIndex={0} role="group" aria-label="All commands">
+          <Entries
+            aria-label="Commands"
+            renderEmptyState={() => 'No command has that in its name.'}
+          >
+            {commands.map((command) => (
+              <Entry
+                key={command.id}
+                id={command.id}
+                textValue={command.name}
+                isDisabled={command.disabled !== undefined}
+                onAction={() => {
+                  close();
+                  command.run();
+                }}
+              >
+                <span>
+                  {command.name} {command.disabled && <small>· {command.disabled}</small>}
+                </span>
+                {command.keys && <Kbd>{keysText(command.keys)}</Kbd>}
+              </Entry>
+            ))}
+          </Entries>
+        </Scroll>
       </Autocomplete>
     </Dialog>
   );

@@ -27,7 +27,7 @@ const Mark = styled(NavLink)`
   display: inline-flex;
   align-items: center;
   gap: 8px;
-  color: var(--lamp);
+  color: var(--lampText);
   font: 600 1.3rem var(--title);
   text-decoration: none;
   white-space: nowrap;

@@ -25,7 +25,7 @@ export interface EngineClient {
   checkExpression(mind: string, source: string, place: ExpressionPlace): Promise<ExpressionFault[]>;
   play(): void;
   pause(): void;
-  step(ticks: number): void;
+  nudge(ticks: number): void;
   restart(seed: number | null): void;
   setSpeed(speed: number): void;
   seek(tick: number): void;
@@ -73,7 +73,7 @@ export function startEngine(): EngineClient {
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     play: () => void remote.play(),
     pause: () => void remote.pause(),
-    step: (ticks) => void remote.step(ticks),
+    nudge: (ticks) => void remote.nudge(ticks),
     restart: (seed) => void remote.restart(seed),
     setSpeed: (speed) => void remote.setSpeed(speed),
     seek: (tick) => void remote.seek(tick),

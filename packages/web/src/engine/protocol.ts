@@ -16,8 +16,8 @@ export interface EngineApi {
   checkExpression(mind: string, source: string, place: ExpressionPlace): Promise<ExpressionFault[]>;
   play(): void;
   pause(): void;
-  /** Runs this many ticks on and stays paused. */
-  step(ticks: number): void;
+  /** Goes this many ticks on or back from where the run stands, and rests there; past the head it runs on. */
+  nudge(ticks: number): void;
   restart(seed: number | null): void;
   setSpeed(speed: number): void;
   /** Goes to a tick; past the head it runs on to there. */

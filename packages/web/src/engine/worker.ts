@@ -172,10 +172,13 @@ const engineApi: EngineApi = {
     engine.goal = -1;
     wake();
   },
-  step(ticks) {
-    if (!engine.run) return;
+  nudge(ticks) {
+    const { run } = engine;
+    if (!run) return;
     engine.playing = false;
-    for (let i = 0; i < ticks; i++) advance(engine.run, takeInputs());
+    const goal = run.world.tick + ticks;
+    if (goal !== run.world.tick) seek(run, goal);
+    while (run.head < goal) advance(run, takeInputs());
     wake();
   },
   restart(seed) {

@@ -29,7 +29,7 @@ export function newProject(title: string): ProjectDocument {
         gaits: { walk: 1.4, run: 3.6 },
         gait: 'walk',
         sight: {
-          cones: [{ range: 9, halfAngle: 35, gain: 1.5 }],
+          cones: [{ range: 9, halfAngle: 60, gain: 1.5 }],
           fade: 0.25,
           grace: 0.5,
           curious: 0.3,

@@ -216,18 +216,17 @@ export function LedgerPanel({
     const { frame } = engine;
     if (!frame || !program) return;
     const second = program.ticksPerSecond;
-    const moves: Record<string, number> = {
-      ArrowLeft: frame.tick - (event.shiftKey ? second : 1),
-      ArrowRight: frame.tick + (event.shiftKey ? second : 1),
-      PageUp: frame.tick - 5 * second,
-      PageDown: frame.tick + 5 * second,
-      Home: frame.keptFrom,
-      End: frame.head,
+    const steps: Record<string, number> = {
+      ArrowLeft: event.shiftKey ? -second : -1,
+      ArrowRight: event.shiftKey ? second : 1,
+      PageUp: -5 * second,
+      PageDown: 5 * second,
     };
-    const goal = moves[event.key];
-    if (goal === undefined) return;
+    const ends: Record<string, number> = { Home: frame.keptFrom, End: frame.head };
+    if (event.key in steps) engine.nudge(steps[event.key]);
+    else if (event.key in ends) engine.seek(ends[event.key]);
+    else return;
     event.preventDefault();
-    engine.seek(Math.max(frame.keptFrom, Math.min(frame.head, goal)));
   };
 
   return (

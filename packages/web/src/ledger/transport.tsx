@@ -78,17 +78,8 @@ export function Transport() {
     () => (engine.frame?.playing ? engine.pause() : engine.play()),
     [engine],
   );
-  const back = useCallback(
-    () => engine.frame && engine.seek(Math.max(engine.frame.keptFrom, engine.frame.tick - 1)),
-    [engine],
-  );
-  const onward = useCallback(() => {
-    const { frame } = engine;
-    if (!frame) return;
-    // Inside the recorded past a tick onward only looks; at its end it runs.
-    if (frame.tick < frame.head) engine.seek(frame.tick + 1);
-    else engine.step(1);
-  }, [engine]);
+  const back = useCallback(() => engine.nudge(-1), [engine]);
+  const onward = useCallback(() => engine.nudge(1), [engine]);
   const restart = useCallback(() => {
     engine.restart(null);
     engine.play();

@@ -3,6 +3,7 @@ import {
   autocompletion,
   closeBrackets,
   completionStatus,
+  selectedCompletion,
   type CompletionContext,
   type CompletionResult,
 } from '@codemirror/autocomplete';
@@ -102,6 +103,16 @@ function completions(keys: readonly KnownKey[]) {
   };
 }
 
+/** Takes the completion that is offered, if it is not what stands there anyway. */
+function chooses(view: EditorView): boolean {
+  if (completionStatus(view.state) !== 'active') return false;
+  const { head } = view.state.selection.main;
+  const label = selectedCompletion(view.state)?.label;
+  if (label !== undefined && view.state.sliceDoc(Math.max(0, head - label.length), head) === label)
+    return false;
+  return acceptCompletion(view);
+}
+
 export interface ExpressionEditorProps {
   label: string;
   value: string;
@@ -142,7 +153,7 @@ export default function ExpressionEditor({
           look,
           tooltips({ parent: document.body }),
           closeBrackets(),
-          autocompletion({ override: [completions(keys)], icons: false }),
+          autocompletion({ override: [completions(keys)], icons: false, interactionDelay: 0 }),
           EditorView.contentAttributes.of({ 'aria-label': label }),
           EditorView.lineWrapping,
           EditorState.transactionFilter.of((transaction) =>
@@ -164,12 +175,7 @@ export default function ExpressionEditor({
           ),
           Prec.highest(
             keymap.of([
-              {
-                key: 'Enter',
-                run: (current) =>
-                  (completionStatus(current.state) === 'active' && acceptCompletion(current)) ||
-                  finish(current, true),
-              },
+              { key: 'Enter', run: (current) => chooses(current) || finish(current, true) },
               { key: 'Tab', run: acceptCompletion },
               {
                 key: 'Escape',

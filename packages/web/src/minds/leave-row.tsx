@@ -33,7 +33,7 @@ const Live = styled.span`
     color: var(--done);
   }
   &[data-holds='wait'] {
-    color: var(--lamp);
+    color: var(--lampText);
   }
   &[data-holds='false'] b {
     color: var(--refuse);

@@ -75,10 +75,10 @@ const Svg = styled.svg`
     font-size: 12.5px;
   }
   .title-room.lit {
-    fill: var(--lamp);
+    fill: var(--lampText);
   }
   .title-leaf.lit {
-    fill: var(--lamp);
+    fill: var(--lampText);
     font-weight: 700;
   }
   .share {
@@ -93,7 +93,7 @@ const Svg = styled.svg`
     stroke-width: 3px;
   }
   .label.taken {
-    fill: var(--lamp);
+    fill: var(--lampText);
   }
   .state {
     cursor: pointer;

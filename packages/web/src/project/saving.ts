@@ -2,10 +2,8 @@ import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api, ApiError } from '../api/client.ts';
 import {
   changed,
-  closed,
   editSaved,
   mineKept,
-  opened,
   redone,
   savingChanged,
   theirsTaken,
@@ -27,38 +25,61 @@ interface WithProject {
 
 export const saving = createListenerMiddleware<WithProject>();
 
+type Dispatch = (action: { type: string }) => unknown;
+
+interface Listening {
+  getState(): WithProject;
+  dispatch: Dispatch;
+  delay(ms: number): Promise<unknown>;
+}
+
+/** One saver works at a time; it looks anew at what is unsaved before each write. */
+let isSaving = false;
+
 saving.startListening({
   matcher: isAnyOf(changed, undone, redone, mineKept),
-  effect: async (_, { getState, dispatch, cancelActiveListeners, delay }) => {
-    cancelActiveListeners();
-    for (let attempt = 0; ;) {
-      const { project } = getState();
-      if (project.status !== 'open' || project.unsaved.length === 0) return;
-      const [next] = project.unsaved;
-      stash(project.id, next.edit - 1, project.document);
-      if (attempt === 0) dispatch(savingChanged({ kind: 'saving' }));
-      try {
-        const saved = await api.write(project.id, next.edit - 1, next.document);
-        dispatch(editSaved({ edit: saved.edit, at: saved.updatedAt }));
-        attempt = 0;
-        const after = getState().project;
-        if (after.status === 'open' && after.unsaved.length === 0) dropStash(project.id);
-      } catch (error) {
-        if (!(error instanceof ApiError)) throw error;
-        if (error.status === 412) {
-          if (await settledBefore(project.id, next.edit, next.document, dispatch)) continue;
-          return;
-        }
-        if (!error.passing) {
-          dispatch(savingChanged({ kind: 'refused', message: error.message }));
-          return;
-        }
-        dispatch(savingChanged({ kind: 'waiting', message: error.message }));
-        await delay(RETRY_MS[Math.min(attempt++, RETRY_MS.length - 1)]);
-      }
+  effect: async (_, listening) => {
+    if (isSaving) return;
+    isSaving = true;
+    try {
+      await saveAll(listening);
+    } finally {
+      isSaving = false;
     }
   },
 });
+
+async function saveAll({ getState, dispatch, delay }: Listening): Promise<void> {
+  for (let failures = 0; ;) {
+    const { project } = getState();
+    if (project.status !== 'open' || project.unsaved.length === 0) return;
+    const [next] = project.unsaved;
+    stash(project.id, next.edit - 1, project.document);
+    if (failures === 0) dispatch(savingChanged({ kind: 'saving' }));
+    try {
+      const saved = await api.write(project.id, next.edit - 1, next.document);
+      failures = 0;
+      dispatch(editSaved({ edit: saved.edit, at: saved.updatedAt }));
+      dropStashWhenDone(getState().project);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      if (error.status === 412) {
+        if (await settledBefore(project.id, next.edit, next.document, dispatch)) continue;
+        return;
+      }
+      if (!error.passing) {
+        dispatch(savingChanged({ kind: 'refused', message: error.message }));
+        return;
+      }
+      dispatch(savingChanged({ kind: 'waiting', message: error.message }));
+      await delay(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]);
+    }
+  }
+}
+
+function dropStashWhenDone(project: ProjectSlot): void {
+  if (project.status === 'open' && project.unsaved.length === 0) dropStash(project.id);
+}
 
 /**
  * A stale edit may be our own, saved before the answer was lost: then it counts as saved (true). Else
@@ -68,7 +89,7 @@ async function settledBefore(
   id: string,
   edit: number,
   document: unknown,
-  dispatch: (action: { type: string }) => unknown,
+  dispatch: Dispatch,
 ): Promise<boolean> {
   const theirs = await api.read(id);
   if (theirs.edit === edit && JSON.stringify(theirs.document) === JSON.stringify(document)) {
@@ -82,12 +103,6 @@ async function settledBefore(
 saving.startListening({
   matcher: isAnyOf(theirsTaken),
   effect: (_, { getState }) => {
-    const { project } = getState();
-    if (project.status === 'open') dropStash(project.id);
+    dropStashWhenDone(getState().project);
   },
-});
-
-saving.startListening({
-  matcher: isAnyOf(opened, closed),
-  effect: (_, { cancelActiveListeners }) => cancelActiveListeners(),
 });

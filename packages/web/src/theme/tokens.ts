@@ -10,6 +10,8 @@ export interface Tokens {
   /** Decoration only: too faint for text. */
   dim: string;
   lamp: string;
+  /** The same for text, dark enough to read on paper. */
+  lampText: string;
   /** Text on a lamp-coloured surface. */
   onLamp: string;
   ember: string;
@@ -37,6 +39,7 @@ export const NIGHT: Tokens = {
   mute: '#93a5a4',
   dim: '#5f7476',
   lamp: '#ffb84d',
+  lampText: '#ffb84d',
   onLamp: '#231703',
   ember: '#b9713a',
   done: '#6cc5b0',
@@ -62,15 +65,16 @@ export const DAY: Tokens = {
   mute: '#4c5c5d',
   dim: '#8d9488',
   lamp: '#c97a00',
+  lampText: '#855000',
   onLamp: '#1f1400',
   ember: '#b07a3e',
-  done: '#1d7361',
+  done: '#17624f',
   refuse: '#6b46a3',
-  sight: '#1b6cb0',
+  sight: '#155a96',
   sound: '#b03f60',
   harm: '#b83a22',
   told: '#55741a',
-  found: '#70633a',
+  found: '#63572f',
   wall: '#b9ad8f',
   hedge: '#9db58c',
   leaf: '#a9c197',

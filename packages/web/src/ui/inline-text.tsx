@@ -3,8 +3,7 @@ import styled from 'styled-components';
 
 const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   max-width: 100%;
-  margin: 0 -2px;
-  padding: 0 2px;
+  padding: 0 3px;
   border: 1px solid transparent;
   border-radius: 5px;
   background: none;
@@ -13,7 +12,7 @@ const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   font-weight: inherit;
   text-align: left;
   text-decoration: ${({ $faulty }) => ($faulty ? 'underline wavy var(--harm)' : 'none')};
-  overflow-wrap: anywhere;
+  overflow-wrap: break-word;
   cursor: text;
   &:hover {
     border-color: var(--line2);

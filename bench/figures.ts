@@ -1,0 +1,142 @@
+import {
+  atan2,
+  beginTick,
+  createWorld,
+  endTick,
+  setRecorder,
+  stepMinds,
+  tick,
+  type Program,
+  type World,
+} from '@crooked-lantern/core';
+import { handwrittenWardens } from './handwritten-warden.ts';
+import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
+import { largeOrchard, strolling } from './orchards.ts';
+
+const ROUND_TICKS = 120;
+
+function worldByHand(program: Program): World {
+  const world = createWorld(program);
+  const [walk, run] = ['walk', 'run'].map((gait) => program.gaits.indexOf(gait));
+  const wardens = handwrittenWardens(walk, run, atan2);
+  world.decideFor = (agent) => wardens.decide(agent);
+  return world;
+}
+
+/** Lets the wardens meet the gleaners, so that what is measured is not the calm before. */
+function settled(world: World, ticks = 600): World {
+  for (let i = 1; i <= ticks; i++) tick(world, strolling(world.statics.program, i));
+  return world;
+}
+
+function ticks(world: World): number {
+  const { program } = world.statics;
+  return timed(() => {
+    for (let i = 0; i < ROUND_TICKS; i++) tick(world, strolling(program, world.tick + 1));
+  });
+}
+
+function mindsAlone(world: World): number {
+  const { program } = world.statics;
+  let spent = 0;
+  for (let i = 0; i < ROUND_TICKS; i++) {
+    beginTick(world, strolling(program, world.tick + 1));
+    spent += timed(() => stepMinds(world));
+    endTick(world);
+  }
+  return spent;
+}
+
+function mindRatio(): Figure {
+  const program = largeOrchard(200);
+  const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
+  const [a, b] = sideBySide([() => mindsAlone(compiled), () => mindsAlone(byHand)], 15);
+  return {
+    figure: 'mind.ratio',
+    value: rounded(a / b),
+    unit: 'compiled / by hand, minds step alone',
+    goal: '<= 2.0',
+    detail: {
+      compiled_us_per_agent_tick: rounded((a * 1000) / ROUND_TICKS / 200),
+      by_hand_us_per_agent_tick: rounded((b * 1000) / ROUND_TICKS / 200),
+    },
+  };
+}
+
+function tickRatio(): Figure {
+  const program = largeOrchard(200);
+  const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
+  const [a, b] = sideBySide([() => ticks(compiled), () => ticks(byHand)], 15);
+  return {
+    figure: 'tick.ratio',
+    value: rounded(a / b),
+    unit: 'compiled / by hand, whole tick',
+    goal: '<= 1.2',
+    detail: {
+      compiled_ms_per_tick: rounded(a / ROUND_TICKS),
+      by_hand_ms_per_tick: rounded(b / ROUND_TICKS),
+    },
+  };
+}
+
+function recordRatio(): Figure {
+  const program = largeOrchard(200);
+  const recording = createWorld(program);
+  let entries = 0;
+  setRecorder(recording, () => entries++);
+  const [on, off] = [settled(recording), settled(createWorld(program))];
+  const [a, b] = sideBySide([() => ticks(on), () => ticks(off)], 15);
+  return {
+    figure: 'record.ratio',
+    value: rounded(a / b),
+    unit: 'ledger on / off, whole tick',
+    goal: '<= 1.15',
+    detail: {
+      on_ms_per_tick: rounded(a / ROUND_TICKS),
+      off_ms_per_tick: rounded(b / ROUND_TICKS),
+      entries,
+    },
+  };
+}
+
+/** Half of the 16.7 ms a tick may take at 60 Hz. */
+const HALF_BUDGET_MS = 1000 / 60 / 2;
+
+/** Milliseconds of the median tick with this many wardens. */
+function tickTime(wardens: number): number {
+  const world = settled(createWorld(largeOrchard(wardens)), 300);
+  const { program } = world.statics;
+  return median(
+    Array.from({ length: 180 }, () => timed(() => tick(world, strolling(program, world.tick + 1)))),
+  );
+}
+
+function crowdAgents(): Figure {
+  const detail: Record<string, number> = {};
+  let most = 0;
+  for (const wardens of [250, 500, 1000, 2000, 4000, 8000]) {
+    const time = tickTime(wardens);
+    detail[`tick_ms_at_${wardens}`] = rounded(time);
+    if (time > HALF_BUDGET_MS) {
+      // Between the last that fits and the first that doesn't, time grows nearly in a straight line.
+      const before = detail[`tick_ms_at_${most}`] ?? 0;
+      most = Math.floor(most + ((wardens - most) * (HALF_BUDGET_MS - before)) / (time - before));
+      break;
+    }
+    most = wardens;
+  }
+  return {
+    figure: 'crowd.agents',
+    value: most,
+    unit: 'wardens one core ticks at 60 Hz with half the time to spare',
+    goal: '>= 1000',
+    detail,
+  };
+}
+
+export const FIGURES: Record<string, () => Figure> = {
+  'mind.ratio': mindRatio,
+  'tick.ratio': tickRatio,
+  'record.ratio': recordRatio,
+  'crowd.agents': crowdAgents,
+};

@@ -1,0 +1,42 @@
+import { atan2, createWorld, tick, type World } from '@crooked-lantern/core';
+import { expect, it } from 'vitest';
+import { handwrittenWardens } from './handwritten-warden.ts';
+import { largeOrchard, strolling } from './orchards.ts';
+
+function innermost(world: World, index: number): string {
+  const agent = world.agents[index];
+  const active = agent.mindState!.machine.active;
+  return agent.mind!.program.machine.states[active[active.length - 1]].id;
+}
+
+it('the warden written by hand makes the very decisions the compiled one makes', () => {
+  const program = largeOrchard(64);
+  const compiled = createWorld(program);
+  const byHand = createWorld(program);
+  const [walk, run] = ['walk', 'run'].map((gait) => program.gaits.indexOf(gait));
+  const wardens = handwrittenWardens(walk, run, atan2);
+  byHand.decideFor = (agent) => wardens.decide(agent);
+  const visited = new Set<string>();
+  for (let i = 1; i <= 3600; i++) {
+    tick(compiled, strolling(program, i));
+    tick(byHand, strolling(program, i));
+    const parted = compiled.agents.filter((agent, index) => {
+      const { body } = byHand.agents[index];
+      if (body.x !== agent.x || body.y !== agent.y || body.heading !== agent.heading) return true;
+      if (!agent.mind) return false;
+      visited.add(innermost(compiled, index));
+      return wardens.stateOf(byHand.agents[index]) !== innermost(compiled, index);
+    });
+    expect(parted.map(({ name }) => `${name} at tick ${i}`)).toEqual([]);
+  }
+  // The comparison means nothing unless they go through it all.
+  expect([...visited].sort()).toEqual([
+    'chase',
+    'collar',
+    'goThere',
+    'lookLeft',
+    'lookRight',
+    'peer',
+    'rounds',
+  ]);
+});

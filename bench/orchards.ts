@@ -1,0 +1,96 @@
+import { readFileSync } from 'node:fs';
+import {
+  checkProject,
+  readProjectText,
+  type Input,
+  type Program,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
+
+/** Larger orchards made from the demo, for measuring. */
+
+function demo(): ProjectDocument {
+  // Works from the sources and from where the build puts this file.
+  for (const up of ['..', '../..']) {
+    let text: string;
+    try {
+      text = readFileSync(new URL(`${up}/demo/night-watch.lantern.json`, import.meta.url), 'utf8');
+    } catch {
+      continue;
+    }
+    const result = readProjectText(text);
+    if (!result.ok)
+      throw new Error(
+        `The demo can't be read: ${result.faults[0].path} ${result.faults[0].message}`,
+      );
+    return result.document;
+  }
+  throw new Error('The demo is nowhere to be found.');
+}
+
+/** Wardens that fit into one copy of the demo's ground without standing on each other. */
+const PER_PLOT = 8;
+
+/**
+ * About `wardens` wardens, and a gleaner for every eight, on as many copies of the demo's orchard side by
+ * side as it takes. The gleaners walk about; the wardens do all that Night Watch has them do.
+ */
+export function largeOrchard(wardens: number): Program {
+  const document = demo();
+  const plot = document.grounds.orchard;
+  const plots = Math.ceil(wardens / PER_PLOT);
+  const columns = Math.ceil(Math.sqrt(plots));
+  const rows = Math.ceil(plots / columns);
+  const large: typeof plot = {
+    ...plot,
+    width: plot.width * columns,
+    height: plot.height * rows,
+    walls: [],
+    routes: {},
+    agents: {},
+  };
+  for (let i = 0; i < plots; i++) {
+    const dx = (i % columns) * plot.width;
+    const dy = Math.floor(i / columns) * plot.height;
+    const move = ([x, y]: [number, number]): [number, number] => [x + dx, y + dy];
+    for (const wall of plot.walls) large.walls.push({ ...wall, at: move(wall.at) });
+    for (const [name, route] of Object.entries(plot.routes))
+      large.routes[`${name}${i}`] = { ...route, points: route.points.map(move) };
+    large.agents[`gleaner${i}`] = { ...plot.agents.gleaner, at: move(plot.agents.gleaner.at) };
+    for (let n = 0; n < PER_PLOT && i * PER_PLOT + n < wardens; n++) {
+      const route = n % 2 === 0 ? 'west' : 'east';
+      const points = plot.routes[route].points;
+      const [[x0, y0], [x1, y1]] = [points[0], points[1]];
+      const share = (n >> 1) / 4 + 0.1;
+      large.agents[`warden${i}n${n}`] = {
+        archetype: 'warden',
+        at: move([x0 + (x1 - x0) * share, y0 + (y1 - y0) * share]),
+        route: `${route}${i}`,
+      };
+    }
+  }
+  document.grounds = { orchard: large };
+  document.start = { ground: 'orchard', seed: 7 };
+  const { program, findings } = checkProject(document);
+  if (!program)
+    throw new Error(`The large orchard has faults: ${findings[0].path} ${findings[0].message}`);
+  return program;
+}
+
+/** Every gleaner strolls in a square of its own, each turn at another time. */
+export function strolling(program: Program, tick: number): Input[] {
+  const inputs: Input[] = [];
+  program.agents.forEach(({ name }, index) => {
+    if (!name.startsWith('gleaner')) return;
+    const turn = tick + index * 37;
+    if (tick !== 1 && turn % 150 !== 0) return;
+    const [x, y] = [
+      [0, -1],
+      [-1, 0],
+      [0, 1],
+      [1, 0],
+    ][Math.floor(turn / 150) % 4];
+    inputs.push({ agent: name, x, y, gait: null });
+  });
+  return inputs;
+}

@@ -1,0 +1,242 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type App } from './testing/app.fixture.ts';
+import {
+  pause,
+  state,
+  tick,
+  untilLit,
+  untilResting,
+  untilRunning,
+  untilSaved,
+  writeExpression,
+} from './testing/minds-page.fixture.ts';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(() => expect(app.takeErrors()).toEqual([]));
+
+describe('writing a mind from almost nothing', () => {
+  it('a keeper that stands, sees the gleaner and comes, made with the pages alone', async () => {
+    const page = await app.open('/');
+    await page.getByRole('button', { name: 'New project' }).click();
+    await page.waitForURL(/untitled-night/);
+    await untilLit(page, 'stand');
+    await page.getByRole('button', { name: 'Title of the project: Untitled night. Edit' }).click();
+    await page.keyboard.type('Small night');
+    await page.keyboard.press('Enter');
+
+    await page.getByRole('button', { name: 'More for Stand' }).click();
+    await page.getByRole('menuitem', { name: 'Add a state beside' }).click();
+    await page.getByRole('button', { name: 'title of the state: New state. Edit' }).click();
+    await page.keyboard.type('Come');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Choose what it does while in Come' }).click();
+    await page.getByRole('menuitem', { name: 'Move to' }).click();
+    await page.getByText('“Come” is never entered').waitFor();
+
+    await state(page, 'stand').click();
+    await page.getByRole('button', { name: 'Add a way out' }).click();
+    await writeExpression(page, 'guard of transition 1 of Stand', 'attention.strength > 0.1');
+    await page
+      .getByText('None: everything has its place.')
+      .or(page.getByText('is never left'))
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: /^Follow/ }).click();
+
+    await page.getByTestId('ground').click();
+    await page.keyboard.down('ArrowLeft');
+    await expect
+      .poll(async () => page.getByRole('list', { name: 'On the ground' }).innerText(), {
+        timeout: 20_000,
+      })
+      .toMatch(/Gleaner at [0-5]\./);
+    await page.keyboard.up('ArrowLeft');
+    await page.keyboard.down('ArrowUp');
+    await page.locator('[data-active="true"]').getByText('Come').waitFor({ timeout: 30_000 });
+    await page.keyboard.up('ArrowUp');
+    await untilSaved(page);
+    await page.context().close();
+  });
+
+  it('transitions are reordered, retargeted and removed, by keyboard too', async () => {
+    const page = await app.open(`${await app.newDemo()}?state=chase`);
+    await untilRunning(page);
+    const guard = (index: number) =>
+      page.getByRole('button', { name: new RegExp(`^guard of transition ${index} of Chase:`) });
+    await guard(2).focus();
+    await page.keyboard.press('Alt+ArrowUp');
+    await page
+      .getByRole('button', { name: 'guard of transition 1 of Chase: !sees(quarry). Edit' })
+      .waitFor();
+    await page
+      .getByRole('button', { name: 'Target of transition 1 of Chase: Comb. Choose' })
+      .click();
+    await page.getByRole('menuitem', { name: 'Rounds' }).click();
+    await page
+      .getByRole('button', { name: 'Target of transition 1 of Chase: Rounds. Choose' })
+      .waitFor();
+    await page.getByRole('button', { name: 'More for transition 1 of Chase' }).click();
+    await page.getByRole('menuitem', { name: 'Remove', exact: true }).click();
+    await expect.poll(() => guard(2).count()).toBe(0);
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+    await page
+      .getByRole('button', { name: 'guard of transition 2 of Chase: !sees(quarry). Edit' })
+      .waitFor();
+    await untilSaved(page);
+    await page.context().close();
+  });
+
+  it('completes names as they are typed', async () => {
+    const page = await app.open(`${await app.newDemo()}?state=chase`);
+    await untilRunning(page);
+    await page.getByRole('button', { name: /^guard of transition 2 of Chase:/ }).click();
+    await page.getByRole('textbox', { name: 'guard of transition 2 of Chase' }).waitFor();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('!see');
+    await page.getByRole('option', { name: /sees\(\)/ }).waitFor();
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('quar');
+    await page.getByRole('option', { name: /quarry/ }).waitFor();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Enter');
+    await page
+      .getByRole('button', { name: 'guard of transition 2 of Chase: !sees(quarry). Edit' })
+      .waitFor();
+    await page.context().close();
+  });
+});
+
+describe('the transport', () => {
+  it('pauses, goes by ticks, restarts, and takes another seed, with keys', async () => {
+    const page = await app.open(await app.newDemo());
+    await untilRunning(page);
+    await page.keyboard.press('p');
+    await untilResting(page);
+    const at = await tick(page);
+    await page.keyboard.press('.');
+    await expect.poll(() => tick(page)).toBe(at + 1);
+    await page.keyboard.press(',');
+    await page.keyboard.press(',');
+    await expect.poll(() => tick(page)).toBe(at - 1);
+    await page.getByText('in the past').waitFor();
+    await page.keyboard.press('p');
+    await expect.poll(() => tick(page)).toBeGreaterThan(at);
+    await page.keyboard.press('r');
+    await expect.poll(() => tick(page)).toBeLessThan(at);
+    await page.getByRole('button', { name: 'Seed: 7. Edit' }).click();
+    await page.keyboard.type('12');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Seed: 12. Edit' }).waitFor();
+    await page.context().close();
+  });
+
+  it('rewinds by dragging on the lanes', async () => {
+    const page = await app.open(`${await app.newDemo()}?tick=600`);
+    await page.getByTestId('hash').waitFor();
+    const box = (await page.getByTestId('lanes').boundingBox())!;
+    await page.mouse.move(box.x + 100, box.y + 40);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 60, box.y + 40);
+    await page.mouse.up();
+    await expect.poll(() => tick(page)).toBeLessThan(300);
+    await page.context().close();
+  });
+
+  it('is named in the command list, with its keys', async () => {
+    const page = await app.open(await app.newDemo());
+    await untilRunning(page);
+    await page.keyboard.press('Control+k');
+    await page.getByRole('searchbox', { name: 'Find a command' }).fill('speed 4');
+    await page.getByRole('menuitem', { name: 'Speed 4×' }).waitFor();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Speed 4 times. Choose' }).waitFor();
+    await page.context().close();
+  });
+});
+
+describe('for everybody', () => {
+  for (const colorScheme of ['dark', 'light'] as const) {
+    it(`finds nothing serious with axe in the ${colorScheme} theme`, async () => {
+      const page = await app.open('/', { colorScheme });
+      await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
+      const serious = async () => {
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        return violations
+          .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+          .map(
+            ({ id, nodes }) =>
+              `${id}: ${nodes.map(({ html, failureSummary }) => `${html} ${failureSummary}`).join('\n')}`,
+          );
+      };
+      expect(await serious()).toEqual([]);
+      await page.goto(`${app.address}${await app.newDemo()}?state=chase&tick=300`);
+      await page.getByTestId('hash').waitFor();
+      await state(page, 'chase').waitFor();
+      expect(await serious()).toEqual([]);
+      await page.keyboard.press('Control+k');
+      await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
+      expect(await serious()).toEqual([]);
+      await page.context().close();
+    });
+  }
+
+  it('every part can be reached by keyboard, and its focus is seen', async () => {
+    const page = await app.open(`${await app.newDemo()}?state=chase&tick=60`);
+    await page.getByTestId('hash').waitFor();
+    await state(page, 'chase').waitFor();
+    const reached = new Set<string>();
+    for (let i = 0; i < 120; i++) {
+      await page.keyboard.press('Tab');
+      const focus = await page.evaluate(() => {
+        const element = document.activeElement as HTMLElement;
+        const style = getComputedStyle(element);
+        const ring = element.querySelector('.focus');
+        const seen =
+          style.outlineStyle !== 'none' ||
+          (ring !== null && getComputedStyle(ring).stroke !== 'none');
+        return {
+          name: (element.getAttribute('aria-label') ?? element.textContent ?? '').trim(),
+          seen,
+          body: element === document.body,
+        };
+      });
+      if (focus.body) break;
+      expect(focus.seen, focus.name).toBe(true);
+      reached.add(focus.name);
+    }
+    for (const name of [
+      'Crooked Lantern: all projects',
+      'Warden 2',
+      'State Chase',
+      'guard of transition 1 of Chase',
+      'Show sight (1)',
+      'Run (P)',
+      'Playhead',
+      'Add a way out',
+    ]) {
+      expect(
+        [...reached].some((label) => label.startsWith(name)),
+        `${name} in ${[...reached].join(' | ')}`,
+      ).toBe(true);
+    }
+    await page.context().close();
+  });
+
+  it('holds together at 200 % zoom: nothing runs off to the side', async () => {
+    const page = await app.open(await app.newDemo(), { viewport: { width: 640, height: 400 } });
+    await untilRunning(page);
+    await pause(page);
+    const { scroll, width } = await page.evaluate(() => ({
+      scroll: document.documentElement.scrollWidth,
+      width: document.documentElement.clientWidth,
+    }));
+    expect(scroll).toBeLessThanOrEqual(width);
+    await page.context().close();
+  });
+});

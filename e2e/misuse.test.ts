@@ -1,0 +1,202 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type App } from './testing/app.fixture.ts';
+import {
+  untilLit,
+  untilRunning,
+  untilSaved,
+  writeExpression,
+} from './testing/minds-page.fixture.ts';
+
+const DEMO = path.resolve(import.meta.dirname, '../demo/night-watch.lantern.json');
+const GUARD = 'guard of transition 2 of Rounds';
+const rounds = async () => `${await app.newDemo()}?state=rounds`;
+
+let app: App;
+let files: string;
+beforeAll(async () => {
+  app = await startApp();
+  files = mkdtempSync(path.join(os.tmpdir(), 'orchard-'));
+});
+afterAll(async () => {
+  rmSync(files, { recursive: true, force: true });
+  await app.close();
+});
+afterEach(() => expect(app.takeErrors()).toEqual([]));
+
+function file(name: string, content: string): string {
+  const full = path.join(files, name);
+  writeFileSync(full, content);
+  return full;
+}
+
+describe('files that are no projects', () => {
+  it.each<[string, string, RegExp]>([
+    ['malformed', '{"format": "crooked-lantern/project",}', /is not JSON .*Nothing was opened/],
+    ['foreign', '{"format": "shopping-list"}', /belongs to another program/],
+    ['newer', '{"format": "crooked-lantern/project", "version": 9}', /9 is newer/],
+    [
+      'faulty',
+      readFileSync(DEMO, 'utf8').replace('"gait": "walk"', '"gait": 5'),
+      /must be text, not 5/,
+    ],
+    ['20 MB', `"${'x'.repeat(20 * 1_048_576)}"`, /has 21 MB; a project file may have 8 MB/],
+  ])('a %s file is refused in words, and the list stays as it is', async (name, content, words) => {
+    const page = await app.open('/');
+    await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
+    const projects = page.getByRole('list', { name: 'Projects' }).getByRole('listitem');
+    const before = await projects.count();
+    await page.getByTestId('file').setInputFiles(file(`${name}.lantern.json`, content));
+    await page.getByRole('alert').getByText(words).waitFor();
+    expect(await projects.count()).toBe(before);
+    await page.context().close();
+  });
+
+  it('a good file opens, and a project goes away and comes back', async () => {
+    const page = await app.open('/');
+    await page
+      .getByTestId('file')
+      .setInputFiles(
+        file(
+          'copy.lantern.json',
+          readFileSync(DEMO, 'utf8').replace('"Night Watch"', '"Second Watch"'),
+        ),
+      );
+    await page.waitForURL(/second-watch/);
+    await untilRunning(page);
+    await page.getByRole('link', { name: 'Crooked Lantern: all projects' }).click();
+    await page.getByRole('button', { name: 'More for Second Watch' }).click();
+    await page.getByRole('menuitem', { name: /Delete/ }).click();
+    await page.getByText('“Second Watch” was deleted.').waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('link', { name: 'Second Watch' }).waitFor();
+    await page.context().close();
+  });
+});
+
+describe('a broken guard', () => {
+  it('shows its error where it stands while the good edit runs on, is kept as a draft, and can be undone', async () => {
+    const page = await app.open(await rounds());
+    await untilLit(page, 'rounds');
+    await page.getByRole('button', { name: GUARD }).click();
+    await page.getByRole('textbox', { name: GUARD }).waitFor();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.insertText('attention.strenght > 0.3');
+    // As it is typed.
+    await page
+      .getByRole('alert')
+      .getByText('Nothing is called “attention.strenght” here. Did you mean “attention.strength”?')
+      .waitFor();
+    await page.keyboard.press('Enter');
+    await page.getByText(/has 1 error/).waitFor();
+    await page.getByText(/running\s+edit 1\s+· edit 2 has 1 error/).waitFor();
+    await page.getByRole('alert').getByText('Did you mean “attention.strength”?').waitFor();
+    await untilSaved(page);
+    // The agents go on under the good edit.
+    await untilLit(page, 'rounds');
+    await page.reload();
+    await page.getByText(/nothing runs · edit \d+ has 1 error/).waitFor();
+    await page
+      .getByRole('list', { name: 'Findings' })
+      .getByText('Did you mean “attention.strength”?')
+      .waitFor();
+    await writeExpression(page, GUARD, 'attention.strength > 0.3');
+    await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
+    await untilLit(page, 'rounds');
+    await page.context().close();
+  });
+
+  it('is undone and redone with the keyboard', async () => {
+    const page = await app.open(await rounds());
+    await untilLit(page, 'rounds');
+    await writeExpression(page, GUARD, 'attention.strength > 0.9');
+    await page.getByText(`attention.strength > 0.9`).waitFor();
+    await page.keyboard.press('Control+z');
+    await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+    await page.keyboard.press('Control+Shift+z');
+    await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.9. Edit` }).waitFor();
+    await page.keyboard.press('Control+z');
+    await untilSaved(page);
+    await page.context().close();
+  });
+
+  it('refuses a number out of range in words, and keeps the old one', async () => {
+    const page = await app.open(await rounds());
+    await page
+      .getByRole('button', { name: 'seconds of for, transition 2 of Rounds: 0.2. Edit' })
+      .click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('-3');
+    await page.getByRole('alert').getByText('It takes a number from 0 to 3600.').waitFor();
+    await page.keyboard.press('Escape');
+    await page
+      .getByRole('button', { name: 'seconds of for, transition 2 of Rounds: 0.2. Edit' })
+      .waitFor();
+    await page.context().close();
+  });
+});
+
+describe('two windows', () => {
+  it('never overwrite each other; the later one chooses, and loses nothing', async () => {
+    const [one, two] = [await app.open(await rounds()), await app.open(await rounds())];
+    await Promise.all([untilLit(one, 'rounds'), untilLit(two, 'rounds')]);
+    await writeExpression(one, GUARD, 'attention.strength > 0.4');
+    await untilSaved(one);
+    await writeExpression(two, GUARD, 'attention.strength > 0.6');
+    await two
+      .getByRole('alert')
+      .getByText(/Another window saved edit \d+ meanwhile/)
+      .waitFor();
+    await two.getByRole('button', { name: 'Take the other' }).click();
+    await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` }).waitFor();
+    // Undo brings one's own back, now on top.
+    await two.keyboard.press('Control+z');
+    await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.6. Edit` }).waitFor();
+    await untilSaved(two);
+    await writeExpression(one, GUARD, 'attention.strength > 0.3');
+    await one.getByRole('button', { name: 'Keep mine on top' }).click();
+    await untilSaved(one);
+    await one.reload();
+    await one.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+    await one.context().close();
+    await two.context().close();
+  });
+});
+
+describe('losing the database', () => {
+  it('is said; work goes on, survives closing the page, and is saved when it is back', async () => {
+    const where = await rounds();
+    const page = await app.open(where);
+    await untilLit(page, 'rounds');
+    app.database.cut();
+    await writeExpression(page, GUARD, 'attention.strength > 0.7');
+    await page.getByRole('alert').getByText('The database does not answer').waitFor();
+    await page.getByText('not saved', { exact: true }).waitFor();
+    await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
+    await untilLit(page, 'rounds');
+    app.database.mend();
+    await untilSaved(page);
+
+    app.database.cut();
+    await writeExpression(page, GUARD, 'attention.strength > 0.3');
+    await page.getByText('not saved', { exact: true }).waitFor();
+    await page.goto('about:blank');
+    app.database.mend();
+    await page.goto(app.address + where);
+    await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+    await untilSaved(page);
+    await page.context().close();
+  });
+});
+
+it('an address that leads nowhere says so and shows the way back', async () => {
+  const page = await app.open('/projects/nobody/minds');
+  await page.getByRole('alert').getByText('There is no project “nobody”').waitFor();
+  await page.getByRole('link', { name: 'All projects', exact: true }).click();
+  await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
+  await page.goto(`${app.address}/nowhere`);
+  await page.getByText('There is no page here').waitFor();
+  await page.context().close();
+});
