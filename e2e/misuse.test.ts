@@ -140,7 +140,8 @@ describe('a broken guard', () => {
 
 describe('two windows', () => {
   it('never overwrite each other; the later one chooses, and loses nothing', async () => {
-    const [one, two] = [await app.open(await rounds()), await app.open(await rounds())];
+    const where = await rounds();
+    const [one, two] = [await app.open(where), await app.open(where)];
     await Promise.all([untilLit(one, 'rounds'), untilLit(two, 'rounds')]);
     await writeExpression(one, GUARD, 'attention.strength > 0.4');
     await untilSaved(one);

@@ -105,7 +105,11 @@ export function InlineText({
         onChange={(event) => setDraft(event.target.value)}
         onBlur={() => commit(false)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') commit(true);
+          if (event.key === 'Enter') {
+            // Else the same key press would open the field again, once the focus is back on the button.
+            event.preventDefault();
+            commit(true);
+          }
           if (event.key === 'Escape') {
             event.stopPropagation();
             returnFocus.current = true;

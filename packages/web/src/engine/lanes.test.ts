@@ -1,0 +1,109 @@
+import type { LedgerEntry } from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { addEntries, createLanes, timeShares } from './lanes.ts';
+
+type Short = { tick: number } & Record<string, unknown>;
+const entries = (list: Short[]) =>
+  list.map((entry) => ({ agent: 'warden1', ...entry })) as unknown as LedgerEntry[];
+
+function laneFrom(list: Short[]) {
+  const lanes = createLanes();
+  addEntries(lanes, entries(list));
+  return lanes.byAgent.get('warden1')!;
+}
+
+const enter = (tick: number, state: string) => ({ tick, kind: 'enter', state });
+const exit = (tick: number, state: string) => ({ tick, kind: 'exit', state });
+
+describe('the lane of an agent', () => {
+  it('names the innermost state, one band a stretch', () => {
+    const lane = laneFrom([
+      enter(1, 'calm'),
+      enter(1, 'rounds'),
+      exit(10, 'rounds'),
+      exit(10, 'calm'),
+      enter(10, 'roused'),
+      enter(10, 'chase'),
+    ]);
+    expect(lane.bands).toEqual([
+      { state: 'rounds', from: 1, to: 10 },
+      { state: 'chase', from: 10, to: -1 },
+    ]);
+  });
+
+  it('shows nothing of a state that was only passed through', () => {
+    const lane = laneFrom([
+      enter(1, 'a'),
+      exit(5, 'a'),
+      enter(5, 'b'),
+      exit(5, 'b'),
+      enter(5, 'c'),
+    ]);
+    expect(lane.bands.map(({ state }) => state)).toEqual(['a', 'c']);
+  });
+
+  it('goes on in one band when a state is left and entered again in one tick', () => {
+    const lane = laneFrom([enter(1, 'a'), exit(5, 'a'), enter(5, 'a')]);
+    expect(lane.bands).toEqual([{ state: 'a', from: 1, to: -1 }]);
+  });
+
+  it('shows what a player makes an agent do', () => {
+    const input = (tick: number, x: number, gait: string | null) => ({
+      tick,
+      kind: 'input',
+      x,
+      y: 0,
+      gait,
+    });
+    expect(
+      laneFrom([input(3, 1, null), input(9, 1, 'run'), input(12, 0, null)]).bands.map(
+        ({ state }) => state,
+      ),
+    ).toEqual(['walks', 'run', 'stands']);
+  });
+
+  it('keeps percepts and lines of speech as dots, awareness as a line', () => {
+    const lane = laneFrom([
+      {
+        tick: 4,
+        kind: 'percept',
+        sense: 'sight',
+        how: 'curious',
+        of: 'gleaner',
+        x: 1,
+        y: 2,
+        strength: 0.3,
+      },
+      { tick: 5, kind: 'say', text: 'Hm?' },
+      { tick: 6, kind: 'awareness', value: 0.5 },
+    ]);
+    expect(lane.dots.map(({ tick }) => tick)).toEqual([4, 5]);
+    expect(lane.awareness).toEqual([{ tick: 6, value: 0.5 }]);
+  });
+
+  it('marks edits for all lanes', () => {
+    const lanes = createLanes();
+    addEntries(lanes, entries([{ tick: 7, kind: 'edit', edit: 3 }]));
+    expect(lanes.edits).toEqual([{ tick: 7, edit: 3 }]);
+  });
+});
+
+describe('shares of time', () => {
+  it('add up to one, up to the tick asked about', () => {
+    const lane = laneFrom([
+      enter(0, 'a'),
+      exit(30, 'a'),
+      enter(30, 'b'),
+      exit(40, 'b'),
+      enter(40, 'a'),
+    ]);
+    expect([...timeShares(lane, 100)]).toEqual([
+      ['a', 0.9],
+      ['b', 0.1],
+    ]);
+    expect([...timeShares(lane, 35)]).toEqual([
+      ['a', 30 / 35],
+      ['b', 5 / 35],
+    ]);
+  });
+});

@@ -1,0 +1,124 @@
+import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+
+const ROOT = path.resolve(import.meta.dirname, '..');
+const CORE = path.join(ROOT, 'packages/core/src');
+
+function sources(folder: string): string[] {
+  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts') && !/\.(test|fixture)\.ts$/.test(file))
+    .map((file) => path.join(folder, file));
+}
+
+/** All modules `entry` pulls in when it runs (types fall away), and the packages among them. */
+function closure(
+  entry: string,
+  files = new Set<string>(),
+  packages = new Set<string>(),
+): { files: Set<string>; packages: Set<string> } {
+  if (files.has(entry)) return { files, packages };
+  files.add(entry);
+  const text = readFileSync(entry, 'utf8');
+  for (const [, clause, target] of text.matchAll(/^(?:import|export)\s([^;]*?)from '([^']+)'/gm)) {
+    const names = clause
+      .replace(/[{}*]/g, '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean);
+    if (
+      clause.startsWith('type ') ||
+      (names.length > 0 && names.every((name) => name.startsWith('type ')))
+    )
+      continue;
+    if (target.startsWith('.')) closure(path.resolve(path.dirname(entry), target), files, packages);
+    else packages.add(target);
+  }
+  return { files, packages };
+}
+
+describe('what a game ships', () => {
+  it('has no dependency: neither a package nor the parser nor the schemas', () => {
+    const { files, packages } = closure(path.join(CORE, 'runtime.ts'));
+    expect([...packages]).toEqual([]);
+    const folders = new Set([...files].map((file) => path.relative(CORE, file).split(path.sep)[0]));
+    expect(folders).not.toContain('compile');
+    expect(folders).not.toContain('findings');
+    expect(folders).not.toContain('model');
+    expect(files.size).toBeGreaterThan(20);
+  });
+
+  it('is told from what it is not: the whole core does depend on them', () => {
+    expect([...closure(path.join(CORE, 'index.ts')).packages].sort()).toEqual(['acorn', 'yup']);
+  });
+});
+
+describe('determinism', () => {
+  it('uses no function of the engine whose last bit is its own affair, and no unseeded chance', () => {
+    const banned =
+      /Math\.(random|sin|cos|tan|asin|acos|atan|atan2|exp|expm1|log|log2|log10|log1p|pow|hypot|cbrt|sinh|cosh|tanh)\b|\*\*|localeCompare|toLocale|Intl\./;
+    const found = sources(CORE).flatMap((file) =>
+      readFileSync(file, 'utf8')
+        .split('\n')
+        .flatMap((line, i) =>
+          banned.test(line.replace(/\/\*\*?|\*\/|^\s*\*.*/g, ''))
+            ? [`${path.relative(ROOT, file)}:${i + 1} ${line.trim()}`]
+            : [],
+        ),
+    );
+    expect(found).toEqual([]);
+  });
+});
+
+describe('the direction of dependencies', () => {
+  it.each([
+    [
+      'packages/core/src/numeric/planted.ts',
+      "import { tick } from '../world/world.ts';\nexport const planted = tick;\n",
+    ],
+    [
+      'packages/core/src/model/planted.ts',
+      "import { checkExpression } from '../expression/check.ts';\nexport const planted = checkExpression;\n",
+    ],
+    [
+      'packages/core/src/mind/planted.ts',
+      "import { tick } from '../world/world.ts';\nexport const planted = tick;\n",
+    ],
+    [
+      'packages/core/src/mind/actions/planted.ts',
+      "import { tick } from '../../world/world.ts';\nexport const planted = tick;\n",
+    ],
+    [
+      'packages/core/src/world/planted.ts',
+      "import { createRun } from '../ledger/run.ts';\nexport const planted = createRun;\n",
+    ],
+    [
+      'packages/core/src/ledger/planted.ts',
+      "import { compileProject } from '../compile/compile-project.ts';\nexport const planted = compileProject;\n",
+    ],
+    [
+      'packages/core/src/senses/planted.ts',
+      "import { readFileSync } from 'node:fs';\nexport const planted = readFileSync;\n",
+    ],
+    ['packages/core/src/motion/planted.ts', 'export const planted = () => performance.now();\n'],
+    [
+      'packages/web/src/planted.ts',
+      "import { tick } from '@crooked-lantern/core/src/world/world.ts';\nexport const planted = tick;\n",
+    ],
+  ])('a violation planted in %s is caught', (file, text) => {
+    const planted = path.join(ROOT, file);
+    writeFileSync(planted, text);
+    try {
+      const { status, stdout } = spawnSync(
+        path.join(ROOT, 'node_modules/.bin/oxlint'),
+        ['--deny-warnings', file],
+        { cwd: ROOT, encoding: 'utf8' },
+      );
+      expect(stdout).toMatch(/no-restricted-(imports|globals)/);
+      expect(status).not.toBe(0);
+    } finally {
+      rmSync(planted);
+    }
+  });
+});
