@@ -39,6 +39,10 @@ export function usePlayer(agent: string | null, runGait: string | null) {
     send(false);
   }, [send]);
 
+  // Keys that are down before the run is there count from when it is.
+  useEffect(() => {
+    if (held.current.size > 0) send(false);
+  }, [send]);
   useEffect(() => release, [release]);
 
   return {

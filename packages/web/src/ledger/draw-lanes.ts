@@ -38,28 +38,17 @@ export function windowFor(frame: Frame, span: number, width: number): Window {
 /** Seconds before the playhead in which what is active now begins to glow. */
 const GLOW_SECONDS = 4;
 
-/** A band that is active now: night at its beginning, lamp where the playhead is. */
+/** A band that is active now, or was lately: night at its beginning, lamp (or ember) where it is youngest. */
 function litFill(
   context: CanvasRenderingContext2D,
   left: number,
-  right: number,
-  playhead: number,
-  window: Window,
-  perSecond: number,
-  tokens: Tokens,
+  end: number,
+  glow: number,
+  colors: readonly string[],
 ): CanvasGradient {
-  const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
-  const end = Math.min(right, playhead);
   const fill = context.createLinearGradient(Math.max(left, end - glow) - 0.01, 0, end, 0);
-  fill.addColorStop(0, tokens.line);
-  fill.addColorStop(0.5, tokens.ember);
-  fill.addColorStop(1, tokens.lamp);
+  colors.forEach((color, i) => fill.addColorStop(i / (colors.length - 1), color));
   return fill;
-}
-
-function tone(kind: 'lately' | 'before', tokens: Tokens): { fill: string; text: string } {
-  if (kind === 'lately') return { fill: `${tokens.ember}77`, text: tokens.bone };
-  return { fill: tokens.line, text: tokens.bone };
 }
 
 function drawBands(
@@ -74,6 +63,7 @@ function drawBands(
 ): void {
   context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
   context.textAlign = 'left';
+  const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
   for (const { state, from, to } of lane.bands) {
     const end = to < 0 ? frame.head : to;
     if (end < window.from || from > window.to) continue;
@@ -81,11 +71,23 @@ function drawBands(
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
     const now = from <= frame.tick && (frame.tick < end || to < 0);
     const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
-    const { fill, text } = tone(lately ? 'lately' : 'before', tokens);
     context.globalAlpha = from > frame.tick ? 0.45 : 1;
-    context.fillStyle = now
-      ? litFill(context, left, right, xOf(window, frame.tick), window, perSecond, tokens)
-      : fill;
+    if (now) {
+      const end = Math.min(right, xOf(window, frame.tick));
+      context.fillStyle = litFill(context, left, end, glow, [
+        tokens.line,
+        tokens.ember,
+        tokens.lamp,
+      ]);
+    } else if (lately) {
+      context.fillStyle = litFill(context, left, right, glow, [
+        tokens.line,
+        tokens.line,
+        tokens.ember,
+      ]);
+    } else {
+      context.fillStyle = tokens.line;
+    }
     context.beginPath();
     context.roundRect(left, y, right - left, BAND, 4);
     context.fill();
@@ -95,7 +97,7 @@ function drawBands(
       context.beginPath();
       context.rect(left, y, right - left - 2, BAND);
       context.clip();
-      context.fillStyle = text;
+      context.fillStyle = tokens.bone;
       context.fillText(title, left + 6, y + 14);
       context.restore();
     }

@@ -133,18 +133,15 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
   }
   if (spec.kind === 'text') {
     return (
-      <span>
-        “
-        <InlineText
-          label={label}
-          value={String(value)}
-          check={(text) =>
-            text === '' || text.length > 200 ? 'It takes 1 to 200 characters.' : null
-          }
-          onCommit={set}
-        />
-        ”
-      </span>
+      <InlineText
+        shown={`“${String(value)}”`}
+        label={label}
+        value={String(value)}
+        check={(text) =>
+          text === '' || text.length > 200 ? 'It takes 1 to 200 characters.' : null
+        }
+        onCommit={set}
+      />
     );
   }
   if (spec.kind === 'event') {

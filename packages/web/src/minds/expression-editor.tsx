@@ -10,7 +10,7 @@ import {
 import { linter, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap, tooltips } from '@codemirror/view';
-import { BUILTINS, type ExpressionFault } from '@crooked-lantern/core';
+import { BUILTINS, signature, type ExpressionFault } from '@crooked-lantern/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 
@@ -80,21 +80,23 @@ function completions(keys: readonly KnownKey[]) {
       info: note,
       boost: 2,
     })),
-    ...[...new Map(BUILTINS.map((builtin) => [builtin.name, builtin])).values()].map(
-      ({ name, parameters, about, result }) => ({
-        label: parameters ? `${name}()` : name,
-        apply: parameters
-          ? (view: EditorView, _: unknown, from: number, to: number) => {
-              view.dispatch({
-                changes: { from, to, insert: `${name}()` },
-                selection: { anchor: from + name.length + 1 },
-              });
-            }
-          : name,
-        detail: result,
-        info: about,
-      }),
-    ),
+    ...BUILTINS.filter(
+      ({ name }, i) => BUILTINS.findIndex((other) => other.name === name) === i,
+    ).map(({ name, parameters, result }) => ({
+      label: parameters ? `${name}()` : name,
+      apply: parameters
+        ? (view: EditorView, _: unknown, from: number, to: number) => {
+            view.dispatch({
+              changes: { from, to, insert: `${name}()` },
+              selection: { anchor: from + name.length + 1 },
+            });
+          }
+        : name,
+      detail: result,
+      info: BUILTINS.filter((other) => other.name === name)
+        .map((other) => `${signature(other)}: ${other.about}`)
+        .join('; '),
+    })),
   ];
   return (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(/[\w.]+/);

@@ -338,6 +338,12 @@ export function StatePlan({
   const scale = layout
     ? Math.max(SMALLEST_SCALE, Math.min(1, room.width / layout.width, room.height / layout.height))
     : 1;
+  useEffect(() => {
+    if (!box || !layout || selection.state === null) return;
+    box
+      .querySelector(`[data-state="${selection.state}"]`)
+      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [box, layout, selection.state]);
   const depthFirst = layout?.states ?? [];
   const document = useProject((project) => project.document);
   const titles = useMemo(

@@ -172,6 +172,11 @@ export function StateSheet({
   const leaves = state.leaves ?? [];
   const simple = state.kind === undefined || state.kind === 'parallel';
   const parent = around[around.length - 1] ?? null;
+  const siblings =
+    parent === null
+      ? document.minds[mind].machine
+      : states.find((entry) => entry.state.id === parent)?.state;
+  const isFirst = siblings?.initial === state.id;
   const addState = (inside: string | null) => {
     const id = freshId(new Set(titles.keys()));
     run({ command: 'addState', mind, parent: inside, id, title: 'New state' });
@@ -243,12 +248,9 @@ export function StateSheet({
         </h2>
         <span>
           <code>{state.id}</code>
-          {parent && ` in ${titles.get(parent)}`}
+          {isFirst ? ', first' : ''}
+          {parent !== null && ` in ${titles.get(parent)}`}
           {state.kind && ` · ${state.kind === 'deepHistory' ? 'deep history' : state.kind}`}
-          {(parent === null
-            ? document.minds[mind].machine.initial
-            : states.find((entry) => entry.state.id === parent)?.state.initial) === state.id &&
-            ' · entered first'}
           <Since titles={titles} />
         </span>
         <div>

@@ -38,6 +38,8 @@ export interface InlineTextProps {
   /** What is edited, for readers: “title of Chase”. */
   label: string;
   value: string;
+  /** Shown in place of the value while it is not edited. */
+  shown?: string;
   /** Shown in place of an empty value. */
   placeholder?: string;
   mono?: boolean;
@@ -51,6 +53,7 @@ export interface InlineTextProps {
 export function InlineText({
   label,
   value,
+  shown: dressed,
   placeholder = '—',
   mono = false,
   faulty = false,
@@ -80,7 +83,7 @@ export function InlineText({
         aria-label={`${label}: ${value || 'empty'}. Edit`}
         onClick={() => setDraft(value)}
       >
-        {value || placeholder}
+        {dressed ?? (value || placeholder)}
       </Shown>
     );
   }
