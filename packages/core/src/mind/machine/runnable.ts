@@ -8,8 +8,6 @@ export interface RunnableMachine {
   states: RunnableState[];
   transitions: RunnableTransition[];
   initial: number;
-  /** Transitions with a `for` time, whose guards are looked at each decision. */
-  held: RunnableTransition[];
 }
 
 export interface RunnableState {
@@ -26,6 +24,10 @@ export interface RunnableState {
   activity: RunnableAction | null;
   /** For a state without children: what may fire while it is active, first to last. */
   candidates: RunnableTransition[];
+  /** Those of them that wait for no event. */
+  eventless: RunnableTransition[];
+  /** Own transitions with a `for` time, whose guards are looked at each decision. */
+  held: RunnableTransition[];
 }
 
 export interface RunnableTransition {
@@ -111,6 +113,10 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
     };
   });
   const states = program.states.map((state, index): RunnableState => {
+    const candidates =
+      state.kind === 'atomic' || state.kind === 'final'
+        ? candidatesOf(index, program, transitions)
+        : [];
     let depth = 0;
     for (let s = state.parent; s >= 0; s = program.states[s].parent) depth++;
     return {
@@ -124,16 +130,14 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
       entry: state.entry.map(makeAction),
       exit: state.exit.map(makeAction),
       activity: state.activity ? makeAction(state.activity) : null,
-      candidates:
-        state.kind === 'atomic' || state.kind === 'final'
-          ? candidatesOf(index, program, transitions)
-          : [],
+      candidates,
+      eventless: candidates.filter((transition) => transition.on === null),
+      held: state.leaves
+        .map((leave) => transitions[leave])
+        .filter((transition) => transition.forTicks > 0 && transition.when !== null),
     };
   });
-  const held = transitions.filter(
-    (transition) => transition.forTicks > 0 && transition.when !== null,
-  );
-  return { states, transitions, initial: program.initial, held };
+  return { states, transitions, initial: program.initial };
 }
 
 export function isHistory(kind: NodeKind): boolean {

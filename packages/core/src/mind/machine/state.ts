@@ -15,6 +15,8 @@ export interface MachineState {
   activity: (ActionMemory | null)[];
   /** States whose activity has ended and which are still active. */
   activityDone: boolean[];
+  /** Some active state has an activity that has not begun. */
+  startPending: boolean;
   started: boolean;
   finished: boolean;
   /** States to enter in the next decision, after an edit took away what was active. */
@@ -32,6 +34,7 @@ export function createMachineState(machine: RunnableMachine): MachineState {
     left: new Array<number[] | null>(count).fill(null),
     activity: new Array<ActionMemory | null>(count).fill(null),
     activityDone: new Array<boolean>(count).fill(false),
+    startPending: false,
     started: false,
     finished: false,
     toEnter: [],

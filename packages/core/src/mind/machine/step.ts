@@ -75,11 +75,13 @@ function fires(
 }
 
 function lookAtHeldGuards({ machine, state, host }: Stepping): void {
-  for (const transition of machine.held) {
-    if (!isActive(state, transition.source)) continue;
-    const holdsNow = transition.when!(host);
-    if (!holdsNow) state.trueSince[transition.index] = -1;
-    else if (state.trueSince[transition.index] < 0) state.trueSince[transition.index] = host.tick;
+  for (let i = 0; i < state.active.length; i++) {
+    const { held } = machine.states[state.active[i]];
+    for (let j = 0; j < held.length; j++) {
+      const { index, when } = held[j];
+      if (!when!(host)) state.trueSince[index] = -1;
+      else if (state.trueSince[index] < 0) state.trueSince[index] = host.tick;
+    }
   }
 }
 
@@ -101,9 +103,12 @@ function selectTransitions(
   let first: RunnableTransition | null = null;
   let firstLeaf = -1;
   let chosen: { transition: RunnableTransition; leaf: number }[] | null = null;
-  for (const leaf of state.active) {
-    const { candidates } = machine.states[leaf];
-    for (const transition of candidates) {
+  for (let i = 0; i < state.active.length; i++) {
+    const leaf = state.active[i];
+    const { candidates, eventless } = machine.states[leaf];
+    const tried = event === null ? eventless : candidates;
+    for (let j = 0; j < tried.length; j++) {
+      const transition = tried[j];
       if (!fires(stepping, transition, event, done)) continue;
       if (first === null) {
         first = transition;
@@ -246,8 +251,8 @@ function enterStates(stepping: Stepping, entering: Set<number>): void {
     if (isActive(state, s)) continue;
     state.active.push(s);
     state.enteredAt[s] = host.tick;
-    for (const transition of machine.held)
-      if (transition.source === s) state.trueSince[transition.index] = -1;
+    for (const transition of machine.states[s].held) state.trueSince[transition.index] = -1;
+    if (machine.states[s].activity !== null) state.startPending = true;
     host.recorder?.entered(s);
     runActions(stepping, machine.states[s].entry);
     if (machine.states[s].kind === 'final') finish(stepping, s);
@@ -285,7 +290,7 @@ function finish(stepping: Stepping, final: number): void {
 }
 
 function microstep(stepping: Stepping, transitions: RunnableTransition[], event: string): void {
-  const { machine, state, host } = stepping;
+  const { state, host } = stepping;
   for (const transition of transitions) host.recorder?.took(transition.index, event);
   exitStates(stepping, transitions);
   for (const transition of transitions) runActions(stepping, transition.actions);
@@ -297,16 +302,15 @@ function microstep(stepping: Stepping, transitions: RunnableTransition[], event:
     state.lastTransition = transition.index;
   }
   enterStates(stepping, entering);
-  for (const transition of machine.held) {
-    if (transitions.includes(transition) && transition.target < 0)
-      state.trueSince[transition.index] = -1;
+  for (const transition of transitions) {
+    if (transition.target < 0) state.trueSince[transition.index] = -1;
   }
 }
 
 /** Eventless transitions and inner `done` events, until nothing more fires. */
 function complete(stepping: Stepping): void {
   const { state, host } = stepping;
-  const visited: number[] = [];
+  let visited: number[] | null = null;
   while (!state.finished && !stepping.cycled) {
     let event = '';
     let transitions = selectTransitions(stepping, null, null);
@@ -324,6 +328,7 @@ function complete(stepping: Stepping): void {
       return;
     }
     stepping.microsteps++;
+    visited ??= [];
     for (const transition of transitions) visited.push(transition.source);
     microstep(stepping, transitions, event);
   }
@@ -331,6 +336,8 @@ function complete(stepping: Stepping): void {
 
 function startActivities(stepping: Stepping): void {
   const { machine, state, host } = stepping;
+  if (!state.startPending) return;
+  state.startPending = false;
   for (const s of state.active) {
     const { activity } = machine.states[s];
     if (activity === null || state.activity[s] !== null || state.activityDone[s]) continue;
@@ -355,7 +362,8 @@ function endIfOver(stepping: Stepping, s: number, status: number): void {
 
 function stepActivities(stepping: Stepping): void {
   const { machine, state, host } = stepping;
-  for (const s of state.active) {
+  for (let i = 0; i < state.active.length; i++) {
+    const s = state.active[i];
     const memory = state.activity[s];
     if (memory === null || memory.startedAt === host.tick) continue;
     const { activity } = machine.states[s];
@@ -372,6 +380,19 @@ function settle(stepping: Stepping): void {
   } while (stepping.done.length > 0 && !stepping.cycled);
 }
 
+/** Decisions don't overlap, so one object serves them all: the hot path makes no garbage. */
+const shared = { done: [] as Done[], microsteps: 0, cycled: false } as unknown as Stepping;
+
+function begin(machine: RunnableMachine, state: MachineState, host: Host): Stepping {
+  shared.machine = machine;
+  shared.state = state;
+  shared.host = host;
+  if (shared.done.length > 0) shared.done.length = 0;
+  shared.microsteps = 0;
+  shared.cycled = false;
+  return shared;
+}
+
 /**
  * One decision: held guards are looked at, the waiting events taken in order, eventless transitions
  * completed, and the activities of the active states carried on. Changes `state` in place.
@@ -383,7 +404,7 @@ export function stepMachine(
   events: readonly string[],
 ): void {
   if (state.finished) return;
-  const stepping: Stepping = { machine, state, host, done: [], microsteps: 0, cycled: false };
+  const stepping = begin(machine, state, host);
   if (!state.started) {
     state.started = true;
     state.toEnter = entrySet(machine, state, [machine.initial]);
@@ -396,7 +417,8 @@ export function stepMachine(
     return;
   }
   lookAtHeldGuards(stepping);
-  for (const event of events) {
+  for (let i = 0; i < events.length; i++) {
+    const event = events[i];
     const transitions = selectTransitions(stepping, event, null);
     if (transitions.length > 0) {
       microstep(stepping, transitions, event);

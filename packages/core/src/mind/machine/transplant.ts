@@ -53,6 +53,7 @@ export function transplantMachine(
     map[leaf] >= 0 ? [] : [{ from: before.states[leaf].id, to: after.states[targets[i]].id }],
   );
   state.started = true;
+  state.startPending = true;
   const wasActive = new Set(old.active.map((s) => map[s]));
   const configuration = entrySet(machine, state, targets);
   state.active = configuration.filter((s) => wasActive.has(s));
