@@ -1,19 +1,13 @@
-import type {
-  ExpressionFault,
-  ExpressionPlace,
-  Input,
-  Program,
-  ProjectDocument,
-} from '@crooked-lantern/core';
+import type { Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
-import type { EngineApi, Frame, SubmitResult } from './protocol.ts';
+import type { EngineApi, Frame } from './protocol.ts';
 
 /**
  * The pages' side of the engine. What changes every frame is kept here and told to subscribers, not put
  * in the store: React renders on changes of meaning, drawing follows frames.
  */
-export interface EngineClient {
+export interface EngineClient extends EngineApi {
   /** The latest frame; null before the first. */
   readonly frame: Frame | null;
   readonly lanes: Lanes;
@@ -21,17 +15,6 @@ export interface EngineClient {
   readonly program: Program | null;
   /** Called after each new frame; gives the way to unsubscribe. */
   onFrame(listener: () => void): () => void;
-  submit(document: ProjectDocument, edit: number): Promise<SubmitResult>;
-  checkExpression(mind: string, source: string, place: ExpressionPlace): Promise<ExpressionFault[]>;
-  play(): void;
-  pause(): void;
-  nudge(ticks: number): void;
-  restart(seed: number | null): void;
-  setSpeed(speed: number): void;
-  seek(tick: number): void;
-  setInput(input: Input): void;
-  watch(agent: string | null, state: string | null): void;
-  show(overlays: { sight: boolean; paths: boolean }): void;
   end(): void;
 }
 

@@ -29,6 +29,8 @@ interface Engine {
   document: ProjectDocument | null;
   run: Run | null;
   playing: boolean;
+  /** Nobody has yet said whether to play or where to rest. */
+  fresh: boolean;
   speed: number;
   /** Ticks owed to real time. */
   owed: number;
@@ -48,6 +50,7 @@ const engine: Engine = {
   document: null,
   run: null,
   playing: false,
+  fresh: true,
   speed: 1,
   owed: 0,
   lastTime: 0,
@@ -92,7 +95,7 @@ function post(): void {
     ),
     ...newEntries(run),
     readout: engine.agent === null ? null : readMind(world, engine.agent, engine.state),
-    hash: engine.playing || engine.goal >= 0 ? null : worldHash(world),
+    hash: engine.playing || engine.fresh || engine.goal >= 0 ? null : worldHash(world),
   };
   const transfer: Transferable[] = [frame.bodies.buffer];
   if (frame.rays) transfer.push(frame.rays.buffer);
@@ -161,6 +164,7 @@ const engineApi: EngineApi = {
     return engine.document ? checkInMind(engine.document, mind, source, place) : [];
   },
   play() {
+    engine.fresh = false;
     engine.playing = true;
     engine.goal = -1;
     engine.owed = 0;
@@ -168,6 +172,7 @@ const engineApi: EngineApi = {
     wake();
   },
   pause() {
+    engine.fresh = false;
     engine.playing = false;
     engine.goal = -1;
     wake();
@@ -175,6 +180,7 @@ const engineApi: EngineApi = {
   nudge(ticks) {
     const { run } = engine;
     if (!run) return;
+    engine.fresh = false;
     engine.playing = false;
     const goal = run.world.tick + ticks;
     if (goal !== run.world.tick) seek(run, goal);
@@ -196,6 +202,7 @@ const engineApi: EngineApi = {
   },
   seek(tick) {
     if (!engine.run) return;
+    engine.fresh = false;
     engine.playing = false;
     seek(engine.run, tick);
     engine.goal = tick > engine.run.head ? tick : -1;

@@ -8,6 +8,7 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { isDay, onSystemThemeChange } from '../theme/theme-slice.ts';
 import { DAY, NIGHT } from '../theme/tokens.ts';
 import { Toggle } from '../ui/button.tsx';
+import { sharpCanvas } from '../ui/canvas.ts';
 import { bodyAt, drawBodies, drawCones, drawPaths, drawRays } from './drawing/bodies.ts';
 import { drawGround, drawRoutes, drawScale } from './drawing/scene.ts';
 import { closeView, fitView, toX, toY, type View } from './drawing/view.ts';
@@ -152,19 +153,9 @@ export function GroundView({
   );
 
   useDrawing(({ frame, program: running }) => {
-    const surface = canvas.current;
-    const context = surface?.getContext('2d');
-    if (!surface || !context) return;
-    const ratio = window.devicePixelRatio || 1;
-    const { clientWidth: width, clientHeight: height } = surface;
-    if (
-      surface.width !== Math.round(width * ratio) ||
-      surface.height !== Math.round(height * ratio)
-    ) {
-      surface.width = Math.round(width * ratio);
-      surface.height = Math.round(height * ratio);
-    }
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    const surface = sharpCanvas(canvas.current);
+    if (!surface) return;
+    const { context, width, height } = surface;
     if (!frame || !running || !walls) {
       context.fillStyle = tokens.night;
       context.fillRect(0, 0, width, height);

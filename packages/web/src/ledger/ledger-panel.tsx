@@ -6,6 +6,7 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { isDay } from '../theme/theme-slice.ts';
 import { DAY, NIGHT } from '../theme/tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
+import { sharpCanvas } from '../ui/canvas.ts';
 import { Menu } from '../ui/menu.tsx';
 import { clockText } from '../ui/time.ts';
 import {
@@ -146,19 +147,9 @@ export function LedgerPanel({
   const tokens = isDay(theme) ? DAY : NIGHT;
 
   useDrawing(({ frame, lanes, program: running }) => {
-    const surface = canvas.current;
-    const context = surface?.getContext('2d');
-    if (!surface || !context || !frame || !running) return;
-    const ratio = globalThis.devicePixelRatio || 1;
-    const { clientWidth: width, clientHeight } = surface;
-    if (
-      surface.width !== Math.round(width * ratio) ||
-      surface.height !== Math.round(clientHeight * ratio)
-    ) {
-      surface.width = Math.round(width * ratio);
-      surface.height = Math.round(clientHeight * ratio);
-    }
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    const surface = sharpCanvas(canvas.current);
+    if (!surface || !frame || !running) return;
+    const { context, width, height: full } = surface;
     // Under a drag the picture must hold still.
     if (!dragging.current)
       window.current = windowFor(frame, span.seconds * running.ticksPerSecond, width);
@@ -167,7 +158,7 @@ export function LedgerPanel({
       context,
       { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens },
       window.current,
-      clientHeight,
+      full,
     );
   });
   // A resting run sends no frames; a new look needs one.

@@ -393,4 +393,21 @@ describe('events', () => {
       on: 'bell.rung',
     });
   });
+
+  it('that raise each other end the decision after 32 steps, and never multiply', () => {
+    const twice = [
+      { do: 'raise', event: 'bell' },
+      { do: 'raise', event: 'bell' },
+    ];
+    const { run, entries, world } = machine([
+      { id: 'a', entry: twice, leaves: [{ to: 'a', on: 'bell' }] },
+    ]);
+    run(60);
+    const perTick = new Map<number, number>();
+    for (const { kind, tick } of entries)
+      if (kind === 'transition') perTick.set(tick, (perTick.get(tick) ?? 0) + 1);
+    expect(Math.max(...perTick.values())).toBe(32);
+    expect(story(entries)).toContain('cycle a');
+    expect(world.agents.every(({ inbox }) => inbox.length <= 66)).toBe(true);
+  });
 });

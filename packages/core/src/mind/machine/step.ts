@@ -307,9 +307,30 @@ function microstep(stepping: Stepping, transitions: RunnableTransition[], event:
   }
 }
 
+/** Whether one more microstep is allowed; where not, the states in `visited` are told to go round. */
+function allowsStep(stepping: Stepping, visited: readonly number[]): boolean {
+  if (stepping.microsteps < MICROSTEP_LIMIT) {
+    stepping.microsteps++;
+    return true;
+  }
+  stepping.host.recorder?.cycled([...new Set(visited)]);
+  stepping.cycled = true;
+  return false;
+}
+
+/** Takes one waiting event to its completion. Events that raise each other count as steps too, or they would multiply. */
+function takeEvent(stepping: Stepping, event: string): void {
+  const transitions = selectTransitions(stepping, event, null);
+  if (transitions.length === 0) return;
+  const sources = transitions.map(({ source }) => source);
+  if (!allowsStep(stepping, sources)) return;
+  microstep(stepping, transitions, event);
+  complete(stepping);
+}
+
 /** Eventless transitions and inner `done` events, until nothing more fires. */
 function complete(stepping: Stepping): void {
-  const { state, host } = stepping;
+  const { state } = stepping;
   let visited: number[] | null = null;
   while (!state.finished && !stepping.cycled) {
     let event = '';
@@ -322,14 +343,9 @@ function complete(stepping: Stepping): void {
       transitions = selectTransitions(stepping, event, done);
       if (transitions.length === 0) continue;
     }
-    if (stepping.microsteps === MICROSTEP_LIMIT) {
-      host.recorder?.cycled([...new Set(visited)]);
-      stepping.cycled = true;
-      return;
-    }
-    stepping.microsteps++;
     visited ??= [];
     for (const transition of transitions) visited.push(transition.source);
+    if (!allowsStep(stepping, visited)) return;
     microstep(stepping, transitions, event);
   }
 }
@@ -417,13 +433,8 @@ export function stepMachine(
     return;
   }
   lookAtHeldGuards(stepping);
-  for (let i = 0; i < events.length; i++) {
-    const event = events[i];
-    const transitions = selectTransitions(stepping, event, null);
-    if (transitions.length > 0) {
-      microstep(stepping, transitions, event);
-      complete(stepping);
-    }
+  for (let i = 0; i < events.length && !state.finished && !stepping.cycled; i++) {
+    takeEvent(stepping, events[i]);
   }
   settle(stepping);
   if (state.finished || stepping.cycled) return;

@@ -1,0 +1,17 @@
+/** A canvas made as sharp as the screen, with its drawing units in CSS pixels; null while it is not on the page. */
+export function sharpCanvas(
+  canvas: HTMLCanvasElement | null,
+): { context: CanvasRenderingContext2D; width: number; height: number } | null {
+  const context = canvas?.getContext('2d');
+  if (!canvas || !context) return null;
+  const ratio = globalThis.devicePixelRatio || 1;
+  const { clientWidth: width, clientHeight: height } = canvas;
+  const [fineWidth, fineHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
+  // Setting a size clears the canvas, so only when it differs.
+  if (canvas.width !== fineWidth || canvas.height !== fineHeight) {
+    canvas.width = fineWidth;
+    canvas.height = fineHeight;
+  }
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  return { context, width, height };
+}
