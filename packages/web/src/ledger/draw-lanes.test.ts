@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import type { Frame } from '../engine/protocol.ts';
+import { tickAt, windowFor, xOf } from './draw-lanes.ts';
+
+const frame = (tick: number, head: number, keptFrom = 0) => ({ tick, head, keptFrom }) as Frame;
+
+describe('the stretch of time shown', () => {
+  it('stands still until the run reaches its right edge, then follows', () => {
+    expect(windowFor(frame(100, 100), 600, 900)).toEqual({ from: 0, to: 600, width: 900 });
+    const later = windowFor(frame(2000, 2000), 600, 900);
+    expect(later.to - later.from).toBe(600);
+    expect(later.to).toBeGreaterThanOrEqual(2000);
+  });
+
+  it('keeps the playhead in sight when it goes back', () => {
+    const back = windowFor(frame(300, 5000), 600, 900);
+    expect(back.from).toBeLessThanOrEqual(300);
+    expect(back.to).toBeGreaterThan(300);
+  });
+
+  it('shows the whole run where that is asked for, from where it is kept', () => {
+    expect(windowFor(frame(900, 5000, 700), Infinity, 900)).toEqual({
+      from: 700,
+      to: 5000,
+      width: 900,
+    });
+  });
+
+  it('turns a place into a tick and back', () => {
+    const stretch = windowFor(frame(2000, 2000), 600, 900);
+    for (const tick of [stretch.from, 1700, 2000])
+      expect(tickAt(stretch, xOf(stretch, tick))).toBeCloseTo(tick, 9);
+  });
+});

@@ -1,0 +1,40 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { listStates, namesOf, shortReason } from './document-names.ts';
+
+describe('short words for a transition', () => {
+  it.each([
+    [{ note: 'in reach', when: 'sees(quarry)', for: 2 }, 'in reach'],
+    [{ on: 'done' }, 'done'],
+    [{ when: '!sees(quarry)', for: 1.5 }, '!sees(quarry) 1.5 s'],
+    [{ after: 2 }, 'after 2 s'],
+    [{ on: 'bell', when: 'time > 3' }, 'bell time > 3'],
+    [{ when: 'awareness(attention.of) >= 1' }, 'awareness(attention…'],
+  ])('%o reads “%s”', (leave, words) => {
+    expect(shortReason(leave)).toBe(words);
+  });
+});
+
+it('lists states in document order with the states around them', () => {
+  const document = {
+    minds: {
+      goose: {
+        machine: {
+          initial: 'a',
+          states: [{ id: 'a', states: [{ id: 'b', states: [{ id: 'c' }] }] }, { id: 'd' }],
+        },
+      },
+    },
+  } as unknown as ProjectDocument;
+  expect(listStates(document, 'goose').map(({ state, around }) => [state.id, around])).toEqual([
+    ['a', []],
+    ['b', ['a']],
+    ['c', ['a', 'b']],
+    ['d', []],
+  ]);
+  expect(listStates(document, 'hound')).toEqual([]);
+});
+
+it('leaves fields of other tools out of the names', () => {
+  expect(namesOf({ warden: 1, 'x-colour': 2, goose: 3 })).toEqual(['goose', 'warden']);
+});
