@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, describe, expect, it, vi } from 'vitest';
 import { check } from './check.ts';
+import { explain } from './explain.ts';
 import { run } from './run.ts';
 
 const DEMO = path.resolve(import.meta.dirname, '../../../demo/night-watch.lantern.json');
@@ -109,5 +110,32 @@ describe('run', () => {
     );
     expect([code, out]).toEqual([1, ['']]);
     expect(error).toContain('Did you mean “chase”?');
+  });
+});
+
+describe('why', () => {
+  it('explains a state from the run itself', () => {
+    const { code, out } = printed(() => explain(DEMO, { agent: 'warden2', tick: 300, seed: 7 }));
+    expect(code).toBe(0);
+    expect(out).toEqual([
+      '+ Warden 2 is in Rounds  since 0.02 s',
+      '  + the run began there  since 0.02 s',
+    ]);
+  });
+
+  it('explains what is not so, as JSON too', () => {
+    const { code, out } = printed(() =>
+      explain(DEMO, { agent: 'warden2', tick: 300, seed: 7, not: 'chase', json: true }),
+    );
+    expect(code).toBe(0);
+    expect(JSON.parse(out[0])).toMatchObject({ statement: 'Warden 2 is in Chase', holds: false });
+  });
+
+  it('says what can’t be asked', () => {
+    const { code, error } = printed(() => explain(DEMO, { agent: 'goose', tick: 300 }));
+    expect([code, error]).toEqual([
+      1,
+      'There is no agent “goose”. There are: gleaner, warden1, warden2.\n',
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 import { Command, InvalidArgumentError } from 'commander';
 import { check } from './check.ts';
+import { explain, type ExplainOptions } from './explain.ts';
 import { run } from './run.ts';
 
 function number(minimum: number, maximum: number, whole: boolean) {
@@ -47,6 +48,23 @@ program
   .option('--json', 'JSON Lines instead of text')
   .action((file: string, options: { seed?: number; seconds: number; json?: boolean }) => {
     process.exitCode = run(file, { ...options, json: options.json ?? false });
+  });
+
+program
+  .command('why')
+  .description('Says why an agent is in its state at a tick, or why it is not in another.')
+  .argument('<file>', 'a project file')
+  .requiredOption('--agent <name>', 'the agent asked about')
+  .requiredOption('--tick <number>', 'the tick asked about', number(1, 10_000_000, true))
+  .option(
+    '--seed <number>',
+    'seed instead of the file’s own',
+    number(0, Number.MAX_SAFE_INTEGER, true),
+  )
+  .option('--not <state>', 'ask why it is not in this state')
+  .option('--json', 'the whole explanation as one JSON object')
+  .action((file: string, options: ExplainOptions) => {
+    process.exitCode = explain(file, options);
   });
 
 program.parse();

@@ -17,3 +17,11 @@ export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
 export { checkInMind, type ExpressionPlace } from './compile/check-in-mind.ts';
+export {
+  explanationLines,
+  QuestionError,
+  type Question,
+  type Statement,
+} from './ledger/explain/statement.ts';
+export { whyNot } from './ledger/explain/why-not.ts';
+export { why } from './ledger/explain/why.ts';

@@ -3,7 +3,8 @@ import type { SightChange } from '../senses/sight.ts';
 
 /** What the ledger keeps: names instead of indices, so that entries outlive the edit they were made under. */
 export type LedgerEntry = { tick: number; agent: string } & (
-  | { kind: 'enter' | 'exit'; state: string }
+  | { kind: 'enter'; state: string }
+  | { kind: 'exit'; state: string }
   | {
       kind: 'transition';
       from: string;

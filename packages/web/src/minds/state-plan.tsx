@@ -312,6 +312,7 @@ function insideOf(
 }
 
 const SMALLEST_SCALE = 0.8;
+const LARGEST_SCALE = 1.4;
 
 /** The state machine, laid out by itself; what is lit is running in the chosen agent. */
 export function StatePlan({
@@ -336,7 +337,10 @@ export function StatePlan({
   const layout = useLayout(selection.mind, selection.state, room);
   const live = useLivePlan(selection.agent);
   const scale = layout
-    ? Math.max(SMALLEST_SCALE, Math.min(1, room.width / layout.width, room.height / layout.height))
+    ? Math.max(
+        SMALLEST_SCALE,
+        Math.min(LARGEST_SCALE, room.width / layout.width, room.height / layout.height),
+      )
     : 1;
   useEffect(() => {
     if (!box || !layout || selection.state === null) return;

@@ -1,0 +1,31 @@
+import { explanationLines, QuestionError, why, whyNot } from '@crooked-lantern/core';
+import { findingText, readProjectFile } from './read-file.ts';
+
+export interface ExplainOptions {
+  agent: string;
+  tick: number;
+  seed?: number;
+  not?: string;
+  json?: boolean;
+}
+
+export function explain(file: string, { agent, tick, seed, not, json }: ExplainOptions): number {
+  const { program, findings } = readProjectFile(file);
+  if (!program) {
+    for (const finding of findings) process.stderr.write(`${findingText(finding)}\n`);
+    process.stderr.write('The file has errors, so there is no run to ask about.\n');
+    return 1;
+  }
+  const question = { program, seed: seed ?? program.seed, agent, tick };
+  try {
+    const answer = not === undefined ? why(question) : whyNot(question, not);
+    process.stdout.write(
+      `${json ? JSON.stringify(answer) : explanationLines(answer, program.ticksPerSecond).join('\n')}\n`,
+    );
+    return 0;
+  } catch (error) {
+    if (!(error instanceof QuestionError)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    return 1;
+  }
+}

@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
+import { explanationLines, QuestionError, type Question, type Statement } from './statement.ts';
+import { whyNot } from './why-not.ts';
+import { why } from './why.ts';
+
+/** Sees the gleaner 6 m off: awareness rises by 1.28 a second. It comes at certainty, but never gets near enough to grab. */
+const program = programOf(
+  cornerProject({
+    sight: KEEN_SIGHT,
+    memory: { quarry: { type: 'agent' } },
+    machine: {
+      initial: 'stand',
+      states: [
+        { id: 'stand', title: 'Stand', leaves: [{ to: 'peer', when: 'attention.strength > 0.5' }] },
+        {
+          id: 'peer',
+          title: 'Peer',
+          activity: { do: 'wait', seconds: 0.5 },
+          leaves: [{ to: 'come', on: 'done' }],
+        },
+        {
+          id: 'come',
+          title: 'Come',
+          entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
+          activity: { do: 'moveTo', to: 'quarry', within: 2 },
+          leaves: [
+            { to: 'grab', when: 'sees(quarry) && distance(quarry) < 1.5' },
+            { to: 'rest', when: 'distance(quarry) < 3', for: 60 },
+          ],
+        },
+        { id: 'grab', title: 'Grab' },
+        { id: 'rest', title: 'Rest' },
+        { id: 'island', title: 'Island', leaves: [{ to: 'stand', after: 1 }] },
+      ],
+    },
+  }),
+);
+
+const at = (tick: number): Question => ({ program, seed: 1, agent: 'keeper', tick });
+const find = (statement: Statement, words: string): Statement | undefined =>
+  statement.statement.includes(words)
+    ? statement
+    : statement.cause.map((cause) => find(cause, words)).find(Boolean);
+
+describe('why', () => {
+  it('goes back from the state through transitions, values, events and percepts to the beginning', () => {
+    const answer = why(at(200));
+    expect(answer).toMatchObject({ statement: 'keeper is in Come', holds: true });
+    const done = find(answer, 'transition 1 of Peer: on done.success')!;
+    expect(done.since).toBe(answer.since);
+    expect(find(done, 'wait in Peer ended in success')!.since).toBe(done.since);
+    const seen = find(answer, 'transition 1 of Stand')!;
+    expect(seen.values).toEqual([{ part: 'attention.strength', value: '0.51' }]);
+    expect(find(seen, 'sight of gleaner: curious')!.since).toBe(15);
+    expect(find(seen, 'the run began there')!.since).toBe(1);
+    // 0.5 / 1.28 s = 23.4 ticks, then half a second of peering.
+    expect([seen.since, done.since]).toEqual([24, 54]);
+  });
+
+  it('is the same whenever it is asked', () => {
+    expect(why(at(200))).toEqual(why(at(200)));
+  });
+});
+
+describe('why not', () => {
+  it('names what would have to hold, what does not, since when, and the nearest miss', () => {
+    const answer = whyNot(at(300), 'grab');
+    expect(answer.holds).toBe(false);
+    expect(find(answer, 'it is in Come')).toMatchObject({ holds: true, since: 54 });
+    expect(find(answer, 'sees(quarry)')).toMatchObject({ holds: true });
+    const near = find(answer, 'distance(quarry) < 1.5')!;
+    expect(near.holds).toBe(false);
+    expect(near.nearest!.text).toMatch(/^(1\.9\d?|2) < 1\.5$/);
+    expect(near.nearest!.tick).toBeGreaterThan(100);
+  });
+
+  it('tells how much of a time is still missing', () => {
+    const rest = find(whyNot(at(300), 'rest'), 'all that for 60 s')!;
+    expect(rest.holds).toBe(false);
+    expect(Number(/[\d.]+/.exec(rest.values[0].value)![0])).toBeGreaterThan(1);
+    expect(rest.since).toBeGreaterThan(54);
+  });
+
+  it('says that no transition leads there, or that it is there after all', () => {
+    expect(find(whyNot(at(10), 'island'), 'no transition leads there')).toBeDefined();
+    expect(whyNot(at(200), 'come')).toMatchObject({ holds: true, statement: 'keeper is in Come' });
+  });
+
+  it('sees that the state it would have to leave is not the one it is in', () => {
+    expect(find(whyNot(at(10), 'grab'), 'it is in Come')).toMatchObject({ holds: false });
+  });
+});
+
+describe('questions that can’t be answered', () => {
+  it.each<[string, () => unknown, RegExp]>([
+    [
+      'an unknown agent',
+      () => why({ ...at(5), agent: 'goose' }),
+      /no agent “goose”. There are: gleaner, keeper/,
+    ],
+    ['an agent without a mind', () => why({ ...at(5), agent: 'gleaner' }), /has no mind/],
+    ['an unknown state', () => whyNot(at(5), 'flee'), /no state “flee”/],
+    ['a tick before the first', () => why(at(0)), /tick 1/],
+  ])('%s', (_, ask, words) => {
+    expect(ask).toThrow(QuestionError);
+    expect(ask).toThrow(words);
+  });
+});
+
+it('is written as indented lines with times', () => {
+  const lines = explanationLines(whyNot(at(300), 'grab'), 60);
+  expect(lines[0]).toBe('- keeper is in Grab');
+  expect(lines[1]).toBe('  - transition 1 of Come');
+  expect(lines[2]).toBe('    + it is in Come  since 0.90 s');
+  expect(lines[4]).toMatch(
+    /^ {4}- distance\(quarry\) < 1\.5 {2}\[distance\(quarry\) = [\d.]+\] {2}since 0\.\d\d s {2}nearest at [\d.]+ s: [\d.]+ < 1\.5$/,
+  );
+});
