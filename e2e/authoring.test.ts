@@ -99,9 +99,10 @@ describe('writing a mind from almost nothing', () => {
     await page.keyboard.press('Control+a');
     await page.keyboard.type('!see');
     await page.getByRole('option', { name: /sees\(\)/ }).waitFor();
-    await page.keyboard.press('Enter');
+    await page.keyboard.press('Tab');
     await page.keyboard.type('quar');
     await page.getByRole('option', { name: /quarry/ }).waitFor();
+    await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await page.keyboard.press('Enter');
     await page

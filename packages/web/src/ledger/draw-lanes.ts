@@ -51,6 +51,15 @@ function litFill(
   return fill;
 }
 
+/** Opacity of what comes after the playhead. */
+const FUTURE = 0.45;
+
+function drawBand(context: CanvasRenderingContext2D, left: number, right: number, y: number): void {
+  context.beginPath();
+  context.roundRect(left, y, right - left, BAND, 4);
+  context.fill();
+}
+
 function drawBands(
   context: CanvasRenderingContext2D,
   lane: Lane,
@@ -71,10 +80,14 @@ function drawBands(
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
     const now = from <= frame.tick && (frame.tick < end || to < 0);
     const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
-    context.globalAlpha = from > frame.tick ? 0.45 : 1;
+    // What comes after the playhead is there, but not yet so.
+    const playhead = Math.min(right, Math.max(left, xOf(window, frame.tick)));
+    context.globalAlpha = FUTURE;
+    context.fillStyle = tokens.line;
+    if (playhead < right) drawBand(context, playhead, right, y);
+    context.globalAlpha = 1;
     if (now) {
-      const end = Math.min(right, xOf(window, frame.tick));
-      context.fillStyle = litFill(context, left, end, glow, [
+      context.fillStyle = litFill(context, left, playhead, glow, [
         tokens.line,
         tokens.ember,
         tokens.lamp,
@@ -85,12 +98,9 @@ function drawBands(
         tokens.line,
         tokens.ember,
       ]);
-    } else {
-      context.fillStyle = tokens.line;
     }
-    context.beginPath();
-    context.roundRect(left, y, right - left, BAND, 4);
-    context.fill();
+    if (left < playhead) drawBand(context, left, playhead, y);
+    context.globalAlpha = from > frame.tick ? FUTURE : 1;
     const title = titles.get(state) ?? state;
     if (right - left > 18) {
       context.save();

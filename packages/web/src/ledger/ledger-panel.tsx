@@ -93,6 +93,7 @@ const Foot = styled.div`
   right: 6px;
   top: -1px;
   z-index: 1;
+  background: var(--panel);
   button {
     min-height: 20px;
     font-size: 0.9em;

@@ -3,6 +3,7 @@ import {
   autocompletion,
   closeBrackets,
   completionStatus,
+  moveCompletionSelection,
   selectedCompletion,
   type CompletionContext,
   type CompletionResult,
@@ -105,13 +106,15 @@ function completions(keys: readonly KnownKey[]) {
   };
 }
 
-/** Takes the completion that is offered, if it is not what stands there anyway. */
-function chooses(view: EditorView): boolean {
+/** Enter takes a completion only where one was chosen with the arrows; else it keeps what is typed. */
+function takeChosen(view: EditorView): boolean {
+  return selectedCompletion(view.state) !== null && acceptCompletion(view);
+}
+
+/** Tab takes the chosen completion, or the first. */
+function takeFirst(view: EditorView): boolean {
   if (completionStatus(view.state) !== 'active') return false;
-  const { head } = view.state.selection.main;
-  const label = selectedCompletion(view.state)?.label;
-  if (label !== undefined && view.state.sliceDoc(Math.max(0, head - label.length), head) === label)
-    return false;
+  if (selectedCompletion(view.state) === null) moveCompletionSelection(true)(view);
   return acceptCompletion(view);
 }
 
@@ -155,7 +158,12 @@ export default function ExpressionEditor({
           look,
           tooltips({ parent: document.body }),
           closeBrackets(),
-          autocompletion({ override: [completions(keys)], icons: false, interactionDelay: 0 }),
+          autocompletion({
+            override: [completions(keys)],
+            icons: false,
+            interactionDelay: 0,
+            selectOnOpen: false,
+          }),
           EditorView.contentAttributes.of({ 'aria-label': label }),
           EditorView.lineWrapping,
           EditorState.transactionFilter.of((transaction) =>
@@ -177,8 +185,8 @@ export default function ExpressionEditor({
           ),
           Prec.highest(
             keymap.of([
-              { key: 'Enter', run: (current) => chooses(current) || finish(current, true) },
-              { key: 'Tab', run: acceptCompletion },
+              { key: 'Enter', run: (current) => takeChosen(current) || finish(current, true) },
+              { key: 'Tab', run: takeFirst },
               {
                 key: 'Escape',
                 run: (current) => {

@@ -159,6 +159,12 @@ function drawSpeech(painter: Painter, x: number, y: number, text: string): void 
   context.fillText(text, middle, y - 8);
 }
 
+/** Left of the body, or right where there is no room. */
+function wickX(x: number, radius: number): number {
+  const away = radius * 1.9 + 5;
+  return x - away < 4 ? x + away : x - away;
+}
+
 export function drawBodies(painter: Painter, { program, frame, chosen, played }: Scene): void {
   const { context, view, tokens, width } = painter;
   program.agents.forEach((agent, index) => {
@@ -178,7 +184,7 @@ export function drawBodies(painter: Painter, { program, frame, chosen, played }:
     context.lineWidth = index === chosen ? 1.8 : 1;
     context.stroke();
     context.restore();
-    if (archetype.sight) drawWick(painter, x - radius * 1.9 - 5, y, body.awareness);
+    if (archetype.sight) drawWick(painter, wickX(x, radius), y, body.awareness);
     const mind = archetype.mind < 0 ? null : program.minds[archetype.mind];
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     const label =
