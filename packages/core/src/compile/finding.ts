@@ -23,7 +23,8 @@ export type FindingCode =
   | 'unreachable'
   | 'noWayOut'
   | 'neverFires'
-  | 'neverWritten';
+  | 'neverWritten'
+  | 'coupled';
 
 export interface Findings {
   list: Finding[];

@@ -19,7 +19,7 @@ const calm = () =>
         },
         {
           id: 'chase',
-          activity: { do: 'moveTo', to: 'quarry' },
+          activity: { do: 'moveTo', to: 'quarry', within: 1 },
           leaves: [{ to: 'rounds', when: 'heat > 1', for: 1 }],
         },
       ],
@@ -221,6 +221,38 @@ describe('errors', () => {
       errors.some((error) => error.path.endsWith(path) && error.message.includes(words)),
       JSON.stringify(errors),
     ).toBe(true);
+  });
+});
+
+describe('numbers that only work together', () => {
+  const coupled = (change: Change) =>
+    found(change).findings.filter(({ code }) => code === 'coupled');
+  const chase = (document: ProjectDocument) => states(document)[1];
+
+  it('an approach that ends inside the other body never arrives', () => {
+    const findings = coupled(
+      (d) => (chase(d).activity = { do: 'moveTo', to: 'quarry', within: 0.4 }),
+    );
+    expect(findings).toMatchObject([
+      { severity: 'warning', path: 'minds.keeper.machine.states[1].activity' },
+    ]);
+    expect(findings[0].message).toContain('within 0.4 m of an agent, but bodies touch at 0.6 m');
+    expect(
+      coupled((d) => (chase(d).activity = { do: 'moveTo', to: 'quarry' })),
+      'by default too',
+    ).toHaveLength(1);
+    expect(coupled((d) => (chase(d).activity = { do: 'moveTo', to: 'self.post' }))).toEqual([]);
+  });
+
+  it('an approach that stops before the distance its state waits for', () => {
+    const waitsFor = (when: string) => (d: ProjectDocument) =>
+      (chase(d).leaves![0] = { to: 'rounds', when });
+    const [finding] = coupled(waitsFor('sees(quarry) && distance(quarry) < 0.9'));
+    expect(finding.path).toBe('minds.keeper.machine.states[1].leaves[0].when');
+    expect(finding.message).toContain('below 0.9 m, but “chase” stops at 1 m');
+    expect(coupled(waitsFor('distance(quarry) < 1.2'))).toEqual([]);
+    expect(coupled(waitsFor('distance(quarry) > 0.9'))).toEqual([]);
+    expect(coupled(waitsFor('distance(attention.of) < 0.9'))).toEqual([]);
   });
 });
 

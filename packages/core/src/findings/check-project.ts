@@ -4,6 +4,7 @@ import { collectFindings, type Finding, type Findings } from '../compile/finding
 import type { ProjectDocument } from '../model/documents.ts';
 import type { MachineProgram, MindProgram } from '../mind/program.ts';
 import type { Program } from '../world/program.ts';
+import { checkCoupledNumbers } from './coupled-numbers.ts';
 import { statePaths } from './state-paths.ts';
 
 /** States some chain of initial states and transitions leads to. */
@@ -34,7 +35,12 @@ function hasWayOut(machine: MachineProgram, state: number): boolean {
   return false;
 }
 
-function checkMind(mind: MindProgram, document: ProjectDocument, findings: Findings): void {
+function checkMind(
+  mind: MindProgram,
+  program: Program,
+  document: ProjectDocument,
+  findings: Findings,
+): void {
   const { machine } = mind;
   const paths = statePaths(document.minds[mind.name].machine, `minds.${mind.name}.machine`);
   const reached = reachableStates(machine);
@@ -68,6 +74,7 @@ function checkMind(mind: MindProgram, document: ProjectDocument, findings: Findi
     }
   });
   checkMemory(mind, findings);
+  checkCoupledNumbers(mind, program, paths, findings);
 }
 
 function checkMemory(mind: MindProgram, findings: Findings): void {
@@ -121,7 +128,7 @@ export function checkProject(document: ProjectDocument): {
   const { program, findings } = compileProject(document);
   const extra = collectFindings();
   if (program) {
-    for (const mind of program.minds) checkMind(mind, document, extra);
+    for (const mind of program.minds) checkMind(mind, program, document, extra);
     checkUse(program, document, extra);
   }
   return { program, findings: [...findings, ...extra.list] };

@@ -45,6 +45,7 @@ export interface ProjectStore {
 export function slug(title: string): string {
   const words = title
     .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');

@@ -1,0 +1,71 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freshDatabase } from '../testing/database.fixture.ts';
+import { openDatabase, type Database } from './database.ts';
+import { loadDemos } from './load-demos.ts';
+import { createProjectStore, slug } from './projects.ts';
+
+let fresh: Awaited<ReturnType<typeof freshDatabase>>;
+let database: Database;
+
+beforeAll(async () => {
+  fresh = await freshDatabase();
+  database = await openDatabase(fresh.url);
+});
+afterAll(async () => {
+  await database.close();
+  await fresh.drop();
+});
+
+describe('addresses made from titles', () => {
+  it.each([
+    ['Night Watch', 'night-watch'],
+    ['  Keeper’s Duel!  ', 'keeper-s-duel'],
+    ['Über die Mauer', 'uber-die-mauer'],
+    ['☾', 'project'],
+    ['x'.repeat(90), 'x'.repeat(60)],
+  ])('“%s” gives %s', (title, id) => {
+    expect(slug(title)).toBe(id);
+  });
+});
+
+describe('the tables', () => {
+  it('are made once: opening again finds them and keeps what is in them', async () => {
+    await database.models.Project.create({ id: 'kept', title: 'Kept', edit: 1 } as never);
+    const again = await openDatabase(fresh.url);
+    expect(await again.models.Project.count()).toBe(1);
+    await again.close();
+    await database.models.Project.destroy({ where: {}, force: true });
+  });
+
+  it('hold every edit number of a project once', async () => {
+    await database.models.Project.create({ id: 'twice', title: 'Twice', edit: 1 } as never);
+    const edit = { projectId: 'twice', number: 1, document: {} };
+    await database.models.Edit.create(edit as never);
+    await expect(database.models.Edit.create(edit as never)).rejects.toThrow();
+    await database.models.Project.destroy({ where: {}, force: true });
+    expect(await database.models.Edit.count(), 'edits go with their project').toBe(0);
+  });
+
+  it('can’t be reached at a wrong address, and say so', async () => {
+    const url = new URL(fresh.url);
+    url.pathname = '/nowhere';
+    await expect(openDatabase(url.href)).rejects.toThrow(/nowhere/);
+  });
+});
+
+describe('demos', () => {
+  it('with a fault are named, with the place of the fault', async () => {
+    const folder = mkdtempSync(path.join(os.tmpdir(), 'orchard-'));
+    writeFileSync(
+      path.join(folder, 'broken.lantern.json'),
+      '{"format": "crooked-lantern/project", "version": 1}',
+    );
+    await expect(loadDemos(createProjectStore(database), folder)).rejects.toThrow(
+      /broken\.lantern\.json can’t be loaded: \w+/,
+    );
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
