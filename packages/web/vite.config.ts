@@ -14,6 +14,6 @@ export default defineConfig({
   server: {
     host: '127.0.0.1',
     port: 4174,
-    proxy: { '/api': { target: server, changeOrigin: true } },
+    proxy: { '/api': { target: server, changeOrigin: true, headers: { origin: server } } },
   },
 });

@@ -18,8 +18,6 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
   switch (command.command) {
     case 'retitleProject':
       return 'title of the project';
-    case 'setSeed':
-      return 'seed';
     case 'addState':
       return `new state ${command.title}`;
     case 'setInitial':

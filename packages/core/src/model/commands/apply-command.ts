@@ -12,8 +12,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
   switch (command.command) {
     case 'retitleProject':
       return { ...document, title: command.title };
-    case 'setSeed':
-      return { ...document, start: { ...document.start, seed: command.seed } };
     case 'addState':
       return changeMachine(document, command.mind, (machine) =>
         addState(machine, command.parent, { id: command.id, title: command.title }),

@@ -3,7 +3,6 @@ import type { ActionDocument, Name, TransitionDocument } from '../documents.ts';
 /** Every change a document can undergo. Undo, the edit log and the tests all speak these words. */
 export type DocumentCommand =
   | { command: 'retitleProject'; title: string }
-  | { command: 'setSeed'; seed: number }
   | ({ command: 'addState'; parent: Name | null; id: Name; title: string } & InMind)
   | ({ command: 'retitleState'; title: string } & InState)
   | ({ command: 'removeState' } & InState)
