@@ -27,10 +27,11 @@ export function useEngineValue<T>(read: (engine: EngineClient) => T): T {
   return useSyncExternalStore(subscribe, () => read(engine));
 }
 
-/** Calls `draw` after each frame, at most once a display frame, and once at the start. */
+/** Calls `draw` after each frame and each render, at most once a display frame. */
 export function useDrawing(draw: (engine: EngineClient) => void): void {
   const engine = useEngine();
   const latest = useRef(draw);
+  const redraw = useRef(() => {});
   latest.current = draw;
   useEffect(() => {
     let request = 0;
@@ -41,11 +42,13 @@ export function useDrawing(draw: (engine: EngineClient) => void): void {
     const schedule = () => {
       if (request === 0) request = requestAnimationFrame(run);
     };
-    schedule();
+    redraw.current = schedule;
     const unsubscribe = engine.onFrame(schedule);
     return () => {
       unsubscribe();
       cancelAnimationFrame(request);
     };
   }, [engine]);
+  // A render may have changed what is drawn, and a resting run sends no frame to draw it with.
+  useEffect(() => redraw.current());
 }

@@ -5,8 +5,7 @@ import { useCommands } from '../app/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { overlayToggled, type Overlays } from '../app/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { isDay, onSystemThemeChange } from '../theme/theme-slice.ts';
-import { DAY, NIGHT } from '../theme/tokens.ts';
+import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { bodyAt, drawBodies, drawCones, drawPaths, drawRays } from './drawing/bodies.ts';
@@ -77,13 +76,6 @@ const OVERLAYS: { id: keyof Overlays; name: string; key: string; tint: string }[
 
 /** Pixels a metre takes in the close view. */
 const CLOSE_SCALE = 30;
-
-function useTokens() {
-  const theme = useAppSelector((state) => state.theme);
-  const [, renew] = useState(0);
-  useEffect(() => onSystemThemeChange(() => renew((count) => count + 1)), []);
-  return isDay(theme) ? DAY : NIGHT;
-}
 
 /** The gait above the archetype's own, by speed. */
 function runGaitOf(program: Program | null, index: number): string | null {
@@ -180,12 +172,6 @@ export function GroundView({
     drawBodies(painter, scene);
     drawScale(painter);
   });
-
-  // Drawing follows frames; a rest with new colours or overlays needs one more.
-  useEffect(() => {
-    const { frame } = engine;
-    if (frame && !frame.playing) engine.show({ sight: overlays.sight, paths: overlays.paths });
-  }, [engine, tokens, overlays, close, agent]);
 
   const choose = (event: React.MouseEvent) => {
     const { frame, program: running } = engine;

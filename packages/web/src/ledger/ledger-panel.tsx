@@ -1,10 +1,8 @@
 import type { Program } from '@crooked-lantern/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import { useAppSelector } from '../app/store.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { isDay } from '../theme/theme-slice.ts';
-import { DAY, NIGHT } from '../theme/tokens.ts';
+import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Menu } from '../ui/menu.tsx';
@@ -136,7 +134,6 @@ export function LedgerPanel({
 }) {
   const engine = useEngine();
   const program = useEngineValue((client) => client.program);
-  const theme = useAppSelector((state) => state.theme);
   const [span, setSpan] = useState(SPANS[1]);
   const [hover, setHover] = useState<{ x: number; text: string } | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -145,7 +142,7 @@ export function LedgerPanel({
   const agents = useMemo(() => laneAgents(program), [program]);
   const titles = useMemo(() => stateTitles(program), [program]);
   const height = RULER + agents.length * LANE + 8;
-  const tokens = isDay(theme) ? DAY : NIGHT;
+  const tokens = useTokens();
 
   useDrawing(({ frame, lanes, program: running }) => {
     const surface = sharpCanvas(canvas.current);
@@ -162,12 +159,6 @@ export function LedgerPanel({
       full,
     );
   });
-  // A resting run sends no frames; a new look needs one.
-  useEffect(
-    () => engine.watch(agent, engine.frame?.readout?.state?.id ?? null),
-    [engine, agent, span, tokens],
-  );
-
   const place = (event: PointerEvent) => {
     const box = canvas.current!.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };

@@ -15,6 +15,7 @@ import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { namesOf } from './document-names.ts';
 import { ExpressionField } from './expression-field.tsx';
+import { RowFindings } from './row-findings.tsx';
 
 const Line = styled.div`
   display: flex;
@@ -201,12 +202,6 @@ export interface ActionLineProps {
 export function ActionLine({ mind, action, path, where, onChange, onRemove }: ActionLineProps) {
   const spec = actionSpec(action.do);
   const parameters = Object.entries<ParameterSpec>(spec?.parameters ?? {});
-  const findings = useProject((project) => project.findings);
-  const own = findings.filter(
-    (finding) =>
-      finding.path === path ||
-      (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'),
-  );
   return (
     <Line>
       <Word>{spec?.title.toLowerCase() ?? action.do}</Word>
@@ -231,15 +226,7 @@ export function ActionLine({ mind, action, path, where, onChange, onRemove }: Ac
       >
         <X size={12} />
       </QuietButton>
-      {own.map((finding) => (
-        <span
-          key={finding.message}
-          role="alert"
-          style={{ color: 'var(--harm)', flexBasis: '100%' }}
-        >
-          {finding.message}
-        </span>
-      ))}
+      <RowFindings path={path} />
     </Line>
   );
 }

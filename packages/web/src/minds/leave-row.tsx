@@ -10,6 +10,7 @@ import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { ExpressionField } from './expression-field.tsx';
+import { RowFindings } from './row-findings.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
 
 const Row = styled(SheetRow)`
@@ -88,12 +89,6 @@ export interface LeaveRowProps {
 export function LeaveRow({ mind, state, title, leave, index, count, path }: LeaveRowProps) {
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document);
-  const findings = useProject((project) => project.findings);
-  const own = findings.filter(
-    (finding) =>
-      finding.path === path ||
-      (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'),
-  );
   const where = `transition ${index + 1} of ${title}`;
   const run = (command: DocumentCommand) => dispatch(perform(command));
   const change = (fields: Partial<TransitionDocument>) =>
@@ -219,11 +214,7 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
             />
           </Small>
         )}
-        {own.map((finding) => (
-          <p key={finding.message} role="alert" style={{ color: 'var(--harm)' }}>
-            {finding.message}
-          </p>
-        ))}
+        <RowFindings path={path} />
       </RowBody>
       <Menu label={`target of ${where}`} entries={targets}>
         <QuietButton

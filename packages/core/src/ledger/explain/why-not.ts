@@ -1,6 +1,7 @@
 import { compileFlag, compileNumber } from '../../expression/closures.ts';
 import type { CheckedExpression, Ir } from '../../expression/ir.ts';
 import { readParts, readText } from '../../expression/readout.ts';
+import { isAncestor } from '../../mind/machine/runnable.ts';
 import type { TransitionProgram } from '../../mind/program.ts';
 import type { Agent } from '../../world/agent.ts';
 import { nameTables } from '../../world/names.ts';
@@ -87,10 +88,7 @@ function transitionsTo(agent: Agent, state: string): TransitionProgram[] {
     throw new QuestionError(
       `This mind has no state “${state}”. There are: ${states.map(({ id }) => id).join(', ')}.`,
     );
-  const leads = (target: number) => {
-    for (let s = target; s >= 0; s = states[s].parent) if (s === goal) return true;
-    return false;
-  };
+  const leads = (target: number) => target === goal || isAncestor(states, goal, target);
   return transitions.filter(({ target }) => target >= 0 && leads(target));
 }
 
