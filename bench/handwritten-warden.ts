@@ -53,7 +53,7 @@ export interface HandwrittenWardens {
   stateOf(agent: Agent): string;
 }
 
-const NAMES = ['', 'rounds', 'peer', 'chase', 'collar', 'goThere', 'lookLeft', 'lookRight'];
+const NAMES = ['', 'rounds', 'peer', 'chase', 'collar', 'comb', 'comb', 'comb'];
 
 /** `atan2` as the core has it, so that both face the same way to the last bit. */
 export function handwrittenWardens(

@@ -1,12 +1,15 @@
 export * from './runtime.ts';
 export * from './model/documents.ts';
 export * from './model/actions.ts';
+export * from './model/nodes.ts';
+export { nodeText } from './model/node-text.ts';
+export { outlineOf, type OutlineRow } from './model/outline.ts';
 export { readProject, readProjectText, type Fault, type ReadResult } from './model/read-project.ts';
 export { serialiseProject } from './model/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';
 export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
 export { compileProject } from './compile/compile-project.ts';
-export { hasErrors, type Finding, type FindingCode } from './compile/finding.ts';
+export { hasErrors, type Finding, type FindingCode, type Remedy } from './compile/finding.ts';
 export { checkProject } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';

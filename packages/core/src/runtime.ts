@@ -12,12 +12,14 @@ export {
   type World,
 } from './world/world.ts';
 export { takeSnapshot, restoreSnapshot, worldHash, type Snapshot } from './world/snapshot.ts';
+export { firstMind } from './world/names.ts';
 export { swapProgram } from './world/swap.ts';
 export type { Agent } from './world/agent.ts';
 export type { Program } from './world/program.ts';
 export type { LedgerEntry, Reading, Recorder } from './world/recorder.ts';
 export {
   BODY_STRIDE,
+  leafState,
   RAY_STRIDE,
   pictureBodies,
   picturePaths,
@@ -27,6 +29,7 @@ export {
   readMind,
   type LeaveReadout,
   type MindReadout,
+  type RowReadout,
   type StateReadout,
 } from './world/readout.ts';
 export { castRay, createWalls, type Walls } from './space/walls.ts';

@@ -179,7 +179,7 @@ describe('refusals', () => {
       () =>
         call('POST', '/api/projects', { ...demo, title: '', minds: { warden: { title: 'W' } } }),
       422,
-      'minds.warden.machine',
+      'minds.warden',
     ],
     [
       'a foreign document',

@@ -3,6 +3,7 @@ import type { ExpressionFault } from '../expression/parse.ts';
 import { unitNamed } from '../expression/units.ts';
 import { actionSpec } from '../model/actions.ts';
 import type { ActionDocument, ProjectDocument } from '../model/documents.ts';
+import { wantedValue, type MindScope } from './compile-actions.ts';
 import { mindScope } from './compile-mind.ts';
 import { createContext } from './context.ts';
 import { collectFindings } from './finding.ts';
@@ -10,7 +11,9 @@ import { collectFindings } from './finding.ts';
 /** What an expression is for: a guard, or a parameter of an action. */
 export type ExpressionPlace = { guard: true } | { action: ActionDocument; parameter: string };
 
-function wantedAt(place: ExpressionPlace, typeOfKey: (key: string) => Wanted | undefined): Wanted {
+const ANY_VALUE: Wanted = { types: ['number', 'flag', 'text', 'point', 'agent'] };
+
+function wantedAt(place: ExpressionPlace, scope: MindScope): Wanted {
   if ('guard' in place) return { types: ['flag'] };
   const spec = actionSpec(place.action.do)?.parameters[place.parameter];
   switch (spec?.kind) {
@@ -19,11 +22,7 @@ function wantedAt(place: ExpressionPlace, typeOfKey: (key: string) => Wanted | u
     case 'route':
       return { types: ['route'] };
     case 'value':
-      return (
-        typeOfKey(String(place.action.key)) ?? {
-          types: ['number', 'flag', 'text', 'point', 'agent'],
-        }
-      );
+      return wantedValue(scope, String(place.action.key)) ?? ANY_VALUE;
     default:
       return { types: ['number'], unit: unitNamed(spec?.unit) };
   }
@@ -37,12 +36,6 @@ export function checkInMind(
   place: ExpressionPlace,
 ): ExpressionFault[] {
   const scope = mindScope(mind, createContext(document, collectFindings()));
-  const wanted = wantedAt(place, (name) => {
-    const key = scope.keys.get(name);
-    return (
-      key && { types: [key.type], ...(key.type === 'number' ? { unit: unitNamed(key.unit) } : {}) }
-    );
-  });
-  const result = checkExpression(source, scope, wanted);
+  const result = checkExpression(source, scope, wantedAt(place, scope));
   return result.ok ? [] : result.faults;
 }

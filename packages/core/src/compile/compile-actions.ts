@@ -1,16 +1,24 @@
 import { checkExpression, type Wanted } from '../expression/check.ts';
-import type { CheckedExpression } from '../expression/ir.ts';
+import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 import type { Scope, ScopeKey } from '../expression/scope.ts';
-import { unitNamed } from '../expression/units.ts';
-import type { ActionProgram, ArgumentProgram } from '../mind/program.ts';
+import { unitNamed, type Unit } from '../expression/units.ts';
+import type { ActionProgram, ArgumentProgram, NumberProgram } from '../mind/program.ts';
 import { actionSpec, type ActionName, type ParameterSpec } from '../model/actions.ts';
-import type { ActionDocument, ActionParameter } from '../model/documents.ts';
+import type {
+  ActionDocument,
+  ActionParameter,
+  MindDocument,
+  NumberOrExpression,
+  UnitName,
+} from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import type { CompileContext } from './context.ts';
 
 /** What an action is checked against: the mind's names, and the gaits of every body with this mind. */
 export interface MindScope extends Scope {
   context: CompileContext;
+  mind: string;
+  document: MindDocument;
   keys: ReadonlyMap<string, ScopeKey>;
   bodies: { archetype: string; gaits: readonly string[] }[];
 }
@@ -21,15 +29,52 @@ export function compileExpression(
   path: string,
   wanted: Wanted,
 ): CheckedExpression | null {
+  return compileTyped(scope, source, path, wanted)?.expression ?? null;
+}
+
+/** Stands in for a guard that is wrong, where checks look on: it says nothing of when it holds. */
+export function unknownFlag(source: string): CheckedExpression {
+  return { source, ir: { op: 'literal', at: [0, source.length], type: 'flag', value: NaN } };
+}
+
+/** An expression with the unit it gives; null, with findings, where it is wrong. */
+export function compileTyped(
+  scope: MindScope,
+  source: string,
+  path: string,
+  wanted: Wanted,
+): { expression: CheckedExpression; unit: Unit } | null {
   const result = checkExpression(source, scope, wanted);
-  if (result.ok) return result.expression;
+  if (result.ok) return result;
   for (const fault of result.faults)
     scope.context.findings.error('expression', path, fault.message, fault.at);
   return null;
 }
 
-function compileKey(scope: MindScope, value: string, path: string): number | null {
+function compileKey(
+  scope: MindScope,
+  value: string,
+  path: string,
+  action: ActionDocument,
+): number | null {
   const key = scope.keys.get(value);
+  const list = key?.type.startsWith('list') ?? false;
+  if (key && action.do === 'remember' && list) {
+    scope.context.findings.error(
+      'parameter',
+      path,
+      `“${value}” is a list: “remember” writes one value. Use “add”.`,
+    );
+    return null;
+  }
+  if (key && action.do === 'add' && !list) {
+    scope.context.findings.error(
+      'parameter',
+      path,
+      `“${value}” is no list but of type ${key.type}: use “remember”.`,
+    );
+    return null;
+  }
   if (key) return key.index;
   scope.context.findings.error(
     'unknownName',
@@ -60,10 +105,18 @@ function compileGait(scope: MindScope, value: string, path: string): number | nu
   return index < 0 ? null : index;
 }
 
+/** What may be written to a key: a value of its type, or for a list one of its entries; null for no such key. */
+export function wantedValue(scope: MindScope, name: string): Wanted | null {
+  const key = scope.keys.get(name);
+  if (!key) return null;
+  const type = key.type.replace('list of ', '') as ValueType;
+  return { types: [type], ...(type === 'number' ? { unit: unitNamed(key.unit) } : {}) };
+}
+
 function compileParameter(
   scope: MindScope,
   spec: ParameterSpec,
-  value: ActionParameter,
+  value: ActionParameter | boolean,
   path: string,
   action: ActionDocument,
 ): ArgumentProgram | null {
@@ -82,14 +135,11 @@ function compileParameter(
     case 'gait':
       return compileGait(scope, source, path);
     case 'key':
-      return compileKey(scope, source, path);
+    case 'list':
+      return compileKey(scope, source, path, action);
     case 'value': {
-      const key = scope.keys.get(String(action.key));
-      if (!key) return null;
-      return compileExpression(scope, source, path, {
-        types: [key.type],
-        unit: key.type === 'number' ? unitNamed(key.unit) : undefined,
-      });
+      const wanted = wantedValue(scope, String(action.key));
+      return wanted && compileExpression(scope, source, path, wanted);
     }
     case 'event':
       if (source === 'done' || source.startsWith('done.')) {
@@ -126,7 +176,34 @@ export function compileAction(
     if (compiled === null) complete = false;
     else args[name] = compiled;
   }
-  return complete ? { action: action.do as ActionName, channel: spec.channel, args } : null;
+  const { channels } = scope.document;
+  if (channels && spec.channel !== null && !channels.includes(spec.channel)) {
+    scope.context.findings.error(
+      'conflict',
+      path,
+      `“${action.do}” uses the ${spec.channel}, which this mind does not declare (channels: ${channels.join(', ') || 'none'}). Add it there, or take the action out.`,
+    );
+  }
+  if (!complete) return null;
+  return {
+    action: action.do as ActionName,
+    channel: spec.channel,
+    lasts: spec.lasts,
+    uninterrupted: action.uninterrupted === true,
+    args,
+  };
+}
+
+/** A number as it is, or an expression for one with this unit. */
+export function compileNumber(
+  scope: MindScope,
+  value: NumberOrExpression,
+  path: string,
+  unit?: UnitName,
+): NumberProgram {
+  if (typeof value === 'number') return value;
+  const wanted: Wanted = { types: ['number'], unit: unitNamed(unit) };
+  return compileExpression(scope, value, path, wanted) ?? NaN;
 }
 
 /** The actions of an entry, exit or transition: those that take no time. */

@@ -1,12 +1,18 @@
-import type { MachineProgram, NodeKind, StateProgram, TransitionProgram } from '../mind/program.ts';
+import type {
+  MachineProgram,
+  StateKindProgram,
+  StateProgram,
+  TransitionProgram,
+} from '../mind/program.ts';
 import type { MachineDocument, StateDocument, TransitionDocument } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import {
-  compileAction,
   compileExpression,
   compileInstantActions,
+  unknownFlag,
   type MindScope,
 } from './compile-actions.ts';
+import { compileActivity } from './compile-activity.ts';
 import { ticks } from './context.ts';
 
 interface Entry {
@@ -39,7 +45,7 @@ function flatten(machine: MachineDocument, path: string, scope: MindScope): Entr
   return entries;
 }
 
-function kindOf(document: StateDocument): NodeKind {
+function kindOf(document: StateDocument): StateKindProgram {
   if (document.kind) return document.kind;
   return document.states && document.states.length > 0 ? 'compound' : 'atomic';
 }
@@ -173,7 +179,8 @@ function compileTransition(
     when:
       document.when === undefined
         ? null
-        : compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }),
+        : (compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }) ??
+          unknownFlag(document.when)),
     forTicks: ticks(context, document.for ?? 0),
     afterTicks: ticks(context, document.after ?? 0),
     urgent: document.urgent ?? false,
@@ -209,7 +216,7 @@ export function compileMachine(
       entry: compileInstantActions(scope, document.entry, `${at}.entry`),
       exit: compileInstantActions(scope, document.exit, `${at}.exit`),
       activity: document.activity
-        ? compileAction(scope, document.activity, `${at}.activity`)
+        ? compileActivity(scope, document.activity, `${at}.activity`)
         : null,
       leaves,
     };

@@ -1,104 +1,142 @@
-import { builtinsNamed, BUILTINS } from '../expression/builtins.ts';
 import type { ScopeKey } from '../expression/scope.ts';
-import type { KeyProgram, MindProgram } from '../mind/program.ts';
-import type { MemoryKeyDocument, MindDocument } from '../model/documents.ts';
+import type {
+  CadenceProgram,
+  KeyProgram,
+  MachineProgram,
+  MindProgram,
+  SharedKeysProgram,
+  StackProgram,
+} from '../mind/program.ts';
+import type { ArchetypeDocument, MindDocument } from '../model/documents.ts';
 import type { MindScope } from './compile-actions.ts';
+import { compileActivity } from './compile-activity.ts';
 import { compileMachine } from './compile-machine.ts';
+import { compileKeys, memoryOf } from './compile-memory.ts';
+import { checkUncalledTree } from './compile-tree.ts';
 import { internText, namesOf, ticks, type CompileContext } from './context.ts';
 
-function defaultOf(document: MemoryKeyDocument, path: string, context: CompileContext): number {
-  const { type, default: given } = document;
-  const wrong = (what: string) => {
-    context.findings.error(
-      'parameter',
-      `${path}.default`,
-      `The default of a key of type ${type} ${what}.`,
-    );
-    return 0;
-  };
-  if (given === undefined) {
-    if (type === 'flag') return 0;
-    return type === 'number' || type === 'point' ? NaN : -1;
-  }
-  if (type === 'number') return typeof given === 'number' ? given : wrong('must be a number');
-  if (type === 'flag')
-    return typeof given === 'boolean' ? Number(given) : wrong('must be true or false');
-  if (type === 'text')
-    return typeof given === 'string' ? internText(context, given) : wrong('must be a text');
-  return wrong('can’t be given: it starts as nothing');
+/** The keys that squads and the world hold, for all minds of the project. */
+export interface SharedKeys {
+  squad: SharedKeysProgram;
+  world: SharedKeysProgram;
 }
 
-function compileKeys(
-  mind: MindDocument,
-  path: string,
+export function compileSharedKeys(context: CompileContext): SharedKeys {
+  const minds = namesOf(context.document.minds);
+  return {
+    squad: compileKeys(minds, 'squad', context),
+    world: compileKeys(minds, 'world', context),
+  };
+}
+
+/** The minds an archetype has, in the order they decide in. */
+export function mindsOf(archetype: ArchetypeDocument): string[] {
+  return [
+    ...new Set([
+      ...(archetype.mind === undefined ? [] : [archetype.mind]),
+      ...(archetype.minds ?? []),
+    ]),
+  ];
+}
+
+function stackKeys(
+  minds: readonly string[],
+  shared: SharedKeys,
   context: CompileContext,
 ): { keys: KeyProgram[]; slots: number } {
-  let slots = 0;
-  const keys = namesOf(mind.memory ?? {}).map((name): KeyProgram => {
-    const document = mind.memory![name];
-    const at = `${path}.memory.${name}`;
-    const roots = BUILTINS.map((builtin) => builtin.name.split('.')[0]);
-    if (builtinsNamed(name).length > 0 || roots.includes(name)) {
-      context.findings.error(
-        'taken',
-        at,
-        `“${name}” is a name of the expression language. Give the key another.`,
-      );
-    }
-    if (document.unit !== undefined && document.type !== 'number') {
-      context.findings.error(
-        'parameter',
-        `${at}.unit`,
-        `Only numbers have a unit; this key is of type ${document.type}.`,
-      );
-    }
-    const slot = slots;
-    slots += document.type === 'point' ? 2 : 1;
-    const forgetAfter =
-      document.forgetAfter === undefined ? 0 : Math.max(1, ticks(context, document.forgetAfter));
-    return {
-      name,
-      type: document.type,
-      slot,
-      initial: defaultOf(document, at, context),
-      forgetAfter,
-    };
-  });
-  return { keys, slots };
+  const own = compileKeys(minds, 'self', context);
+  const declared = new Set(minds.flatMap((mind) => namesOf(memoryOf(context.document, mind))));
+  const others = [...shared.squad.keys, ...shared.world.keys];
+  const ownNames = new Set(own.keys.map(({ name }) => name));
+  for (const { name, scope } of others) {
+    if (!ownNames.has(name) || !declared.has(name)) continue;
+    context.findings.error(
+      'conflict',
+      `minds.${minds[minds.length - 1]}.memory.${name}`,
+      `“${name}” is the agent’s own in one mind and the ${scope}’s in another. Give one of them another name.`,
+    );
+  }
+  const used = others.filter(({ name }) => declared.has(name) && !ownNames.has(name));
+  return { keys: [...own.keys, ...used], slots: own.slots };
 }
 
-function scopeOf(name: string, keys: readonly KeyProgram[], context: CompileContext): MindScope {
-  const { archetypes, minds } = context.document;
-  const memory = minds[name].memory ?? {};
+function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileContext): MindScope {
+  const { archetypes } = context.document;
+  const memory = memoryOf(context.document, mind);
   return {
     context,
+    mind,
+    document: context.document.minds[mind],
     keys: new Map(
-      keys.map((key, index): [string, ScopeKey] => [
-        key.name,
-        { index, slot: key.slot, type: key.type, unit: memory[key.name].unit },
-      ]),
+      keys.flatMap((key, index): [string, ScopeKey][] => {
+        if (!Object.hasOwn(memory, key.name)) return [];
+        const { scope, slot, type } = key;
+        return [[key.name, { index, scope, slot, type, unit: memory[key.name].unit }]];
+      }),
     ),
     routes: context.routes,
     internText: (text) => internText(context, text),
     bodies: namesOf(archetypes)
-      .filter((archetype) => archetypes[archetype].mind === name)
+      .filter((archetype) => mindsOf(archetypes[archetype]).includes(mind))
       .map((archetype) => ({ archetype, gaits: namesOf(archetypes[archetype].gaits) })),
   };
 }
 
 /** The names that the expressions and actions of a mind may use. */
-export function mindScope(name: string, context: CompileContext): MindScope {
-  return scopeOf(
-    name,
-    compileKeys(context.document.minds[name], `minds.${name}`, context).keys,
-    context,
-  );
+export function mindScope(mind: string, context: CompileContext): MindScope {
+  return scopeOf(mind, stackKeys([mind], compileSharedKeys(context), context).keys, context);
 }
 
-export function compileMind(name: string, context: CompileContext): MindProgram {
+function compileCadence({ cadence }: MindDocument, context: CompileContext): CadenceProgram {
+  if (!cadence) return { kind: 'tick' };
+  if ('on' in cadence) return { kind: 'event' };
+  return { kind: 'interval', ticks: Math.max(1, ticks(context, cadence.every)) };
+}
+
+/** A mind that is one activity, as a machine of one state. */
+function machineOfActivity(mind: MindDocument, path: string, scope: MindScope): MachineProgram {
+  const activity = compileActivity(scope, mind.activity!, `${path}.activity`, true);
+  return {
+    states: [
+      {
+        id: 'always',
+        title: mind.title,
+        kind: 'atomic',
+        parent: -1,
+        children: [],
+        initial: -1,
+        entry: [],
+        exit: [],
+        activity,
+        leaves: [],
+      },
+    ],
+    transitions: [],
+    initial: 0,
+  };
+}
+
+function compileMind(
+  name: string,
+  keys: readonly KeyProgram[],
+  context: CompileContext,
+): MindProgram {
   const mind = context.document.minds[name];
   const path = `minds.${name}`;
-  const { keys, slots } = compileKeys(mind, path, context);
-  const machine = compileMachine(mind.machine, `${path}.machine`, scopeOf(name, keys, context));
-  return { name, title: mind.title, keys, slots, machine };
+  const scope = scopeOf(name, keys, context);
+  const machine = mind.machine
+    ? compileMachine(mind.machine, `${path}.machine`, scope)
+    : machineOfActivity(mind, path, scope);
+  for (const tree of namesOf(mind.trees ?? {})) checkUncalledTree(scope, tree);
+  return { name, title: mind.title, cadence: compileCadence(mind, context), machine };
+}
+
+/** Compiles the minds that run beside each other in one kind of agent, over the memory they share. */
+export function compileStack(
+  minds: readonly string[],
+  shared: SharedKeys,
+  context: CompileContext,
+): StackProgram {
+  const { keys, slots } = stackKeys(minds, shared, context);
+  return { minds: minds.map((mind) => compileMind(mind, keys, context)), keys, slots };
 }

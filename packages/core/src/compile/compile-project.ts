@@ -2,6 +2,7 @@ import { createWalls, circleBlocked } from '../space/walls.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import type { ArchetypeDocument, ProjectDocument } from '../model/documents.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
+import type { StackProgram } from '../mind/program.ts';
 import type {
   AgentProgram,
   ArchetypeProgram,
@@ -9,12 +10,17 @@ import type {
   Program,
   SightProgram,
 } from '../world/program.ts';
-import { compileMind } from './compile-mind.ts';
+import { compileSharedKeys, compileStack, mindsOf, type SharedKeys } from './compile-mind.ts';
 import { createContext, namesOf, ticks, type CompileContext } from './context.ts';
 import { collectFindings, hasErrors, type Finding } from './finding.ts';
 
-export type CompileResult =
-  { program: Program; findings: Finding[] } | { program: null; findings: Finding[] };
+export interface CompileResult {
+  /** Null where an error keeps it from running. */
+  program: Program | null;
+  /** What could be made of it all the same, for checks that look further; null where there is no ground. */
+  draft: Program | null;
+  findings: Finding[];
+}
 
 const DEFAULT_SEED = 1;
 
@@ -63,11 +69,44 @@ function compileSight(
   };
 }
 
-function compileArchetype(
-  name: string,
-  minds: readonly string[],
+/** The stacks of minds that agents may have, and those no archetype has, so that they are checked too. */
+interface Stacks {
+  list: StackProgram[];
+  of(minds: readonly string[]): number;
+}
+
+function createStacks(shared: SharedKeys, context: CompileContext): Stacks {
+  const list: StackProgram[] = [];
+  const known = new Map<string, number>();
+  return {
+    list,
+    of(minds) {
+      const key = minds.join(' ');
+      let index = known.get(key);
+      if (index === undefined) {
+        index = list.push(compileStack(minds, shared, context)) - 1;
+        known.set(key, index);
+      }
+      return index;
+    },
+  };
+}
+
+function stackOf(
+  archetype: ArchetypeDocument,
+  path: string,
+  stacks: Stacks,
   context: CompileContext,
-): ArchetypeProgram {
+) {
+  const known = namesOf(context.document.minds);
+  const minds = mindsOf(archetype).filter((mind) => {
+    const at = mind === archetype.mind ? 'mind' : `minds[${archetype.minds!.indexOf(mind)}]`;
+    return indexOfName(known, mind, `${path}.${at}`, 'mind', context) >= 0;
+  });
+  return minds.length === 0 ? -1 : stacks.of(minds);
+}
+
+function compileArchetype(name: string, stacks: Stacks, context: CompileContext): ArchetypeProgram {
   const archetype = context.document.archetypes[name];
   const path = `archetypes.${name}`;
   const { radius, acceleration, turnRate } = archetype.body;
@@ -83,10 +122,8 @@ function compileArchetype(
     name,
     title: archetype.title,
     faction: archetype.faction,
-    mind:
-      archetype.mind === undefined
-        ? -1
-        : indexOfName(minds, archetype.mind, `${path}.mind`, 'mind', context),
+    stack: stackOf(archetype, path, stacks, context),
+    reactionTicks: ticks(context, archetype.reaction ?? 0),
     radius,
     acceleration,
     turnRate: radians(turnRate),
@@ -125,14 +162,30 @@ function compileGround(context: CompileContext): GroundProgram {
   };
 }
 
+/** The agent's own squad, else its archetype's; −1 for none. */
+function squadOf(
+  own: string | undefined,
+  archetype: string,
+  path: string,
+  context: CompileContext,
+): number {
+  const { archetypes, squads } = context.document;
+  const inherited = Object.hasOwn(archetypes, archetype) ? archetypes[archetype].squad : undefined;
+  const name = own ?? inherited;
+  if (name === undefined) return -1;
+  const at = own === undefined ? `archetypes.${archetype}.squad` : `${path}.squad`;
+  return indexOfName(namesOf(squads ?? {}), name, at, 'squad', context);
+}
+
 function compileAgents(context: CompileContext, archetypes: readonly string[]): AgentProgram[] {
   const { document } = context;
   const ground = document.grounds[document.start.ground];
   const routes = namesOf(ground.routes);
   const path = `grounds.${document.start.ground}.agents`;
   return namesOf(ground.agents).map((name) => {
-    const { title, archetype, at, heading, route } = ground.agents[name];
+    const { title, archetype, at, heading, route, squad } = ground.agents[name];
     return {
+      squad: squadOf(squad, archetype, `${path}.${name}`, context),
       name,
       title: title ?? name,
       archetype: indexOfName(
@@ -190,12 +243,15 @@ export function compileProject(document: ProjectDocument): CompileResult {
   const findings = collectFindings();
   const context = createContext(document, findings);
   const { start } = document;
-  const minds = namesOf(document.minds);
-  const mindPrograms = minds.map((name) => compileMind(name, context));
+  const shared = compileSharedKeys(context);
+  const stacks = createStacks(shared, context);
   const archetypeNames = namesOf(document.archetypes);
-  const archetypes = archetypeNames.map((name) => compileArchetype(name, minds, context));
+  const archetypes = archetypeNames.map((name) => compileArchetype(name, stacks, context));
+  // A mind nobody has yet is checked like any other.
+  const used = new Set(stacks.list.flatMap(({ minds }) => minds.map((mind) => mind.name)));
+  for (const name of namesOf(document.minds)) if (!used.has(name)) stacks.of([name]);
   if (indexOfName(namesOf(document.grounds), start.ground, 'start.ground', 'ground', context) < 0) {
-    return { program: null, findings: findings.list };
+    return { program: null, draft: null, findings: findings.list };
   }
   const ground = compileGround(context);
   const agents = compileAgents(context, archetypeNames);
@@ -210,20 +266,21 @@ export function compileProject(document: ProjectDocument): CompileResult {
           'agent',
           context,
         );
-  if (hasErrors(findings.list)) return { program: null, findings: findings.list };
-  return {
-    program: {
-      title: document.title,
-      ticksPerSecond: context.ticksPerSecond,
-      seed: start.seed ?? DEFAULT_SEED,
-      texts: context.texts,
-      gaits: context.gaits,
-      minds: mindPrograms,
-      archetypes,
-      ground,
-      agents,
-      play,
-    },
-    findings: findings.list,
+  const draft: Program = {
+    title: document.title,
+    ticksPerSecond: context.ticksPerSecond,
+    seed: start.seed ?? DEFAULT_SEED,
+    texts: context.texts,
+    gaits: context.gaits,
+    stacks: stacks.list,
+    squadKeys: shared.squad,
+    worldKeys: shared.world,
+    squads: namesOf(document.squads ?? {}),
+    archetypes,
+    ground,
+    agents,
+    play,
   };
+  const program = hasErrors(findings.list) ? null : draft;
+  return { program, draft, findings: findings.list };
 }

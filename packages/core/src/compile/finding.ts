@@ -1,3 +1,4 @@
+import type { DocumentCommand } from '../model/commands/commands.ts';
 import type { Span } from '../expression/ir.ts';
 
 /** Something wrong, or worth a look, in a document: what, where, and what to do. */
@@ -10,6 +11,14 @@ export interface Finding {
   message: string;
   /** The part of the expression at `path` that is meant. */
   at?: Span;
+  /** A change that is safe and puts it right. */
+  remedy?: Remedy;
+}
+
+/** One step that puts a finding right, and what to call it. */
+export interface Remedy {
+  title: string;
+  command: DocumentCommand;
 }
 
 export type FindingCode =
@@ -24,21 +33,35 @@ export type FindingCode =
   | 'noWayOut'
   | 'neverFires'
   | 'neverWritten'
-  | 'coupled';
+  | 'coupled'
+  | 'conflict'
+  | 'unused'
+  | 'noChildren'
+  | 'endless'
+  | 'cannotWork';
 
 export interface Findings {
   list: Finding[];
   error(code: FindingCode, path: string, message: string, at?: Span): void;
-  warning(code: FindingCode, path: string, message: string): void;
+  warning(code: FindingCode, path: string, message: string, remedy?: Remedy): void;
 }
 
+/** Gathers findings; the same one is kept once, since a part that is used twice is checked twice. */
 export function collectFindings(): Findings {
   const list: Finding[] = [];
+  const known = new Set<string>();
+  const put = (finding: Finding) => {
+    const key = `${finding.code} ${finding.path} ${finding.message}`;
+    if (known.has(key)) return;
+    known.add(key);
+    list.push(finding);
+  };
   return {
     list,
     error: (code, path, message, at) =>
-      list.push({ code, severity: 'error', path, message, ...(at ? { at } : {}) }),
-    warning: (code, path, message) => list.push({ code, severity: 'warning', path, message }),
+      put({ code, severity: 'error', path, message, ...(at ? { at } : {}) }),
+    warning: (code, path, message, remedy) =>
+      put({ code, severity: 'warning', path, message, ...(remedy ? { remedy } : {}) }),
   };
 }
 

@@ -1,6 +1,6 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Facts } from './facts.ts';
-import type { ValueType } from './ir.ts';
+import type { KeyScope, ValueType } from './ir.ts';
 
 /**
  * Everything an expression can name besides memory keys, in one table: the checker, the completion
@@ -22,8 +22,13 @@ export interface Builtin {
   /** `same`: the unit of the first argument, which the others must share. */
   unit?: 'm' | 's' | 'm/s' | 'deg' | 'same';
   about: string;
+  /** What it gives where something is missing; left out where nothing ever is. */
   missing?: string;
+  /** The smallest and largest number it gives. */
+  range?: readonly [number, number];
   read?: (facts: Facts, ...args: number[]) => number;
+  /** For a variadic one: taken pair by pair. */
+  fold?: (a: number, b: number) => number;
   test?: (facts: Facts, ...args: number[]) => boolean;
   x?: (facts: Facts, ...args: number[]) => number;
   y?: (facts: Facts, ...args: number[]) => number;
@@ -38,13 +43,97 @@ function bearing(facts: Facts, x: number, y: number): number {
   return degrees(wrapAngle(atan2(y - facts.y, x - facts.x) - facts.heading));
 }
 
+export const KEY_SCOPES: readonly KeyScope[] = ['self', 'squad', 'world'];
+
+function cellsOf(facts: Facts, scope: number): Float64Array {
+  return scope === 0 ? facts.memory : scope === 1 ? facts.squadMemory : facts.worldMemory;
+}
+
+/** Place, among a list's entries, of the point nearest to (x, y); −1 for an empty list. */
+function nearestEntry(cells: Float64Array, slot: number, x: number, y: number): number {
+  let best = -1;
+  let bestSquare = Infinity;
+  for (let i = 0; i < cells[slot]; i++) {
+    const dx = cells[slot + 1 + 2 * i] - x;
+    const dy = cells[slot + 2 + 2 * i] - y;
+    const square = dx * dx + dy * dy;
+    if (square < bestSquare) {
+      best = i;
+      bestSquare = square;
+    }
+  }
+  return best;
+}
+
+/** One coordinate (0 for x, 1 for y) of the entry of a list of points nearest to (x, y). */
+function nearestPart(
+  facts: Facts,
+  part: 0 | 1,
+  scope: number,
+  slot: number,
+  x: number,
+  y: number,
+): number {
+  const cells = cellsOf(facts, scope);
+  const entry = nearestEntry(cells, slot, x, y);
+  return entry < 0 ? NaN : cells[slot + 1 + 2 * entry + part];
+}
+
+/** One coordinate of the last entry of a list of points: 1 for x, 0 for y, counted from its end. */
+function lastPart(facts: Facts, part: 0 | 1, scope: number, slot: number): number {
+  const cells = cellsOf(facts, scope);
+  return cells[slot] > 0 ? cells[slot + 2 * cells[slot] - part] : NaN;
+}
+
+function hasEntry(facts: Facts, scope: number, slot: number, value: number): boolean {
+  const cells = cellsOf(facts, scope);
+  for (let i = 1; i <= cells[slot]; i++) if (cells[slot + i] === value) return true;
+  return false;
+}
+
+/** The built-ins for lists whose entries take one number each. */
+function listBuiltins(entry: 'number' | 'text' | 'agent'): Builtin[] {
+  const list = { name: 'list', type: `list of ${entry}` } as const;
+  const missing = entry === 'number' ? NaN : -1;
+  return [
+    {
+      name: 'count',
+      parameters: [list],
+      result: 'number',
+      range: [0, Infinity],
+      about: 'how many entries the list has',
+      read: (f, scope, slot) => cellsOf(f, scope)[slot],
+    },
+    {
+      name: 'has',
+      parameters: [list, { name: entry, type: entry }],
+      result: 'flag',
+      about: `whether the list has the ${entry} among its entries`,
+      test: hasEntry,
+    },
+    {
+      name: 'last',
+      parameters: [list],
+      result: entry,
+      about: 'the entry added last',
+      missing: 'nothing',
+      read: (f, scope, slot) => {
+        const cells = cellsOf(f, scope);
+        return cells[slot] > 0 ? cells[slot + cells[slot]] : missing;
+      },
+    },
+  ];
+}
+
 const agent = { name: 'agent', type: 'agent' } as const;
 const point = { name: 'point', type: 'point' } as const;
+const points = { name: 'list', type: 'list of point' } as const;
 
 export const BUILTINS: readonly Builtin[] = [
   {
     name: 'time',
     result: 'number',
+    range: [0, Infinity],
     unit: 's',
     about: 'seconds since the run began',
     read: (f) => f.seconds(),
@@ -73,6 +162,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.speed',
     result: 'number',
+    range: [0, Infinity],
     unit: 'm/s',
     about: 'how fast this body moves',
     read: (f) => length(f.vx, f.vy),
@@ -80,6 +170,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.heading',
     result: 'number',
+    range: [-180, 180],
     unit: 'deg',
     about: 'where this body faces, clockwise from +x, −180 to 180',
     read: (f) => degrees(f.heading),
@@ -102,6 +193,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'attention.strength',
     result: 'number',
+    range: [0, 1],
     about: 'awareness of the strongest percept, 0 to 1',
     missing: '0',
     read: (f) => f.attentionStrength,
@@ -118,6 +210,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'awareness',
     parameters: [agent],
     result: 'number',
+    range: [0, 1],
     about: 'how sure the senses are of the agent, 0 to 1',
     missing: '0',
     read: (f, a) => f.awareness(a),
@@ -135,6 +228,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'distance',
     parameters: [agent],
     result: 'number',
+    range: [0, Infinity],
     unit: 'm',
     about: 'metres to the last known place of the agent',
     missing: 'nothing',
@@ -144,6 +238,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'distance',
     parameters: [point],
     result: 'number',
+    range: [0, Infinity],
     unit: 'm',
     about: 'metres to the point',
     missing: 'nothing',
@@ -153,6 +248,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'bearing',
     parameters: [agent],
     result: 'number',
+    range: [-180, 180],
     unit: 'deg',
     about: 'angle from the heading to the last known place of the agent, −180 to 180',
     missing: 'nothing',
@@ -162,6 +258,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'bearing',
     parameters: [point],
     result: 'number',
+    range: [-180, 180],
     unit: 'deg',
     about: 'angle from the heading to the point, −180 to 180',
     missing: 'nothing',
@@ -192,6 +289,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'age',
     parameters: [{ name: 'key', type: 'key' }],
     result: 'number',
+    range: [0, Infinity],
     unit: 's',
     about: 'seconds since the memory key was written',
     missing: 'nothing',
@@ -204,7 +302,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     unit: 'same',
     about: 'the smallest of the numbers',
-    read: (_, ...values) => Math.min(...values),
+    fold: Math.min,
   },
   {
     name: 'max',
@@ -213,15 +311,24 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     unit: 'same',
     about: 'the largest of the numbers',
-    read: (_, ...values) => Math.max(...values),
+    fold: Math.max,
   },
   {
     name: 'abs',
     parameters: [{ name: 'number', type: 'number' }],
     result: 'number',
+    range: [0, Infinity],
     unit: 'same',
     about: 'the number without its sign',
     read: (_, a) => Math.abs(a),
+  },
+  {
+    name: 'floor',
+    parameters: [{ name: 'number', type: 'number' }],
+    result: 'number',
+    unit: 'same',
+    about: 'the next whole number below',
+    read: (_, a) => Math.floor(a),
   },
   {
     name: 'clamp',
@@ -234,6 +341,44 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 'same',
     about: 'the number, held between low and high',
     read: (_, a, low, high) => Math.max(low, Math.min(high, a)),
+  },
+  ...listBuiltins('number'),
+  ...listBuiltins('text'),
+  ...listBuiltins('agent'),
+  {
+    name: 'count',
+    parameters: [points],
+    result: 'number',
+    range: [0, Infinity],
+    about: 'how many entries the list has',
+    read: (f, scope, slot) => cellsOf(f, scope)[slot],
+  },
+  {
+    name: 'last',
+    parameters: [points],
+    result: 'point',
+    about: 'the entry added last',
+    missing: 'nothing',
+    x: (f, scope, slot) => lastPart(f, 1, scope, slot),
+    y: (f, scope, slot) => lastPart(f, 0, scope, slot),
+  },
+  {
+    name: 'nearest',
+    parameters: [points],
+    result: 'point',
+    about: 'the entry nearest to this body',
+    missing: 'nothing',
+    x: (f, scope, slot) => nearestPart(f, 0, scope, slot, f.x, f.y),
+    y: (f, scope, slot) => nearestPart(f, 1, scope, slot, f.x, f.y),
+  },
+  {
+    name: 'nearest',
+    parameters: [points, point],
+    result: 'point',
+    about: 'the entry nearest to the point',
+    missing: 'nothing',
+    x: (f, scope, slot, x, y) => nearestPart(f, 0, scope, slot, x, y),
+    y: (f, scope, slot, x, y) => nearestPart(f, 1, scope, slot, x, y),
   },
 ];
 

@@ -7,78 +7,28 @@ import type {
   UnaryExpression,
 } from 'acorn';
 import { suggestion } from '../model/nearest-name.ts';
+import { BUILTINS, builtinsNamed, signature } from './builtins.ts';
+import { accepts, builtinUnit, checkKeyArgument, checkName, dottedName } from './check-name.ts';
 import {
-  BUILTINS,
-  builtinsNamed,
-  signature,
-  type Builtin,
-  type ParameterType,
-} from './builtins.ts';
-import type {
-  ArithmeticOperator,
-  CheckedExpression,
-  ComparisonOperator,
-  Ir,
-  Span,
-  ValueType,
-} from './ir.ts';
+  expectType,
+  fault,
+  span,
+  textOf,
+  TYPE_NAMES,
+  type Checker,
+  type Typed,
+} from './checker.ts';
+import type { ArithmeticOperator, CheckedExpression, ComparisonOperator, ValueType } from './ir.ts';
 import { parseExpression, type ExpressionFault } from './parse.ts';
 import type { Scope } from './scope.ts';
-import { combinedUnit, PLAIN, sameUnit, unitNamed, unitText, type Unit } from './units.ts';
+import { combinedUnit, PLAIN, sameUnit, unitText, type Unit } from './units.ts';
 
 export type CheckResult =
-  { ok: true; expression: CheckedExpression } | { ok: false; faults: ExpressionFault[] };
-
-interface Typed {
-  ir: Ir;
-  unit: Unit;
-}
-
-interface Checker {
-  source: string;
-  scope: Scope;
-  faults: ExpressionFault[];
-}
-
-const TYPE_NAMES: Record<ParameterType, string> = {
-  number: 'a number',
-  flag: 'true or false',
-  text: 'a text',
-  point: 'a point',
-  agent: 'an agent',
-  route: 'a route',
-  key: 'the name of a memory key',
-};
+  | { ok: true; expression: CheckedExpression; unit: Unit }
+  | { ok: false; faults: ExpressionFault[] };
 
 const ARITHMETIC = new Set(['+', '-', '*', '/', '%']);
 const COMPARISON = new Set(['<', '<=', '>', '>=', '==', '!=', '===', '!==']);
-
-function span(node: { start: number; end: number }): Span {
-  return [node.start, node.end];
-}
-
-function fault(checker: Checker, node: { start: number; end: number }, message: string): null {
-  checker.faults.push({ message, at: span(node) });
-  return null;
-}
-
-function textOf(checker: Checker, node: { start: number; end: number }): string {
-  return checker.source.slice(node.start, node.end);
-}
-
-function expectType(
-  checker: Checker,
-  node: Node,
-  typed: Typed | null,
-  type: ValueType,
-): Typed | null {
-  if (typed === null || typed.ir.type === type) return typed;
-  return fault(
-    checker,
-    node,
-    `“${textOf(checker, node)}” is ${TYPE_NAMES[typed.ir.type]}; ${TYPE_NAMES[type]} is needed here.`,
-  );
-}
 
 function checkLiteral(checker: Checker, node: Literal): Typed | null {
   const at = span(node);
@@ -101,91 +51,6 @@ function checkLiteral(checker: Checker, node: Literal): Typed | null {
     node,
     `“${node.raw}” is not a value an expression can use: write a number, true, false or a 'text'.`,
   );
-}
-
-/** `self.place` as one name, or null where the node is no plain dotted name. */
-function dottedName(node: Node): string | null {
-  if (node.type === 'Identifier') return node.name;
-  if (node.type !== 'MemberExpression' || node.computed || node.optional) return null;
-  if (node.property.type !== 'Identifier' || node.object.type === 'Super') return null;
-  const object = dottedName(node.object);
-  return object === null ? null : `${object}.${node.property.name}`;
-}
-
-function knownNames(checker: Checker): string[] {
-  return [
-    ...new Set([
-      ...checker.scope.keys.keys(),
-      ...checker.scope.routes.keys(),
-      ...BUILTINS.map((builtin) => builtin.name),
-    ]),
-  ];
-}
-
-function checkName(checker: Checker, node: Node): Typed | null {
-  const at = span(node);
-  const name = dottedName(node);
-  if (name === null)
-    return fault(
-      checker,
-      node,
-      `“${textOf(checker, node)}” is not a name: use plain names with dots.`,
-    );
-  const key = checker.scope.keys.get(name);
-  if (key) {
-    return {
-      ir: { op: 'key', at, type: key.type, slot: key.slot, key: key.index },
-      unit: unitNamed(key.unit),
-    };
-  }
-  const builtins = builtinsNamed(name);
-  if (builtins.some((builtin) => builtin.parameters)) {
-    return fault(
-      checker,
-      node,
-      `“${name}” is a function: write ${builtins.map(signature).join(' or ')}.`,
-    );
-  }
-  if (builtins.length > 0) {
-    const [builtin] = builtins;
-    return {
-      ir: { op: 'call', at, type: builtin.result, name: signature(builtin), args: [] },
-      unit: builtinUnit(builtin, []),
-    };
-  }
-  const route = checker.scope.routes.get(name);
-  if (route !== undefined)
-    return { ir: { op: 'literal', at, type: 'route', value: route }, unit: PLAIN };
-  return fault(
-    checker,
-    node,
-    `Nothing is called “${name}” here.${suggestion(name, knownNames(checker))}`,
-  );
-}
-
-function builtinUnit(builtin: Builtin, args: Typed[]): Unit {
-  if (builtin.unit === 'same') return args.find((arg) => arg.unit !== null)?.unit ?? null;
-  return builtin.unit === undefined ? PLAIN : unitNamed(builtin.unit);
-}
-
-function accepts(builtin: Builtin, types: ParameterType[]): boolean {
-  const parameters = builtin.parameters ?? [];
-  const last = parameters[parameters.length - 1];
-  if (builtin.variadic ? types.length < 2 : types.length !== parameters.length) return false;
-  return types.every((type, i) => type === (parameters[i] ?? last).type);
-}
-
-function checkKeyArgument(checker: Checker, node: Node, builtin: Builtin): Typed | null {
-  const name = dottedName(node);
-  const key = name === null ? undefined : checker.scope.keys.get(name);
-  if (!key) {
-    return fault(
-      checker,
-      node,
-      `${builtin.name}() takes the name of a memory key.${suggestion(name ?? '', checker.scope.keys.keys())}`,
-    );
-  }
-  return { ir: { op: 'literal', at: span(node), type: 'number', value: key.index }, unit: null };
 }
 
 function checkCall(checker: Checker, node: CallExpression): Typed | null {
@@ -294,6 +159,8 @@ function checkComparison(
   if (!equality && a.ir.type !== 'number') {
     return fault(checker, node, `“${operator}” compares numbers, not ${TYPE_NAMES[a.ir.type]}.`);
   }
+  if (a.ir.type.startsWith('list'))
+    return fault(checker, node, 'Lists can’t be compared: use count(list) or has(list, entry).');
   if (a.ir.type === 'point')
     return fault(
       checker,
@@ -432,5 +299,5 @@ export function checkExpression(source: string, scope: Scope, wanted: Wanted): C
     );
   }
   if (!typed || checker.faults.length > 0) return { ok: false, faults: checker.faults };
-  return { ok: true, expression: { source, ir: typed.ir } };
+  return { ok: true, expression: { source, ir: typed.ir }, unit: typed.unit };
 }

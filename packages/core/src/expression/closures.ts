@@ -1,6 +1,6 @@
-import { BUILTIN_BY_SIGNATURE, type Builtin } from './builtins.ts';
+import { BUILTIN_BY_SIGNATURE, KEY_SCOPES, type Builtin } from './builtins.ts';
 import type { Facts } from './facts.ts';
-import type { Ir } from './ir.ts';
+import type { Ir, KeyScope } from './ir.ts';
 
 /**
  * Turns a checked expression into closures. Nothing is allocated when they run.
@@ -27,13 +27,24 @@ function finite(value: number): number {
   return value - value === 0 ? value : NaN;
 }
 
-/** The arguments as number closures; a point gives two. */
+/** The arguments as number closures; a point gives two, and so does a list: whose memory it is in, and its slot. */
 function argumentClosures(args: Ir[]): NumberFunction[] {
   return args.flatMap((arg) => {
+    if (arg.op === 'key' && arg.type.startsWith('list')) {
+      const [scope, { slot }] = [KEY_SCOPES.indexOf(arg.scope), arg];
+      return [() => scope, () => slot];
+    }
     if (arg.type !== 'point') return [compileNumber(arg)];
     const { x, y } = compilePoint(arg);
     return [x, y];
   });
+}
+
+/** Reads one cell of memory. */
+function compileSlot(scope: KeyScope, slot: number): NumberFunction {
+  if (scope === 'squad') return (f) => f.squadMemory[slot];
+  if (scope === 'world') return (f) => f.worldMemory[slot];
+  return (f) => f.memory[slot];
 }
 
 type Raw<T> = (facts: Facts, ...args: number[]) => T;
@@ -76,12 +87,13 @@ export function compileNumber(ir: Ir): NumberFunction {
       const { value } = ir;
       return () => value;
     }
-    case 'key': {
-      const { slot } = ir;
-      return (f) => f.memory[slot];
-    }
+    case 'key':
+      return compileSlot(ir.scope, ir.slot);
     case 'call': {
-      const { read } = builtinOf(ir.name);
+      const { read, fold } = builtinOf(ir.name);
+      if (fold) {
+        return argumentClosures(ir.args).reduce((a, b) => (facts) => fold(a(facts), b(facts)));
+      }
       if (!read) break;
       return bindArguments(read, argumentClosures(ir.args));
     }
@@ -163,8 +175,8 @@ export function compileFlag(ir: Ir): FlagFunction {
       break;
     }
     case 'key': {
-      const { slot } = ir;
-      return (f) => f.memory[slot] === 1;
+      const cell = compileSlot(ir.scope, ir.slot);
+      return (f) => cell(f) === 1;
     }
     case 'literal': {
       const value = ir.value === 1;
@@ -184,10 +196,8 @@ export function compileFlag(ir: Ir): FlagFunction {
 
 export function compilePoint(ir: Ir): PointFunction {
   switch (ir.op) {
-    case 'key': {
-      const { slot } = ir;
-      return { x: (f) => f.memory[slot], y: (f) => f.memory[slot + 1] };
-    }
+    case 'key':
+      return { x: compileSlot(ir.scope, ir.slot), y: compileSlot(ir.scope, ir.slot + 1) };
     case 'call': {
       const { x, y } = builtinOf(ir.name);
       if (!x || !y) break;

@@ -6,17 +6,17 @@ import { compileFlag, compileNumber, compilePoint } from './closures.ts';
 import type { Facts } from './facts.ts';
 import type { ValueType } from './ir.ts';
 import { readParts, readText } from './readout.ts';
-import type { Scope } from './scope.ts';
+import type { Scope, ScopeKey } from './scope.ts';
 
 const texts: string[] = [];
 const scope: Scope = {
-  keys: new Map([
-    ['quarry', { index: 0, slot: 0, type: 'agent' }],
-    ['boldness', { index: 1, slot: 1, type: 'number' }],
-    ['lair', { index: 2, slot: 2, type: 'point' }],
-    ['tired', { index: 3, slot: 4, type: 'flag' }],
-    ['mood', { index: 4, slot: 5, type: 'text' }],
-    ['patience', { index: 5, slot: 6, type: 'number', unit: 's' }],
+  keys: new Map<string, ScopeKey>([
+    ['quarry', { index: 0, scope: 'self', slot: 0, type: 'agent' }],
+    ['boldness', { index: 1, scope: 'self', slot: 1, type: 'number' }],
+    ['lair', { index: 2, scope: 'self', slot: 2, type: 'point' }],
+    ['tired', { index: 3, scope: 'self', slot: 4, type: 'flag' }],
+    ['mood', { index: 4, scope: 'self', slot: 5, type: 'text' }],
+    ['patience', { index: 5, scope: 'self', slot: 6, type: 'number', unit: 's' }],
   ]),
   routes: new Map([['west', 0]]),
   internText: (text) => (texts.includes(text) ? texts.indexOf(text) : texts.push(text) - 1),
@@ -26,6 +26,8 @@ const scope: Scope = {
 function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
   return {
     memory: Float64Array.from(memory),
+    squadMemory: new Float64Array(0),
+    worldMemory: new Float64Array(0),
     x: 1,
     y: 2,
     heading: 0,
@@ -258,7 +260,7 @@ describe('the table of built-ins', () => {
       if (builtin.result === 'flag') expect(builtin.test, name).toBeTypeOf('function');
       else if (builtin.result === 'point')
         expect([typeof builtin.x, typeof builtin.y], name).toEqual(['function', 'function']);
-      else expect(builtin.read, name).toBeTypeOf('function');
+      else expect(builtin.read ?? builtin.fold, name).toBeTypeOf('function');
       expect(builtin.about.length, name).toBeGreaterThan(5);
     }
   });

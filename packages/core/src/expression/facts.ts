@@ -4,8 +4,10 @@
  * route is −1, texts and routes are indices into the program's tables.
  */
 export interface Facts {
-  /** Memory slots; a point takes two. */
+  /** The agent's own cells; its memory keys stand at their slots. */
   readonly memory: Float64Array;
+  readonly squadMemory: Float64Array;
+  readonly worldMemory: Float64Array;
   readonly x: number;
   readonly y: number;
   /** Radians. */

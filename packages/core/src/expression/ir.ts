@@ -3,7 +3,20 @@
  * that a game needs no parser.
  */
 
-export type ValueType = 'number' | 'flag' | 'text' | 'point' | 'agent' | 'route';
+export type ValueType =
+  | 'number'
+  | 'flag'
+  | 'text'
+  | 'point'
+  | 'agent'
+  | 'route'
+  | 'list of number'
+  | 'list of text'
+  | 'list of point'
+  | 'list of agent';
+
+/** Whose memory a key is in. */
+export type KeyScope = 'self' | 'squad' | 'world';
 
 /** Where a part stands in the source, as offsets. */
 export type Span = [from: number, to: number];
@@ -13,7 +26,7 @@ export type ComparisonOperator = '<' | '<=' | '>' | '>=' | '==' | '!=';
 
 export type Ir = { at: Span; type: ValueType } & (
   | { op: 'literal'; value: number }
-  | { op: 'key'; slot: number; key: number }
+  | { op: 'key'; scope: KeyScope; slot: number; key: number }
   | { op: 'call'; name: string; args: Ir[] }
   | { op: 'not' | 'negate'; a: Ir }
   | { op: 'arithmetic'; operator: ArithmeticOperator; a: Ir; b: Ir }

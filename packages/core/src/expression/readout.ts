@@ -41,6 +41,7 @@ function partOf(ir: Ir): Part {
       },
     };
   }
+  if (ir.type.startsWith('list')) return { at: ir.at, read: () => ir.type };
   const number = compileNumber(ir);
   const { type } = ir;
   return {
@@ -55,8 +56,18 @@ function partOf(ir: Ir): Part {
   };
 }
 
+/** Whether it stands in the source as one name that means all of it: a parameter. */
+function isOneWord(ir: Ir): boolean {
+  const inner = ir.op === 'compare' || ir.op === 'and' || ir.op === 'or' || ir.op === 'not';
+  return inner && ir.a.at[0] === ir.at[0] && ir.a.at[1] === ir.at[1];
+}
+
 /** The parts worth showing: both sides of comparisons, and flags that stand alone; literals say themselves. */
 function collect(ir: Ir, parts: Part[]): void {
+  if (isOneWord(ir)) {
+    parts.push(partOf(ir));
+    return;
+  }
   switch (ir.op) {
     case 'compare':
       if (ir.a.op !== 'literal') parts.push(partOf(ir.a));

@@ -1,16 +1,27 @@
 import type { UnitName } from '../model/documents.ts';
-import type { ValueType } from './ir.ts';
+import type { Unit } from './units.ts';
+import type { CheckedExpression, KeyScope, ValueType } from './ir.ts';
 
 export interface ScopeKey {
   index: number;
+  scope: KeyScope;
   slot: number;
   type: ValueType;
   unit?: UnitName;
 }
 
+/** A parameter's type, and its value where the tree is called. */
+export interface Bound {
+  type: ValueType;
+  unit: Unit;
+  expression: CheckedExpression | null;
+}
+
 /** The names an expression may use besides the built-ins. */
 export interface Scope {
   keys: ReadonlyMap<string, ScopeKey>;
+  /** Parameters of the tree, and what the call binds them to; null where that was wrong and has been said. */
+  parameters?: ReadonlyMap<string, Bound>;
   /** Routes of the ground by name, with their index. */
   routes: ReadonlyMap<string, number>;
   /** Index of a text; texts are kept once for the whole program. */

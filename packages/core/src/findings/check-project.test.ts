@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { compileProject } from '../compile/compile-project.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { readProjectText } from '../model/read-project.ts';
-import { cornerProject } from '../testing/orchard.fixture.ts';
+import { cornerProject, KEEN_SIGHT } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';
 
 const calm = () =>
   cornerProject({
+    sight: KEEN_SIGHT,
     memory: { quarry: { type: 'agent' }, heat: { type: 'number', default: 0 } },
     machine: {
       initial: 'rounds',
@@ -27,7 +28,7 @@ const calm = () =>
   });
 
 type Change = (document: ProjectDocument) => void;
-const states = (document: ProjectDocument) => document.minds.keeper.machine.states;
+const states = (document: ProjectDocument) => document.minds.keeper.machine!.states;
 
 function found(change: Change) {
   const document = calm();
@@ -280,7 +281,7 @@ describe('warnings', () => {
     [
       'a mind nobody has',
       (d) => (d.minds.spare = structuredClone(d.minds.keeper)),
-      'unreachable',
+      'unused',
       'minds.spare',
     ],
   ])('%s', (_, change, code, path) => {

@@ -1,87 +1,163 @@
-import type { Findings } from '../compile/finding.ts';
+import type { Findings, Remedy } from '../compile/finding.ts';
+import { conjuncts } from '../expression/conjuncts.ts';
 import type { Ir } from '../expression/ir.ts';
-import type { ActionProgram, MindProgram, StateProgram } from '../mind/program.ts';
+import type { MindProgram, NodeProgram, StackProgram, StateProgram } from '../mind/program.ts';
 import type { Program } from '../world/program.ts';
+import { allExpressions, nodesBelow, partsOf, sameExpression } from './walk.ts';
 
 /** Numbers that stand apart in a document but only work together. */
 
-/** The agent a `moveTo` goes after and how near it goes; null for other actions, and where either is not fixed. */
-function approach(activity: ActionProgram | null): { to: Ir; within: number } | null {
-  if (activity?.action !== 'moveTo') return null;
-  const { to, within } = activity.args;
-  if (typeof to !== 'object' || to.ir.type !== 'agent' || typeof within !== 'number') return null;
-  return { to: to.ir, within };
+/** An action that goes after an agent: whom, how near, and where it is written. */
+interface Approach {
+  to: Ir;
+  within: number;
+  path: string;
 }
 
-/** Metres between the middles of the smallest two bodies that can meet: one with this mind and any other. */
-function touchingDistance(mind: MindProgram, program: Program): number {
-  const index = program.minds.indexOf(mind);
-  const own = program.archetypes.filter((archetype) => archetype.mind === index);
+function approachOf({ body, path }: NodeProgram): Approach[] {
+  if (body.kind !== 'action' || body.action.action !== 'moveTo') return [];
+  const { to, within } = body.action.args;
+  if (typeof to !== 'object' || to.ir.type !== 'agent' || typeof within !== 'number') return [];
+  return [{ to: to.ir, within, path }];
+}
+
+/** What a state goes after while it is active; `path` stands in for that of a single action. */
+function approachesOf({ activity }: StateProgram, path: string): Approach[] {
+  if (!activity) return [];
+  return nodesBelow(activity.root)
+    .flatMap(approachOf)
+    .map((approach) => ({ ...approach, path: approach.path || path }));
+}
+
+/** Metres between the middles of the smallest two bodies that can meet: one with these minds and any other. */
+function touchingDistance(stack: StackProgram, program: Program): number {
+  const index = program.stacks.indexOf(stack);
+  const own = program.archetypes.filter((archetype) => archetype.stack === index);
   const smallest = (list: readonly { radius: number }[]) =>
     Math.min(...list.map(({ radius }) => radius));
   return own.length === 0 ? 0 : smallest(own) + smallest(program.archetypes);
 }
 
-/** Whether two expressions say the same, wherever they stand. */
-function sameExpression(a: Ir, b: Ir): boolean {
-  const text = (ir: Ir) =>
-    JSON.stringify(ir, (key, value: unknown) => (key === 'at' ? undefined : value));
-  return text(a) === text(b);
-}
-
-/** The distance to `agent` that a guard asks to be below; undefined where it asks for none. */
-function wantedDistance(guard: Ir, agent: Ir): number | undefined {
-  if (guard.op === 'and') return wantedDistance(guard.a, agent) ?? wantedDistance(guard.b, agent);
-  if (guard.op !== 'compare' || (guard.operator !== '<' && guard.operator !== '<='))
-    return undefined;
-  const { a, b } = guard;
-  const isDistance =
-    a.op === 'call' && a.name === 'distance(agent)' && sameExpression(a.args[0], agent);
-  return isDistance && b.op === 'literal' ? b.value : undefined;
+/** The distance to `agent` that a guard asks to be below, or above; undefined where it asks for none. */
+function wantedDistance(guard: Ir, agent: Ir, side: 'below' | 'above'): number | undefined {
+  const operators = side === 'below' ? ['<', '<='] : ['>', '>='];
+  for (const part of conjuncts(guard)) {
+    if (part.op !== 'compare' || !operators.includes(part.operator)) continue;
+    const { a, b } = part;
+    const isDistance =
+      a.op === 'call' && a.name === 'distance(agent)' && sameExpression(a.args[0], agent);
+    if (isDistance && b.op === 'literal') return b.value;
+  }
+  return undefined;
 }
 
 function metres(value: number): string {
   return `${Number(value.toFixed(2))} m`;
 }
 
+function remedyFor(mind: MindProgram, state: StateProgram, touching: number): Remedy | undefined {
+  const { activity } = state;
+  if (!activity || activity.root.path !== '' || activity.root.body.kind !== 'action')
+    return undefined;
+  const { args } = activity.root.body.action;
+  if (typeof args.to !== 'object') return undefined;
+  const within = Number((touching + 0.1).toFixed(2));
+  return {
+    title: `Stop at ${metres(within)}`,
+    command: {
+      command: 'setActivity',
+      mind: mind.name,
+      state: state.id,
+      action: { do: 'moveTo', to: args.to.source, within },
+    },
+  };
+}
+
+/** Whether anything the state does, or waits for, speaks of the agent: then going there is not losing it. */
+function isAbout(state: StateProgram, mind: MindProgram, agent: Ir): boolean {
+  const { states, transitions } = mind.machine;
+  const part = {
+    ...mind,
+    machine: {
+      states: [state, ...states.filter((inner) => isInside(mind, inner, state))],
+      transitions: state.leaves.map((leave) => transitions[leave]),
+      initial: 0,
+    },
+  };
+  return allExpressions(part).some(({ ir }) =>
+    partsOf(ir).some((inner) => sameExpression(inner, agent)),
+  );
+}
+
+function isInside(mind: MindProgram, inner: StateProgram, outer: StateProgram): boolean {
+  const { states } = mind.machine;
+  for (let p = inner.parent; p >= 0; p = states[p].parent) if (states[p] === outer) return true;
+  return false;
+}
+
+/** Metres the farthest cone of any body with these minds reaches. */
+function sightReach(stack: StackProgram, program: Program): number {
+  const index = program.stacks.indexOf(stack);
+  const cones = program.archetypes.flatMap((archetype) =>
+    archetype.stack === index ? (archetype.sight?.cones ?? []) : [],
+  );
+  return Math.max(0, ...cones.map(({ range }) => range));
+}
+
 function checkState(
   state: StateProgram,
   path: string,
   mind: MindProgram,
+  stack: StackProgram,
   program: Program,
   findings: Findings,
 ): void {
-  const near = approach(state.activity);
-  if (!near) return;
-  const touching = touchingDistance(mind, program);
-  if (near.within < touching) {
-    findings.warning(
-      'coupled',
-      `${path}.activity`,
-      `“${state.title}” goes within ${metres(near.within)} of an agent, but bodies touch at ${metres(touching)}: it never arrives. Let it stop at ${metres(touching + 0.1)} or more.`,
-    );
+  const touching = touchingDistance(stack, program);
+  const reach = sightReach(stack, program);
+  for (const near of approachesOf(state, `${path}.activity`)) {
+    if (near.within < touching) {
+      findings.warning(
+        'coupled',
+        near.path,
+        `“${state.title}” goes within ${metres(near.within)} of an agent, but bodies touch at ${metres(touching)}: it never arrives. Let it stop at ${metres(touching + 0.1)} or more.`,
+        remedyFor(mind, state, touching),
+      );
+    }
+    state.leaves.forEach((leave, i) => {
+      const { when, target } = mind.machine.transitions[leave];
+      if (!when) return;
+      const at = `${path}.leaves[${i}].when`;
+      const below = wantedDistance(when.ir, near.to, 'below');
+      if (below !== undefined && below <= near.within) {
+        findings.warning(
+          'coupled',
+          at,
+          `This waits for a distance below ${metres(below)}, but “${state.title}” stops at ${metres(near.within)}. Let it go nearer, or ask for more.`,
+        );
+      }
+      const above = wantedDistance(when.ir, near.to, 'above');
+      const goal = mind.machine.states[target];
+      if (above !== undefined && above < reach && goal && !isAbout(goal, mind, near.to)) {
+        findings.warning(
+          'coupled',
+          at,
+          `This gives up beyond ${metres(above)}, but sight reaches ${metres(reach)}: it can be seen again at once, and the two states flicker. Ask for ${metres(reach)} or more.`,
+        );
+      }
+    });
   }
-  state.leaves.forEach((leave, i) => {
-    const { when } = mind.machine.transitions[leave];
-    const wanted = when ? wantedDistance(when.ir, near.to) : undefined;
-    if (wanted === undefined || wanted > near.within) return;
-    findings.warning(
-      'coupled',
-      `${path}.leaves[${i}].when`,
-      `This waits for a distance below ${metres(wanted)}, but “${state.title}” stops at ${metres(near.within)}. Let it go nearer, or ask for more.`,
-    );
-  });
 }
 
-/** Warns where an approach stops before it can arrive, or before what its state waits for. */
+/** Warns where an approach stops before it can arrive, or before what its state waits for, or gives up within sight. */
 export function checkCoupledNumbers(
   mind: MindProgram,
+  stack: StackProgram,
   program: Program,
   paths: ReadonlyMap<string, string>,
   findings: Findings,
 ): void {
   for (const state of mind.machine.states) {
     const path = paths.get(state.id);
-    if (path !== undefined) checkState(state, path, mind, program, findings);
+    if (path !== undefined) checkState(state, path, mind, stack, program, findings);
   }
 }

@@ -9,26 +9,38 @@ export type LegsStatus =
 
 export type Ending = 'success' | 'failure' | 'stopped';
 
-/** What a mind does, told to whoever records it. States, transitions and keys by index. */
+/** What a mind does, told to whoever records it. States, transitions and keys by index; row −1 is the activity as a whole. */
 export interface MindRecorder {
   entered(state: number): void;
   exited(state: number): void;
   took(transition: number, event: string): void;
-  began(state: number, action: string): void;
-  ended(state: number, action: string, ending: Ending): void;
+  began(state: number, action: string, row: number): void;
+  ended(state: number, action: string, row: number, ending: Ending, reason: string): void;
+  /** An action that takes no time and leaves no other trace. */
+  did(action: string): void;
+  fired(state: number, row: number): void;
+  overruled(state: number, row: number, action: string, by: number): void;
   remembered(key: number): void;
   said(text: string): void;
   cycled(states: number[]): void;
+  skipped(action: string): void;
 }
 
 /**
- * The body and world of one agent, as its mind meets them: facts to read, commands to give. Commands
- * take effect after all minds have decided.
+ * The body and world of one agent, as its minds meet them: facts to read, commands to give. What a
+ * mind does to others takes effect after all minds have decided.
  */
 export interface Host extends Facts {
   readonly tick: number;
   readonly ticksPerSecond: number;
   readonly legs: LegsStatus;
+  /** Why the action that just gave `FAILURE` failed. */
+  reason: string;
+  /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
+  owner(channel: number): number;
+  take(channel: number, owner: number): void;
+  /** The next number of this agent's own stream, 0 to 1. */
+  random(): number;
   /** Waypoints of a route as x, y pairs. */
   routePoints(route: number): Float64Array;
   /** Ticks to stand at each waypoint. */
@@ -44,6 +56,8 @@ export interface Host extends Facts {
   say(text: string): void;
   raise(event: string): void;
   remember(key: number, a: number, b: number): void;
+  /** Adds to a list; the oldest entry gives way when it is full. */
+  add(key: number, a: number, b: number): void;
   forget(key: number): void;
   readonly recorder: MindRecorder | null;
 }

@@ -1,8 +1,11 @@
+import { CHANNELS } from './channels.ts';
+import { createLayout, reserve } from './cells.ts';
 import type { Host } from './host.ts';
+import { isCarryingOn, carryOnMachine, stepMachine } from './machine/step.ts';
 import { makeMachine, type RunnableMachine } from './machine/runnable.ts';
-import { createMachineState, type MachineState } from './machine/state.ts';
-import { stepMachine } from './machine/step.ts';
-import type { MindProgram } from './program.ts';
+import { NOT_STARTED } from './machine/cells.ts';
+import { resetKey } from './memory.ts';
+import type { KeyProgram, MindProgram, StackProgram } from './program.ts';
 
 /** A mind bound for running, shared by all agents that have it. */
 export interface RunnableMind {
@@ -10,82 +13,63 @@ export interface RunnableMind {
   machine: RunnableMachine;
 }
 
-/** What one agent's mind keeps between ticks. */
-export interface MindState {
-  machine: MachineState;
-  memory: Float64Array;
-  /** Tick each key was last written in; −1 for never, or forgotten. */
-  writtenAt: Int32Array;
+/** The minds of an archetype, bound to one layout of cells. */
+export interface RunnableStack {
+  program: StackProgram;
+  minds: RunnableMind[];
+  /** The keys of scope `self`. */
+  ownKeys: KeyProgram[];
+  /** What the cells of an agent hold before its first decision. */
+  initial: Float64Array;
+  /** First of the cells that say who uses each channel. */
+  channels: number;
 }
 
-export function makeMind(program: MindProgram): RunnableMind {
-  return { program, machine: makeMachine(program.machine) };
+export function makeStack(program: StackProgram): RunnableStack {
+  const layout = createLayout();
+  reserve(layout, program.slots);
+  // No action stands at cell 0, which means nobody.
+  const channels = reserve(layout, Math.max(1, CHANNELS.length));
+  const minds = program.minds.map((mind) => ({
+    program: mind,
+    machine: makeMachine(mind.machine, layout),
+  }));
+  const initial = Float64Array.from(layout.initial);
+  const ownKeys = program.keys.filter(({ scope }) => scope === 'self');
+  for (const key of ownKeys) resetKey(initial, key);
+  return { program, minds, ownKeys, initial, channels };
 }
 
-export function createMindState(mind: RunnableMind): MindState {
-  const { keys, slots } = mind.program;
-  const state: MindState = {
-    machine: createMachineState(mind.machine),
-    memory: new Float64Array(slots),
-    writtenAt: new Int32Array(keys.length).fill(-1),
-  };
-  keys.forEach((_, key) => resetKey(mind, state, key));
-  return state;
-}
+/** How far an agent's interval is shifted against that of others, so that crowds don't think at once. */
+export type Stagger = number;
 
-function resetKey(mind: RunnableMind, state: MindState, key: number): void {
-  const { slot, type, initial } = mind.program.keys[key];
-  state.memory[slot] = initial;
-  if (type === 'point') state.memory[slot + 1] = initial;
-  state.writtenAt[key] = -1;
-}
-
-/** Writes a key; `b` is the y of a point. A missing value (NaN, or a negative agent) leaves the key as it is and gives false. */
-export function writeKey(
+/**
+ * Whether a mind decides in this tick. One that waits for events also decides first of all, so that it
+ * is in some state.
+ */
+function isDue(
   mind: RunnableMind,
-  state: MindState,
-  key: number,
-  a: number,
-  b: number,
-  tick: number,
-): boolean {
-  const { slot, type } = mind.program.keys[key];
-  if (a - a !== 0 || (type === 'point' && b - b !== 0)) return false;
-  if ((type === 'agent' || type === 'text') && a < 0) return false;
-  state.memory[slot] = a;
-  if (type === 'point') state.memory[slot + 1] = b;
-  state.writtenAt[key] = tick;
-  return true;
-}
-
-export function forgetKey(mind: RunnableMind, state: MindState, key: number): void {
-  resetKey(mind, state, key);
-}
-
-/** Resets the keys whose time is over and gives their indices; undefined for none. */
-export function forgetDueKeys(
-  mind: RunnableMind,
-  state: MindState,
-  tick: number,
-): number[] | undefined {
-  let due: number[] | undefined;
-  const { keys } = mind.program;
-  for (let key = 0; key < keys.length; key++) {
-    const { forgetAfter } = keys[key];
-    if (forgetAfter === 0 || state.writtenAt[key] < 0 || tick - state.writtenAt[key] <= forgetAfter)
-      continue;
-    resetKey(mind, state, key);
-    (due ??= []).push(key);
-  }
-  return due;
-}
-
-/** One decision. */
-export function decide(
-  mind: RunnableMind,
-  state: MindState,
   host: Host,
   events: readonly string[],
-): void {
-  stepMachine(mind.machine, state.machine, host, events);
+  stagger: Stagger,
+): boolean {
+  const { cadence } = mind.program;
+  if (cadence.kind === 'tick') return true;
+  if (cadence.kind === 'interval') return (host.tick + stagger) % cadence.ticks === 0;
+  const { phase, toEnter } = mind.machine.cells;
+  return events.length > 0 || host.memory[phase] === NOT_STARTED || host.memory[toEnter] > 0;
+}
+
+/** The part of one mind in a tick. True where it has taken the events; else they wait for its next decision. */
+export function decide(
+  mind: RunnableMind,
+  host: Host,
+  events: readonly string[],
+  stagger: Stagger,
+): boolean {
+  if (isDue(mind, host, events, stagger)) return stepMachine(mind.machine, host, events);
+  if (mind.program.cadence.kind === 'event' && isCarryingOn(mind.machine, host.memory)) {
+    carryOnMachine(mind.machine, host);
+  }
+  return false;
 }

@@ -1,28 +1,52 @@
 import type { ActionName, Channel } from '../model/actions.ts';
+import type { MemoryScope } from '../model/documents.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 
-/** A mind as the compiler gives it and the runtime takes it: plain data, names resolved to indices. */
+/** Minds as the compiler gives them and the runtime takes them: plain data, names resolved to indices. */
+
+/** The minds that agents of an archetype have, one beside the other, and the memory they share. */
+export interface StackProgram {
+  minds: MindProgram[];
+  /** Every key any of these minds declares, whatever its scope. */
+  keys: KeyProgram[];
+  /** Cells the keys of scope `self` take, from 0. */
+  slots: number;
+}
 
 export interface MindProgram {
   name: string;
   title: string;
-  keys: KeyProgram[];
-  /** Memory slots in all; a point takes two. */
-  slots: number;
+  cadence: CadenceProgram;
   machine: MachineProgram;
+}
+
+export type CadenceProgram =
+  { kind: 'tick' } | { kind: 'interval'; ticks: number } | { kind: 'event' };
+
+/** The keys of one scope that several agents share. */
+export interface SharedKeysProgram {
+  keys: KeyProgram[];
+  slots: number;
 }
 
 export interface KeyProgram {
   name: string;
   type: ValueType;
+  scope: MemoryScope;
+  /** First cell of the value in its scope's array. */
   slot: number;
+  /** The cell that holds the tick of the last write; −1 for never, or forgotten. */
+  stamp: number;
   /** What the slot holds at the start and after forgetting; NaN or −1 for nothing. */
   initial: number;
   /** Ticks after the last write; 0 for never. */
   forgetAfter: number;
+  /** Entries a list can hold; 0 for other types. */
+  capacity: number;
 }
 
-export type NodeKind = 'atomic' | 'compound' | 'parallel' | 'final' | 'history' | 'deepHistory';
+export type StateKindProgram =
+  'atomic' | 'compound' | 'parallel' | 'final' | 'history' | 'deepHistory';
 
 export interface MachineProgram {
   /** In document order: a parent comes before its children. */
@@ -35,7 +59,7 @@ export interface MachineProgram {
 export interface StateProgram {
   id: string;
   title: string;
-  kind: NodeKind;
+  kind: StateKindProgram;
   /** −1 at the top. */
   parent: number;
   children: number[];
@@ -43,9 +67,18 @@ export interface StateProgram {
   initial: number;
   entry: ActionProgram[];
   exit: ActionProgram[];
-  activity: ActionProgram | null;
+  activity: ActivityProgram | null;
   /** Indices into the machine's transitions, in order. */
   leaves: number[];
+}
+
+/** What a state does while it is active. */
+export interface ActivityProgram {
+  /** The action, tree or rules by name, as the ledger calls it. */
+  name: string;
+  root: NodeProgram;
+  /** Begins anew in the decision after its end: so it is for a mind that is one activity. */
+  again: boolean;
 }
 
 export interface TransitionProgram {
@@ -64,11 +97,60 @@ export interface TransitionProgram {
   actions: ActionProgram[];
 }
 
+/** One row of a tree as it runs; subtrees stand in place of their calls. */
+export interface NodeProgram {
+  /** Place in the activity's outline, from 0, top to bottom. */
+  row: number;
+  /** Where it is written: `trees.comb.root.sequence[0]`; empty for a plain action. */
+  path: string;
+  /** What people call it: its own title, else its kind and what it is about. */
+  title: string;
+  guard: CheckedExpression | null;
+  holds: boolean;
+  preempts: boolean;
+  body: NodeBodyProgram;
+}
+
+export type NodeBodyProgram =
+  | { kind: 'action'; action: ActionProgram }
+  | { kind: 'condition'; test: CheckedExpression }
+  | { kind: 'sequence' | 'selector'; restart: boolean; children: NodeProgram[] }
+  | { kind: 'parallel'; successes: number; failures: number; children: NodeProgram[] }
+  | { kind: 'random'; weights: NumberProgram[]; children: NodeProgram[] }
+  | { kind: 'invert' | 'succeed' | 'fail' | 'subtree'; child: NodeProgram }
+  /** `times` 0 for without end. */
+  | { kind: 'repeat'; times: number; until: 'success' | 'failure' | null; child: NodeProgram }
+  | { kind: 'limit'; times: number; child: NodeProgram }
+  | { kind: 'cooldown' | 'timeout' | 'delay'; seconds: NumberProgram; child: NodeProgram }
+  | { kind: 'chance'; p: NumberProgram; child: NodeProgram }
+  | { kind: 'rules'; rows: RuleProgram[] };
+
+export type NodeKind = NodeBodyProgram['kind'];
+
+/** A row of rules; its actions have rows of their own in the outline. */
+export interface RuleProgram {
+  row: number;
+  path: string;
+  title: string;
+  /** Null for an `else`, which fires when the rule before it does not. */
+  when: CheckedExpression | null;
+  edge: boolean;
+  actions: NodeProgram[];
+  /** Tested only when this one fires. */
+  rows: RuleProgram[];
+  otherwise: RuleProgram | null;
+}
+
+export type NumberProgram = number | CheckedExpression;
+
 /** An argument: a constant (an index, where it names something) or an expression. */
 export type ArgumentProgram = number | string | CheckedExpression;
 
 export interface ActionProgram {
   action: ActionName;
   channel: Channel | null;
+  lasts: boolean;
+  /** No decision is made while it runs. */
+  uninterrupted: boolean;
   args: Record<string, ArgumentProgram>;
 }

@@ -4,10 +4,11 @@
  */
 
 /** A part of the body that one action at a time may use. */
-export type Channel = 'legs' | 'eyes' | 'voice';
+export const CHANNELS = ['legs', 'eyes', 'voice'] as const;
+export type Channel = (typeof CHANNELS)[number];
 
 export type ParameterKind =
-  'number' | 'place' | 'route' | 'gait' | 'key' | 'value' | 'text' | 'event';
+  'number' | 'place' | 'route' | 'gait' | 'key' | 'list' | 'value' | 'text' | 'event';
 
 export interface ParameterSpec {
   /** `place` takes a point or an agent; `value` takes whatever type the named key has. */
@@ -166,6 +167,19 @@ export const ACTIONS = {
       value: { kind: 'value', required: true, about: 'an expression of the key’s type' },
     },
   },
+  add: {
+    title: 'Add to list',
+    channel: null,
+    lasts: false,
+    about:
+      'Adds an entry to a list in memory; when the list is full, its oldest entry gives way. A value that is not known adds nothing.',
+    succeeds: 'at once',
+    fails: 'never',
+    parameters: {
+      key: { kind: 'list', required: true, about: 'a list of this mind’s memory' },
+      value: { kind: 'value', required: true, about: 'an expression of the entries’ type' },
+    },
+  },
   forget: {
     title: 'Forget',
     channel: null,
@@ -179,7 +193,7 @@ export const ACTIONS = {
     title: 'Raise event',
     channel: null,
     lasts: false,
-    about: 'Sends an event to this agent’s own mind; it arrives in the next tick.',
+    about: 'Sends an event to this agent’s own minds; it arrives in the next tick.',
     succeeds: 'at once',
     fails: 'never',
     parameters: { event: { kind: 'event', required: true, about: 'the event’s name' } },

@@ -79,9 +79,9 @@ describe('faults of form', () => {
     ],
     [
       'a deep state’s id',
-      [...STATES, 1, 'states', 2, 'states', 0, 'id'],
+      [...STATES, 1, 'states', 2, 'id'],
       'Go there',
-      'minds.warden.machine.states[1].states[2].states[0].id: must be a name: a lower-case letter, then up to 39 letters and digits',
+      'minds.warden.machine.states[1].states[2].id: must be a name: a lower-case letter, then up to 39 letters and digits',
     ],
     [
       'a list that should be one',

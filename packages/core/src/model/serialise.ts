@@ -1,8 +1,7 @@
 import type * as yup from 'yup';
 import type { ProjectDocument } from './documents.ts';
-import { ACTIONS } from './actions.ts';
 import { projectSchema } from './schema/project.ts';
-import { metaOf, type AnySchema } from './schema/shapes.ts';
+import { metaOf, type AnySchema, type Fields } from './schema/shapes.ts';
 
 /**
  * Canonical text: the fields of each object in the order the schema lists them, names as keys in
@@ -21,7 +20,7 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
   }
   if (typeof value !== 'object' || value === null) return value;
   const object = value as Record<string, unknown>;
-  const fields = meta.shape ?? actionFields(object, meta);
+  const fields = meta.shape ?? variantFields(object, schema);
   const known = fields ? Object.keys(fields).filter((key) => key in object) : [];
   const rest = Object.keys(object)
     .filter((key) => !known.includes(key))
@@ -36,18 +35,24 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
   return result;
 }
 
-function actionFields(
+/** The forms among the variants of a form, and among theirs. */
+function shapesOf(schema: AnySchema | undefined): { shape: Fields; tag: string }[] {
+  const { variants, shape, tag } = metaOf(schema);
+  if (shape) return tag === undefined ? [] : [{ shape, tag }];
+  return (variants ?? []).flatMap(shapesOf);
+}
+
+/** The fields of the variant an object is, told by its tag, and among actions by which one it names. */
+function variantFields(
   object: Record<string, unknown>,
-  meta: yup.CustomSchemaMetadata,
-): Record<string, AnySchema> | undefined {
-  if (!meta.variants || typeof object.do !== 'string' || !Object.hasOwn(ACTIONS, object.do))
-    return undefined;
-  return meta.variants
-    .map((variant) => metaOf(variant).shape)
-    .find((shape) => {
-      const tag = shape?.do as unknown as yup.StringSchema | undefined;
-      return tag?.describe().oneOf.includes(object.do as string);
-    });
+  schema: AnySchema | undefined,
+): Fields | undefined {
+  const found = shapesOf(schema).find(({ shape, tag }) => {
+    if (!(tag in object)) return false;
+    if (tag !== 'do') return true;
+    return (shape.do as unknown as yup.StringSchema).describe().oneOf.includes(object.do as string);
+  });
+  return found?.shape;
 }
 
 /** Short lists of numbers and small objects stay on one line, so that a file can be read and diffed. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LEGS_ARRIVED, LEGS_FAILED, LEGS_MOVING } from '../mind/host.ts';
-import { circleBlocked, clearance, createWalls, type WallBox } from '../space/walls.ts';
+import { castRay, circleBlocked, clearance, createWalls, type WallBox } from '../space/walls.ts';
 import { commandLegs, createBody, moveBody, type Body, type BodyKind } from './body.ts';
 import { findPath } from './path.ts';
 import { createWalkable } from './walkable.ts';
@@ -214,7 +214,9 @@ describe('paths', () => {
           Math.floor(y / walkable.cell) * walkable.columns + Math.floor(x / walkable.cell);
         fc.pre(walkable.open[cell(from)] === 1 && walkable.open[cell(to)] === 1);
         const result = findPath(walls, walkable, from[0], from[1], to[0], to[1]);
-        expect(result.ok).toBe(floods(walkable, cell(from), cell(to)));
+        // A gap between two cells can be wide enough for the straight line, though not for the cells.
+        const straight = castRay(walls, from[0], from[1], to[0], to[1], 0.2) >= 1;
+        expect(result.ok).toBe(straight || floods(walkable, cell(from), cell(to)));
         if (!result.ok) return;
         let [x, y] = from;
         for (let i = 0; i < result.points.length; i += 2) {

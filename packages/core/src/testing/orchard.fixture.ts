@@ -8,6 +8,8 @@ import type {
 } from '../model/documents.ts';
 import type { LedgerEntry } from '../world/recorder.ts';
 import type { Program } from '../world/program.ts';
+import { readMind } from '../world/readout.ts';
+import { leafState } from '../world/picture.ts';
 import { createWorld, setRecorder, tick, type Input, type World } from '../world/world.ts';
 
 /** Small projects for tests, all in a corner of the orchard. */
@@ -22,7 +24,8 @@ export const KEEN_SIGHT: NonNullable<ArchetypeDocument['sight']> = {
 };
 
 export interface Corner {
-  machine: MachineDocument;
+  /** Left out where the mind is something else. */
+  machine?: MachineDocument;
   memory?: Record<string, MemoryKeyDocument>;
   ground?: Partial<GroundDocument>;
   sight?: ArchetypeDocument['sight'];
@@ -35,7 +38,9 @@ export function cornerProject({ machine, memory, ground, sight }: Corner): Proje
     format: 'crooked-lantern/project',
     version: 1,
     title: 'A corner of the orchard',
-    minds: { keeper: { title: 'Keeper', ...(memory ? { memory } : {}), machine } },
+    minds: {
+      keeper: { title: 'Keeper', ...(memory ? { memory } : {}), ...(machine ? { machine } : {}) },
+    },
     archetypes: {
       gleaner: {
         title: 'Gleaner',
@@ -86,6 +91,8 @@ export interface Watched {
   run(ticks: number, inputs?: readonly Input[]): void;
   /** Innermost active state of the keeper. */
   state(): string;
+  /** What the keeper's memory holds, in words. */
+  memory(): Record<string, string>;
 }
 
 /** A world that records, with hands on it. */
@@ -99,12 +106,20 @@ export function watch(document: ProjectDocument, seed?: number): Watched {
     run(ticks, inputs = []) {
       for (let i = 0; i < ticks; i++) tick(world, i === 0 ? inputs : []);
     },
+    memory() {
+      const { memory } = readMind(world, 'keeper', null)!;
+      return Object.fromEntries(memory.map(({ key, value }) => [key, value]));
+    },
     state() {
       const keeper = world.agents.find(({ name }) => name === 'keeper')!;
-      const { active } = keeper.mindState!.machine;
-      return keeper.mind!.program.machine.states[active[active.length - 1]].id;
+      return keeper.minds[0].program.machine.states[leafState(keeper)].id;
     },
   };
+}
+
+/** Rows as people count them, from 1. */
+function inRow(row: number | undefined): string {
+  return row === undefined ? '' : ` row ${row + 1}`;
 }
 
 /** What a mind did, in order, in a few words each: `exit a`, `a#1 → b`, `enter b`, `say hello`. */
@@ -117,9 +132,9 @@ export function story(entries: readonly LedgerEntry[]): string[] {
       case 'transition':
         return [`${entry.from}#${entry.order} → ${entry.to ?? '·'}`];
       case 'begin':
-        return [`begin ${entry.action} in ${entry.state}`];
+        return [`begin ${entry.action} in ${entry.state}${inRow(entry.row)}`];
       case 'end':
-        return [`${entry.ending} ${entry.action} in ${entry.state}`];
+        return [`${entry.ending} ${entry.action} in ${entry.state}${inRow(entry.row)}`];
       case 'say':
         return [`say ${entry.text}`];
       case 'cycle':

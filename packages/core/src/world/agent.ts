@@ -1,18 +1,30 @@
 import type { Host, LegsStatus, MindRecorder } from '../mind/host.ts';
-import {
-  createMindState,
-  forgetKey,
-  writeKey,
-  type MindState,
-  type RunnableMind,
-} from '../mind/mind.ts';
+import { addToKey, resetKey, writeKey } from '../mind/memory.ts';
+import type { RunnableMind, RunnableStack } from '../mind/mind.ts';
+import type { KeyProgram } from '../mind/program.ts';
 import { commandLegs, createBody, stopLegs, type Body } from '../motion/body.ts';
-import { createStream, type RandomStream } from '../numeric/random.ts';
+import { createStream, hashText, nextRandom, type RandomStream } from '../numeric/random.ts';
 import { attendedTrack, type Track } from '../senses/sight.ts';
 import type { AgentProgram, ArchetypeProgram, Program } from './program.ts';
 import type { Statics } from './statics.ts';
 
-const NO_MEMORY = new Float64Array(0);
+const NOTHING = new Float64Array(0);
+const NO_MINDS: RunnableMind[] = [];
+
+/** What a mind wants written to memory it shares; done after all minds have decided. */
+export interface SharedWrite {
+  /** Index among the keys of the agent's stack. */
+  key: number;
+  how: 'remember' | 'add' | 'forget';
+  a: number;
+  b: number;
+}
+
+/** What the senses brought at one tick, on its way to the minds. */
+export interface Sensation {
+  tracks: Track[];
+  events: string[];
+}
 
 /**
  * One agent: its body, senses and mind, and the face it shows to that mind. A class, because
@@ -25,20 +37,34 @@ export class Agent implements Host {
   readonly placed: AgentProgram;
   readonly archetype: ArchetypeProgram;
   readonly statics: Statics;
-  readonly mind: RunnableMind | null;
+  readonly stack: RunnableStack | null;
+  readonly minds: readonly RunnableMind[];
+  /** Shifts the decisions of minds that think at intervals. */
+  readonly stagger: number;
   body: Body;
-  mindState: MindState | null;
   memory: Float64Array;
+  squadMemory: Float64Array = NOTHING;
+  worldMemory: Float64Array = NOTHING;
+  /** What is written when all have decided. */
+  pending: SharedWrite[] = [];
+  /** What the senses hold now. */
   tracks: Track[] = [];
+  /** What of it has reached the minds: the same, or what it was a reaction time ago. */
+  noticed: Track[] = this.tracks;
+  /** Sensations on their way, the oldest first. */
+  late: Sensation[] = [];
   attended = -1;
   stream: RandomStream;
   gait: number;
-  /** Events that wait for the next decision, and those raised since. */
-  inbox: string[] = [];
+  /** By mind: events that wait for its next decision. */
+  inboxes: string[][];
   speech = '';
   spokenAt = -1;
   tick = 0;
+  reason = '';
   recorder: MindRecorder | null = null;
+  /** By mind. */
+  recorders: MindRecorder[] | null = null;
   readonly ticksPerSecond: number;
 
   constructor(statics: Statics, index: number, seed: number) {
@@ -51,10 +77,12 @@ export class Agent implements Host {
     this.placed = placed;
     this.archetype = archetype;
     this.statics = statics;
-    this.mind = archetype.mind < 0 ? null : statics.minds[archetype.mind];
+    this.stack = archetype.stack < 0 ? null : statics.stacks[archetype.stack];
+    this.minds = this.stack?.minds ?? NO_MINDS;
+    this.stagger = hashText(placed.name);
     this.body = createBody(placed.x, placed.y, placed.heading, archetype.paces[archetype.gait]);
-    this.mindState = this.mind && createMindState(this.mind);
-    this.memory = this.mindState?.memory ?? NO_MEMORY;
+    this.memory = this.stack?.initial.slice() ?? NOTHING;
+    this.inboxes = this.minds.map(() => []);
     this.gait = archetype.gait;
     this.stream = createStream(seed, `agent ${placed.name}`);
     this.ticksPerSecond = program.ticksPerSecond;
@@ -92,33 +120,61 @@ export class Agent implements Host {
     return this.body.legs;
   }
   get attentionOf(): number {
-    return this.attended < 0 ? -1 : this.tracks[this.attended].of;
+    return this.attended < 0 ? -1 : this.noticed[this.attended].of;
   }
   get attentionX(): number {
-    return this.attended < 0 ? NaN : this.tracks[this.attended].x;
+    return this.attended < 0 ? NaN : this.noticed[this.attended].x;
   }
   get attentionY(): number {
-    return this.attended < 0 ? NaN : this.tracks[this.attended].y;
+    return this.attended < 0 ? NaN : this.noticed[this.attended].y;
   }
   get attentionStrength(): number {
-    return this.attended < 0 ? 0 : this.tracks[this.attended].awareness;
+    return this.attended < 0 ? 0 : this.noticed[this.attended].awareness;
+  }
+
+  /** Passes what the senses hold, and the events they raise, on to the minds. */
+  notice(events: readonly string[]): void {
+    const { reactionTicks } = this.archetype;
+    if (reactionTicks === 0) {
+      this.noticed = this.tracks;
+      this.deliver(events);
+    } else {
+      this.late.push({ tracks: this.tracks.map((track) => ({ ...track })), events: [...events] });
+      if (this.late.length > reactionTicks) {
+        const due = this.late.shift()!;
+        this.noticed = due.tracks;
+        this.deliver(due.events);
+      }
+    }
+    this.attend();
   }
 
   attend(): void {
-    this.attended = attendedTrack(this.tracks);
+    this.attended = attendedTrack(this.noticed);
+  }
+
+  deliver(events: readonly string[]): void {
+    if (events.length === 0) return;
+    for (const inbox of this.inboxes) inbox.push(...events);
   }
 
   track(agent: number): Track | undefined {
-    for (let i = 0; i < this.tracks.length; i++)
-      if (this.tracks[i].of === agent) return this.tracks[i];
+    const { noticed } = this;
+    for (let i = 0; i < noticed.length; i++) if (noticed[i].of === agent) return noticed[i];
     return undefined;
   }
 
   seconds(): number {
     return this.tick / this.ticksPerSecond;
   }
+  /** The array a key stands in. */
+  cellsOf(key: KeyProgram): Float64Array {
+    if (key.scope === 'squad') return this.squadMemory;
+    return key.scope === 'world' ? this.worldMemory : this.memory;
+  }
   keyAge(key: number): number {
-    const written = this.mindState!.writtenAt[key];
+    const program = this.stack!.program.keys[key];
+    const written = this.cellsOf(program)[program.stamp];
     return written < 0 ? NaN : (this.tick - written) / this.ticksPerSecond;
   }
   sees(agent: number): boolean {
@@ -165,13 +221,40 @@ export class Agent implements Host {
     this.recorder?.said(text);
   }
   raise(event: string): void {
-    this.inbox.push(event);
+    this.deliver([event]);
+  }
+  owner(channel: number): number {
+    return this.memory[this.stack!.channels + channel];
+  }
+  take(channel: number, owner: number): void {
+    this.memory[this.stack!.channels + channel] = owner;
+  }
+  random(): number {
+    return nextRandom(this.stream);
   }
   remember(key: number, a: number, b: number): void {
-    if (writeKey(this.mind!, this.mindState!, key, a, b, this.tick)) this.recorder?.remembered(key);
+    this.#write({ key, how: 'remember', a, b });
+  }
+  add(key: number, a: number, b: number): void {
+    this.#write({ key, how: 'add', a, b });
   }
   forget(key: number): void {
-    forgetKey(this.mind!, this.mindState!, key);
-    this.recorder?.remembered(key);
+    this.#write({ key, how: 'forget', a: 0, b: 0 });
+  }
+
+  /** The agent's own memory is written at once, what it shares when all have decided. */
+  #write(write: SharedWrite): void {
+    if (this.stack!.program.keys[write.key].scope !== 'self') this.pending.push(write);
+    else if (this.apply(write)) this.recorder?.remembered(write.key);
+  }
+
+  /** Does a write; false where the value is missing and nothing was written. */
+  apply({ key, how, a, b }: SharedWrite): boolean {
+    const program = this.stack!.program.keys[key];
+    const cells = this.cellsOf(program);
+    if (how === 'remember') return writeKey(cells, program, a, b, this.tick);
+    if (how === 'add') return addToKey(cells, program, a, b, this.tick);
+    resetKey(cells, program);
+    return true;
   }
 }

@@ -8,10 +8,12 @@ export const BODY_STRIDE = 6;
 /** Numbers a ray takes in {@link pictureRays}: from x, y, to x, y, and 1 where it reached its goal. */
 export const RAY_STRIDE = 5;
 
-/** Index of the innermost active state (the last in document order); −1 for none. */
-export function leafState(agent: Agent): number {
-  const active = agent.mindState?.machine.active;
-  return active && active.length > 0 ? active[active.length - 1] : -1;
+/** Index of the innermost active state (the last in document order) of one of its minds; −1 for none. */
+export function leafState(agent: Agent, mind = 0): number {
+  const { memory, minds } = agent;
+  if (mind >= minds.length) return -1;
+  const { active } = minds[mind].machine.cells;
+  return memory[active] > 0 ? memory[active + memory[active]] : -1;
 }
 
 /** All bodies for drawing, {@link BODY_STRIDE} numbers each. */

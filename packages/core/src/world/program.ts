@@ -1,5 +1,5 @@
 import type { RouteEnd, WallKind } from '../model/documents.ts';
-import type { MindProgram } from '../mind/program.ts';
+import type { SharedKeysProgram, StackProgram } from '../mind/program.ts';
 
 /** A whole project as the compiler gives it and the world runs it: plain data, angles in radians, times in ticks. */
 export interface Program {
@@ -8,7 +8,12 @@ export interface Program {
   seed: number;
   texts: string[];
   gaits: string[];
-  minds: MindProgram[];
+  /** The minds of each kind of agent; after those in use, one for each mind nobody has. */
+  stacks: StackProgram[];
+  squadKeys: SharedKeysProgram;
+  worldKeys: SharedKeysProgram;
+  /** Names, ascending. */
+  squads: string[];
   archetypes: ArchetypeProgram[];
   ground: GroundProgram;
   /** By name, ascending: an agent's index is its id. */
@@ -21,7 +26,10 @@ export interface ArchetypeProgram {
   name: string;
   title: string;
   faction: string;
-  mind: number;
+  /** −1 for no mind. */
+  stack: number;
+  /** Ticks until what the senses bring reaches the minds. */
+  reactionTicks: number;
   radius: number;
   acceleration: number;
   turnRate: number;
@@ -57,4 +65,6 @@ export interface AgentProgram {
   y: number;
   heading: number;
   route: number;
+  /** −1 for none: then what it would share it has alone. */
+  squad: number;
 }

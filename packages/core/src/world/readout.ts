@@ -1,5 +1,10 @@
 import { readText } from '../expression/readout.ts';
 import { compileFlag } from '../expression/closures.ts';
+import type { KeyScope } from '../expression/ir.ts';
+import { readList } from '../mind/machine/cells.ts';
+import type { RunnableMind } from '../mind/mind.ts';
+import type { NodeKind, NodeProgram, RuleProgram } from '../mind/program.ts';
+import { readRow, type RowResult } from '../mind/tree/node.ts';
 import type { Agent } from './agent.ts';
 import { figureOfKey, nameTables } from './names.ts';
 import type { World } from './world.ts';
@@ -11,12 +16,14 @@ export interface MindReadout {
   active: string[];
   /** How the innermost came to be entered: the transition's source and number; null at the start. */
   enteredBy: { from: string; order: number } | null;
-  memory: { key: string; value: string; age: number | null }[];
+  memory: { key: string; scope: KeyScope; value: string; age: number | null }[];
   state: StateReadout | null;
 }
 
 export interface StateReadout {
   id: string;
+  /** Rows of what it does, from the top; empty for a single action. */
+  rows: RowReadout[];
   active: boolean;
   /** Seconds since it was entered, where it is active. */
   since: number | null;
@@ -32,13 +39,71 @@ export interface LeaveReadout {
   wait: { what: 'for' | 'after'; done: number; of: number } | null;
 }
 
-function readLeave(agent: Agent, index: number, active: boolean): LeaveReadout {
-  const mind = agent.mind!;
-  const state = agent.mindState!.machine;
+/** One row of a tree or of rules, at this tick. */
+export interface RowReadout {
+  /** Where it is written. */
+  path: string;
+  depth: number;
+  kind: NodeKind | 'rule' | 'else';
+  /** Its own title, else what it is. */
+  title: string;
+  /** What came of it in this tick; null where it was not reached. */
+  result: RowResult | null;
+  guard: { text: string; holds: boolean; mode: '' | 'holds' | 'preempts' | 'both' } | null;
+}
+
+function flattenRows(root: NodeProgram): { node: NodeProgram | RuleProgram; depth: number }[] {
+  const rows: { node: NodeProgram | RuleProgram; depth: number }[] = [];
+  const addRule = (rule: RuleProgram, depth: number) => {
+    rows[rule.row] = { node: rule, depth };
+    for (const action of rule.actions) add(action, depth + 1);
+    for (const inner of rule.rows) addRule(inner, depth + 1);
+    if (rule.otherwise) addRule(rule.otherwise, depth);
+  };
+  const add = (node: NodeProgram, depth: number) => {
+    rows[node.row] = { node, depth };
+    const { body } = node;
+    if ('child' in body) add(body.child, depth + 1);
+    if ('children' in body) for (const child of body.children) add(child, depth + 1);
+    if ('rows' in body) for (const rule of body.rows) addRule(rule, depth + 1);
+  };
+  add(root, 0);
+  return rows;
+}
+
+function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[] {
+  const activity = mind.machine.states[state].activity;
+  const program = mind.program.machine.states[state].activity;
+  if (!activity || !program || activity.rows.length === 0) return [];
+  const names = nameTables(agent.program);
+  return flattenRows(program.root).map(({ node, depth }, row) => {
+    const last = readRow(agent.memory[activity.rows[row]]);
+    const isNode = 'body' in node;
+    const guard = isNode ? node.guard : node.when;
+    const modes = isNode ? [node.holds && 'holds', node.preempts && 'preempts'] : [];
+    const named = modes.filter((mode) => mode !== false);
+    return {
+      path: node.path,
+      depth,
+      kind: isNode ? node.body.kind : node.when ? 'rule' : 'else',
+      title: node.title,
+      result: last?.tick === agent.tick ? last.result : null,
+      guard: guard && {
+        text: readText(guard, agent, names),
+        holds: compileFlag(guard.ir)(agent),
+        mode: named.length === 2 ? 'both' : ((named[0] ?? '') as '' | 'holds' | 'preempts'),
+      },
+    };
+  });
+}
+
+function readLeave(agent: Agent, mind: RunnableMind, index: number, active: boolean): LeaveReadout {
+  const { memory } = agent;
+  const { cells } = mind.machine;
   const { when, forTicks, afterTicks, source } = mind.program.machine.transitions[index];
   const perTick = 1 / agent.ticksPerSecond;
-  const inState = active ? agent.tick - state.enteredAt[source] : 0;
-  const since = state.trueSince[index];
+  const inState = active ? agent.tick - memory[cells.enteredAt + source] : 0;
+  const since = memory[cells.trueSince + index];
   let wait: LeaveReadout['wait'] = null;
   if (afterTicks > 0 && inState < afterTicks) {
     wait = { what: 'after', done: inState * perTick, of: afterTicks * perTick };
@@ -56,35 +121,53 @@ function readLeave(agent: Agent, index: number, active: boolean): LeaveReadout {
   };
 }
 
-/** The readout of an agent by name, with one of its mind's states in detail; null where there is no such agent or mind. */
+/**
+ * The readout of one of an agent's minds (its first where no name is given), with one of its states in
+ * detail; null where there is no such agent or mind.
+ */
 export function readMind(
   world: World,
   agentName: string,
   stateId: string | null,
+  mindName?: string,
 ): MindReadout | null {
   const agent = world.agents.find((candidate) => candidate.name === agentName);
-  if (!agent?.mind || !agent.mindState) return null;
-  const { keys, machine } = agent.mind.program;
-  const state = agent.mindState.machine;
-  const index = machine.states.findIndex((candidate) => candidate.id === stateId);
-  const active = state.active.includes(index);
-  const last = state.lastTransition < 0 ? null : machine.transitions[state.lastTransition];
+  const mind = agent?.minds.find(({ program }) => program.name === mindName) ?? agent?.minds[0];
+  return agent && mind ? readMindOf(agent, mind, stateId) : null;
+}
+
+export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | null): MindReadout {
+  const { memory } = agent;
+  const { cells } = mind.machine;
+  const { states, transitions } = mind.program.machine;
+  const index = states.findIndex((candidate) => candidate.id === stateId);
+  const configuration = readList(memory, cells.active);
+  const active = configuration.includes(index);
+  const last = transitions[memory[cells.lastTransition]];
   return {
-    agent: agentName,
-    active: state.active.map((s) => machine.states[s].id),
-    enteredBy: last && { from: machine.states[last.source].id, order: last.order },
-    memory: keys.map(({ name }, key) => {
+    agent: agent.name,
+    active: configuration.map((s) => states[s].id),
+    enteredBy: last ? { from: states[last.source].id, order: last.order } : null,
+    memory: agent.stack!.program.keys.map(({ name, scope }, key) => {
       const age = agent.keyAge(key);
-      return { key: name, value: figureOfKey(agent, key), age: Number.isNaN(age) ? null : age };
+      return {
+        key: name,
+        scope,
+        value: figureOfKey(agent, key),
+        age: Number.isNaN(age) ? null : age,
+      };
     }),
     state:
       index < 0
         ? null
         : {
-            id: machine.states[index].id,
+            id: states[index].id,
             active,
-            since: active ? (agent.tick - state.enteredAt[index]) / agent.ticksPerSecond : null,
-            leaves: machine.states[index].leaves.map((leave) => readLeave(agent, leave, active)),
+            since: active
+              ? (agent.tick - memory[cells.enteredAt + index]) / agent.ticksPerSecond
+              : null,
+            leaves: states[index].leaves.map((leave) => readLeave(agent, mind, leave, active)),
+            rows: readRows(agent, mind, index),
           },
   };
 }

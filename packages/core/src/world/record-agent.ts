@@ -11,13 +11,14 @@ export function recordFor(agent: Agent, record: Recorder, entry: Unplaced): void
   record({ tick: agent.tick, agent: agent.name, ...entry } as LedgerEntry);
 }
 
-/** Turns what one agent's mind does into ledger entries with names and values. */
-export function createMindRecorder(agent: Agent, record: Recorder): MindRecorder | null {
-  const { mind } = agent;
-  if (!mind) return null;
-  const { states, transitions } = mind.program.machine;
+/** Turns what one of an agent's minds does into ledger entries with names and values. */
+export function createMindRecorder(agent: Agent, mind: number, record: Recorder): MindRecorder {
+  const { program } = agent.minds[mind];
+  const { states, transitions } = program.machine;
   const names = nameTables(agent.program);
-  const put = (entry: Unplaced) => recordFor(agent, record, entry);
+  const which = mind === 0 ? {} : { mind: program.name };
+  const put = (entry: Unplaced) => recordFor(agent, record, { ...entry, ...which });
+  const inRow = (row: number) => (row < 0 ? {} : { row });
   return {
     entered: (state) => put({ kind: 'enter', state: states[state].id }),
     exited: (state) => put({ kind: 'exit', state: states[state].id }),
@@ -32,11 +33,29 @@ export function createMindRecorder(agent: Agent, record: Recorder): MindRecorder
         ...(when ? { when: when.source, values: readParts(when, agent, names) } : {}),
       });
     },
-    began: (state, action) => put({ kind: 'begin', state: states[state].id, action }),
-    ended: (state, action, ending) => put({ kind: 'end', state: states[state].id, action, ending }),
+    began: (state, action, row) =>
+      put({ kind: 'begin', state: states[state].id, action, ...inRow(row) }),
+    ended: (state, action, row, ending, reason) =>
+      put({
+        kind: 'end',
+        state: states[state].id,
+        action,
+        ...inRow(row),
+        ending,
+        ...(reason === '' ? {} : { reason }),
+      }),
+    did: (action) => put({ kind: 'did', action }),
+    fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),
+    overruled: (state, row, action, by) =>
+      put({ kind: 'overruled', state: states[state].id, row, action, by }),
     remembered: (key) =>
-      put({ kind: 'memory', key: mind.program.keys[key].name, value: figureOfKey(agent, key) }),
+      put({
+        kind: 'memory',
+        key: agent.stack!.program.keys[key].name,
+        value: figureOfKey(agent, key),
+      }),
     said: (text) => put({ kind: 'say', text }),
     cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
+    skipped: (action) => put({ kind: 'skipped', action }),
   };
 }

@@ -2,7 +2,12 @@ import type { Ending } from '../mind/host.ts';
 import type { SightChange } from '../senses/sight.ts';
 
 /** What the ledger keeps: names instead of indices, so that entries outlive the edit they were made under. */
-export type LedgerEntry = { tick: number; agent: string } & (
+export type LedgerEntry = {
+  tick: number;
+  agent: string;
+  /** Which of its minds, where it has several and this is not the first. */
+  mind?: string;
+} & (
   | { kind: 'enter'; state: string }
   | { kind: 'exit'; state: string }
   | {
@@ -14,8 +19,23 @@ export type LedgerEntry = { tick: number; agent: string } & (
       when?: string;
       values?: Reading[];
     }
-  | { kind: 'begin'; state: string; action: string }
-  | { kind: 'end'; state: string; action: string; ending: Ending }
+  /** Without a row: what the state does as a whole. */
+  | { kind: 'begin'; state: string; action: string; row?: number }
+  | {
+      kind: 'end';
+      state: string;
+      action: string;
+      row?: number;
+      ending: Ending;
+      /** Why it failed, where that is known. */
+      reason?: string;
+    }
+  | { kind: 'did'; action: string }
+  | { kind: 'fired'; state: string; row: number }
+  /** An action of rules whose channel a row above it uses. */
+  | { kind: 'overruled'; state: string; row: number; action: string; by: number }
+  /** A decision that was due, and those after it, while an uninterrupted action runs. */
+  | { kind: 'skipped'; action: string }
   | {
       kind: 'percept';
       sense: 'sight';
@@ -27,7 +47,10 @@ export type LedgerEntry = { tick: number; agent: string } & (
     }
   | { kind: 'awareness'; value: number }
   | { kind: 'memory'; key: string; value: string }
-  | { kind: 'forgot'; key: string }
+  /** `of`: the squad, or `world`, where it is shared memory. */
+  | { kind: 'forgot'; key: string; of?: string }
+  /** Another agent had written the same key in the same tick. */
+  | { kind: 'overwrote'; key: string; of: string }
   | { kind: 'say'; text: string }
   | { kind: 'input'; x: number; y: number; gait: string | null }
   | { kind: 'cycle'; states: string[] }

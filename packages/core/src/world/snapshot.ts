@@ -1,14 +1,15 @@
-import { copyMachineState, type MachineState } from '../mind/machine/state.ts';
 import type { Body } from '../motion/body.ts';
 import { hashState } from '../numeric/state-hash.ts';
 import type { Track } from '../senses/sight.ts';
-import type { Agent } from './agent.ts';
+import type { Agent, Sensation } from './agent.ts';
 import type { World } from './world.ts';
 
 /** Everything a run is at one tick, as plain data; what follows from the program is left out. */
 export interface Snapshot {
   tick: number;
   agents: AgentSnapshot[];
+  squadMemories: Float64Array[];
+  worldMemory: Float64Array;
 }
 
 export interface AgentSnapshot {
@@ -16,13 +17,13 @@ export interface AgentSnapshot {
   body: Body;
   gait: number;
   tracks: Track[];
-  inbox: string[];
+  noticed: Track[];
+  late: Sensation[];
+  inboxes: string[][];
   speech: string;
   spokenAt: number;
   stream: number[];
-  memory: number[];
-  writtenAt: number[];
-  machine: MachineState | null;
+  memory: Float64Array;
 }
 
 function copyBody(body: Body): Body {
@@ -33,25 +34,38 @@ function copyTracks(tracks: readonly Track[]): Track[] {
   return tracks.map((track) => ({ ...track }));
 }
 
+function copyLate(late: readonly Sensation[]): Sensation[] {
+  return late.map(({ tracks, events }) => ({ tracks: copyTracks(tracks), events: events.slice() }));
+}
+
+/** Without a reaction time, what has been noticed is what the senses hold, and needs no copy. */
+function isLate(agent: Agent): boolean {
+  return agent.archetype.reactionTicks > 0;
+}
+
 function snapshotAgent(agent: Agent): AgentSnapshot {
-  const { mindState } = agent;
   return {
     name: agent.name,
     body: copyBody(agent.body),
     gait: agent.gait,
     tracks: copyTracks(agent.tracks),
-    inbox: agent.inbox.slice(),
+    noticed: isLate(agent) ? copyTracks(agent.noticed) : [],
+    late: copyLate(agent.late),
+    inboxes: agent.inboxes.map((inbox) => inbox.slice()),
     speech: agent.speech,
     spokenAt: agent.spokenAt,
     stream: [...agent.stream],
-    memory: [...agent.memory],
-    writtenAt: mindState ? [...mindState.writtenAt] : [],
-    machine: mindState && copyMachineState(mindState.machine),
+    memory: agent.memory.slice(),
   };
 }
 
 export function takeSnapshot(world: World): Snapshot {
-  return { tick: world.tick, agents: world.agents.map(snapshotAgent) };
+  return {
+    tick: world.tick,
+    agents: world.agents.map(snapshotAgent),
+    squadMemories: world.squadMemories.map((cells) => cells.slice()),
+    worldMemory: world.worldMemory.slice(),
+  };
 }
 
 /** Puts a world of the same program back to where the snapshot was taken. Throws where the agents differ. */
@@ -71,17 +85,17 @@ export function restoreSnapshot(world: World, snapshot: Snapshot): void {
     world.bodies[index] = agent.body;
     agent.gait = kept.gait;
     agent.tracks = copyTracks(kept.tracks);
+    agent.noticed = isLate(agent) ? copyTracks(kept.noticed) : agent.tracks;
+    agent.late = copyLate(kept.late);
     agent.attend();
-    agent.inbox = kept.inbox.slice();
+    agent.inboxes = kept.inboxes.map((inbox) => inbox.slice());
     agent.speech = kept.speech;
     agent.spokenAt = kept.spokenAt;
     agent.stream = Uint32Array.from(kept.stream);
-    if (agent.mindState && kept.machine) {
-      agent.mindState.memory.set(kept.memory);
-      agent.mindState.writtenAt.set(kept.writtenAt);
-      agent.mindState.machine = copyMachineState(kept.machine);
-    }
+    agent.memory.set(kept.memory);
   });
+  snapshot.squadMemories.forEach((cells, index) => world.squadMemories[index].set(cells));
+  world.worldMemory.set(snapshot.worldMemory);
 }
 
 /** The state hash: equal runs have equal hashes at every tick, in every engine. */

@@ -1,4 +1,4 @@
-import { makeMind, type RunnableMind } from '../mind/mind.ts';
+import { makeStack, type RunnableStack } from '../mind/mind.ts';
 import type { BodyKind } from '../motion/body.ts';
 import { createWalkable, type Walkable } from '../motion/walkable.ts';
 import type { SightKind } from '../senses/sight.ts';
@@ -9,7 +9,7 @@ import type { ArchetypeProgram, Program } from './program.ts';
 export interface Statics {
   program: Program;
   walls: Walls;
-  minds: RunnableMind[];
+  stacks: RunnableStack[];
   /** By archetype. */
   bodies: BodyKind[];
   walkable: Walkable[];
@@ -51,7 +51,7 @@ export function createStatics(program: Program, before?: Statics): Statics {
   return {
     program,
     walls,
-    minds: program.minds.map(makeMind),
+    stacks: program.stacks.map(makeStack),
     bodies: archetypes.map(({ radius, acceleration, turnRate }) => ({
       radius,
       acceleration,

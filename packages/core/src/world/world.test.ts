@@ -1,3 +1,6 @@
+import { readMind } from './readout.ts';
+import { readList } from '../mind/machine/cells.ts';
+import { leafState } from './picture.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MachineDocument, ProjectDocument } from '../model/documents.ts';
@@ -174,7 +177,7 @@ describe('minds decide on the same facts', () => {
     const { world, run: go } = watch(document);
     go(1);
     const [keeper, zed] = world.agents;
-    expect(keeper.mindState!.machine.active).toEqual(zed.mindState!.machine.active);
+    expect(leafState(keeper)).toBe(leafState(zed));
   });
 });
 
@@ -193,19 +196,21 @@ describe('edits while running', () => {
 
   const active = (world: World) => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
-    return keeper.mindState!.machine.active.map(
-      (state) => keeper.mind!.program.machine.states[state].id,
+    const { program, machine } = keeper.minds[0];
+    return readList(keeper.memory, machine.cells.active).map(
+      (state) => program.machine.states[state].id,
     );
   };
 
   it('keeps memory, state, body and awareness through a change of a number', () => {
-    const { world } = chasing();
+    const { world, entries } = chasing();
     expect(active(world)).toEqual(['roused', 'chase']);
+    const recorded = entries.length;
     const next = swapProgram(
       world,
       programOf(
         edited(
-          (document) => (document.minds.keeper.machine.states[1].states![0].leaves![0].for = 3),
+          (document) => (document.minds.keeper.machine!.states[1].states![0].leaves![0].for = 3),
         ),
       ),
       2,
@@ -215,12 +220,15 @@ describe('edits while running', () => {
     const [before, after] = [world, next].map((w) =>
       w.agents.find(({ name }) => name === 'keeper')!,
     );
-    expect([...after.memory]).toEqual([...before.memory]);
+    const remembered = (of: World) => readMind(of, 'keeper', null)!.memory;
+    expect(remembered(next)).toEqual(remembered(world));
     expect(after.body).toEqual(before.body);
     expect(after.tracks).toEqual(before.tracks);
-    expect(after.mindState!.machine.activity).toEqual(before.mindState!.machine.activity);
     tick(next);
     expect(active(next)).toEqual(['roused', 'chase']);
+    // What it was doing goes on: nothing begins or ends.
+    const kinds = entries.slice(recorded).map(({ kind }) => kind);
+    expect(kinds.filter((kind) => kind !== 'awareness')).toEqual(['edit']);
   });
 
   it('an edit that changes nothing leaves no trace in what follows', () => {
@@ -232,7 +240,7 @@ describe('edits while running', () => {
   it('moves an agent whose state is gone to the nearest state around it that is left, and says so', () => {
     const { world, entries } = chasing();
     const without = edited((document) => {
-      const roused = document.minds.keeper.machine.states[1];
+      const roused = document.minds.keeper.machine!.states[1];
       roused.states = [roused.states![1]];
       roused.initial = 'look';
       roused.states[0].leaves = undefined;
@@ -283,7 +291,7 @@ describe('edits while running', () => {
     const added = next.agents.find(({ name }) => name === 'keeper3')!;
     expect([added.x, added.y]).toEqual([18, 2]);
     tick(next);
-    expect(added.mindState!.machine.started).toBe(true);
+    expect(leafState(added)).toBeGreaterThanOrEqual(0);
   });
 });
 
@@ -311,7 +319,7 @@ describe('memory', () => {
   });
 
   it('keeps its value when what is to be remembered is missing', () => {
-    const { run: go, world } = watch(
+    const { run: go, memory } = watch(
       cornerProject({
         memory: { mood: { type: 'number', default: 1 }, lair: { type: 'point' } },
         machine: {
@@ -329,7 +337,6 @@ describe('memory', () => {
       }),
     );
     go(1);
-    const keeper = world.agents.find(({ name }) => name === 'keeper')!;
-    expect([...keeper.memory]).toEqual([NaN, NaN, 1]);
+    expect(memory()).toEqual({ lair: 'nothing', mood: '1' });
   });
 });

@@ -1,4 +1,6 @@
-import { decide, forgetDueKeys } from '../mind/mind.ts';
+import { resetKey, forgetDueKeys } from '../mind/memory.ts';
+import { decide } from '../mind/mind.ts';
+import type { KeyProgram, SharedKeysProgram } from '../mind/program.ts';
 import { LEGS_FAILED } from '../mind/host.ts';
 import { moveBody, type Body } from '../motion/body.ts';
 import {
@@ -38,6 +40,9 @@ export interface World {
   agents: Agent[];
   bodies: Body[];
   neighbours: Neighbours;
+  /** By squad, then one for each agent without a squad. */
+  squadMemories: Float64Array[];
+  worldMemory: Float64Array;
   recorder: Recorder | null;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
@@ -55,8 +60,18 @@ export function createWorld(
 ): World {
   const agents = program.agents.map((_, index) => new Agent(statics, index, seed));
   const { width, height } = program.ground;
+  const worldMemory = sharedMemory(program.worldKeys);
+  const squadMemories = program.squads.map(() => sharedMemory(program.squadKeys));
+  for (const agent of agents) {
+    const { squad } = agent.placed;
+    agent.worldMemory = worldMemory;
+    agent.squadMemory = squadMemories[squad] ?? sharedMemory(program.squadKeys);
+    if (squad < 0) squadMemories.push(agent.squadMemory);
+  }
   return {
     statics,
+    squadMemories,
+    worldMemory,
     tick: 0,
     agents,
     bodies: agents.map((agent) => agent.body),
@@ -67,11 +82,19 @@ export function createWorld(
   };
 }
 
+function sharedMemory({ keys, slots }: SharedKeysProgram): Float64Array {
+  const cells = new Float64Array(slots);
+  for (const key of keys) resetKey(cells, key);
+  return cells;
+}
+
 /** Starts or (with null) ends recording. Recording never changes what happens. */
 export function setRecorder(world: World, recorder: Recorder | null): void {
   world.recorder = recorder;
   for (const agent of world.agents) {
-    agent.recorder = recorder && createMindRecorder(agent, recorder);
+    agent.recorders =
+      recorder && agent.minds.map((_, mind) => createMindRecorder(agent, mind, recorder));
+    agent.recorder = agent.recorders?.[0] ?? null;
     world.awarenessRecorded[agent.index] = awarenessStep(agent);
   }
 }
@@ -104,7 +127,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     if (other.archetype.faction === agent.archetype.faction) continue;
     const strength = sightStrength(kind, statics.walls, body, other.body.x, other.body.y);
     if (strength === 0) continue;
-    let track = agent.track(other.index);
+    let track = tracks.find(({ of }) => of === other.index);
     if (!track) {
       track = {
         of: other.index,
@@ -121,7 +144,11 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
   }
 }
 
+/** What the senses of the agent in hand have raised in this tick. */
+const raised: string[] = [];
+
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
+  raised.length = 0;
   const dt = 1 / agent.ticksPerSecond;
   let forgotten = false;
   for (let i = 0; i < agent.tracks.length; i++) {
@@ -131,7 +158,7 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     updateTrack(track, kind, x, y, world.tick, dt);
     const change = crossing(kind, before, track.awareness);
     if (change !== null) {
-      agent.inbox.push(`sight.${change}`);
+      raised.push(`sight.${change}`);
       if (world.recorder) recordPercept(world.recorder, agent, track, change);
     }
     forgotten ||= isForgotten(track, kind, world.tick);
@@ -173,37 +200,93 @@ function sense(world: World): void {
     if (kind) {
       lookAround(world, agent, kind);
       updateTracks(world, agent, kind);
-      agent.attend();
+      agent.notice(raised);
       if (world.recorder) recordAwareness(world, agent);
     }
-    if (agent.mind) {
-      const due = forgetDueKeys(agent.mind, agent.mindState!, world.tick);
-      if (due && world.recorder) {
-        for (const key of due)
-          recordFor(agent, world.recorder, {
-            kind: 'forgot',
-            key: agent.mind.program.keys[key].name,
-          });
-      }
+    if (agent.stack) {
+      const told = world.recorder && forgotten(world.recorder, agent);
+      forgetDueKeys(agent.memory, agent.stack.ownKeys, world.tick, told);
     }
   }
+  forgetShared(world);
 }
 
-const NO_EVENTS: readonly string[] = [];
+function forgotten(record: Recorder, agent: Agent): (key: KeyProgram) => void {
+  return ({ name }) => recordFor(agent, record, { kind: 'forgot', key: name });
+}
 
-/** Whether a player drives the agent; its mind rests meanwhile. */
+function forgetShared({ statics, squadMemories, worldMemory, tick: now, recorder }: World): void {
+  const { squadKeys, worldKeys, squads } = statics.program;
+  const tell = (of: string) =>
+    recorder &&
+    (({ name }: KeyProgram) => recorder({ tick: now, agent: '', kind: 'forgot', key: name, of }));
+  squadMemories.forEach((cells, squad) =>
+    forgetDueKeys(cells, squadKeys.keys, now, tell(squads[squad] ?? '')),
+  );
+  forgetDueKeys(worldMemory, worldKeys.keys, now, tell('world'));
+}
+
+/** Whether a player drives the agent; its minds rest meanwhile. */
 export function isPlayed(agent: Agent): boolean {
   return !Number.isNaN(agent.body.steerX);
 }
 
 /** Every agent decides on the same facts: what minds do to the world shows only after all have decided. */
 export function stepMinds(world: World): void {
-  for (const agent of world.agents) {
-    const events = agent.inbox.length === 0 ? NO_EVENTS : agent.inbox;
-    if (agent.inbox.length > 0) agent.inbox = [];
-    if (!agent.mind || isPlayed(agent)) continue;
-    if (world.decideFor) world.decideFor(agent, events);
-    else decide(agent.mind, agent.mindState!, agent, events);
+  const { agents, decideFor } = world;
+  for (let i = 0; i < agents.length; i++) {
+    const agent = agents[i];
+    const { minds, inboxes } = agent;
+    if (minds.length === 0) continue;
+    if (isPlayed(agent)) {
+      for (const inbox of inboxes) inbox.length = 0;
+    } else if (decideFor) {
+      decideFor(agent, inboxes[0]);
+      inboxes[0].length = 0;
+    } else {
+      for (let mind = 0; mind < minds.length; mind++) stepMind(agent, mind);
+    }
+  }
+  applyWrites(world);
+}
+
+function stepMind(agent: Agent, mind: number): void {
+  const { inboxes, recorders } = agent;
+  const events = inboxes[mind];
+  if (recorders !== null) agent.recorder = recorders[mind];
+  const waiting = events.length;
+  // Events raised while it decides are for its next decision.
+  const taken = waiting === 0 ? NO_EVENTS : events.slice();
+  if (decide(agent.minds[mind], agent, taken, agent.stagger) && waiting > 0)
+    events.splice(0, waiting);
+}
+
+const NO_EVENTS: readonly string[] = [];
+
+/** Writes to shared memory, in agent order. Where two write one key in a tick the later stays, and the ledger says so. */
+function applyWrites({ agents, recorder, tick: now }: World): void {
+  let writers: Map<string, Agent> | null = null;
+  for (const agent of agents) {
+    if (agent.pending.length === 0) continue;
+    for (const write of agent.pending) {
+      if (!agent.apply(write)) continue;
+      const key = agent.stack!.program.keys[write.key];
+      agent.recorders?.[0].remembered(write.key);
+      if (!recorder || write.how === 'add') continue;
+      writers ??= new Map();
+      const id = `${key.name} ${key.scope === 'squad' ? agent.placed.squad : ''}`;
+      const before = writers.get(id);
+      if (before && before !== agent)
+        recorder({
+          tick: now,
+          agent: agent.name,
+          kind: 'overwrote',
+          key: key.name,
+          of: before.name,
+        });
+      writers.set(id, agent);
+    }
+    agent.pending = [];
   }
 }
 

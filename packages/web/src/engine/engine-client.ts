@@ -61,7 +61,7 @@ export function startEngine(): EngineClient {
     setSpeed: (speed) => void remote.setSpeed(speed),
     seek: (tick) => void remote.seek(tick),
     setInput: (input) => void remote.setInput(input),
-    watch: (agent, state) => void remote.watch(agent, state),
+    watch: (agent, mind, state) => void remote.watch(agent, mind, state),
     show: (overlays) => void remote.show(overlays),
     end() {
       listeners.clear();

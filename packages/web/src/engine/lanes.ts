@@ -66,6 +66,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       lanes.edits.push({ tick: entry.tick, edit: entry.edit });
       continue;
     }
+    // A lane is the agent's first mind's; what others do beside it has no room there.
+    if (entry.agent === '' || entry.mind !== undefined) continue;
     const lane = laneOf(lanes, entry.agent);
     switch (entry.kind) {
       case 'enter':

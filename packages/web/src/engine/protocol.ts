@@ -23,7 +23,8 @@ export interface EngineApi {
   /** Goes to a tick; past the head it runs on to there. */
   seek(tick: number): void;
   setInput(input: Input): void;
-  watch(agent: string | null, state: string | null): void;
+  /** Whose mind is read with each frame, and which of its states in detail. */
+  watch(agent: string | null, mind: string | null, state: string | null): void;
   show(overlays: { sight: boolean; paths: boolean }): void;
 }
 

@@ -41,6 +41,7 @@ interface Engine {
   sentEntries: number;
   entriesOf: unknown;
   agent: string | null;
+  mind: string | null;
   state: string | null;
   overlays: { sight: boolean; paths: boolean };
   timer: ReturnType<typeof setTimeout> | null;
@@ -59,6 +60,7 @@ const engine: Engine = {
   sentEntries: 0,
   entriesOf: null,
   agent: null,
+  mind: null,
   state: null,
   overlays: { sight: true, paths: true },
   timer: null,
@@ -94,7 +96,10 @@ function post(): void {
       spokenAt >= 0 && world.tick - spokenAt < spoken ? [{ agent: index, text: speech }] : [],
     ),
     ...newEntries(run),
-    readout: engine.agent === null ? null : readMind(world, engine.agent, engine.state),
+    readout:
+      engine.agent === null
+        ? null
+        : readMind(world, engine.agent, engine.state, engine.mind ?? undefined),
     hash: engine.playing || engine.fresh || engine.goal >= 0 ? null : worldHash(world),
   };
   const transfer: Transferable[] = [frame.bodies.buffer];
@@ -211,8 +216,9 @@ const engineApi: EngineApi = {
   setInput(input) {
     engine.inputs.push(input);
   },
-  watch(agent, state) {
+  watch(agent, mind, state) {
     engine.agent = agent;
+    engine.mind = mind;
     engine.state = state;
     wake();
   },

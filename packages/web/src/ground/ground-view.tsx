@@ -1,4 +1,4 @@
-import { BODY_STRIDE, createWalls, type Program } from '@crooked-lantern/core';
+import { BODY_STRIDE, createWalls, firstMind, type Program } from '@crooked-lantern/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
@@ -248,9 +248,7 @@ function AgentTable() {
     <ul className="visually-hidden" aria-label="On the ground">
       {program.agents.map((placed, index) => {
         const { x, y, awareness, leaf } = bodyAt(frame, index);
-        const { mind } = program.archetypes[placed.archetype];
-        const state =
-          mind >= 0 && leaf >= 0 ? program.minds[mind].machine.states[leaf]?.title : undefined;
+        const state = firstMind(program, placed.archetype)?.machine.states[leaf]?.title;
         return (
           <li key={placed.name}>
             {placed.title} at {x.toFixed(1)}, {y.toFixed(1)} m{state ? `, ${state}` : ''}

@@ -1,4 +1,4 @@
-import type { Program } from '@crooked-lantern/core';
+import { firstMind, type Program } from '@crooked-lantern/core';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -108,17 +108,16 @@ const SPANS = [
 /** Agents that have something to show: those with a mind or senses, and the one that is played. */
 function laneAgents(program: Program | null): { name: string; title: string }[] {
   return (program?.agents ?? []).flatMap(({ name, title, archetype }, index) => {
-    const { mind, sight } = program!.archetypes[archetype];
+    const { stack, sight } = program!.archetypes[archetype];
     if (index === program!.play) return [{ name, title: `${title} (you)` }];
-    return mind >= 0 || sight !== null ? [{ name, title }] : [];
+    return stack >= 0 || sight !== null ? [{ name, title }] : [];
   });
 }
 
 function stateTitles(program: Program | null): Map<string, Map<string, string>> {
   return new Map(
     (program?.agents ?? []).map((agent) => {
-      const { mind } = program!.archetypes[agent.archetype];
-      const states = mind < 0 ? [] : program!.minds[mind].machine.states;
+      const states = firstMind(program!, agent.archetype)?.machine.states ?? [];
       return [agent.name, new Map(states.map(({ id, title }) => [id, title]))];
     }),
   );

@@ -52,6 +52,7 @@ const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
   route: 'self.route',
   gait: 'walk',
   key: 'key',
+  list: 'list',
   value: 'attention.of',
   text: 'Who is there?',
   event: 'signal',
@@ -61,10 +62,16 @@ const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
 function gaitsOf(document: ProjectDocument, mind: string): string[] {
   const bodies = namesOf(document.archetypes)
     .map((name) => document.archetypes[name])
-    .filter((archetype) => archetype.mind === mind);
+    .filter((archetype) => archetype.mind === mind || archetype.minds?.includes(mind));
   return namesOf(bodies[0]?.gaits ?? {}).filter((gait) =>
     bodies.every((body) => gait in body.gaits),
   );
+}
+
+/** Keys an action may name: lists, or those with one value. */
+function keysFor(document: ProjectDocument, mind: string, kind: 'key' | 'list'): string[] {
+  const memory = document.minds[mind].memory ?? {};
+  return namesOf(memory).filter((key) => memory[key].type.startsWith('list') === (kind === 'list'));
 }
 
 /** A new action whose required parameters hold something that works, or comes close. */
@@ -75,8 +82,8 @@ function newAction(document: ProjectDocument, mind: string, action: ActionName):
     const names =
       spec.kind === 'gait'
         ? gaitsOf(document, mind)
-        : spec.kind === 'key'
-          ? namesOf(document.minds[mind].memory ?? {})
+        : spec.kind === 'key' || spec.kind === 'list'
+          ? keysFor(document, mind, spec.kind)
           : [];
     result[name] = names[0] ?? FALLBACK_VALUES[spec.kind];
   }
@@ -115,9 +122,13 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
   const value = action[name];
   const label = `${name} of ${action.do}, ${where}`;
   const set = (next: string | number) => onChange({ ...action, [name]: next });
-  if (spec.kind === 'gait' || spec.kind === 'key') {
+  if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list') {
     const names =
-      spec.kind === 'gait' ? gaitsOf(document, mind) : namesOf(document.minds[mind].memory ?? {});
+      spec.kind === 'gait'
+        ? gaitsOf(document, mind)
+        : action.do === 'forget'
+          ? namesOf(document.minds[mind].memory ?? {})
+          : keysFor(document, mind, spec.kind);
     return (
       <Menu
         label={label}

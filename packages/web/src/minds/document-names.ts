@@ -22,7 +22,7 @@ export function listStates(document: ProjectDocument, mind: string): ListedState
       visit(state.states ?? [], [...around, state.id]);
     }
   };
-  visit(document.minds[mind]?.machine.states ?? [], []);
+  visit(document.minds[mind]?.machine?.states ?? [], []);
   return list;
 }
 

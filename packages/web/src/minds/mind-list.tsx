@@ -2,7 +2,8 @@ import type { Finding } from '@crooked-lantern/core';
 import { TriangleAlert } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useAppDispatch, useProject } from '../app/store.ts';
+import { perform } from '../project/perform.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { listStates, namesOf } from './document-names.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
@@ -107,7 +108,7 @@ function stateOf(
 ): string | null {
   if (!finding.path.startsWith(`minds.${mind}.machine.states`)) return null;
   const indices = [...finding.path.matchAll(/states\[(\d+)\]/g)].map((match) => Number(match[1]));
-  let states = document.minds[mind].machine.states;
+  let states = document.minds[mind].machine?.states ?? [];
   let id: string | null = null;
   for (const index of indices) {
     const state = states[index];
@@ -116,6 +117,14 @@ function stateOf(
     states = state.states ?? [];
   }
   return id;
+}
+
+/** “11 states”, or what the mind is besides. */
+function sizeOf(document: Parameters<typeof listStates>[0], mind: string): string {
+  const { machine, activity } = document.minds[mind];
+  if (machine) return `${listStates(document, mind).length} states`;
+  if (activity && 'tree' in activity) return 'tree';
+  return activity && 'rules' in activity ? 'rules' : 'action';
 }
 
 export function MindList({
@@ -127,6 +136,7 @@ export function MindList({
 }) {
   const document = useProject((project) => project.document);
   const findings = useProject((project) => project.findings);
+  const dispatch = useAppDispatch();
   const agents = useAgentsWith(selection.mind);
   const memory = document.minds[selection.mind]?.memory ?? {};
   const keys = namesOf(memory);
@@ -140,7 +150,7 @@ export function MindList({
           aria-current={name === selection.mind}
           onClick={() => select({ mind: name })}
         >
-          {document.minds[name].title} <small>{listStates(document, name).length} states</small>
+          {document.minds[name].title} <small>{sizeOf(document, name)}</small>
         </Item>
       ))}
       {agents.length > 0 && <h2>Shown live in</h2>}
@@ -183,6 +193,15 @@ export function MindList({
               ) : (
                 <button type="button" onClick={() => select({ state })}>
                   {finding.message}
+                </button>
+              )}
+              {finding.remedy && (
+                <button
+                  type="button"
+                  onClick={() => dispatch(perform(finding.remedy!.command))}
+                  style={{ display: 'block', color: 'var(--bone)' }}
+                >
+                  {finding.remedy.title}
                 </button>
               )}
             </FindingItem>

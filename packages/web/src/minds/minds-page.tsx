@@ -56,7 +56,10 @@ export function MindsPage({ header }: { header: ReactNode }) {
   const { select } = selection;
   const leaf = useLeaf();
   const shown = selection.state ?? leaf;
-  useEffect(() => engine.watch(selection.agent, shown), [engine, selection.agent, shown]);
+  useEffect(
+    () => engine.watch(selection.agent, selection.mind, shown),
+    [engine, selection.agent, selection.mind, shown],
+  );
   const selectState = useCallback((state: string | null) => select({ state }), [select]);
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (

@@ -129,7 +129,7 @@ function useLayout(
   room: { width: number; height: number },
 ): PlanLayout | null {
   const open = useProject((project) => roomsAround(project.document, mind, chosen));
-  const states = useProject((project) => project.document.minds[mind]?.machine.states);
+  const states = useProject((project) => project.document.minds[mind]?.machine?.states);
   // Only what is drawn makes a new layout: numbers change all the time while one works.
   const drawn = useMemo(
     () =>

@@ -1,7 +1,8 @@
 import {
+  nodeText,
   statePaths,
-  type ActionDocument,
   type ActionList,
+  type ActivityDocument,
   type DocumentCommand,
   type StateDocument,
 } from '@crooked-lantern/core';
@@ -15,6 +16,7 @@ import { Button, QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
+import { ActivityCall, isCall, useCallEntries } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
@@ -77,6 +79,31 @@ function freshId(taken: ReadonlySet<string>): string {
   for (let i = 1; ; i++) if (!taken.has(`state${i}`)) return `state${i}`;
 }
 
+/** A mind without states: what it does, over and over. */
+function WholeActivity({
+  mind,
+  title,
+  activity,
+}: {
+  mind: string;
+  title: string;
+  activity: ActivityDocument;
+}) {
+  return (
+    <>
+      <Head>
+        <h2>{title}</h2>
+        <span>one activity, begun anew whenever it ends</span>
+      </Head>
+      {isCall(activity) ? (
+        <ActivityCall mind={mind} activity={activity} path={`minds.${mind}.activity`} where="" />
+      ) : (
+        <Note>{nodeText(activity)}</Note>
+      )}
+    </>
+  );
+}
+
 interface ActionRowProps {
   mind: string;
   state: StateDocument;
@@ -120,17 +147,28 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
 
 function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
   const where = `while in ${titleOf(state)}`;
-  const set = (action: ActionDocument | null) =>
+  const set = (action: ActivityDocument | null) =>
     run({ command: 'setActivity', mind, state: state.id, action });
-  const entries = useActionEntries(mind, true, set);
+  const actions = useActionEntries(mind, true, set);
+  const calls = useCallEntries(mind, set);
+  const { activity } = state;
   return (
     <SheetRow>
       <RowName>while here</RowName>
       <RowBody>
-        {state.activity && (
+        {activity && isCall(activity) && (
+          <ActivityCall
+            mind={mind}
+            activity={activity}
+            path={`${path}.activity`}
+            where={where}
+            onRemove={() => set(null)}
+          />
+        )}
+        {activity && !isCall(activity) && (
           <ActionLine
             mind={mind}
-            action={state.activity}
+            action={activity}
             path={`${path}.activity`}
             where={where}
             onChange={set}
@@ -138,7 +176,7 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
           />
         )}
       </RowBody>
-      <Menu label={`Choose what it does ${where}`} entries={entries}>
+      <Menu label={`Choose what it does ${where}`} entries={[...calls, ...actions]}>
         <QuietButton aria-label={`Choose what it does ${where}`}>
           <Plus size={14} />
         </QuietButton>
@@ -163,19 +201,28 @@ export function StateSheet({
   const document = useProject((project) => project.document);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
-  if (!listed) return <Sheet aria-label="State">This mind has no states.</Sheet>;
+  const { machine, activity, title } = document.minds[mind] ?? {};
+  if (!listed || !machine) {
+    return (
+      <Sheet aria-label={title ?? 'State'}>
+        {activity ? (
+          <WholeActivity mind={mind} title={title!} activity={activity} />
+        ) : (
+          'This project has no mind yet.'
+        )}
+      </Sheet>
+    );
+  }
 
   const { state, around } = listed;
   const titles = new Map(states.map((entry) => [entry.state.id, titleOf(entry.state)]));
-  const path = statePaths(document.minds[mind].machine, `minds.${mind}.machine`).get(state.id)!;
+  const path = statePaths(machine, `minds.${mind}.machine`).get(state.id)!;
   const run = (command: DocumentCommand) => dispatch(perform(command));
   const leaves = state.leaves ?? [];
   const simple = state.kind === undefined || state.kind === 'parallel';
   const parent = around[around.length - 1] ?? null;
   const siblings =
-    parent === null
-      ? document.minds[mind].machine
-      : states.find((entry) => entry.state.id === parent)?.state;
+    parent === null ? machine : states.find((entry) => entry.state.id === parent)?.state;
   const isFirst = siblings?.initial === state.id;
   const addState = (inside: string | null) => {
     const id = freshId(new Set(titles.keys()));

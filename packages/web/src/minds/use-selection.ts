@@ -19,7 +19,9 @@ export function useAgentsWith(mind: string): { name: string; title: string }[] {
     const agents = document.grounds[document.start.ground]?.agents ?? {};
     return namesOf(agents).flatMap((name) => {
       const { archetype, title } = agents[name];
-      return document.archetypes[archetype]?.mind === mind ? [{ name, title: title ?? name }] : [];
+      const has = document.archetypes[archetype];
+      const runs = has?.mind === mind || has?.minds?.includes(mind);
+      return runs ? [{ name, title: title ?? name }] : [];
     });
   }, [document, mind]);
 }

@@ -9,7 +9,7 @@ import type { AppThunk } from '../app/store.ts';
 import { changed } from './project-slice.ts';
 
 function stateTitle(document: ProjectDocument, mind: string, state: string): string {
-  const found = findState(document.minds[mind]?.machine.states ?? [], state);
+  const found = findState(document.minds[mind]?.machine?.states ?? [], state);
   return found?.title ?? state;
 }
 
@@ -36,6 +36,12 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `removal of transition ${command.index + 1} of ${stateTitle(document, command.mind, command.state)}`;
     case 'setActivity':
       return `activity of ${stateTitle(document, command.mind, command.state)}`;
+    case 'removeKey':
+      return `removal of the key ${command.key}`;
+    case 'removeTree':
+      return `removal of the tree ${command.tree}`;
+    case 'removeRules':
+      return `removal of the rules ${command.rules}`;
     default:
       return `${command.list} of ${stateTitle(document, command.mind, command.state)}`;
   }

@@ -100,7 +100,7 @@ describe('questions that can’t be answered', () => {
       /no agent “goose”. There are: gleaner, keeper/,
     ],
     ['an agent without a mind', () => why({ ...at(5), agent: 'gleaner' }), /has no mind/],
-    ['an unknown state', () => whyNot(at(5), 'flee'), /no state “flee”/],
+    ['an unknown state', () => whyNot(at(5), 'flee'), /no state or row “flee”/],
     ['a tick before the first', () => why(at(0)), /tick 1/],
   ])('%s', (_, ask, words) => {
     expect(ask).toThrow(QuestionError);

@@ -1,3 +1,5 @@
+import { readList } from '../../mind/machine/cells.ts';
+import type { RunnableMind } from '../../mind/mind.ts';
 import type { Agent } from '../../world/agent.ts';
 import type { Program } from '../../world/program.ts';
 import type { LedgerEntry, Reading } from '../../world/recorder.ts';
@@ -27,8 +29,16 @@ export interface Question {
   seed: number;
   /** By name. */
   agent: string;
+  /** Which of its minds, by name; left out: the first. */
+  mind?: string;
   tick: number;
   inputs?: readonly { tick: number; input: Input }[];
+}
+
+/** Whom a question is about. */
+export interface Asked {
+  agent: Agent;
+  mind: RunnableMind;
 }
 
 /** A question that can't be answered; the message says why. */
@@ -43,20 +53,41 @@ export function fact(
   return { statement, holds: true, values, since, nearest: null, cause };
 }
 
+function askedOf(world: World, { agent: name, mind }: Question): Asked {
+  const agent = world.agents.find((candidate) => candidate.name === name);
+  if (!agent)
+    throw new QuestionError(
+      `There is no agent “${name}”. There are: ${world.agents.map((other) => other.name).join(', ')}.`,
+    );
+  if (agent.minds.length === 0)
+    throw new QuestionError(`“${name}” has no mind, so it decides nothing.`);
+  const found =
+    mind === undefined ? agent.minds[0] : agent.minds.find(({ program }) => program.name === mind);
+  if (!found)
+    throw new QuestionError(
+      `“${name}” has no mind “${mind}”. It has: ${agent.minds.map(({ program }) => program.name).join(', ')}.`,
+    );
+  return { agent, mind: found };
+}
+
+/** Whom the question is about, before anything has run. Throws a {@link QuestionError} for nobody. */
+export function whoIsAsked(question: Question): Asked {
+  return askedOf(createWorld(question.program, question.seed), question);
+}
+
 /** Runs up to the tick asked about and calls `look` after every tick. */
 export function rerun(
-  { program, seed, agent, tick: last, inputs = [] }: Question,
-  look: (agent: Agent) => void,
-): { world: World; agent: Agent; entries: LedgerEntry[] } {
+  question: Question,
+  look: (asked: Asked) => void,
+): Asked & { entries: LedgerEntry[] } {
+  const { program, seed, tick: last, inputs = [] } = question;
   const world = createWorld(program, seed);
-  const asked = world.agents.find(({ name }) => name === agent);
-  if (!asked)
-    throw new QuestionError(
-      `There is no agent “${agent}”. There are: ${program.agents.map(({ name }) => name).join(', ')}.`,
-    );
-  if (!asked.mind) throw new QuestionError(`“${agent}” has no mind, so it decides nothing.`);
+  const asked = askedOf(world, question);
+  const which = asked.mind === asked.agent.minds[0] ? undefined : asked.mind.program.name;
   const entries: LedgerEntry[] = [];
-  setRecorder(world, (entry) => entry.agent === agent && entries.push(entry));
+  setRecorder(world, (entry) => {
+    if (entry.agent === asked.agent.name && entry.mind === which) entries.push(entry);
+  });
   while (world.tick < last) {
     const now = world.tick + 1;
     tick(
@@ -65,11 +96,16 @@ export function rerun(
     );
     look(asked);
   }
-  return { world, agent: asked, entries };
+  return { ...asked, entries };
 }
 
-export function titleOf(agent: Agent, state: string): string {
-  return agent.mind!.program.machine.states.find(({ id }) => id === state)?.title ?? state;
+export function titleOf({ mind }: Asked, state: string): string {
+  return mind.program.machine.states.find(({ id }) => id === state)?.title ?? state;
+}
+
+/** Indices of the active states, outermost first. */
+export function activeStates({ agent, mind }: Asked): number[] {
+  return readList(agent.memory, mind.machine.cells.active);
 }
 
 export function lastBefore<K extends LedgerEntry['kind']>(

@@ -1,100 +1,39 @@
-import { compileFlag, compileNumber } from '../../expression/closures.ts';
-import type { CheckedExpression, Ir } from '../../expression/ir.ts';
-import { readParts, readText } from '../../expression/readout.ts';
 import { isAncestor } from '../../mind/machine/runnable.ts';
 import type { TransitionProgram } from '../../mind/program.ts';
-import type { Agent } from '../../world/agent.ts';
-import { nameTables } from '../../world/names.ts';
 import {
+  activeStates,
   fact,
   lastBefore,
   QuestionError,
   rerun,
+  whoIsAsked,
   titleOf,
+  type Asked,
   type Question,
   type Statement,
 } from './statement.ts';
+import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
+import { whyNotRow } from './why-not-row.ts';
 import { DEPTH, tickEntered, whyEntered } from './why.ts';
-
-/** The parts of a guard that must all hold. */
-function conjuncts(ir: Ir): Ir[] {
-  return ir.op === 'and' ? [...conjuncts(ir.a), ...conjuncts(ir.b)] : [ir];
-}
-
-/** One part of a guard, watched through the run. */
-interface Watched {
-  expression: CheckedExpression;
-  holds: boolean;
-  since: number;
-  nearest: { tick: number; text: string; gap: number } | null;
-  test: (agent: Agent) => boolean;
-  /** How far a comparison of numbers is from holding; null for other parts. */
-  gap: ((agent: Agent) => number) | null;
-}
-
-function watchPart(when: CheckedExpression, ir: Ir): Watched {
-  // A part by itself reads as its own stretch of the source.
-  const [from] = ir.at;
-  const source = when.source.slice(...ir.at);
-  const shift = (part: Ir): Ir =>
-    JSON.parse(JSON.stringify(part), (key, value: unknown) =>
-      key === 'at' ? (value as number[]).map((offset) => offset - from) : value,
-    ) as Ir;
-  const own = shift(ir);
-  let gap: Watched['gap'] = null;
-  if (ir.op === 'compare' && ir.a.type === 'number') {
-    const [a, b] = [compileNumber(ir.a), compileNumber(ir.b)];
-    gap = (agent) => Math.abs(a(agent) - b(agent));
-  }
-  return {
-    expression: { source, ir: own },
-    holds: false,
-    since: 0,
-    nearest: null,
-    test: compileFlag(ir),
-    gap,
-  };
-}
-
-function look(part: Watched, agent: Agent, sourceActive: boolean): void {
-  const holds = part.test(agent);
-  if (holds !== part.holds || part.since === 0) {
-    part.holds = holds;
-    part.since = agent.tick;
-  }
-  if (holds || !part.gap || !sourceActive) return;
-  const gap = part.gap(agent);
-  if (part.nearest !== null && !(gap < part.nearest.gap)) return;
-  if (gap - gap !== 0) return;
-  part.nearest = {
-    tick: agent.tick,
-    text: readText(part.expression, agent, nameTables(agent.program)),
-    gap,
-  };
-}
 
 interface WatchedTransition {
   transition: TransitionProgram;
-  parts: Watched[];
+  parts: WatchedPart[];
   active: boolean;
   activeSince: number;
 }
 
 /** Transitions that would lead to the state or into it. */
-function transitionsTo(agent: Agent, state: string): TransitionProgram[] {
-  const { states, transitions } = agent.mind!.program.machine;
+function transitionsTo({ mind }: Asked, state: string): TransitionProgram[] {
+  const { states, transitions } = mind.program.machine;
   const goal = states.findIndex(({ id }) => id === state);
-  if (goal < 0)
-    throw new QuestionError(
-      `This mind has no state “${state}”. There are: ${states.map(({ id }) => id).join(', ')}.`,
-    );
   const leads = (target: number) => target === goal || isAncestor(states, goal, target);
   return transitions.filter(({ target }) => target >= 0 && leads(target));
 }
 
-function stateOfTransition(agent: Agent, watched: WatchedTransition): Statement {
+function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): Statement {
   const { transition, parts, active, activeSince } = watched;
-  const { states } = agent.mind!.program.machine;
+  const { states, transitions } = mind.program.machine;
   const source = states[transition.source].title;
   const needs: Statement[] = [
     {
@@ -105,22 +44,12 @@ function stateOfTransition(agent: Agent, watched: WatchedTransition): Statement 
       nearest: null,
       cause: [],
     },
-    ...parts.map(({ expression, holds, since, nearest }): Statement => ({
-      statement: expression.source,
-      holds,
-      values: readParts(expression, agent, nameTables(agent.program)),
-      since,
-      nearest: holds || nearest === null ? null : { tick: nearest.tick, text: nearest.text },
-      cause: [],
-    })),
+    ...parts.map((part) => partStatement(part, agent)),
   ];
   const seconds = (ticks: number) => `${Number((ticks / agent.ticksPerSecond).toFixed(2))} s`;
   const now = agent.tick;
   if (transition.forTicks > 0) {
-    const since =
-      agent.mindState!.machine.trueSince[
-        agent.mind!.program.machine.transitions.indexOf(transition)
-      ];
+    const since = agent.memory[mind.machine.cells.trueSince + transitions.indexOf(transition)];
     const held = active && since >= 0 ? now - since : 0;
     needs.push({
       statement: `all that for ${seconds(transition.forTicks)}`,
@@ -162,44 +91,49 @@ function stateOfTransition(agent: Agent, watched: WatchedTransition): Statement 
 }
 
 /**
- * Why the agent is not in a state at that tick: for each transition that leads there, what would have to
- * hold, what does not, since when, and when it came nearest. Throws a {@link QuestionError} where that
- * can't be asked.
+ * Why the agent is not in a state, or a row of a tree does not run, at that tick. For a state: for each
+ * transition that leads there, what would have to hold, what does not, since when, and when it came
+ * nearest. A row is named by its title or as `tree:3`, counted from 1. Throws a {@link QuestionError}
+ * where that can't be asked.
  */
-export function whyNot(question: Question, state: string): Statement {
+export function whyNot(question: Question, what: string): Statement {
   if (question.tick < 1)
     throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
+  const { mind } = whoIsAsked(question);
+  const isState = mind.program.machine.states.some(({ id }) => id === what);
+  return isState ? whyNotState(question, what) : whyNotRow(question, what);
+}
+
+function whyNotState(question: Question, state: string): Statement {
   let watched: WatchedTransition[] | null = null;
-  const { agent, entries } = rerun(question, (asked) => {
+  const { agent, mind, entries } = rerun(question, (asked) => {
+    const active = new Set(activeStates(asked));
     watched ??= transitionsTo(asked, state).map((transition) => ({
       transition,
-      parts:
-        transition.when === null
-          ? []
-          : conjuncts(transition.when.ir).map((ir) => watchPart(transition.when!, ir)),
+      parts: watchGuard(transition.when),
       active: false,
       activeSince: 0,
     }));
     for (const entry of watched) {
-      const active = asked.mindState!.machine.active.includes(entry.transition.source);
-      if (active !== entry.active || entry.activeSince === 0) {
-        entry.active = active;
-        entry.activeSince = asked.tick;
+      const here = active.has(entry.transition.source);
+      if (here !== entry.active || entry.activeSince === 0) {
+        entry.active = here;
+        entry.activeSince = asked.agent.tick;
       }
-      for (const part of entry.parts) look(part, asked, active);
+      for (const part of entry.parts) look(part, asked.agent, here);
     }
   });
-  const { machine } = agent.mind!.program;
-  const title = titleOf(agent, state);
-  const index = machine.states.findIndex(({ id }) => id === state);
-  if (agent.mindState!.machine.active.includes(index)) {
+  const asked = { agent, mind };
+  const title = titleOf(asked, state);
+  const index = mind.program.machine.states.findIndex(({ id }) => id === state);
+  if (activeStates(asked).includes(index)) {
     return fact(
       `${agent.placed.title} is in ${title}`,
       tickEntered(entries, state, entries.length - 1),
-      whyEntered(agent, entries, state, entries.length - 1, DEPTH),
+      whyEntered(asked, entries, state, entries.length - 1, DEPTH),
     );
   }
-  const ways = (watched ?? []).map((entry) => stateOfTransition(agent, entry));
+  const ways = (watched ?? []).map((entry) => stateOfTransition(asked, entry));
   const left = lastBefore(entries, 'exit', entries.length - 1, (entry) => entry.state === state);
   const since = left < 0 ? null : entries[left].tick;
   const none = fact('no transition leads there', null);

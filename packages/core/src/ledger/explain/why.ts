@@ -1,17 +1,19 @@
-import type { Agent } from '../../world/agent.ts';
 import type { LedgerEntry } from '../../world/recorder.ts';
+import { readMindOf } from '../../world/readout.ts';
 import {
+  activeStates,
   fact,
   lastBefore,
   QuestionError,
   rerun,
   titleOf,
+  type Asked,
   type Question,
   type Statement,
 } from './statement.ts';
 
 /** What led to a transition besides its guard: the event's source, or the percept and memory the guard speaks of. */
-function causesOf(agent: Agent, entries: readonly LedgerEntry[], at: number): Statement[] {
+function causesOf(asked: Asked, entries: readonly LedgerEntry[], at: number): Statement[] {
   const taken = entries[at] as Extract<LedgerEntry, { kind: 'transition' }>;
   const causes: Statement[] = [];
   if (taken.on?.startsWith('done')) {
@@ -25,7 +27,7 @@ function causesOf(agent: Agent, entries: readonly LedgerEntry[], at: number): St
     if (entry?.kind === 'end')
       causes.push(
         fact(
-          `${entry.action} in ${titleOf(agent, entry.state)} ended in ${entry.ending}`,
+          `${entry.action} in ${titleOf(asked, entry.state)} ended in ${entry.ending}${entry.reason ? `: ${entry.reason}` : ''}`,
           entry.tick,
         ),
       );
@@ -49,7 +51,7 @@ function causesOf(agent: Agent, entries: readonly LedgerEntry[], at: number): St
       );
     }
   }
-  for (const { name } of agent.mind!.program.keys) {
+  for (const { name } of asked.agent.stack!.program.keys) {
     if (!new RegExp(`\\b${name}\\b`).test(guard)) continue;
     const written = lastBefore(entries, 'memory', at, (entry) => entry.key === name);
     const entry = written < 0 ? undefined : entries[written];
@@ -63,7 +65,7 @@ function causesOf(agent: Agent, entries: readonly LedgerEntry[], at: number): St
 export const DEPTH = 6;
 
 export function whyEntered(
-  agent: Agent,
+  asked: Asked,
   entries: readonly LedgerEntry[],
   state: string,
   before: number,
@@ -85,17 +87,17 @@ export function whyEntered(
     depth > 0
       ? [
           fact(
-            `it was in ${titleOf(agent, taken.from)}`,
+            `it was in ${titleOf(asked, taken.from)}`,
             tickEntered(entries, taken.from, at),
-            whyEntered(agent, entries, taken.from, at, depth - 1),
+            whyEntered(asked, entries, taken.from, at, depth - 1),
           ),
         ]
       : [];
   return [
     fact(
-      `transition ${taken.order} of ${titleOf(agent, taken.from)}: ${reason}`,
+      `transition ${taken.order} of ${titleOf(asked, taken.from)}: ${reason}`,
       taken.tick,
-      [...causesOf(agent, entries, at), ...earlier],
+      [...causesOf(asked, entries, at), ...earlier],
       taken.values ?? [],
     ),
   ];
@@ -110,17 +112,40 @@ export function tickEntered(
   return entered < 0 ? null : entries[entered].tick;
 }
 
+/** What the rows of the running activity came to, and which of them run. */
+function rowsNow({ agent, mind }: Asked, state: number): Statement[] {
+  const { id } = mind.program.machine.states[state];
+  const readout = readMindOf(agent, mind, id);
+  return (readout.state?.rows ?? []).flatMap(({ title, depth, kind, result, guard }) => {
+    if (result === null) return [];
+    const guarded = guard ? [{ part: 'guard', value: guard.text }] : [];
+    const what = kind === 'rule' ? 'fires' : result === 'running' ? 'runs' : result;
+    return [
+      {
+        ...fact(`${'· '.repeat(depth)}${title}: ${what}`, null, [], guarded),
+        holds: result !== 'failure' && result !== 'stopped',
+      },
+    ];
+  });
+}
+
 /** Why the agent is in the innermost state it is in at that tick. Throws a {@link QuestionError} where that can't be asked. */
 export function why(question: Question): Statement {
   if (question.tick < 1)
     throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
-  const { agent, entries } = rerun(question, () => {});
-  const { active } = agent.mindState!.machine;
-  const { id, title } = agent.mind!.program.machine.states[active[active.length - 1]];
-  const causes = whyEntered(agent, entries, id, entries.length - 1, DEPTH);
+  const { agent, mind, entries } = rerun(question, () => {});
+  const asked = { agent, mind };
+  const active = activeStates(asked);
+  const state = active[active.length - 1];
+  if (state === undefined)
+    throw new QuestionError('This mind has not decided yet at that tick; ask about a later one.');
+  const { id, title, activity } = mind.program.machine.states[state];
+  const causes = whyEntered(asked, entries, id, entries.length - 1, DEPTH);
+  const rows = rowsNow(asked, state);
+  const doing = rows.length > 0 ? [fact(`it does ${activity!.name}`, null, rows)] : [];
   return fact(
     `${agent.placed.title} is in ${title}`,
     tickEntered(entries, id, entries.length - 1),
-    causes,
+    [...doing, ...causes],
   );
 }

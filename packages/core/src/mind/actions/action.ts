@@ -7,36 +7,46 @@ import {
 } from '../../expression/closures.ts';
 import type { Host } from '../host.ts';
 import type { ActionProgram, ArgumentProgram } from '../program.ts';
+import { FAILURE, type Status } from '../status.ts';
 
-export const RUNNING = 0;
-export const SUCCESS = 1;
-export const FAILURE = 2;
-export type Status = typeof RUNNING | typeof SUCCESS | typeof FAILURE;
+/**
+ * The cells of one running action, from the index it is made with: the tick it started in, and two
+ * numbers of its own.
+ */
+export const STARTED = 0;
+export const A = 1;
+export const B = 2;
+export const ACTION_CELLS = 3;
 
-/** What one running action keeps between ticks; plain numbers, so that it can stand in a snapshot. */
-export interface ActionMemory {
-  startedAt: number;
-  a: number;
-  b: number;
-}
-
-/** An action bound to its arguments, shared by all agents of a mind. */
+/** An action bound to its arguments and its place in the cells, shared by all agents of a mind. */
 export interface RunnableAction {
-  name: string;
   /** Gives the first command. An action that takes no time does all its work here. */
-  start(host: Host, memory: ActionMemory): Status;
+  start(host: Host): Status;
   /** Called each decision after the one it started in, while it runs. */
-  step?(host: Host, memory: ActionMemory): Status;
-  /** Called once when it is stopped before its end, or ends. */
-  stop?(host: Host, memory: ActionMemory): void;
+  step?(host: Host): Status;
+  /** Called once when it is stopped before its end, or ends, unless another has taken its channel. */
+  stop?(host: Host): void;
 }
 
-export type ActionMaker = (program: ActionProgram) => Omit<RunnableAction, 'name'>;
+export type ActionMaker = (program: ActionProgram, at: number) => RunnableAction;
+
+/** Ends an action in failure, with the reason for the ledger. */
+export function fail(host: Host, reason: string): Status {
+  host.reason = reason;
+  return FAILURE;
+}
 
 function argument(program: ActionProgram, name: string): ArgumentProgram {
   const value = program.args[name];
   if (value === undefined) throw new Error(`The program's ${program.action} lacks “${name}”.`);
   return value;
+}
+
+export function placeArgument(program: ActionProgram, name: string): PointFunction {
+  const value = argument(program, name);
+  if (typeof value !== 'object')
+    throw new Error(`The program's ${program.action} has no place for “${name}”.`);
+  return compilePlace(value.ir);
 }
 
 export function numberArgument(program: ActionProgram, name: string): NumberFunction {
@@ -45,13 +55,6 @@ export function numberArgument(program: ActionProgram, name: string): NumberFunc
   if (typeof value === 'string')
     throw new Error(`The program's ${program.action} has text for “${name}”.`);
   return () => value;
-}
-
-export function placeArgument(program: ActionProgram, name: string): PointFunction {
-  const value = argument(program, name);
-  if (typeof value !== 'object')
-    throw new Error(`The program's ${program.action} has no place for “${name}”.`);
-  return compilePlace(value.ir);
 }
 
 export function textArgument(program: ActionProgram, name: string): string {

@@ -224,7 +224,7 @@ describe('the rest', () => {
   });
 
   it('forget sets a key back to its default', () => {
-    const { run, keeper } = doing(
+    const { run, memory } = doing(
       { do: 'wait', seconds: 9 },
       {
         entry: [
@@ -235,7 +235,7 @@ describe('the rest', () => {
       },
     );
     run(1);
-    expect([...keeper.memory]).toEqual([3, 2, 5]);
+    expect(memory()).toEqual({ mood: '3', spot: '(2, 5)' });
   });
 
   it('what is said is heard in the ledger, and shown for a while', () => {

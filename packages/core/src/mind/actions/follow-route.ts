@@ -1,13 +1,6 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
-import {
-  FAILURE,
-  numberArgument,
-  RUNNING,
-  SUCCESS,
-  type ActionMaker,
-  type ActionMemory,
-  type Status,
-} from './action.ts';
+import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import { A, B, fail, numberArgument, type ActionMaker } from './action.ts';
 
 const WAYPOINT_REACHED = 0.15;
 
@@ -39,36 +32,37 @@ function waypointAt(position: number, count: number): number {
   return position < count ? position : 2 * count - 2 - position;
 }
 
-/** Keeps in `a` the position in the visiting order, in `b` the tick until which it stands, 0 while it walks. */
-export const followRoute: ActionMaker = (program) => {
+/** Keeps in A the position in the visiting order, in B the tick until which it stands, 0 while it walks. */
+export const followRoute: ActionMaker = (program, at) => {
   const routeOf = numberArgument(program, 'route');
-  const head = (host: Host, memory: ActionMemory, points: Float64Array): Status => {
-    const waypoint = waypointAt(memory.a, points.length / 2);
+  const head = (host: Host, points: Float64Array): Status => {
+    const waypoint = waypointAt(host.memory[at + A], points.length / 2);
     host.goTo(points[2 * waypoint], points[2 * waypoint + 1], WAYPOINT_REACHED);
     return RUNNING;
   };
   return {
-    start(host, memory) {
+    start(host) {
       const route = routeOf(host);
-      if (!(route >= 0)) return FAILURE;
+      if (!(route >= 0)) return fail(host, 'there is no route');
       const points = host.routePoints(route);
-      memory.a = nearest(host, points);
-      memory.b = 0;
-      return head(host, memory, points);
+      host.memory[at + A] = nearest(host, points);
+      host.memory[at + B] = 0;
+      return head(host, points);
     },
-    step(host, memory) {
+    step(host) {
       const route = routeOf(host);
-      if (!(route >= 0)) return FAILURE;
+      if (!(route >= 0)) return fail(host, 'there is no route');
+      const { memory } = host;
       const points = host.routePoints(route);
-      if (memory.b === 0) {
-        if (host.legs === LEGS_FAILED) return FAILURE;
-        if (host.legs !== LEGS_ARRIVED) return head(host, memory, points);
-        memory.b = host.tick + host.routeWait(route);
+      if (memory[at + B] === 0) {
+        if (host.legs === LEGS_FAILED) return fail(host, 'there is no way to the next waypoint');
+        if (host.legs !== LEGS_ARRIVED) return head(host, points);
+        memory[at + B] = host.tick + host.routeWait(route);
       }
-      if (host.tick < memory.b) return RUNNING;
-      memory.a = following(memory.a, points.length / 2, host.routeEnd(route));
-      memory.b = 0;
-      return memory.a < 0 ? SUCCESS : head(host, memory, points);
+      if (host.tick < memory[at + B]) return RUNNING;
+      memory[at + A] = following(memory[at + A], points.length / 2, host.routeEnd(route));
+      memory[at + B] = 0;
+      return memory[at + A] < 0 ? SUCCESS : head(host, points);
     },
     stop: (host) => host.stopLegs(),
   };

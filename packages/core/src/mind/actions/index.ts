@@ -3,7 +3,7 @@ import type { ActionProgram } from '../program.ts';
 import type { ActionMaker, RunnableAction } from './action.ts';
 import { face } from './face.ts';
 import { followRoute } from './follow-route.ts';
-import { forget, raise, remember, say, setGait, stop } from './instant.ts';
+import { add, forget, raise, remember, say, setGait, stop } from './instant.ts';
 import { moveTo } from './move-to.ts';
 import { turn } from './turn.ts';
 import { wait } from './wait.ts';
@@ -18,11 +18,12 @@ const MAKERS: Record<ActionName, ActionMaker> = {
   setGait,
   say,
   remember,
+  add,
   forget,
   raise,
 };
 
-/** Binds a checked action to its arguments. */
-export function makeAction(program: ActionProgram): RunnableAction {
-  return { name: program.action, ...MAKERS[program.action](program) };
+/** Binds a checked action to its arguments, and to the cells it may use from `at`. */
+export function makeAction(program: ActionProgram, at: number): RunnableAction {
+  return MAKERS[program.action](program, at);
 }

@@ -1,61 +1,54 @@
-import { indexArgument, SUCCESS, textArgument, valueArgument, type ActionMaker } from './action.ts';
+import type { Host } from '../host.ts';
+import { SUCCESS } from '../status.ts';
+import {
+  indexArgument,
+  textArgument,
+  valueArgument,
+  type ActionMaker,
+  type RunnableAction,
+} from './action.ts';
 
 /** The actions that take no time: all their work is in the start. */
 
-export const stop: ActionMaker = () => ({
-  start(host) {
-    host.stopLegs();
-    return SUCCESS;
-  },
-});
-
-export const setGait: ActionMaker = (program) => {
-  const gait = indexArgument(program, 'gait');
+function atOnce(work: (host: Host) => void): RunnableAction {
   return {
     start(host) {
-      host.setGait(gait);
+      work(host);
       return SUCCESS;
     },
   };
+}
+
+export const stop: ActionMaker = () => atOnce((host) => host.stopLegs());
+
+export const setGait: ActionMaker = (program) => {
+  const gait = indexArgument(program, 'gait');
+  return atOnce((host) => host.setGait(gait));
 };
 
 export const say: ActionMaker = (program) => {
   const text = textArgument(program, 'text');
-  return {
-    start(host) {
-      host.say(text);
-      return SUCCESS;
-    },
-  };
+  return atOnce((host) => host.say(text));
 };
 
 export const raise: ActionMaker = (program) => {
   const event = textArgument(program, 'event');
-  return {
-    start(host) {
-      host.raise(event);
-      return SUCCESS;
-    },
-  };
+  return atOnce((host) => host.raise(event));
 };
 
 export const remember: ActionMaker = (program) => {
   const key = indexArgument(program, 'key');
   const value = valueArgument(program, 'value');
-  return {
-    start(host) {
-      host.remember(key, value.x(host), value.y(host));
-      return SUCCESS;
-    },
-  };
+  return atOnce((host) => host.remember(key, value.x(host), value.y(host)));
+};
+
+export const add: ActionMaker = (program) => {
+  const key = indexArgument(program, 'key');
+  const value = valueArgument(program, 'value');
+  return atOnce((host) => host.add(key, value.x(host), value.y(host)));
 };
 
 export const forget: ActionMaker = (program) => {
   const key = indexArgument(program, 'key');
-  return {
-    start(host) {
-      host.forget(key);
-      return SUCCESS;
-    },
-  };
+  return atOnce((host) => host.forget(key));
 };

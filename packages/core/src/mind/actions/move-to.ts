@@ -1,13 +1,9 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
-import {
-  FAILURE,
-  numberArgument,
-  placeArgument,
-  RUNNING,
-  SUCCESS,
-  type ActionMaker,
-  type Status,
-} from './action.ts';
+import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import { fail, numberArgument, placeArgument, type ActionMaker } from './action.ts';
+
+/** Nearer than this nobody can be asked to stop. */
+const NEAREST = 0.05;
 
 export const moveTo: ActionMaker = (program) => {
   const place = placeArgument(program, 'to');
@@ -16,15 +12,16 @@ export const moveTo: ActionMaker = (program) => {
     const x = place.x(host);
     const y = place.y(host);
     const near = within(host);
-    if (x - x !== 0 || y - y !== 0 || near - near !== 0) return FAILURE;
-    host.goTo(x, y, near < 0.05 ? 0.05 : near);
+    if (x - x !== 0 || y - y !== 0) return fail(host, 'the place is not known');
+    if (near - near !== 0) return fail(host, 'the distance is not known');
+    host.goTo(x, y, near < NEAREST ? NEAREST : near);
     return RUNNING;
   };
   return {
     start: head,
     step(host) {
       if (host.legs === LEGS_ARRIVED) return SUCCESS;
-      if (host.legs === LEGS_FAILED) return FAILURE;
+      if (host.legs === LEGS_FAILED) return fail(host, 'there is no way to it');
       return head(host);
     },
     stop: (host) => host.stopLegs(),

@@ -1,27 +1,30 @@
 import { radians, wrapAngle } from '../../numeric/trigonometry.ts';
+import type { Host } from '../host.ts';
+import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import { A, B, fail, numberArgument, type ActionMaker } from './action.ts';
 import { FACING_TOLERANCE } from './face.ts';
-import { FAILURE, numberArgument, RUNNING, SUCCESS, type ActionMaker } from './action.ts';
 
 /** The largest part of a turn aimed at in one go: past half a turn the short way round would be the wrong one. */
 const STRETCH = 2;
 
-/** Keeps in `a` the radians left to turn, in `b` the heading at the last look. */
-export const turn: ActionMaker = (program) => {
+/** Keeps in A the radians left to turn, in B the heading at the last look. */
+export const turn: ActionMaker = (program, at) => {
   const by = numberArgument(program, 'by');
+  const aim = (host: Host, left: number): Status => {
+    host.memory[at + A] = left;
+    host.memory[at + B] = host.heading;
+    host.turnTo(host.heading + Math.max(-STRETCH, Math.min(STRETCH, left)));
+    return RUNNING;
+  };
   return {
-    start(host, memory) {
-      memory.a = radians(by(host));
-      memory.b = host.heading;
-      if (memory.a - memory.a !== 0) return FAILURE;
-      host.turnTo(host.heading + Math.max(-STRETCH, Math.min(STRETCH, memory.a)));
-      return RUNNING;
+    start(host) {
+      const angle = radians(by(host));
+      if (angle - angle !== 0) return fail(host, 'the angle is not known');
+      return aim(host, angle);
     },
-    step(host, memory) {
-      memory.a -= wrapAngle(host.heading - memory.b);
-      memory.b = host.heading;
-      if (Math.abs(memory.a) <= FACING_TOLERANCE) return SUCCESS;
-      host.turnTo(host.heading + Math.max(-STRETCH, Math.min(STRETCH, memory.a)));
-      return RUNNING;
+    step(host) {
+      const left = host.memory[at + A] - wrapAngle(host.heading - host.memory[at + B]);
+      return Math.abs(left) <= FACING_TOLERANCE ? SUCCESS : aim(host, left);
     },
     stop: (host) => host.freeEyes(),
   };

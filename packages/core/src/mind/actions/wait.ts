@@ -1,20 +1,13 @@
 import type { Host } from '../host.ts';
-import {
-  FAILURE,
-  numberArgument,
-  RUNNING,
-  SUCCESS,
-  type ActionMaker,
-  type ActionMemory,
-  type Status,
-} from './action.ts';
+import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import { fail, numberArgument, STARTED, type ActionMaker } from './action.ts';
 
-export const wait: ActionMaker = (program) => {
+export const wait: ActionMaker = (program, at) => {
   const seconds = numberArgument(program, 'seconds');
-  const look = (host: Host, memory: ActionMemory): Status => {
+  const look = (host: Host): Status => {
     const ticks = seconds(host) * host.ticksPerSecond;
-    if (ticks - ticks !== 0) return FAILURE;
-    return host.tick - memory.startedAt >= ticks ? SUCCESS : RUNNING;
+    if (ticks - ticks !== 0) return fail(host, 'the time is not known');
+    return host.tick - host.memory[at + STARTED] >= ticks ? SUCCESS : RUNNING;
   };
   return { start: look, step: look };
 };

@@ -408,6 +408,8 @@ describe('events', () => {
       if (kind === 'transition') perTick.set(tick, (perTick.get(tick) ?? 0) + 1);
     expect(Math.max(...perTick.values())).toBe(32);
     expect(story(entries)).toContain('cycle a');
-    expect(world.agents.every(({ inbox }) => inbox.length <= 66)).toBe(true);
+    expect(world.agents.every(({ inboxes }) => inboxes.every(({ length }) => length <= 66))).toBe(
+      true,
+    );
   });
 });

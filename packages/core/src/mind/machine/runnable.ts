@@ -1,27 +1,34 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
-import { makeAction } from '../actions/index.ts';
-import type { RunnableAction } from '../actions/action.ts';
-import type { MachineProgram, NodeKind } from '../program.ts';
+import type { CellLayout } from '../cells.ts';
+import type { ActionProgram, MachineProgram, StateKindProgram } from '../program.ts';
+import { Leaf, type Grove } from '../tree/leaf.ts';
+import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
+import { reserveMachine, type MachineCells } from './cells.ts';
 
 /** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */
 export interface RunnableMachine {
   states: RunnableState[];
   transitions: RunnableTransition[];
   initial: number;
+  cells: MachineCells;
+  /** Some activity begins anew after its end. */
+  again: boolean;
+  /** Actions no decision is made during. */
+  locks: Leaf[];
 }
 
 export interface RunnableState {
   index: number;
-  kind: NodeKind;
+  kind: StateKindProgram;
   parent: number;
   children: number[];
   initial: number;
   depth: number;
   /** History children of this state. */
   histories: number[];
-  entry: RunnableAction[];
-  exit: RunnableAction[];
-  activity: RunnableAction | null;
+  entry: Leaf[];
+  exit: Leaf[];
+  activity: RunnableActivity | null;
   /** For a state without children: what may fire while it is active, first to last. */
   candidates: RunnableTransition[];
   /** Those of them that wait for no event. */
@@ -44,7 +51,7 @@ export interface RunnableTransition {
   urgent: boolean;
   /** The innermost state that stays active; −1 for the machine as a whole. */
   domain: number;
-  actions: RunnableAction[];
+  actions: Leaf[];
 }
 
 export function isAncestor(states: { parent: number }[], ancestor: number, state: number): boolean {
@@ -95,7 +102,13 @@ function candidatesOf(
   ];
 }
 
-export function makeMachine(program: MachineProgram): RunnableMachine {
+/** Binds a machine to its place in the cells. */
+export function makeMachine(program: MachineProgram, layout: CellLayout): RunnableMachine {
+  const cells = reserveMachine(layout, program);
+  const locks: Leaf[] = [];
+  const grove = (state: number): Grove => ({ layout, lockAt: cells.lock, locks, state });
+  const instant = (state: number, actions: readonly ActionProgram[]) =>
+    actions.map((action) => new Leaf(action, -1, grove(state)));
   const transitions = program.transitions.map((transition, index): RunnableTransition => {
     const on = transition.on === '' ? null : transition.on.split('.');
     return {
@@ -109,7 +122,7 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
       afterTicks: transition.afterTicks,
       urgent: transition.urgent,
       domain: domainOf(program, transition.source, transition.target, transition.internal),
-      actions: transition.actions.map(makeAction),
+      actions: instant(transition.source, transition.actions),
     };
   });
   const states = program.states.map((state, index): RunnableState => {
@@ -127,9 +140,9 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
       initial: state.initial,
       depth,
       histories: state.children.filter((child) => isHistory(program.states[child].kind)),
-      entry: state.entry.map(makeAction),
-      exit: state.exit.map(makeAction),
-      activity: state.activity ? makeAction(state.activity) : null,
+      entry: instant(index, state.entry),
+      exit: instant(index, state.exit),
+      activity: state.activity && makeActivity(state.activity, grove(index)),
       candidates,
       eventless: candidates.filter((transition) => transition.on === null),
       held: state.leaves
@@ -137,9 +150,10 @@ export function makeMachine(program: MachineProgram): RunnableMachine {
         .filter((transition) => transition.forTicks > 0 && transition.when !== null),
     };
   });
-  return { states, transitions, initial: program.initial };
+  const again = states.some(({ activity }) => activity?.again);
+  return { states, transitions, initial: program.initial, cells, again, locks };
 }
 
-export function isHistory(kind: NodeKind): boolean {
+export function isHistory(kind: StateKindProgram): boolean {
   return kind === 'history' || kind === 'deepHistory';
 }

@@ -1,281 +1,108 @@
 import type { Host } from '../host.ts';
-import { RUNNING, SUCCESS, type RunnableAction } from '../actions/action.ts';
+import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import type { Leaf } from '../tree/leaf.ts';
 import {
-  isAncestor,
-  isHistory,
-  type RunnableMachine,
-  type RunnableTransition,
-} from './runnable.ts';
-import type { MachineState } from './state.ts';
+  ENDED,
+  FINISHED,
+  IDLE,
+  isActive,
+  NOT_STARTED,
+  readList,
+  STARTED,
+  writeList,
+} from './cells.ts';
+import { addAncestors, addDescendants, entrySet, inDocumentOrder } from './entry-set.ts';
+import { isAncestor, type RunnableMachine, type RunnableTransition } from './runnable.ts';
+import { inExitSet, lookAtHeldGuards, selectTransitions } from './select.ts';
+import { beginDecision, type Stepping } from './stepping.ts';
 
 /**
  * One decision of a state machine.
  *
  * Source: the algorithm for SCXML interpretation, W3C Recommendation 2015, appendix D; the functions
- * below carry its names. What is ours on top: `for` and `after` times, urgent transitions, activities,
- * and a limit on microsteps.
+ * here and beside it carry its names. What is ours on top: `for` and `after` times, urgent transitions,
+ * activities, and a limit on microsteps.
  */
 
 const MICROSTEP_LIMIT = 32;
 
-/** An internal event: a state, or its activity, came to its end. */
-interface Done {
-  state: number;
-  name: 'done.success' | 'done.failure';
+function runActions(host: Host, actions: readonly Leaf[]): void {
+  for (const action of actions) action.start(host);
 }
 
-interface Machine {
-  machine: RunnableMachine;
-  state: MachineState;
+function stopActivity({ machine, host }: Stepping, state: number): void {
+  const at = machine.cells.activity + state;
+  const running = host.memory[at] > 0;
+  host.memory[at] = IDLE;
+  if (!running) return;
+  const { root, name } = machine.states[state].activity!;
+  root.stop(host);
+  host.recorder?.ended(state, name, -1, 'stopped', '');
 }
 
-interface Stepping extends Machine {
-  host: Host;
-  done: Done[];
-  microsteps: number;
-  /** The microstep limit was met: nothing more happens in this decision. */
-  cycled: boolean;
-}
-
-function isActive(state: MachineState, index: number): boolean {
-  return state.active.includes(index);
-}
-
-/** Whether event `name` has the descriptor's words at its head, word by word. */
-export function matchesEvent(descriptor: string[], name: string): boolean {
-  const words = name.split('.');
-  return descriptor.length <= words.length && descriptor.every((word, i) => word === words[i]);
-}
-
-function holds(stepping: Stepping, transition: RunnableTransition): boolean {
-  const { state, host } = stepping;
-  if (
-    transition.afterTicks > 0 &&
-    host.tick - state.enteredAt[transition.source] < transition.afterTicks
-  )
-    return false;
-  if (transition.when === null) return true;
-  if (transition.forTicks > 0) {
-    const since = state.trueSince[transition.index];
-    return since >= 0 && host.tick - since >= transition.forTicks;
-  }
-  return transition.when(host);
-}
-
-function fires(
-  stepping: Stepping,
-  transition: RunnableTransition,
-  event: string | null,
-  done: Done | null,
-): boolean {
-  if (event === null) return transition.on === null && holds(stepping, transition);
-  if (transition.on === null || !matchesEvent(transition.on, event)) return false;
-  if (transition.ownDone && done !== null && done.state !== transition.source) return false;
-  return holds(stepping, transition);
-}
-
-function lookAtHeldGuards({ machine, state, host }: Stepping): void {
-  for (let i = 0; i < state.active.length; i++) {
-    const { held } = machine.states[state.active[i]];
-    for (let j = 0; j < held.length; j++) {
-      const { index, when } = held[j];
-      if (!when!(host)) state.trueSince[index] = -1;
-      else if (state.trueSince[index] < 0) state.trueSince[index] = host.tick;
-    }
-  }
-}
-
-/** All states that leaving `transition.domain`'s inside would leave. */
-function inExitSet(
-  machine: RunnableMachine,
-  transition: RunnableTransition,
-  state: number,
-): boolean {
-  return transition.target >= 0 && isAncestor(machine.states, transition.domain, state);
-}
-
-function selectTransitions(
-  stepping: Stepping,
-  event: string | null,
-  done: Done | null,
-): RunnableTransition[] {
-  const { machine, state } = stepping;
-  let first: RunnableTransition | null = null;
-  let firstLeaf = -1;
-  let chosen: { transition: RunnableTransition; leaf: number }[] | null = null;
-  for (let i = 0; i < state.active.length; i++) {
-    const leaf = state.active[i];
-    const { candidates, eventless } = machine.states[leaf];
-    const tried = event === null ? eventless : candidates;
-    for (let j = 0; j < tried.length; j++) {
-      const transition = tried[j];
-      if (!fires(stepping, transition, event, done)) continue;
-      if (first === null) {
-        first = transition;
-        firstLeaf = leaf;
-      } else {
-        chosen ??= [{ transition: first, leaf: firstLeaf }];
-        if (!chosen.some((other) => other.transition === transition))
-          chosen.push({ transition, leaf });
-      }
-      break;
-    }
-  }
-  if (first === null) return NONE;
-  return chosen === null ? [first] : removeConflicting(stepping, chosen);
-}
-
-const NONE: RunnableTransition[] = [];
-
-/** Of two transitions that would leave the same state, the one from further inside wins, else the earlier. */
-function removeConflicting(
-  stepping: Stepping,
-  chosen: { transition: RunnableTransition; leaf: number }[],
-): RunnableTransition[] {
-  const { machine, state } = stepping;
-  const rank = (entry: { transition: RunnableTransition; leaf: number }) =>
-    entry.transition.urgent ? entry.leaf : entry.transition.source;
-  let kept: typeof chosen = [];
-  for (const entry of chosen) {
-    const rivals = kept.filter((other) =>
-      state.active.some(
-        (s) => inExitSet(machine, entry.transition, s) && inExitSet(machine, other.transition, s),
-      ),
+function keepHistories({ machine, host }: Stepping, active: number[], state: number): void {
+  for (const history of machine.states[state].histories) {
+    const deep = machine.states[history].kind === 'deepHistory';
+    const kept = active.filter((inner) =>
+      deep
+        ? machine.states[inner].children.length === 0 && isAncestor(machine.states, state, inner)
+        : machine.states[inner].parent === state,
     );
-    if (rivals.some((other) => !isAncestor(machine.states, rank(other), rank(entry)))) continue;
-    kept = kept.filter((other) => !rivals.includes(other));
-    kept.push(entry);
+    writeList(host.memory, machine.cells.history[history], kept);
   }
-  return kept.map((entry) => entry.transition);
-}
-
-function runActions(stepping: Stepping, actions: RunnableAction[]): void {
-  for (const action of actions) {
-    action.start(stepping.host, { startedAt: stepping.host.tick, a: 0, b: 0 });
-  }
-}
-
-function stopActivity({ machine, state, host }: Stepping, index: number): void {
-  const memory = state.activity[index];
-  if (memory === null) return;
-  const activity = machine.states[index].activity!;
-  state.activity[index] = null;
-  activity.stop?.(host, memory);
-  host.recorder?.ended(index, activity.name, 'stopped');
 }
 
 function exitStates(stepping: Stepping, transitions: RunnableTransition[]): void {
-  const { machine, state, host } = stepping;
-  const leaving = state.active
+  const { machine, host } = stepping;
+  const active = readList(host.memory, machine.cells.active);
+  const leaving = active
     .filter((s) => transitions.some((transition) => inExitSet(machine, transition, s)))
     .reverse();
-  if (leaving.length === 0) return;
-  for (const s of leaving) {
-    for (const history of machine.states[s].histories) {
-      const deep = machine.states[history].kind === 'deepHistory';
-      state.left[history] = state.active.filter((inner) =>
-        deep
-          ? machine.states[inner].children.length === 0 && isAncestor(machine.states, s, inner)
-          : machine.states[inner].parent === s,
-      );
-    }
-  }
+  for (const s of leaving) keepHistories(stepping, active, s);
   for (const s of leaving) {
     stopActivity(stepping, s);
-    state.activityDone[s] = false;
-    runActions(stepping, machine.states[s].exit);
-    state.active.splice(state.active.indexOf(s), 1);
+    runActions(host, machine.states[s].exit);
+    active.splice(active.indexOf(s), 1);
+    writeList(host.memory, machine.cells.active, active);
     host.recorder?.exited(s);
   }
 }
 
-function addDescendants(stepping: Machine, index: number, entering: Set<number>): void {
-  const { machine, state } = stepping;
-  const target = machine.states[index];
-  if (isHistory(target.kind)) {
-    const before = state.left[index];
-    const goals = before ?? [
-      target.initial >= 0 ? target.initial : machine.states[target.parent].initial,
-    ];
-    for (const goal of goals) addDescendants(stepping, goal, entering);
-    for (const goal of goals) addAncestors(stepping, goal, target.parent, entering);
-    return;
-  }
-  entering.add(index);
-  if (target.kind === 'compound') {
-    addDescendants(stepping, target.initial, entering);
-    addAncestors(stepping, target.initial, index, entering);
-  } else if (target.kind === 'parallel') {
-    addRegions(stepping, index, entering);
-  }
-}
-
-function addRegions(stepping: Machine, index: number, entering: Set<number>): void {
-  for (const child of stepping.machine.states[index].children) {
-    const begun = [...entering].some(
-      (s) => s === child || isAncestor(stepping.machine.states, child, s),
-    );
-    if (!begun) addDescendants(stepping, child, entering);
-  }
-}
-
-function addAncestors(
-  stepping: Machine,
-  index: number,
-  below: number,
-  entering: Set<number>,
-): void {
-  const { states } = stepping.machine;
-  for (let s = states[index].parent; s !== below && s >= 0; s = states[s].parent) {
-    entering.add(s);
-    if (states[s].kind === 'parallel') addRegions(stepping, s, entering);
-  }
-}
-
-/** All states that entering these targets from outside the machine enters, in document order. */
-export function entrySet(
-  machine: RunnableMachine,
-  state: MachineState,
-  targets: readonly number[],
-): number[] {
-  const entering = new Set<number>();
-  for (const target of targets) addDescendants({ machine, state }, target, entering);
-  for (const target of targets) addAncestors({ machine, state }, target, -1, entering);
-  return [...entering].sort((a, b) => a - b);
-}
-
-function enterStates(stepping: Stepping, entering: Set<number>): void {
-  const { machine, state, host } = stepping;
+function enterStates(stepping: Stepping, entering: Iterable<number>): void {
+  const { machine, host } = stepping;
+  const { memory } = host;
+  const { cells } = machine;
   // Document order puts every parent before its children, so it is also entry order.
-  for (const s of [...entering].sort((a, b) => a - b)) {
-    if (isActive(state, s)) continue;
-    state.active.push(s);
-    state.enteredAt[s] = host.tick;
-    for (const transition of machine.states[s].held) state.trueSince[transition.index] = -1;
-    if (machine.states[s].activity !== null) state.startPending = true;
+  for (const s of inDocumentOrder(entering)) {
+    if (isActive(host, cells.active, s)) continue;
+    const active = readList(memory, cells.active);
+    writeList(memory, cells.active, inDocumentOrder([...active, s]));
+    memory[cells.enteredAt + s] = host.tick;
+    for (const { index } of machine.states[s].held) memory[cells.trueSince + index] = -1;
+    if (machine.states[s].activity !== null) memory[cells.startPending] = 1;
     host.recorder?.entered(s);
-    runActions(stepping, machine.states[s].entry);
+    runActions(host, machine.states[s].entry);
     if (machine.states[s].kind === 'final') finish(stepping, s);
   }
-  state.active.sort((a, b) => a - b);
 }
 
 function isInFinalState(stepping: Stepping, index: number): boolean {
-  const { machine, state } = stepping;
+  const { machine, host } = stepping;
   const { kind, children } = machine.states[index];
   if (kind === 'compound')
     return children.some(
-      (child) => machine.states[child].kind === 'final' && isActive(state, child),
+      (child) =>
+        machine.states[child].kind === 'final' && isActive(host, machine.cells.active, child),
     );
   if (kind === 'parallel') return children.every((child) => isInFinalState(stepping, child));
   return false;
 }
 
 function finish(stepping: Stepping, final: number): void {
-  const { machine, state } = stepping;
+  const { machine, host } = stepping;
   const { parent } = machine.states[final];
   if (parent < 0) {
-    state.finished = true;
+    host.memory[machine.cells.phase] = FINISHED;
     return;
   }
   stepping.done.push({ state: parent, name: 'done.success' });
@@ -289,22 +116,28 @@ function finish(stepping: Stepping, final: number): void {
   }
 }
 
+function isFinished({ machine, host }: Stepping): boolean {
+  return host.memory[machine.cells.phase] === FINISHED;
+}
+
 function microstep(stepping: Stepping, transitions: RunnableTransition[], event: string): void {
-  const { state, host } = stepping;
+  const { machine, host } = stepping;
+  const { memory } = host;
   for (const transition of transitions) host.recorder?.took(transition.index, event);
   exitStates(stepping, transitions);
-  for (const transition of transitions) runActions(stepping, transition.actions);
+  for (const transition of transitions) runActions(host, transition.actions);
   const entering = new Set<number>();
-  for (const transition of transitions) {
-    if (transition.target < 0) continue;
-    addDescendants(stepping, transition.target, entering);
-    addAncestors(stepping, transition.target, transition.domain, entering);
-    state.lastTransition = transition.index;
+  const context = { machine, cells: memory };
+  for (const { index, target, domain } of transitions) {
+    if (target < 0) {
+      memory[machine.cells.trueSince + index] = -1;
+      continue;
+    }
+    addDescendants(context, target, entering);
+    addAncestors(context, target, domain, entering);
+    memory[machine.cells.lastTransition] = index;
   }
   enterStates(stepping, entering);
-  for (const transition of transitions) {
-    if (transition.target < 0) state.trueSince[transition.index] = -1;
-  }
 }
 
 /** Whether one more microstep is allowed; where not, the states in `visited` are told to go round. */
@@ -330,15 +163,15 @@ function takeEvent(stepping: Stepping, event: string): void {
 
 /** Eventless transitions and inner `done` events, until nothing more fires. */
 function complete(stepping: Stepping): void {
-  const { state } = stepping;
+  const { machine, host } = stepping;
   let visited: number[] | null = null;
-  while (!state.finished && !stepping.cycled) {
+  while (!isFinished(stepping) && !stepping.cycled) {
     let event = '';
     let transitions = selectTransitions(stepping, null, null);
     if (transitions.length === 0) {
       const done = stepping.done.shift();
       if (done === undefined) return;
-      if (!isActive(state, done.state)) continue;
+      if (!isActive(host, machine.cells.active, done.state)) continue;
       event = done.name;
       transitions = selectTransitions(stepping, event, done);
       if (transitions.length === 0) continue;
@@ -351,39 +184,58 @@ function complete(stepping: Stepping): void {
 }
 
 function startActivities(stepping: Stepping): void {
-  const { machine, state, host } = stepping;
-  if (!state.startPending) return;
-  state.startPending = false;
-  for (const s of state.active) {
+  const { machine, host } = stepping;
+  const { memory } = host;
+  const { cells } = machine;
+  if (memory[cells.startPending] === 0) return;
+  memory[cells.startPending] = 0;
+  for (const s of readList(memory, cells.active)) {
     const { activity } = machine.states[s];
-    if (activity === null || state.activity[s] !== null || state.activityDone[s]) continue;
-    const memory = { startedAt: host.tick, a: 0, b: 0 };
-    state.activity[s] = memory;
-    host.recorder?.began(s, activity.name);
-    endIfOver(stepping, s, activity.start(host, memory));
+    if (activity === null || memory[cells.activity + s] !== IDLE) continue;
+    memory[cells.activity + s] = host.tick;
+    host.recorder?.began(s, activity.name, -1);
+    endIfOver(stepping, s, activity.root.start(host));
   }
 }
 
-function endIfOver(stepping: Stepping, s: number, status: number): void {
+function endIfOver(stepping: Stepping, s: number, status: Status): void {
   if (status === RUNNING) return;
-  const { machine, state, host } = stepping;
-  const activity = machine.states[s].activity!;
-  const memory = state.activity[s]!;
-  state.activity[s] = null;
-  state.activityDone[s] = true;
-  activity.stop?.(host, memory);
-  host.recorder?.ended(s, activity.name, status === SUCCESS ? 'success' : 'failure');
-  stepping.done.push({ state: s, name: status === SUCCESS ? 'done.success' : 'done.failure' });
+  const { machine, host } = stepping;
+  const { activity } = machine.states[s];
+  const success = status === SUCCESS;
+  host.memory[machine.cells.activity + s] = ENDED;
+  host.recorder?.ended(
+    s,
+    activity!.name,
+    -1,
+    success ? 'success' : 'failure',
+    success ? '' : host.reason,
+  );
+  stepping.done.push({ state: s, name: success ? 'done.success' : 'done.failure' });
 }
 
 function stepActivities(stepping: Stepping): void {
-  const { machine, state, host } = stepping;
-  for (let i = 0; i < state.active.length; i++) {
-    const s = state.active[i];
-    const memory = state.activity[s];
-    if (memory === null || memory.startedAt === host.tick) continue;
-    const { activity } = machine.states[s];
-    if (activity!.step) endIfOver(stepping, s, activity!.step(host, memory));
+  const { machine, host } = stepping;
+  const { memory } = host;
+  const { active, activity } = machine.cells;
+  for (let i = 1; i <= memory[active]; i++) {
+    const s = memory[active + i];
+    const began = memory[activity + s];
+    if (began > 0 && began !== host.tick) {
+      endIfOver(stepping, s, machine.states[s].activity!.root.step(host));
+    }
+  }
+}
+
+/** An activity that is a whole mind begins anew in the decision after its end. */
+function beginAgain({ machine, host }: Stepping): void {
+  const { memory } = host;
+  const { active, activity, startPending } = machine.cells;
+  for (let i = 1; i <= memory[active]; i++) {
+    const s = memory[active + i];
+    if (memory[activity + s] !== ENDED || !machine.states[s].activity!.again) continue;
+    memory[activity + s] = IDLE;
+    memory[startPending] = 1;
   }
 }
 
@@ -391,53 +243,81 @@ function stepActivities(stepping: Stepping): void {
 function settle(stepping: Stepping): void {
   do {
     complete(stepping);
-    if (stepping.state.finished) return;
+    if (isFinished(stepping)) return;
     startActivities(stepping);
   } while (stepping.done.length > 0 && !stepping.cycled);
 }
 
-/** Decisions don't overlap, so one object serves them all: the hot path makes no garbage. */
-const shared = { done: [] as Done[], microsteps: 0, cycled: false } as unknown as Stepping;
+/** Enters what the machine begins with, or what an edit left to be entered; false where there is nothing such. */
+function enterFirst(stepping: Stepping): boolean {
+  const { machine, host } = stepping;
+  const { memory } = host;
+  const { phase, toEnter } = machine.cells;
+  let entering: number[];
+  if (memory[phase] === NOT_STARTED) {
+    memory[phase] = STARTED;
+    entering = entrySet(machine, memory, [machine.initial]);
+  } else {
+    if (memory[toEnter] === 0) return false;
+    entering = readList(memory, toEnter);
+  }
+  memory[toEnter] = 0;
+  enterStates(stepping, entering);
+  return true;
+}
 
-function begin(machine: RunnableMachine, state: MachineState, host: Host): Stepping {
-  shared.machine = machine;
-  shared.state = state;
-  shared.host = host;
-  if (shared.done.length > 0) shared.done.length = 0;
-  shared.microsteps = 0;
-  shared.cycled = false;
-  return shared;
+/** Whether an uninterrupted action goes on, and with it the decision is skipped. */
+function isSkipped({ machine, host }: Stepping): boolean {
+  const { memory } = host;
+  const { lock, skipping } = machine.cells;
+  if (memory[lock] === 0) return false;
+  const action = machine.locks[memory[lock] - 1];
+  if (action.stepLocked(host) !== RUNNING) {
+    memory[skipping] = 0;
+    return false;
+  }
+  if (memory[skipping] === 0) host.recorder?.skipped(action.name);
+  memory[skipping] = 1;
+  return true;
+}
+
+/** Whether a state's activity is running. */
+export function isCarryingOn(machine: RunnableMachine, memory: Float64Array): boolean {
+  const { active, activity } = machine.cells;
+  for (let i = 1; i <= memory[active]; i++)
+    if (memory[activity + memory[active + i]] > 0) return true;
+  return false;
 }
 
 /**
  * One decision: held guards are looked at, the waiting events taken in order, eventless transitions
- * completed, and the activities of the active states carried on. Changes `state` in place.
+ * completed, and the activities of the active states carried on. False where it was skipped for an
+ * uninterrupted action, and the events wait on.
  */
 export function stepMachine(
   machine: RunnableMachine,
-  state: MachineState,
   host: Host,
   events: readonly string[],
-): void {
-  if (state.finished) return;
-  const stepping = begin(machine, state, host);
-  if (!state.started) {
-    state.started = true;
-    state.toEnter = entrySet(machine, state, [machine.initial]);
-  }
-  if (state.toEnter.length > 0) {
-    const entering = new Set(state.toEnter);
-    state.toEnter = [];
-    enterStates(stepping, entering);
-    settle(stepping);
-    return;
-  }
-  lookAtHeldGuards(stepping);
-  for (let i = 0; i < events.length && !state.finished && !stepping.cycled; i++) {
+): boolean {
+  if (host.memory[machine.cells.phase] === FINISHED) return true;
+  const stepping = beginDecision(machine, host);
+  if (isSkipped(stepping)) return false;
+  if (!enterFirst(stepping)) lookAtHeldGuards(stepping);
+  for (let i = 0; i < events.length && !isFinished(stepping) && !stepping.cycled; i++) {
     takeEvent(stepping, events[i]);
   }
   settle(stepping);
-  if (state.finished || stepping.cycled) return;
+  if (!isFinished(stepping) && !stepping.cycled) carryOn(stepping);
+  return true;
+}
+
+function carryOn(stepping: Stepping): void {
   stepActivities(stepping);
   if (stepping.done.length > 0) settle(stepping);
+  if (stepping.machine.again) beginAgain(stepping);
+}
+
+/** Carries on what runs without deciding anew; what ends is seen to, as by an event. */
+export function carryOnMachine(machine: RunnableMachine, host: Host): void {
+  carryOn(beginDecision(machine, host));
 }

@@ -1,7 +1,7 @@
-import type { MachineProgram, TransitionProgram } from '../program.ts';
+import type { MachineProgram, StateProgram, TransitionProgram } from '../program.ts';
+import { FINISHED, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
+import { entrySet } from './entry-set.ts';
 import type { RunnableMachine } from './runnable.ts';
-import { createMachineState, type MachineState } from './state.ts';
-import { entrySet } from './step.ts';
 
 /**
  * Carries where a machine stands over to an edited version of it. States are the same by id. An
@@ -9,12 +9,18 @@ import { entrySet } from './step.ts';
  * in the next decision; with none left the machine begins anew.
  */
 
+/** One version of a machine, and the cells of one agent under it. */
+export interface Version {
+  program: MachineProgram;
+  machine: RunnableMachine;
+  cells: Float64Array;
+}
+
 export interface Transplant {
-  state: MachineState;
   /** Active states that are gone, and what is entered instead; ids. */
   moved: { from: string; to: string }[];
-  /** An activity of the old machine was running and does not go on as it was. */
-  activityCut: boolean;
+  /** Stretches of cells that go on as they were: where they began, where they end, where they begin now. */
+  kept: { from: number; to: number; now: number }[];
 }
 
 function sameTransition(a: TransitionProgram, b: TransitionProgram): boolean {
@@ -33,59 +39,90 @@ function nearestSurvivor(before: MachineProgram, map: readonly number[], state: 
   return s < 0 ? -1 : map[s];
 }
 
-export function transplantMachine(
-  before: MachineProgram,
-  old: MachineState,
-  after: MachineProgram,
-  machine: RunnableMachine,
-): Transplant {
-  const state = createMachineState(machine);
-  if (!old.started) return { state, moved: [], activityCut: false };
-  const map = stateMap(before, after);
-  const leaves = old.active.filter(
-    (s) => !old.active.some((inner) => before.states[inner].parent === s),
+function sameActivity(a: StateProgram, b: StateProgram): boolean {
+  return JSON.stringify(a.activity) === JSON.stringify(b.activity);
+}
+
+/** Chooses what is active under the new version; gives the states that are so already. */
+function carryConfiguration(old: Version, now: Version, map: readonly number[]) {
+  const { program, machine, cells } = now;
+  const active = readList(old.cells, old.machine.cells.active);
+  const leaves = active.filter(
+    (s) => !active.some((inner) => old.program.states[inner].parent === s),
   );
   const targets = leaves.map((leaf) => {
-    const survivor = nearestSurvivor(before, map, leaf);
+    const survivor = nearestSurvivor(old.program, map, leaf);
     return survivor < 0 ? machine.initial : survivor;
   });
   const moved = leaves.flatMap((leaf, i) =>
-    map[leaf] >= 0 ? [] : [{ from: before.states[leaf].id, to: after.states[targets[i]].id }],
+    map[leaf] >= 0
+      ? []
+      : [{ from: old.program.states[leaf].id, to: program.states[targets[i]].id }],
   );
-  state.started = true;
-  state.startPending = true;
-  const wasActive = new Set(old.active.map((s) => map[s]));
-  const configuration = entrySet(machine, state, targets);
-  state.active = configuration.filter((s) => wasActive.has(s));
-  state.toEnter = configuration.filter((s) => !wasActive.has(s));
-  let activityCut = false;
-  before.states.forEach((was, s) => {
-    const now = map[s];
-    const goesOn =
-      now >= 0 &&
-      state.active.includes(now) &&
-      JSON.stringify(was.activity) === JSON.stringify(after.states[now].activity);
-    const memory = old.activity[s];
-    if (memory !== null && !goesOn) activityCut = true;
-    if (now < 0) return;
-    state.enteredAt[now] = old.enteredAt[s];
-    if (goesOn) {
-      state.activity[now] = memory && { ...memory };
-      state.activityDone[now] = old.activityDone[s];
-    }
-    const left = old.left[s]?.map((inner) => map[inner]);
-    state.left[now] = left && left.every((inner) => inner >= 0) ? left : null;
-    was.leaves.forEach((index, i) => {
-      const successor = after.states[now].leaves[i];
-      if (
-        successor === undefined ||
-        !sameTransition(before.transitions[index], after.transitions[successor])
-      )
-        return;
-      state.trueSince[successor] = old.trueSince[index];
-      if (old.lastTransition === index) state.lastTransition = successor;
-    });
+  const wasActive = new Set(active.map((s) => map[s]));
+  const configuration = entrySet(machine, cells, targets);
+  const still = configuration.filter((s) => wasActive.has(s));
+  writeList(cells, machine.cells.active, still);
+  writeList(
+    cells,
+    machine.cells.toEnter,
+    configuration.filter((s) => !wasActive.has(s)),
+  );
+  return { moved, still: new Set(still) };
+}
+
+function carryTransitions(old: Version, now: Version, was: StateProgram, is: StateProgram): void {
+  was.leaves.forEach((index, i) => {
+    const successor = is.leaves[i];
+    if (successor === undefined) return;
+    if (!sameTransition(old.program.transitions[index], now.program.transitions[successor])) return;
+    const [before, after] = [old.machine.cells, now.machine.cells];
+    now.cells[after.trueSince + successor] = old.cells[before.trueSince + index];
+    if (old.cells[before.lastTransition] === index) now.cells[after.lastTransition] = successor;
   });
-  state.finished = old.finished && moved.length === 0;
-  return { state, moved, activityCut };
+}
+
+export function transplantMachine(old: Version, now: Version): Transplant {
+  const kept: Transplant['kept'] = [];
+  const [before, after] = [old.machine.cells, now.machine.cells];
+  if (old.cells[before.phase] === NOT_STARTED) return { moved: [], kept };
+  const map = stateMap(old.program, now.program);
+  const { moved, still } = carryConfiguration(old, now, map);
+  now.cells[after.phase] = STARTED;
+  if (old.cells[before.phase] === FINISHED && moved.length === 0) now.cells[after.phase] = FINISHED;
+  now.cells[after.startPending] = 1;
+  old.program.states.forEach((was, s) => {
+    const index = map[s];
+    if (index < 0) return;
+    const is = now.program.states[index];
+    now.cells[after.enteredAt + index] = old.cells[before.enteredAt + s];
+    const [wasActivity, activity] = [
+      old.machine.states[s].activity,
+      now.machine.states[index].activity,
+    ];
+    if (wasActivity && activity && sameActivity(was, is)) {
+      const { from, to } = wasActivity;
+      now.cells.set(old.cells.subarray(from, to), activity.from);
+      kept.push({ from, to, now: activity.from });
+      if (still.has(index)) now.cells[after.activity + index] = old.cells[before.activity + s];
+    }
+    if (before.history[s] >= 0 && after.history[index] >= 0 && old.cells[before.history[s]] >= 0) {
+      const left = readList(old.cells, before.history[s]).map((inner) => map[inner]);
+      if (left.every((inner) => inner >= 0)) writeList(now.cells, after.history[index], left);
+    }
+    carryTransitions(old, now, was, is);
+  });
+  carryLock(old, now, kept);
+  return { moved, kept };
+}
+
+/** An uninterrupted action that goes on still lets no decision in between. */
+function carryLock(old: Version, now: Version, kept: Transplant['kept']): void {
+  const lock = old.cells[old.machine.cells.lock];
+  if (lock === 0) return;
+  const { at } = old.machine.locks[lock - 1];
+  const stretch = kept.find(({ from, to }) => at >= from && at < to);
+  if (!stretch) return;
+  const place = now.machine.locks.findIndex((leaf) => leaf.at === at - stretch.from + stretch.now);
+  now.cells[now.machine.cells.lock] = place + 1;
 }

@@ -1,6 +1,7 @@
 import type {
   ActionDocument,
   MachineDocument,
+  MindDocument,
   ProjectDocument,
   StateDocument,
   TransitionDocument,
@@ -44,6 +45,12 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return changeState(document, command, (state) =>
         withoutUndefined({ ...state, activity: command.action ?? undefined }),
       );
+    case 'removeKey':
+      return removeNamed(document, command.mind, 'memory', command.key);
+    case 'removeTree':
+      return removeNamed(document, command.mind, 'trees', command.tree);
+    case 'removeRules':
+      return removeNamed(document, command.mind, 'rules', command.rules);
     case 'addAction':
       return changeActions(document, command, (actions) => [...actions, command.action]);
     case 'setAction':
@@ -82,17 +89,40 @@ function moveEntry<T>(list: readonly T[], from: number, to: number): T[] {
   return [...rest.slice(0, to), list[from], ...rest.slice(to)];
 }
 
+function changeMind(
+  document: ProjectDocument,
+  name: string,
+  change: (mind: MindDocument) => MindDocument,
+): ProjectDocument {
+  if (!Object.hasOwn(document.minds, name)) throw new CommandError(`There is no mind “${name}”.`);
+  return { ...document, minds: { ...document.minds, [name]: change(document.minds[name]) } };
+}
+
 function changeMachine(
   document: ProjectDocument,
   mind: string,
   change: (machine: MachineDocument) => MachineDocument,
 ): ProjectDocument {
-  if (!Object.hasOwn(document.minds, mind)) throw new CommandError(`There is no mind “${mind}”.`);
-  const before = document.minds[mind];
-  return {
-    ...document,
-    minds: { ...document.minds, [mind]: { ...before, machine: change(before.machine) } },
-  };
+  return changeMind(document, mind, (before) => {
+    if (!before.machine)
+      throw new CommandError(`“${before.title}” is one activity and has no states.`);
+    return { ...before, machine: change(before.machine) };
+  });
+}
+
+/** Takes one entry out of a mind's memory, trees or rules. */
+function removeNamed(
+  document: ProjectDocument,
+  mind: string,
+  part: 'memory' | 'trees' | 'rules',
+  name: string,
+): ProjectDocument {
+  return changeMind(document, mind, (before) => {
+    const { [name]: gone, ...rest } = before[part] ?? {};
+    if (gone === undefined) throw new CommandError(`This mind has no “${name}” in its ${part}.`);
+    const left = Object.keys(rest).length > 0 ? rest : undefined;
+    return withoutUndefined({ ...before, [part]: left });
+  });
 }
 
 /** The states with the one called `id` changed; the same array where it is not among them. */

@@ -44,7 +44,7 @@ function apply(command: DocumentCommand): ProjectDocument {
 }
 
 const state = (from: ProjectDocument, id: string) =>
-  findState(from.minds.keeper.machine.states, id);
+  findState(from.minds.keeper.machine!.states, id);
 
 describe('commands on transitions', () => {
   it('change, add, move and remove', () => {
@@ -130,7 +130,7 @@ describe('commands on states', () => {
   it('adds a state beside and inside, the first inside being entered first', () => {
     expect(
       apply({ command: 'addState', mind, parent: null, id: 'rest', title: 'Rest' }).minds.keeper
-        .machine.states,
+        .machine!.states,
     ).toHaveLength(3);
     expect(
       state(
@@ -159,7 +159,7 @@ describe('commands on states', () => {
         .initial,
     ).toBe('peer');
     expect(
-      apply({ command: 'setInitial', mind, parent: null, initial: 'chase' }).minds.keeper.machine
+      apply({ command: 'setInitial', mind, parent: null, initial: 'chase' }).minds.keeper.machine!
         .initial,
     ).toBe('chase');
   });

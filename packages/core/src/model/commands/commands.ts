@@ -1,4 +1,4 @@
-import type { ActionDocument, Name, TransitionDocument } from '../documents.ts';
+import type { ActionDocument, ActivityDocument, Name, TransitionDocument } from '../documents.ts';
 
 /** Every change a document can undergo. Undo, the edit log and the tests all speak these words. */
 export type DocumentCommand =
@@ -12,7 +12,10 @@ export type DocumentCommand =
   | ({ command: 'changeTransition'; index: number; change: Partial<TransitionDocument> } & InState)
   | ({ command: 'moveTransition'; from: number; to: number } & InState)
   | ({ command: 'removeTransition'; index: number } & InState)
-  | ({ command: 'setActivity'; action: ActionDocument | null } & InState)
+  | ({ command: 'setActivity'; action: ActivityDocument | null } & InState)
+  | ({ command: 'removeKey'; key: Name } & InMind)
+  | ({ command: 'removeTree'; tree: Name } & InMind)
+  | ({ command: 'removeRules'; rules: Name } & InMind)
   | ({ command: 'addAction'; list: ActionList; action: ActionDocument } & InState)
   | ({ command: 'setAction'; list: ActionList; index: number; action: ActionDocument } & InState)
   | ({ command: 'removeAction'; list: ActionList; index: number } & InState);

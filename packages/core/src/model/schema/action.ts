@@ -1,24 +1,25 @@
 import * as yup from 'yup';
 import { ACTION_NAMES, ACTIONS, type ActionSpec, type ParameterSpec } from '../actions.ts';
 import { suggestion } from '../nearest-name.ts';
-import { expression, NAME_PATTERN, shape, type AnySchema, type Fields } from './shapes.ts';
+import {
+  expression,
+  NAME_PATTERN,
+  numberOrExpression,
+  shape,
+  type AnySchema,
+  type Fields,
+} from './shapes.ts';
 
 function parameterSchema(spec: ParameterSpec): AnySchema {
-  let schema: yup.Schema;
   if (spec.kind === 'number') {
     let literal = yup.number();
     if (spec.minimum !== undefined) literal = literal.min(spec.minimum);
     if (spec.maximum !== undefined) literal = literal.max(spec.maximum);
-    const variants = [literal, expression()];
-    schema = yup
-      .lazy((value: unknown) =>
-        typeof value === 'string' ? expression() : spec.required ? literal.required() : literal,
-      )
-      .meta({ variants, required: spec.required }) as unknown as yup.Schema;
-    return schema;
+    return numberOrExpression(literal, spec.required);
   }
+  let schema: yup.StringSchema;
   if (spec.kind === 'text') schema = yup.string().min(1).max(200);
-  else if (spec.kind === 'gait' || spec.kind === 'key')
+  else if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list')
     schema = yup.string().matches(NAME_PATTERN, 'must be a name');
   else if (spec.kind === 'event')
     schema = yup.string().matches(/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/, 'must be an event name');
@@ -26,34 +27,43 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
   return spec.required ? schema.required() : schema;
 }
 
-function actionShape(action: string, spec: ActionSpec): yup.Schema {
+function actionShape(action: string, spec: ActionSpec, more: Fields): yup.Schema {
   const fields: Fields = { do: yup.string().oneOf([action]).required() };
   for (const [parameter, parameterSpec] of Object.entries(spec.parameters)) {
     fields[parameter] = parameterSchema(parameterSpec);
   }
-  return shape(fields);
+  if (spec.lasts) fields.uninterrupted = yup.boolean();
+  return shape({ ...fields, ...more }, 'do');
 }
 
-const shapes = new Map(
-  ACTION_NAMES.map((action) => [action as string, actionShape(action, ACTIONS[action])]),
-);
+/** Actions with their own parameters and `more` fields besides, by name. */
+export function actionShapes(more: Fields = {}): ReadonlyMap<string, yup.Schema> {
+  return new Map(
+    ACTION_NAMES.map((action) => [action, actionShape(action, ACTIONS[action], more)]),
+  );
+}
+
+/** What stands in for the form of an action whose name is not known: it says so. */
+export function unknownAction(action: unknown): yup.Schema {
+  return yup.object({
+    do: yup
+      .string()
+      .required()
+      .test('known-action', (_, context) =>
+        context.createError({
+          message: `“${String(action)}” is not an action.${suggestion(String(action), ACTION_NAMES)}`,
+        }),
+      ),
+  });
+}
+
+const plainActions = actionShapes();
 
 /** One action with its own parameters, told apart by `do`. */
 export const actionSchema: AnySchema = yup
   .lazy((value: unknown) => {
     if (value === undefined) return yup.mixed();
     const action = (value as { do?: unknown } | null)?.do;
-    const known = typeof action === 'string' ? shapes.get(action) : undefined;
-    if (known) return known;
-    return yup.object({
-      do: yup
-        .string()
-        .required()
-        .test('known-action', (_, context) =>
-          context.createError({
-            message: `“${String(action)}” is not an action.${suggestion(String(action), ACTION_NAMES)}`,
-          }),
-        ),
-    });
+    return plainActions.get(String(action)) ?? unknownAction(action);
   })
-  .meta({ variants: [...shapes.values()] });
+  .meta({ variants: [...plainActions.values()] });

@@ -37,8 +37,12 @@ function withTests(
   return into;
 }
 
-function objectSchema(fields: Record<string, AnySchema>, parts: Parts): JsonSchema {
-  const required = Object.keys(fields).filter((key) => isRequired(fields[key]));
+function objectSchema(
+  fields: Record<string, AnySchema>,
+  tag: string | undefined,
+  parts: Parts,
+): JsonSchema {
+  const required = Object.keys(fields).filter((key) => key === tag || isRequired(fields[key]));
   const properties: JsonSchema = {};
   for (const [key, field] of Object.entries(fields)) properties[key] = convert(field, parts);
   return {
@@ -68,7 +72,7 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
     };
   }
   if (meta.variants) return { anyOf: meta.variants.map((variant) => convert(variant, parts)) };
-  if (meta.shape) return objectSchema(meta.shape, parts);
+  if (meta.shape) return objectSchema(meta.shape, meta.tag, parts);
   if (meta.pair) {
     const part = convert(meta.pair, parts);
     return {

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import {
+  MEMORY_SCOPES,
   MEMORY_TYPES,
   PROJECT_FORMAT,
   PROJECT_VERSION,
@@ -8,7 +9,9 @@ import {
   UNITS,
   WALL_KINDS,
 } from '../documents.ts';
+import { CHANNELS } from '../actions.ts';
 import { actionSchema } from './action.ts';
+import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
 import {
   expression,
   name,
@@ -36,6 +39,8 @@ const memoryKey = shape({
     )
     .meta({ variants: [yup.number(), yup.boolean(), yup.string()] }),
   forgetAfter: number(0.01, 86_400),
+  scope: oneOf(MEMORY_SCOPES),
+  most: number(1, 256).integer(),
   note: note(),
 });
 
@@ -69,16 +74,41 @@ const stateShape = shape({
   initial: name(),
   states,
   entry: actions,
-  activity: actionSchema,
+  activity: activitySchema,
   exit: actions,
   leaves: list(transition, 64),
 });
+
+const everySchema = shape({ every: needed(number(0.01, 60)) }, 'every');
+const onEventSchema = shape({ on: needed(oneOf(['event'])) }, 'on');
+const cadence: AnySchema = yup
+  .lazy((value: unknown) => {
+    if (value === undefined) return yup.mixed();
+    return typeof value === 'object' && value !== null && 'on' in value
+      ? onEventSchema
+      : everySchema;
+  })
+  .meta({ variants: [everySchema, onEventSchema] });
 
 const mind = shape({
   title: needed(title()),
   note: note(),
   memory: record(memoryKey, true),
-  machine: needed(shape({ initial: needed(name()), states: needed(states) })),
+  cadence,
+  channels: list(oneOf(CHANNELS), CHANNELS.length),
+  machine: shape({ initial: needed(name()), states: needed(states) }),
+  activity: activitySchema,
+  trees: record(treeSchema, true),
+  rules: record(rulesSchema, true),
+}).test('one-way-to-run', (value, context) => {
+  const { machine, activity } = (value ?? {}) as Record<string, unknown>;
+  if ((machine === undefined) !== (activity === undefined)) return true;
+  return context.createError({
+    message:
+      machine === undefined
+        ? 'needs a machine, or an activity that is the whole mind'
+        : 'has a machine and an activity; it takes one of them. Put the activity into a state',
+  });
 });
 
 const cone = shape({
@@ -92,6 +122,9 @@ const archetype = shape({
   note: note(),
   faction: needed(name()),
   mind: name(),
+  minds: list(needed(name()), 4),
+  squad: name(),
+  reaction: number(0, 5),
   body: needed(
     shape({
       radius: needed(number(0.1, 3)),
@@ -144,6 +177,7 @@ const ground = shape({
       at: needed(place()),
       heading: number(-360, 360),
       route: name(),
+      squad: name(),
     }),
   ),
 });
@@ -158,6 +192,7 @@ export const projectSchema = shape({
   minds: record(mind),
   archetypes: record(archetype),
   grounds: record(ground),
+  squads: record(shape({ title: needed(title()), note: note() }), true),
   start: needed(
     shape({
       ground: needed(name()),

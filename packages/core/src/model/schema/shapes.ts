@@ -16,6 +16,8 @@ declare module 'yup' {
     part?: { name: string; build: () => AnySchema };
     pair?: AnySchema;
     shape?: Fields;
+    /** The field that tells this form from its sisters. */
+    tag?: string;
     variants?: AnySchema[];
     /** For forms that are decided by the value; a plain Yup schema says it itself. */
     required?: boolean;
@@ -66,12 +68,15 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-/** An object with exactly these fields, and any field whose name begins with `x-`. */
-export function shape(fields: Fields): yup.Schema {
+/**
+ * An object with exactly these fields, and any field whose name begins with `x-`. Among several
+ * variants, the one whose field `tag` is there is meant.
+ */
+export function shape(fields: Fields, tag?: string): yup.Schema {
   return yup
     .object(fields as Record<string, yup.Schema>)
     .default(undefined)
-    .meta({ shape: fields })
+    .meta({ shape: fields, tag })
     .test('unknown-fields', (value, context) => {
       if (!isPlainObject(value)) return true;
       const unknown = Object.keys(value).filter((key) => !(key in fields) && !key.startsWith('x-'));
@@ -112,8 +117,8 @@ export function record(value: AnySchema, optional = false): AnySchema {
 }
 
 /** A part that may hold itself; `name` is what the JSON Schema calls it. */
-export function recursive(name: string, build: () => AnySchema): AnySchema {
-  return yup.lazy(() => build() as yup.Schema).meta({ part: { name, build } });
+export function recursive(name: string, build: () => AnySchema, required = false): AnySchema {
+  return yup.lazy(() => build() as yup.Schema).meta({ part: { name, build }, required });
 }
 
 /** [x, y] with both numbers from `minimum` to 10,000. */
@@ -126,6 +131,15 @@ export const name = () => yup.string().matches(NAME_PATTERN, `must be a name: ${
 export const title = () => yup.string().min(1).max(80);
 export const note = () => yup.string().max(4000);
 export const expression = () => yup.string().min(1).max(2000);
+
+/** A number in the bounds of `literal`, or an expression for one. */
+export function numberOrExpression(literal: yup.NumberSchema, required = false): AnySchema {
+  return yup
+    .lazy((value: unknown) =>
+      typeof value === 'string' ? expression() : required ? literal.required() : literal,
+    )
+    .meta({ variants: [literal, expression()], required });
+}
 
 /** What a form says of itself; empty for a plain Yup schema. */
 export function metaOf(schema: AnySchema | undefined): yup.CustomSchemaMetadata {

@@ -1,4 +1,11 @@
-import { BODY_STRIDE, RAY_STRIDE, castRay, type Program, type Walls } from '@crooked-lantern/core';
+import {
+  BODY_STRIDE,
+  castRay,
+  firstMind,
+  RAY_STRIDE,
+  type Program,
+  type Walls,
+} from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
 
@@ -185,7 +192,7 @@ export function drawBodies(painter: Painter, { program, frame, chosen, played }:
     context.stroke();
     context.restore();
     if (archetype.sight) drawWick(painter, wickX(x, radius), y, body.awareness);
-    const mind = archetype.mind < 0 ? null : program.minds[archetype.mind];
+    const mind = firstMind(program, agent.archetype);
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     const label =
       index === played ? `${agent.title} (you)` : state ? `${agent.title} · ${state}` : agent.title;

@@ -1,0 +1,143 @@
+import { BUILTINS, builtinsNamed } from '../expression/builtins.ts';
+import { keyWidth } from '../mind/memory.ts';
+import type { KeyProgram, SharedKeysProgram } from '../mind/program.ts';
+import {
+  DEFAULT_LIST_LENGTH,
+  type MemoryKeyDocument,
+  type MemoryScope,
+  type ProjectDocument,
+} from '../model/documents.ts';
+import { internText, namesOf, ticks, type CompileContext } from './context.ts';
+
+/** Memory keys: each gets its place among the cells of the agent, its squad or the world. */
+
+const BUILTIN_ROOTS = new Set(BUILTINS.map((builtin) => builtin.name.split('.')[0]));
+
+function defaultOf(document: MemoryKeyDocument, path: string, context: CompileContext): number {
+  const { type, default: given } = document;
+  const wrong = (what: string) => {
+    context.findings.error(
+      'parameter',
+      `${path}.default`,
+      `The default of a key of type ${type} ${what}.`,
+    );
+    return 0;
+  };
+  if (given === undefined) {
+    if (type === 'flag') return 0;
+    return type === 'agent' || type === 'text' ? -1 : NaN;
+  }
+  if (type === 'number') return typeof given === 'number' ? given : wrong('must be a number');
+  if (type === 'flag')
+    return typeof given === 'boolean' ? Number(given) : wrong('must be true or false');
+  if (type === 'text')
+    return typeof given === 'string' ? internText(context, given) : wrong('must be a text');
+  return wrong('can’t be given: it starts as nothing');
+}
+
+function checkKey(
+  name: string,
+  document: MemoryKeyDocument,
+  path: string,
+  { findings }: CompileContext,
+): void {
+  if (builtinsNamed(name).length > 0 || BUILTIN_ROOTS.has(name)) {
+    findings.error(
+      'taken',
+      path,
+      `“${name}” is a name of the expression language. Give the key another.`,
+    );
+  }
+  if (document.unit !== undefined && !document.type.endsWith('number')) {
+    findings.error(
+      'parameter',
+      `${path}.unit`,
+      `Only numbers have a unit; this key is of type ${document.type}.`,
+    );
+  }
+  if (document.most !== undefined && !document.type.startsWith('list')) {
+    findings.error(
+      'parameter',
+      `${path}.most`,
+      `Only lists have “most”; this key is of type ${document.type}.`,
+    );
+  }
+}
+
+export function scopeOf(document: MemoryKeyDocument): MemoryScope {
+  return document.scope ?? 'self';
+}
+
+/** What of a declaration must be the same wherever the key is shared. */
+function meaning(document: MemoryKeyDocument): string {
+  const fields = Object.entries(document).filter(([field]) => field !== 'note');
+  return JSON.stringify(fields.sort());
+}
+
+/**
+ * The keys of one scope that these minds declare, each name once, beginning at cell 0 of the scope. A
+ * name must mean the same in all of them.
+ */
+export function compileKeys(
+  minds: readonly string[],
+  scope: MemoryScope,
+  context: CompileContext,
+): SharedKeysProgram {
+  const { document, findings } = context;
+  const first = new Map<string, { mind: string; document: MemoryKeyDocument }>();
+  const keys: KeyProgram[] = [];
+  let slots = 0;
+  for (const mind of minds) {
+    const memory = memoryOf(document, mind);
+    for (const name of namesOf(memory)) {
+      const declared = memory[name];
+      if (scopeOf(declared) !== scope) continue;
+      const path = `minds.${mind}.memory.${name}`;
+      const other = first.get(name);
+      if (other) {
+        if (meaning(other.document) !== meaning(declared)) {
+          findings.error(
+            'conflict',
+            path,
+            `“${name}” is shared with “${document.minds[other.mind].title}”, which declares it otherwise. Make the two the same, or give one another name.`,
+          );
+        }
+        continue;
+      }
+      first.set(name, { mind, document: declared });
+      checkKey(name, declared, path, context);
+      const key = compileKey(name, declared, path, slots, context);
+      slots = key.stamp + 1;
+      keys.push(key);
+    }
+  }
+  return { keys, slots };
+}
+
+function compileKey(
+  name: string,
+  document: MemoryKeyDocument,
+  path: string,
+  slot: number,
+  context: CompileContext,
+): KeyProgram {
+  const { type, forgetAfter } = document;
+  const capacity = type.startsWith('list') ? (document.most ?? DEFAULT_LIST_LENGTH) : 0;
+  return {
+    name,
+    type,
+    scope: scopeOf(document),
+    slot,
+    stamp: slot + keyWidth(type, capacity),
+    initial: defaultOf(document, path, context),
+    forgetAfter: forgetAfter === undefined ? 0 : Math.max(1, ticks(context, forgetAfter)),
+    capacity,
+  };
+}
+
+export function memoryOf(
+  document: ProjectDocument,
+  mind: string,
+): Record<string, MemoryKeyDocument> {
+  return document.minds[mind].memory ?? {};
+}

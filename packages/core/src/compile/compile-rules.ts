@@ -1,0 +1,99 @@
+import type { ActionProgram, NodeBodyProgram, NodeProgram, RuleProgram } from '../mind/program.ts';
+import type { ActionDocument, RuleDocument, RulesCallDocument } from '../model/documents.ts';
+import { suggestion } from '../model/nearest-name.ts';
+import { nodeText } from '../model/node-text.ts';
+import { compileAction, compileExpression, type MindScope } from './compile-actions.ts';
+import { namesOf } from './context.ts';
+
+interface Rows {
+  /** Rows of the outline so far. */
+  rows: number;
+}
+
+function compileRuleActions(
+  scope: MindScope,
+  actions: readonly ActionDocument[] | undefined,
+  path: string,
+  outline: Rows,
+): NodeProgram[] {
+  return (actions ?? []).flatMap((document, i) => {
+    const at = `${path}[${i}]`;
+    const action = compileAction(scope, document, at);
+    return action ? [actionRow(action, document, at, outline.rows++)] : [];
+  });
+}
+
+/** A row that is an action without a guard. */
+export function actionRow(
+  action: ActionProgram,
+  document: ActionDocument,
+  path: string,
+  row: number,
+): NodeProgram {
+  const body = { kind: 'action', action } as const;
+  return { row, path, title: nodeText(document), guard: null, holds: false, preempts: false, body };
+}
+
+function compileRule(
+  scope: MindScope,
+  document: RuleDocument,
+  path: string,
+  outline: Rows,
+): RuleProgram {
+  const { findings } = scope.context;
+  const row = outline.rows++;
+  const edge = document.edge === true;
+  if (!document.do && !document.rows && !document.else) {
+    findings.error('parameter', path, 'This rule does nothing: add “do”, “rows” or “else”.');
+  }
+  const when = compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] });
+  const actions = compileRuleActions(scope, document.do, `${path}.do`, outline);
+  const rows = (document.rows ?? []).map((inner, i) =>
+    compileRule(scope, inner, `${path}.rows[${i}]`, outline),
+  );
+  const otherwise: RuleProgram | null = document.else
+    ? {
+        row: outline.rows++,
+        path: `${path}.else`,
+        title: 'else',
+        when: null,
+        edge,
+        actions: compileRuleActions(scope, document.else, `${path}.else`, outline),
+        rows: [],
+        otherwise: null,
+      }
+    : null;
+  return {
+    row,
+    path,
+    title: document.title ?? document.when,
+    when,
+    edge,
+    actions,
+    rows,
+    otherwise,
+  };
+}
+
+/** The rules a call names; null, with a finding, where there are none such. */
+export function compileRules(
+  scope: MindScope,
+  call: RulesCallDocument,
+  path: string,
+  outline: Rows,
+): Extract<NodeBodyProgram, { kind: 'rules' }> | null {
+  const sets = scope.document.rules ?? {};
+  if (!Object.hasOwn(sets, call.rules)) {
+    scope.context.findings.error(
+      'unknownName',
+      `${path}.rules`,
+      `This mind has no rules “${call.rules}”.${suggestion(call.rules, namesOf(sets))}`,
+    );
+    return null;
+  }
+  const at = `minds.${scope.mind}.rules.${call.rules}.rows`;
+  const rows = sets[call.rules].rows.map((rule, i) =>
+    compileRule(scope, rule, `${at}[${i}]`, outline),
+  );
+  return { kind: 'rules', rows };
+}

@@ -1,0 +1,276 @@
+import type { Bound } from '../expression/scope.ts';
+import type { NodeBodyProgram, NodeProgram } from '../mind/program.ts';
+import type {
+  ActionDocument,
+  NodeDocument,
+  NodeFields,
+  ParameterType,
+  TreeCallDocument,
+} from '../model/documents.ts';
+import { suggestion } from '../model/nearest-name.ts';
+import { nodeText } from '../model/node-text.ts';
+import {
+  compileAction,
+  compileExpression,
+  compileNumber,
+  compileTyped,
+  type MindScope,
+} from './compile-actions.ts';
+import { compileRules } from './compile-rules.ts';
+import { namesOf } from './context.ts';
+
+/** Trees: every call of a tree becomes rows of its own, with the parameters' expressions in place. */
+
+/** What is shared while one activity is compiled. */
+export interface Outline {
+  /** Rows so far. */
+  rows: number;
+  /** The trees inside which this one is called, outermost first. */
+  calls: readonly string[];
+}
+
+/** More rows than anyone reads; calls of calls of calls get there fast. */
+const ROW_LIMIT = 1000;
+
+const NEVER: NodeBodyProgram = { kind: 'sequence', restart: false, children: [] };
+
+interface Place {
+  scope: MindScope;
+  outline: Outline;
+  path: string;
+}
+
+function at(place: Place, step: string): Place {
+  return { ...place, path: `${place.path}.${step}` };
+}
+
+function compileChildren(
+  place: Place,
+  children: readonly NodeDocument[],
+  parent: string,
+): NodeProgram[] {
+  return children.map((child, i) =>
+    compileNode({ ...place, path: `${place.path}[${i}]` }, child, parent),
+  );
+}
+
+function bindParameters(
+  place: Place,
+  call: TreeCallDocument,
+  parameters: Readonly<Record<string, ParameterType>>,
+): Map<string, Bound> {
+  const { scope, path } = place;
+  const { findings } = scope.context;
+  const given = call.with ?? {};
+  for (const name of namesOf(given)) {
+    if (Object.hasOwn(parameters, name)) continue;
+    findings.error(
+      'unknownName',
+      `${path}.with.${name}`,
+      `“${call.tree}” has no parameter “${name}”.${suggestion(name, namesOf(parameters))}`,
+    );
+  }
+  return new Map(
+    namesOf(parameters).map((name): [string, Bound] => {
+      const type = parameters[name];
+      if (!Object.hasOwn(given, name)) {
+        findings.error(
+          'parameter',
+          path,
+          `“${call.tree}” needs its parameter “${name}” (${type}): add it under “with”.`,
+        );
+        return [name, { type, unit: null, expression: null }];
+      }
+      const source = String(given[name]);
+      const typed = compileTyped(scope, source, `${path}.with.${name}`, { types: [type] });
+      return [name, { type, unit: typed?.unit ?? null, expression: typed?.expression ?? null }];
+    }),
+  );
+}
+
+/** The root of a called tree, its parameters bound where it is called. */
+export function compileCall(place: Place, call: TreeCallDocument): NodeProgram | null {
+  const { scope, outline, path } = place;
+  const { findings } = scope.context;
+  const trees = scope.document.trees ?? {};
+  const tree = Object.hasOwn(trees, call.tree) ? trees[call.tree] : undefined;
+  if (!tree) {
+    findings.error(
+      'unknownName',
+      `${path}.tree`,
+      `This mind has no tree “${call.tree}”.${suggestion(call.tree, namesOf(trees))}`,
+    );
+    return null;
+  }
+  if (outline.calls.includes(call.tree)) {
+    findings.error(
+      'structure',
+      `${path}.tree`,
+      `“${call.tree}” calls itself (${[...outline.calls, call.tree].join(' → ')}), which would never end. Use repeat.`,
+    );
+    return null;
+  }
+  const parameters = bindParameters(place, call, tree.parameters ?? {});
+  const inner: Outline = { rows: outline.rows, calls: [...outline.calls, call.tree] };
+  const root = compileNode(
+    {
+      scope: { ...scope, parameters },
+      outline: inner,
+      path: `minds.${scope.mind}.trees.${call.tree}.root`,
+    },
+    tree.root,
+    '',
+  );
+  outline.rows = inner.rows;
+  return root;
+}
+
+/** Checks a tree nothing calls, as if it were called with anything that fits. */
+export function checkUncalledTree(scope: MindScope, name: string): void {
+  const tree = scope.document.trees![name];
+  const parameters = new Map(
+    Object.entries(tree.parameters ?? {}).map(([parameter, type]): [string, Bound] => [
+      parameter,
+      { type, unit: null, expression: null },
+    ]),
+  );
+  compileNode(
+    {
+      scope: { ...scope, parameters },
+      outline: { rows: 0, calls: [name] },
+      path: `minds.${scope.mind}.trees.${name}.root`,
+    },
+    tree.root,
+    '',
+  );
+}
+
+const NODE_FIELDS: ReadonlySet<string> = new Set([
+  'title',
+  'note',
+  'when',
+  'holds',
+  'preempts',
+  'weight',
+] satisfies (keyof NodeFields)[]);
+
+/** The action a node is, without what any node may carry. */
+function actionOf(node: ActionDocument): ActionDocument {
+  const fields = Object.entries(node).filter(([field]) => !NODE_FIELDS.has(field));
+  return Object.fromEntries(fields) as ActionDocument;
+}
+
+function compileBody(place: Place, node: NodeDocument): NodeBodyProgram {
+  const { scope, path } = place;
+  const below = (child: NodeDocument, kind: string) => compileNode(at(place, kind), child, kind);
+  const seconds = (value: number | string) => compileNumber(scope, value, `${path}.seconds`, 's');
+  if ('do' in node) {
+    const action = compileAction(scope, actionOf(node as ActionDocument), path);
+    return action ? { kind: 'action', action } : NEVER;
+  }
+  if ('tree' in node) {
+    const child = compileCall(place, node);
+    return child ? { kind: 'subtree', child } : NEVER;
+  }
+  if ('rules' in node) return compileRules(scope, node, path, place.outline) ?? NEVER;
+  if ('condition' in node) {
+    const test = compileExpression(scope, node.condition, `${path}.condition`, { types: ['flag'] });
+    return test ? { kind: 'condition', test } : NEVER;
+  }
+  if ('sequence' in node) {
+    const children = compileChildren(at(place, 'sequence'), node.sequence, 'sequence');
+    return { kind: 'sequence', restart: node.restart ?? false, children };
+  }
+  if ('selector' in node) {
+    const children = compileChildren(at(place, 'selector'), node.selector, 'selector');
+    return { kind: 'selector', restart: node.restart ?? false, children };
+  }
+  if ('parallel' in node) {
+    const children = compileChildren(at(place, 'parallel'), node.parallel, 'parallel');
+    const { successes = Math.max(1, children.length), failures = 1 } = node;
+    return { kind: 'parallel', successes, failures, children };
+  }
+  if ('random' in node) {
+    const weights = node.random.map(({ weight }, i) =>
+      compileNumber(scope, weight ?? 1, `${path}.random[${i}].weight`),
+    );
+    const children = compileChildren(at(place, 'random'), node.random, 'random');
+    return { kind: 'random', weights, children };
+  }
+  if ('invert' in node) return { kind: 'invert', child: below(node.invert, 'invert') };
+  if ('succeed' in node) return { kind: 'succeed', child: below(node.succeed, 'succeed') };
+  if ('fail' in node) return { kind: 'fail', child: below(node.fail, 'fail') };
+  if ('repeat' in node) {
+    const { times = 0, until = null } = node;
+    return { kind: 'repeat', times, until, child: below(node.repeat, 'repeat') };
+  }
+  if ('limit' in node)
+    return { kind: 'limit', times: node.times, child: below(node.limit, 'limit') };
+  if ('cooldown' in node) {
+    const child = below(node.cooldown, 'cooldown');
+    return { kind: 'cooldown', seconds: seconds(node.seconds), child };
+  }
+  if ('timeout' in node) {
+    const child = below(node.timeout, 'timeout');
+    return { kind: 'timeout', seconds: seconds(node.seconds), child };
+  }
+  if ('delay' in node) {
+    const child = below(node.delay, 'delay');
+    return { kind: 'delay', seconds: seconds(node.seconds), child };
+  }
+  const child = below(node.chance, 'chance');
+  return { kind: 'chance', p: compileNumber(scope, node.p, `${path}.p`), child };
+}
+
+function checkGuard({ scope, path }: Place, node: NodeDocument, parent: string): void {
+  const { findings } = scope.context;
+  for (const mode of ['holds', 'preempts'] as const) {
+    if (node[mode] && node.when === undefined) {
+      findings.error(
+        'parameter',
+        `${path}.${mode}`,
+        `“${mode}” says when the guard is looked at; there is no guard. Add “when”.`,
+      );
+    }
+  }
+  if (node.preempts && parent !== 'selector') {
+    findings.error(
+      'parameter',
+      `${path}.preempts`,
+      '“preempts” takes over from a later sibling, so it works only on a child of a selector.',
+    );
+  }
+  if (node.weight !== undefined && parent !== 'random') {
+    findings.error(
+      'parameter',
+      `${path}.weight`,
+      '“weight” counts only on a child of random. Remove it.',
+    );
+  }
+}
+
+function compileNode(place: Place, node: NodeDocument, parent: string): NodeProgram {
+  const { scope, outline, path } = place;
+  const row = outline.rows++;
+  checkGuard(place, node, parent);
+  if (row === ROW_LIMIT) {
+    scope.context.findings.error(
+      'structure',
+      path,
+      `With everything it calls, this comes to more than ${ROW_LIMIT} rows. Call fewer trees, or split it into states.`,
+    );
+  }
+  const guard =
+    node.when === undefined
+      ? null
+      : compileExpression(scope, node.when, `${path}.when`, { types: ['flag'] });
+  return {
+    row,
+    path,
+    title: node.title ?? nodeText(node),
+    guard,
+    holds: guard !== null && node.holds === true,
+    preempts: guard !== null && node.preempts === true,
+    body: row > ROW_LIMIT ? NEVER : compileBody(place, node),
+  };
+}

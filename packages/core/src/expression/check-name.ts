@@ -1,0 +1,113 @@
+import type { Expression as Node } from 'acorn';
+import { suggestion } from '../model/nearest-name.ts';
+import {
+  BUILTINS,
+  builtinsNamed,
+  signature,
+  type Builtin,
+  type ParameterType,
+} from './builtins.ts';
+import { fault, span, textOf, type Checker, type Typed } from './checker.ts';
+import type { Ir, Span } from './ir.ts';
+import type { Bound } from './scope.ts';
+import { PLAIN, unitNamed, type Unit } from './units.ts';
+
+/** What a name in an expression stands for: a parameter, a memory key, a built-in or a route. */
+
+/** `self.place` as one name, or null where the node is no plain dotted name. */
+export function dottedName(node: Node): string | null {
+  if (node.type === 'Identifier') return node.name;
+  if (node.type !== 'MemberExpression' || node.computed || node.optional) return null;
+  if (node.property.type !== 'Identifier' || node.object.type === 'Super') return null;
+  const object = dottedName(node.object);
+  return object === null ? null : `${object}.${node.property.name}`;
+}
+
+function knownNames(checker: Checker): string[] {
+  return [
+    ...new Set([
+      ...(checker.scope.parameters?.keys() ?? []),
+      ...checker.scope.keys.keys(),
+      ...checker.scope.routes.keys(),
+      ...BUILTINS.map((builtin) => builtin.name),
+    ]),
+  ];
+}
+
+/** A parameter stands for the expression it is bound to, wherever that was written. */
+function parameterValue({ type, unit, expression }: Bound, at: Span): Typed {
+  if (expression === null) return { ir: { op: 'literal', at, type, value: NaN }, unit };
+  // Every part of it is said by the parameter's name, so every part stands where that does.
+  const ir = JSON.parse(JSON.stringify(expression.ir), (key, value: unknown) =>
+    key === 'at' ? at : value,
+  ) as Ir;
+  return { ir, unit };
+}
+
+export function checkName(checker: Checker, node: Node): Typed | null {
+  const at = span(node);
+  const name = dottedName(node);
+  if (name === null)
+    return fault(
+      checker,
+      node,
+      `“${textOf(checker, node)}” is not a name: use plain names with dots.`,
+    );
+  const bound = checker.scope.parameters?.get(name);
+  if (bound) return parameterValue(bound, at);
+  const key = checker.scope.keys.get(name);
+  if (key) {
+    return {
+      ir: { op: 'key', at, type: key.type, scope: key.scope, slot: key.slot, key: key.index },
+      unit: unitNamed(key.unit),
+    };
+  }
+  const builtins = builtinsNamed(name);
+  if (builtins.some((builtin) => builtin.parameters)) {
+    return fault(
+      checker,
+      node,
+      `“${name}” is a function: write ${builtins.map(signature).join(' or ')}.`,
+    );
+  }
+  if (builtins.length > 0) {
+    const [builtin] = builtins;
+    return {
+      ir: { op: 'call', at, type: builtin.result, name: signature(builtin), args: [] },
+      unit: builtinUnit(builtin, []),
+    };
+  }
+  const route = checker.scope.routes.get(name);
+  if (route !== undefined)
+    return { ir: { op: 'literal', at, type: 'route', value: route }, unit: PLAIN };
+  return fault(
+    checker,
+    node,
+    `Nothing is called “${name}” here.${suggestion(name, knownNames(checker))}`,
+  );
+}
+
+export function builtinUnit(builtin: Builtin, args: Typed[]): Unit {
+  if (builtin.unit === 'same') return args.find((arg) => arg.unit !== null)?.unit ?? null;
+  return builtin.unit === undefined ? PLAIN : unitNamed(builtin.unit);
+}
+
+export function accepts(builtin: Builtin, types: ParameterType[]): boolean {
+  const parameters = builtin.parameters ?? [];
+  const last = parameters[parameters.length - 1];
+  if (builtin.variadic ? types.length < 2 : types.length !== parameters.length) return false;
+  return types.every((type, i) => type === (parameters[i] ?? last).type);
+}
+
+export function checkKeyArgument(checker: Checker, node: Node, builtin: Builtin): Typed | null {
+  const name = dottedName(node);
+  const key = name === null ? undefined : checker.scope.keys.get(name);
+  if (!key) {
+    return fault(
+      checker,
+      node,
+      `${builtin.name}() takes the name of a memory key.${suggestion(name ?? '', checker.scope.keys.keys())}`,
+    );
+  }
+  return { ir: { op: 'literal', at: span(node), type: 'number', value: key.index }, unit: null };
+}

@@ -1,0 +1,103 @@
+import type { Findings } from '../compile/finding.ts';
+import type { StackProgram } from '../mind/program.ts';
+import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
+import { circleBlocked, createWalls } from '../space/walls.ts';
+import type { ArchetypeProgram, Program } from '../world/program.ts';
+import { allActions, allExpressions, partsOf } from './walk.ts';
+
+/** What a mind asks of a body that the body, or the ground, can't give. */
+
+/** Built-ins that speak of what is seen. */
+const OF_SIGHT = new Set(['sees', 'awareness', 'lastSeen']);
+
+function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: Findings): void {
+  if (archetype.sight) return;
+  for (const mind of stack.minds) {
+    const asked = allExpressions(mind)
+      .flatMap(({ ir }) => partsOf(ir))
+      .flatMap((part) => {
+        const name = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)!.name : '';
+        return OF_SIGHT.has(name) || name.startsWith('attention.') ? [name] : [];
+      });
+    if (asked.length === 0) continue;
+    findings.warning(
+      'cannotWork',
+      `archetypes.${archetype.name}`,
+      `“${archetype.title}” has no sight, but its mind “${mind.title}” asks for ${[...new Set(asked)].join(', ')}: that stays empty. Give it sight.`,
+    );
+  }
+}
+
+function checkGaits(
+  archetype: ArchetypeProgram,
+  stack: StackProgram,
+  program: Program,
+  findings: Findings,
+): void {
+  const actions = stack.minds.flatMap(allActions);
+  const mover = actions.find(({ channel, lasts }) => channel === 'legs' && lasts);
+  if (!mover) return;
+  const used = actions.flatMap(({ action, args }) =>
+    action === 'setGait' ? [Number(args.gait)] : [],
+  );
+  const paces = [archetype.gait, ...used].map((gait) => archetype.paces[gait]);
+  if (paces.some((pace) => pace > 0)) return;
+  findings.warning(
+    'cannotWork',
+    `archetypes.${archetype.name}.gaits.${program.gaits[archetype.gait]}`,
+    `“${archetype.title}” can’t ${mover.action}: every gait it uses has speed 0 m/s. Give one a speed.`,
+  );
+}
+
+/** Whether the mind sends whoever has it along the route it was given. */
+function followsOwnRoute(stack: StackProgram): boolean {
+  return stack.minds
+    .flatMap(allActions)
+    .some(
+      ({ action, args }) =>
+        action === 'followRoute' &&
+        typeof args.route === 'object' &&
+        args.route.ir.op === 'call' &&
+        args.route.ir.name === 'self.route',
+    );
+}
+
+function checkRoutes(program: Program, findings: Findings): void {
+  const { ground, agents, archetypes, stacks } = program;
+  const walls = createWalls(ground.width, ground.height, ground.walls);
+  const path = `grounds.${ground.name}`;
+  for (const agent of agents) {
+    const archetype = archetypes[agent.archetype];
+    const stack = stacks[archetype?.stack];
+    if (!stack) continue;
+    if (agent.route < 0) {
+      if (followsOwnRoute(stack))
+        findings.warning(
+          'cannotWork',
+          `${path}.agents.${agent.name}`,
+          `“${agent.title}” has no route, but its mind follows self.route: that fails at once. Give it a route.`,
+        );
+      continue;
+    }
+    const route = ground.routes[agent.route];
+    for (let i = 0; i < route.points.length; i += 2) {
+      const [x, y] = route.points.slice(i, i + 2);
+      if (!circleBlocked(walls, x, y, archetype.radius)) continue;
+      findings.warning(
+        'cannotWork',
+        `${path}.routes.${route.name}.points[${i / 2}]`,
+        `“${agent.title}” (radius ${archetype.radius} m) can’t stand at (${x}, ${y}): there is a wall. Move the waypoint.`,
+      );
+    }
+  }
+}
+
+export function checkBodies(program: Program, findings: Findings): void {
+  for (const archetype of program.archetypes) {
+    const stack = program.stacks[archetype.stack];
+    if (!stack) continue;
+    checkSight(archetype, stack, findings);
+    checkGaits(archetype, stack, program, findings);
+  }
+  checkRoutes(program, findings);
+}

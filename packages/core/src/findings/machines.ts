@@ -1,0 +1,108 @@
+import type { Findings } from '../compile/finding.ts';
+import type { MachineProgram, MindProgram, TransitionProgram } from '../mind/program.ts';
+import { implies, neverPart, truthOf, type Known } from './truth.ts';
+
+/** States nothing enters or leaves, and transitions that never fire. */
+
+/** States some chain of initial states and transitions leads to. */
+function reachableStates(machine: MachineProgram): Set<number> {
+  const reached = new Set<number>();
+  const enter = (state: number) => {
+    for (let s = state; s >= 0 && !reached.has(s); s = machine.states[s].parent) {
+      reached.add(s);
+      const { kind, children, initial, leaves, parent } = machine.states[s];
+      if (kind === 'parallel') children.forEach(enter);
+      if (initial >= 0) enter(initial);
+      if ((kind === 'history' || kind === 'deepHistory') && initial < 0 && parent >= 0)
+        enter(machine.states[parent].initial);
+      for (const leave of leaves)
+        if (machine.transitions[leave].target >= 0) enter(machine.transitions[leave].target);
+    }
+  };
+  enter(machine.initial);
+  return reached;
+}
+
+/** Whether the state, or one around it, has a transition to elsewhere. */
+function hasWayOut(machine: MachineProgram, state: number): boolean {
+  for (let s = state; s >= 0; s = machine.states[s].parent) {
+    if (machine.states[s].leaves.some((leave) => machine.transitions[leave].target >= 0))
+      return true;
+  }
+  return false;
+}
+
+/** Whether `later`, further down in the same state, fires only when `earlier` does, which comes first. */
+function shadows(earlier: TransitionProgram, later: TransitionProgram, known: Known): boolean {
+  if (later.urgent && !earlier.urgent) return false;
+  if (earlier.on !== '' && earlier.on !== later.on) return false;
+  if (earlier.afterTicks > later.afterTicks || earlier.forTicks > later.forTicks) return false;
+  const always = earlier.when === null || truthOf(earlier.when.ir, known) === 'always';
+  return always || implies(later.when?.ir ?? null, earlier.when!.ir);
+}
+
+/** What makes one transition never fire; null where nothing does. */
+function whyNever(
+  index: number,
+  leaves: readonly TransitionProgram[],
+  heard: (event: string) => boolean,
+  known: Known,
+): string | null {
+  const leave = leaves[index];
+  if (leave.on !== '' && !heard(leave.on))
+    return `nothing raises “${leave.on}”. Raise it, or take another event`;
+  const never = leave.when && neverPart(leave.when.ir, known);
+  if (never) {
+    const part = leave.when!.source.slice(...never.at);
+    return `“${part}” can never hold. Look at its numbers`;
+  }
+  const above = leaves.findIndex((other, i) => i < index && shadows(other, leave, known));
+  if (above < 0) return null;
+  return `number ${above + 1} above it does whenever this one would. Put this one first, or remove it`;
+}
+
+export function checkMachine(
+  mind: MindProgram,
+  paths: ReadonlyMap<string, string>,
+  heard: (event: string) => boolean,
+  known: Known,
+  findings: Findings,
+): void {
+  const { machine } = mind;
+  const reached = reachableStates(machine);
+  machine.states.forEach((state, index) => {
+    const path = paths.get(state.id);
+    if (path === undefined) return;
+    if (!reached.has(index)) {
+      findings.warning(
+        'unreachable',
+        path,
+        `“${state.title}” is never entered: no transition leads to it. Add one, or remove the state.`,
+        {
+          title: `Remove ${state.title}`,
+          command: { command: 'removeState', mind: mind.name, state: state.id },
+        },
+      );
+    } else if (state.kind === 'atomic' && machine.states.length > 1 && !hasWayOut(machine, index)) {
+      findings.warning(
+        'noWayOut',
+        path,
+        `“${state.title}” is never left: it has no transition to another state, nor has any state around it.`,
+      );
+    }
+    const leaves = state.leaves.map((leave) => machine.transitions[leave]);
+    leaves.forEach((_, i) => {
+      const why = whyNever(i, leaves, heard, known);
+      if (why === null) return;
+      findings.warning(
+        'neverFires',
+        `${path}.leaves[${i}]`,
+        `This transition never fires: ${why}.`,
+        {
+          title: `Remove transition ${i + 1} of ${state.title}`,
+          command: { command: 'removeTransition', mind: mind.name, state: state.id, index: i },
+        },
+      );
+    });
+  });
+}

@@ -1,0 +1,207 @@
+import { namesOf } from '../compile/context.ts';
+import type { Findings } from '../compile/finding.ts';
+import type { StackProgram } from '../mind/program.ts';
+import type {
+  MindDocument,
+  NodeDocument,
+  ProjectDocument,
+  StateDocument,
+} from '../model/documents.ts';
+import { childrenOfNode } from '../model/nodes.ts';
+import type { Program } from '../world/program.ts';
+import { allActions, keysRead } from './walk.ts';
+
+/** Names that lead nowhere: keys nobody writes or reads, trees and minds nothing calls, events nobody hears. */
+
+/** How a key is used by every mind that shares it. */
+interface Use {
+  read: boolean;
+  written: boolean;
+}
+
+function useOfKey(stacks: readonly StackProgram[], name: string, scope: string): Use {
+  const use: Use = { read: false, written: false };
+  for (const { keys, minds } of stacks) {
+    const index = keys.findIndex((key) => key.name === name && key.scope === scope);
+    if (index < 0) continue;
+    for (const mind of minds) {
+      use.read ||= keysRead(mind).has(index);
+      use.written ||= allActions(mind).some(
+        ({ action, args }) => (action === 'remember' || action === 'add') && args.key === index,
+      );
+    }
+  }
+  return use;
+}
+
+function hasDefault(mind: MindDocument, key: string): boolean {
+  const { type, default: given } = mind.memory![key];
+  return given !== undefined || type === 'flag' || type.startsWith('list');
+}
+
+function checkMemory(name: string, mind: MindDocument, program: Program, findings: Findings): void {
+  for (const key of namesOf(mind.memory ?? {})) {
+    const scope = mind.memory![key].scope ?? 'self';
+    const sharing = program.stacks.filter(
+      ({ minds }) => scope !== 'self' || minds.some((other) => other.name === name),
+    );
+    const { read, written } = useOfKey(sharing, key, scope);
+    const path = `minds.${name}.memory.${key}`;
+    if (read && !written && !hasDefault(mind, key)) {
+      findings.warning(
+        'neverWritten',
+        path,
+        `“${key}” is read but nothing ever writes it: add a remember action, or a default.`,
+      );
+    } else if (!read) {
+      findings.warning(
+        'unused',
+        path,
+        written
+          ? `“${key}” is written but nothing ever reads it.`
+          : `“${key}” is neither written nor read.`,
+        written
+          ? undefined
+          : { title: `Remove ${key}`, command: { command: 'removeKey', mind: name, key } },
+      );
+    }
+  }
+}
+
+/** What the activities, trees and rules of a mind call. */
+interface Called {
+  trees: Set<string>;
+  rules: Set<string>;
+}
+
+function collectNode(node: NodeDocument, called: Called): void {
+  if ('tree' in node) called.trees.add(String(node.tree));
+  if ('rules' in node) called.rules.add(String(node.rules));
+  for (const child of childrenOfNode(node)) collectNode(child, called);
+}
+
+function collectStates(states: readonly StateDocument[], called: Called): void {
+  for (const { activity, states: inner } of states) {
+    if (activity) collectNode(activity as NodeDocument, called);
+    collectStates(inner ?? [], called);
+  }
+}
+
+function calledIn(mind: MindDocument): Called {
+  const called: Called = { trees: new Set(), rules: new Set() };
+  if (mind.activity) collectNode(mind.activity as NodeDocument, called);
+  collectStates(mind.machine?.states ?? [], called);
+  // A tree that only an uncalled tree calls is told of when that one is gone.
+  for (const { root } of Object.values(mind.trees ?? {})) collectNode(root, called);
+  return called;
+}
+
+function checkCalls(name: string, mind: MindDocument, findings: Findings): void {
+  const called = calledIn(mind);
+  for (const tree of namesOf(mind.trees ?? {})) {
+    const path = `minds.${name}.trees.${tree}`;
+    if (!called.trees.has(tree)) {
+      findings.warning('unused', path, `Nothing calls the tree “${tree}”.`, {
+        title: `Remove the tree ${tree}`,
+        command: { command: 'removeTree', mind: name, tree },
+      });
+    }
+    const { root, parameters } = mind.trees![tree];
+    const text = JSON.stringify(root);
+    for (const parameter of namesOf(parameters ?? {})) {
+      if (new RegExp(`\\b${parameter}\\b`).test(text)) continue;
+      findings.warning(
+        'unused',
+        `${path}.parameters.${parameter}`,
+        `The tree never uses its parameter “${parameter}”. Remove it, there and where the tree is called.`,
+      );
+    }
+  }
+  for (const rules of namesOf(mind.rules ?? {})) {
+    if (called.rules.has(rules)) continue;
+    findings.warning(
+      'unused',
+      `minds.${name}.rules.${rules}`,
+      `Nothing calls the rules “${rules}”.`,
+      {
+        title: `Remove the rules ${rules}`,
+        command: { command: 'removeRules', mind: name, rules },
+      },
+    );
+  }
+}
+
+/** What the senses, and the ends of states, raise by themselves. */
+const RAISED_BY_THE_WORLD = [
+  'sight.curious',
+  'sight.certain',
+  'sight.uncertain',
+  'sight.lost',
+  'done.success',
+  'done.failure',
+];
+
+/** Whether the descriptor takes the event: it has its words at the head. */
+function takes(descriptor: string, event: string): boolean {
+  return event === descriptor || event.startsWith(`${descriptor}.`);
+}
+
+function eventsRaised(stack: StackProgram): string[] {
+  const raised = stack.minds
+    .flatMap(allActions)
+    .flatMap(({ action, args }) => (action === 'raise' ? [String(args.event)] : []));
+  return [...RAISED_BY_THE_WORLD, ...raised];
+}
+
+/** Whether anything raises an event that the descriptor takes, for the minds of a stack. */
+export function hearing(stack: StackProgram): (descriptor: string) => boolean {
+  const raised = eventsRaised(stack);
+  return (descriptor) => raised.some((event) => takes(descriptor, event));
+}
+
+/** All actions in a part of a document, with their paths. */
+function actionsIn(value: unknown, path: string): [string, { do: string; event?: unknown }][] {
+  if (typeof value !== 'object' || value === null) return [];
+  if (Array.isArray(value)) return value.flatMap((entry, i) => actionsIn(entry, `${path}[${i}]`));
+  const here =
+    'do' in value && typeof value.do === 'string'
+      ? [[path, value] as [string, { do: string; event?: unknown }]]
+      : [];
+  return [
+    ...here,
+    ...Object.entries(value).flatMap(([key, inner]) => actionsIn(inner, `${path}.${key}`)),
+  ];
+}
+
+function checkEvents(name: string, mind: MindDocument, program: Program, findings: Findings): void {
+  const listening = program.stacks
+    .filter(({ minds }) => minds.some((other) => other.name === name))
+    .flatMap(({ minds }) => minds);
+  const onEvent = listening.some(({ cadence }) => cadence.kind === 'event');
+  const heard = listening.flatMap(({ machine }) => machine.transitions.map(({ on }) => on));
+  for (const [path, action] of actionsIn(mind, `minds.${name}`)) {
+    if (action.do !== 'raise' || onEvent) continue;
+    const event = String(action.event);
+    if (heard.some((on) => on !== '' && takes(on, event))) continue;
+    findings.warning('unused', path, `No transition takes the event “${event}” that this raises.`);
+  }
+}
+
+export function checkNames(program: Program, document: ProjectDocument, findings: Findings): void {
+  for (const name of namesOf(document.minds)) {
+    const mind = document.minds[name];
+    checkMemory(name, mind, program, findings);
+    checkCalls(name, mind, findings);
+    checkEvents(name, mind, program, findings);
+    const had = Object.values(document.archetypes).some(
+      (archetype) => archetype.mind === name || archetype.minds?.includes(name),
+    );
+    if (!had) {
+      findings.warning(
+        'unused',
+        `minds.${name}`,
+        `No archetype has the mind “${mind.title}”, so nothing runs it.`,
+      );
+    }
+  }
+}

@@ -1,0 +1,111 @@
+import type { CheckedExpression, Ir } from '../expression/ir.ts';
+import type {
+  ActionProgram,
+  MindProgram,
+  NodeProgram,
+  RuleProgram,
+  StackProgram,
+} from '../mind/program.ts';
+
+/** Ways through all parts of a mind, for checks that ask what it contains. */
+
+export function childrenOf({ body }: NodeProgram): readonly NodeProgram[] {
+  if ('children' in body) return body.children;
+  return 'child' in body ? [body.child] : [];
+}
+
+function rulesOf(rule: RuleProgram): RuleProgram[] {
+  return [rule, ...rule.rows.flatMap(rulesOf), ...(rule.otherwise ? rulesOf(rule.otherwise) : [])];
+}
+
+/** The rows of rules that are part of a node itself. */
+export function ruleRows({ body }: NodeProgram): RuleProgram[] {
+  return body.kind === 'rules' ? body.rows.flatMap(rulesOf) : [];
+}
+
+/** A node and all below it, the actions of rules among them. */
+export function nodesBelow(node: NodeProgram): NodeProgram[] {
+  return [
+    node,
+    ...childrenOf(node).flatMap(nodesBelow),
+    ...ruleRows(node).flatMap(({ actions }) => actions),
+  ];
+}
+
+export function allNodes(mind: MindProgram): NodeProgram[] {
+  return mind.machine.states.flatMap(({ activity }) => (activity ? nodesBelow(activity.root) : []));
+}
+
+/** Every action a mind has, wherever it stands. */
+export function allActions(mind: MindProgram): ActionProgram[] {
+  const { states, transitions } = mind.machine;
+  return [
+    ...states.flatMap(({ entry, exit }) => [...entry, ...exit]),
+    ...transitions.flatMap(({ actions }) => actions),
+    ...allNodes(mind).flatMap(({ body }) => (body.kind === 'action' ? [body.action] : [])),
+  ];
+}
+
+function expressionsBelow(value: unknown, found: CheckedExpression[]): void {
+  if (typeof value !== 'object' || value === null) return;
+  if ('ir' in value && 'source' in value) found.push(value as CheckedExpression);
+  else for (const inner of Object.values(value)) expressionsBelow(inner, found);
+}
+
+/** Every expression of a mind. */
+export function allExpressions(mind: MindProgram): CheckedExpression[] {
+  const found: CheckedExpression[] = [];
+  expressionsBelow(mind.machine, found);
+  return found;
+}
+
+/** An expression and all its parts. */
+export function partsOf(ir: Ir): Ir[] {
+  switch (ir.op) {
+    case 'call':
+      return [ir, ...ir.args.flatMap(partsOf)];
+    case 'not':
+    case 'negate':
+      return [ir, ...partsOf(ir.a)];
+    case 'arithmetic':
+    case 'compare':
+    case 'and':
+    case 'or':
+      return [ir, ...partsOf(ir.a), ...partsOf(ir.b)];
+    case 'if':
+      return [ir, ...partsOf(ir.test), ...partsOf(ir.a), ...partsOf(ir.b)];
+    default:
+      return [ir];
+  }
+}
+
+/** Whether two expressions say the same, wherever they stand. */
+export function sameExpression(a: Ir, b: Ir): boolean {
+  const text = (ir: Ir) =>
+    JSON.stringify(ir, (key, value: unknown) => (key === 'at' ? undefined : value));
+  return text(a) === text(b);
+}
+
+/** What an expression asks of memory: indices of the stack's keys. */
+export function keysRead(mind: MindProgram): Set<number> {
+  const read = new Set<number>();
+  for (const { ir } of allExpressions(mind)) {
+    for (const part of partsOf(ir)) {
+      if (part.op === 'key') read.add(part.key);
+      if (part.op === 'call' && part.name === 'age(key)' && part.args[0].op === 'literal')
+        read.add(part.args[0].value);
+    }
+  }
+  return read;
+}
+
+/** Names of the archetypes that have a stack. */
+export function archetypesWith(
+  stack: StackProgram,
+  program: { stacks: StackProgram[]; archetypes: { stack: number; name: string }[] },
+): string[] {
+  const index = program.stacks.indexOf(stack);
+  return program.archetypes
+    .filter((archetype) => archetype.stack === index)
+    .map(({ name }) => name);
+}

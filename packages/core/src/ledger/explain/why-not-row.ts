@@ -1,0 +1,131 @@
+import type { RunnableMind } from '../../mind/mind.ts';
+import type { NodeProgram } from '../../mind/program.ts';
+import { readRow, type RowResult } from '../../mind/tree/node.ts';
+import {
+  activeStates,
+  fact,
+  QuestionError,
+  rerun,
+  whoIsAsked,
+  type Asked,
+  type Question,
+  type Statement,
+} from './statement.ts';
+import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
+
+/** A row of some state's tree, with the rows above it: the root first, itself last. */
+interface Found {
+  state: number;
+  way: NodeProgram[];
+}
+
+function ways(node: NodeProgram, above: NodeProgram[]): NodeProgram[][] {
+  const { body } = node;
+  const here = [...above, node];
+  const below = 'children' in body ? body.children : 'child' in body ? [body.child] : [];
+  return [here, ...below.flatMap((child) => ways(child, here))];
+}
+
+function findRow(mind: RunnableMind, what: string): Found {
+  const { states } = mind.program.machine;
+  const rows = states.flatMap(({ activity }, state) =>
+    activity ? ways(activity.root, []).map((way) => ({ state, way, name: activity.name })) : [],
+  );
+  const last = ({ way }: Found) => way[way.length - 1];
+  const [tree, number] = what.split(':');
+  const found =
+    rows.find((row) => row.name === tree && String(last(row).row + 1) === number) ??
+    rows.find((row) => last(row).title.toLowerCase() === what.toLowerCase());
+  if (found) return found;
+  throw new QuestionError(
+    `This mind has no state or row “${what}”. States: ${states.map(({ id }) => id).join(', ')}. Rows are named by their title, or as tree:3.`,
+  );
+}
+
+function not(statement: string, value: string): Statement {
+  return {
+    statement,
+    holds: false,
+    values: [{ part: 'it', value }],
+    since: null,
+    nearest: null,
+    cause: [],
+  };
+}
+
+const WORDS: Record<RowResult, string> = {
+  running: 'runs',
+  success: 'succeeded',
+  failure: 'failed',
+  stopped: 'was stopped',
+};
+
+/** What the row above lets happen, or not. */
+function stepDown(
+  parent: NodeProgram,
+  child: NodeProgram,
+  resultOf: (node: NodeProgram) => RowResult | null,
+): Statement[] {
+  const { body } = parent;
+  const said = (node: NodeProgram) => {
+    const result = resultOf(node);
+    return result === null ? 'was not reached' : WORDS[result];
+  };
+  if (body.kind === 'sequence' || body.kind === 'selector') {
+    const needed = body.kind === 'sequence' ? 'success' : 'failure';
+    const verb = body.kind === 'sequence' ? 'succeeds' : 'fails';
+    const before = body.children.slice(0, body.children.indexOf(child));
+    return before.map((sibling) =>
+      resultOf(sibling) === needed
+        ? fact(`“${sibling.title}” before it ${verb}`, null)
+        : not(`“${sibling.title}” before it ${verb}`, said(sibling)),
+    );
+  }
+  if (resultOf(child) !== null || resultOf(parent) === null) return [];
+  if (body.kind === 'random') return [not(`“${parent.title}” draws it`, 'another was drawn')];
+  return [not(`“${parent.title}” lets it start`, said(parent))];
+}
+
+/** What the agent's tree would have to do for a row to run. */
+export function whyNotRow(question: Question, what: string): Statement {
+  const { state, way } = findRow(whoIsAsked(question).mind, what);
+  const guards = way.map(({ guard }) => watchGuard(guard));
+  let since = 0;
+  let active = false;
+  const { agent, mind } = rerun(question, (asked) => {
+    const here = activeStates(asked).includes(state);
+    if (here !== active || since === 0) since = asked.agent.tick;
+    active = here;
+    for (const part of guards.flat()) look(part, asked.agent, here);
+  });
+  return rowStatement({ agent, mind }, { state, way }, guards, { active, since });
+}
+
+function rowStatement(
+  { agent, mind }: Asked,
+  { state, way }: Found,
+  guards: readonly WatchedPart[][],
+  stay: { active: boolean; since: number },
+): Statement {
+  const { title } = mind.program.machine.states[state];
+  const cells = mind.machine.states[state].activity!.rows;
+  const resultOf = (node: NodeProgram) => {
+    const last = readRow(agent.memory[cells[node.row]]);
+    return last !== null && last.tick === agent.tick ? last.result : null;
+  };
+  const row = way[way.length - 1];
+  const result = resultOf(row);
+  const inState = { ...fact(`it is in ${title}`, stay.since), holds: stay.active };
+  const needs = way.flatMap((node, i) => [
+    ...(i > 0 ? stepDown(way[i - 1], node, resultOf) : []),
+    ...guards[i].map((part) => partStatement(part, agent)),
+  ]);
+  return {
+    statement: `${agent.placed.title} does “${row.title}”`,
+    holds: result === 'running' || result === 'success',
+    values: [{ part: 'it', value: result === null ? 'was not reached' : WORDS[result] }],
+    since: null,
+    nearest: null,
+    cause: [inState, ...needs],
+  };
+}

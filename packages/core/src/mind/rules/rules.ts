@@ -1,0 +1,142 @@
+import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
+import { CHANNELS } from '../channels.ts';
+import { reserve } from '../cells.ts';
+import type { Host } from '../host.ts';
+import type { RuleProgram } from '../program.ts';
+import { RUNNING, SUCCESS } from '../status.ts';
+import { Leaf, type Grove } from '../tree/leaf.ts';
+import { isRunning, mark, markStopped, readRow, type Behaviour } from '../tree/node.ts';
+
+interface Rule {
+  row: number;
+  /** Null for an `else`. */
+  when: FlagFunction | null;
+  edge: boolean;
+  actions: RuleAction[];
+  rows: Rule[];
+  otherwise: Rule | null;
+  /** Cell of the row's result: a success in each decision it fires in. */
+  at: number;
+  /** Cell: 1 when the test held at the decision before; −1 before the first. */
+  heldAt: number;
+}
+
+interface RuleAction {
+  leaf: Leaf;
+  /** Cell of the action's result. */
+  at: number;
+}
+
+function makeRule(program: RuleProgram, grove: Grove, rows: number[]): Rule {
+  const at = reserve(grove.layout, 1);
+  rows[program.row] = at;
+  return {
+    at,
+    row: program.row,
+    when: program.when && compileFlag(program.when.ir),
+    edge: program.edge,
+    actions: program.actions.map((action) => {
+      if (action.body.kind !== 'action') throw new Error('The program has a rule without action.');
+      rows[action.row] = reserve(grove.layout, 1);
+      return { leaf: new Leaf(action.body.action, action.row, grove), at: rows[action.row] };
+    }),
+    rows: program.rows.map((rule) => makeRule(rule, grove, rows)),
+    otherwise: program.otherwise && makeRule(program.otherwise, grove, rows),
+    heldAt: reserve(grove.layout, 1, -1),
+  };
+}
+
+/**
+ * If/then rows. All rows are tested each decision on the same facts, before any of them does anything;
+ * then those that fire act from top to bottom. A channel belongs to the uppermost row that wants it.
+ * Rules never come to an end by themselves.
+ */
+export class Rules implements Behaviour {
+  readonly #rules: Rule[];
+  readonly #state: number;
+  /** Row that uses each channel in this decision; −1 for none. Decisions don't overlap, so one serves all agents. */
+  readonly #users = new Int32Array(CHANNELS.length);
+
+  /** Notes in `cells`, by row, where each row's result will stand. */
+  constructor(rules: readonly RuleProgram[], grove: Grove, cells: number[]) {
+    this.#state = grove.state;
+    this.#rules = rules.map((rule) => makeRule(rule, grove, cells));
+  }
+
+  start(host: Host): typeof RUNNING {
+    for (const rule of this.#rules) this.#forget(host, rule);
+    return this.step(host);
+  }
+
+  #forget(host: Host, rule: Rule): void {
+    host.memory[rule.heldAt] = -1;
+    for (const { at } of rule.actions) markStopped(host, at);
+    for (const inner of rule.rows) this.#forget(host, inner);
+    if (rule.otherwise) this.#forget(host, rule.otherwise);
+  }
+
+  step(host: Host): typeof RUNNING {
+    for (const rule of this.#rules) this.#test(host, rule);
+    this.#users.fill(-1);
+    for (const rule of this.#rules) this.#act(host, rule);
+    return RUNNING;
+  }
+
+  #test(host: Host, rule: Rule): void {
+    const { memory } = host;
+    const holds = rule.when!(host);
+    const before = memory[rule.heldAt];
+    memory[rule.heldAt] = holds ? 1 : 0;
+    this.#fire(host, rule, holds && (!rule.edge || before !== 1));
+    // The else of an edge row fires when the test turns false, the counterpart of turning true.
+    if (rule.otherwise) this.#fire(host, rule.otherwise, !holds && (!rule.edge || before !== 0));
+  }
+
+  #fire(host: Host, rule: Rule, fires: boolean): void {
+    if (fires) mark(host, rule.at, SUCCESS);
+    for (const inner of rule.rows) {
+      if (fires) this.#test(host, inner);
+      else host.memory[inner.heldAt] = -1;
+    }
+  }
+
+  #act(host: Host, rule: Rule): void {
+    const fires = readRow(host.memory[rule.at])?.tick === host.tick;
+    if (fires && rule.edge) host.recorder?.fired(this.#state, rule.row);
+    for (const action of rule.actions) this.#carryOut(host, rule, action, fires);
+    for (const inner of rule.rows) this.#act(host, inner);
+    if (rule.otherwise) this.#act(host, rule.otherwise);
+  }
+
+  #carryOut(host: Host, rule: Rule, { leaf, at }: RuleAction, fires: boolean): void {
+    const running = isRunning(host, at);
+    // What an edge row has begun goes on to its end; what a level row does stops with the row.
+    if (!fires && !(running && rule.edge)) {
+      if (running) this.#halt(host, leaf, at);
+      return;
+    }
+    const user = leaf.channel < 0 ? -1 : this.#users[leaf.channel];
+    if (user >= 0) {
+      if (running) this.#halt(host, leaf, at);
+      host.recorder?.overruled(this.#state, leaf.row, leaf.name, user);
+      return;
+    }
+    if (leaf.channel >= 0) this.#users[leaf.channel] = leaf.row;
+    mark(host, at, running ? leaf.step(host) : leaf.start(host));
+  }
+
+  #halt(host: Host, leaf: Leaf, at: number): void {
+    leaf.stop(host);
+    markStopped(host, at);
+  }
+
+  stop(host: Host): void {
+    for (let i = this.#rules.length - 1; i >= 0; i--) this.#stopRule(host, this.#rules[i]);
+  }
+
+  #stopRule(host: Host, rule: Rule): void {
+    if (rule.otherwise) this.#stopRule(host, rule.otherwise);
+    for (let i = rule.rows.length - 1; i >= 0; i--) this.#stopRule(host, rule.rows[i]);
+    for (const { leaf, at } of rule.actions) if (isRunning(host, at)) this.#halt(host, leaf, at);
+  }
+}

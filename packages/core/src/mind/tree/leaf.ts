@@ -1,0 +1,117 @@
+import { CHANNELS } from '../channels.ts';
+import { ACTION_CELLS, STARTED, type RunnableAction } from '../actions/action.ts';
+import { makeAction } from '../actions/index.ts';
+import { reserve, type CellLayout } from '../cells.ts';
+import type { Host } from '../host.ts';
+import type { ActionProgram } from '../program.ts';
+import { FAILURE, RUNNING, SUCCESS, type Status } from '../status.ts';
+import type { Behaviour } from './node.ts';
+
+/** What the leaves of one mind share. */
+export interface Grove {
+  layout: CellLayout;
+  /** Cell that holds which uninterrupted action runs: its place in `locks` from 1, 0 for none. */
+  lockAt: number;
+  locks: Leaf[];
+  /** The state whose activity is being made. */
+  state: number;
+}
+
+const RESULT = ACTION_CELLS;
+const NO_RESULT = -1;
+
+/** An action where a mind carries it out: it takes its channel, tells the ledger, and ends once. */
+export class Leaf implements Behaviour {
+  readonly name: string;
+  readonly lasts: boolean;
+  readonly channel: number;
+  readonly at: number;
+  readonly row: number;
+  readonly #action: RunnableAction;
+  readonly #state: number;
+  readonly #lockAt: number;
+  /** Place in the grove's locks from 1; 0 for an action that may be interrupted. */
+  readonly #lock: number;
+
+  /** Row −1: the activity is this action alone. */
+  constructor(program: ActionProgram, row: number, grove: Grove) {
+    this.name = program.action;
+    this.lasts = program.lasts;
+    this.channel = program.channel === null ? -1 : CHANNELS.indexOf(program.channel);
+    this.row = row;
+    this.at = program.lasts ? reserve(grove.layout, ACTION_CELLS + 1) : -1;
+    this.#action = makeAction(program, this.at);
+    this.#state = grove.state;
+    this.#lockAt = grove.lockAt;
+    this.#lock = program.uninterrupted ? grove.locks.push(this) : 0;
+  }
+
+  start(host: Host): Status {
+    if (!this.lasts) {
+      if (this.channel >= 0) host.take(this.channel, 0);
+      host.recorder?.did(this.name);
+      return this.#action.start(host);
+    }
+    host.memory[this.at + STARTED] = host.tick;
+    host.memory[this.at + RESULT] = NO_RESULT;
+    if (this.channel >= 0) host.take(this.channel, this.at);
+    if (this.row >= 0) host.recorder?.began(this.#state, this.name, this.row);
+    const status = this.#action.start(host);
+    if (status !== RUNNING) this.#end(host, status);
+    else if (this.#lock > 0) host.memory[this.#lockAt] = this.#lock;
+    return status;
+  }
+
+  step(host: Host): Status {
+    const known = host.memory[this.at + RESULT];
+    if (known !== NO_RESULT) return known as Status;
+    return this.#carryOn(host);
+  }
+
+  #carryOn(host: Host): Status {
+    let status: Status;
+    if (this.channel >= 0 && host.owner(this.channel) !== this.at) {
+      host.reason = `something else took its ${CHANNELS[this.channel]}`;
+      status = FAILURE;
+    } else {
+      status = this.#action.step ? this.#action.step(host) : RUNNING;
+    }
+    if (status !== RUNNING) this.#end(host, status);
+    return status;
+  }
+
+  /** Goes on without a decision; an end is kept for the decision that follows. */
+  stepLocked(host: Host): Status {
+    const status = this.#carryOn(host);
+    if (status !== RUNNING) host.memory[this.at + RESULT] = status;
+    return status;
+  }
+
+  stop(host: Host): void {
+    if (host.memory[this.at + RESULT] !== NO_RESULT) return;
+    this.#release(host);
+    if (this.row >= 0) host.recorder?.ended(this.#state, this.name, this.row, 'stopped', '');
+  }
+
+  #end(host: Host, status: Status): void {
+    this.#release(host);
+    if (this.row < 0) return;
+    const success = status === SUCCESS;
+    host.recorder?.ended(
+      this.#state,
+      this.name,
+      this.row,
+      success ? 'success' : 'failure',
+      success ? '' : host.reason,
+    );
+  }
+
+  #release(host: Host): void {
+    if (this.#lock > 0) host.memory[this.#lockAt] = 0;
+    if (this.channel >= 0) {
+      if (host.owner(this.channel) !== this.at) return;
+      host.take(this.channel, 0);
+    }
+    this.#action.stop?.(host);
+  }
+}

@@ -1,0 +1,40 @@
+import { ACTIONS, type ActionSpec } from './actions.ts';
+import type { ActionDocument, NodeDocument } from './documents.ts';
+import { kindOfNode, NODES, type NodeSpec } from './nodes.ts';
+
+/** Names of the parameters whose value alone says enough. */
+function isTelling(spec: ActionSpec, parameter: string): boolean {
+  return spec.parameters[parameter]?.required ?? false;
+}
+
+function actionText(action: ActionDocument): string {
+  const spec: ActionSpec | undefined = Object.hasOwn(ACTIONS, action.do)
+    ? (ACTIONS as Record<string, ActionSpec>)[action.do]
+    : undefined;
+  if (!spec) return action.do;
+  const parts = Object.keys(spec.parameters).flatMap((parameter) => {
+    const value = action[parameter];
+    if (value === undefined) return [];
+    return [isTelling(spec, parameter) ? String(value) : `${parameter} ${String(value)}`];
+  });
+  return [spec.title, ...parts].join(' ');
+}
+
+/** What a node is, in one line for people: its kind, then its parameters without what is inside it. */
+export function nodeText(node: NodeDocument | ActionDocument): string {
+  const kind = kindOfNode(node);
+  if (kind === 'do') return actionText(node as ActionDocument);
+  const spec: NodeSpec = NODES[kind];
+  const fields = node as unknown as Record<string, unknown>;
+  const parts = Object.entries(spec.fields).flatMap(([field, { kind: what }]) => {
+    const value = fields[field];
+    if (value === undefined || what === 'node' || what === 'nodes') return [];
+    if (what === 'arguments') {
+      const given = Object.entries(value as Record<string, unknown>);
+      return given.map(([name, bound]) => `${name} ${String(bound)}`);
+    }
+    if (field === kind) return [String(value)];
+    return [what === 'flag' ? field : `${field} ${String(value)}`];
+  });
+  return [spec.title, ...parts].join(' ');
+}

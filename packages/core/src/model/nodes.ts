@@ -1,0 +1,218 @@
+/**
+ * The nodes of trees, as data: the schema, the checker, the editors and the reference all read this one
+ * table. What each does while it runs stands in `mind/tree`. Actions are nodes too, see `actions.ts`.
+ */
+
+import type { NodeDocument } from './documents.ts';
+
+export type NodeFieldSpec = { about: string } & (
+  | { kind: 'node' | 'nodes' | 'expression' | 'flag' | 'result' | 'name' | 'arguments' }
+  | { kind: 'number'; unit?: 's'; minimum: number; maximum: number; required: true }
+  | { kind: 'whole'; minimum: number; maximum: number; required: boolean }
+);
+
+export interface NodeSpec {
+  title: string;
+  about: string;
+  succeeds: string;
+  fails: string;
+  /** The first field names the kind. */
+  fields: Record<string, NodeFieldSpec>;
+}
+
+const child = { kind: 'node', about: 'the node it wraps' } as const;
+const children = { kind: 'nodes', about: 'its children, in order' } as const;
+const restart = {
+  kind: 'flag',
+  about: '`true`: begins again at the first child each decision, instead of at the one that runs',
+} as const;
+const seconds = (about: string) =>
+  ({ kind: 'number', unit: 's', minimum: 0, maximum: 3600, required: true, about }) as const;
+
+export const NODES = {
+  sequence: {
+    title: 'Sequence',
+    about:
+      'Runs its children one after the other while they succeed. Resumes at the child that runs.',
+    succeeds: 'when the last child has succeeded',
+    fails: 'as soon as one child fails',
+    fields: { sequence: children, restart },
+  },
+  selector: {
+    title: 'Selector',
+    about:
+      'Tries its children in order until one does not fail. Resumes at the child that runs; a child whose guard `preempts` takes over from a later one.',
+    succeeds: 'as soon as one child succeeds',
+    fails: 'when the last child has failed',
+    fields: { selector: children, restart },
+  },
+  parallel: {
+    title: 'Parallel',
+    about: 'Runs all its children in each decision, and stops the rest when it is decided.',
+    succeeds: 'when `successes` children have succeeded (left out: all)',
+    fails: 'when `failures` children have failed (left out: 1), or too few are left to succeed',
+    fields: {
+      parallel: children,
+      successes: {
+        kind: 'whole',
+        minimum: 1,
+        maximum: 64,
+        required: false,
+        about: 'how many must succeed',
+      },
+      failures: {
+        kind: 'whole',
+        minimum: 1,
+        maximum: 64,
+        required: false,
+        about: 'how many must fail',
+      },
+    },
+  },
+  random: {
+    title: 'Weighted random',
+    about:
+      'Draws one child by its `weight` when it starts, from the agent’s own luck, and keeps it until it ends.',
+    succeeds: 'with the drawn child',
+    fails: 'with the drawn child, or when no weight is above 0',
+    fields: { random: children },
+  },
+  invert: {
+    title: 'Invert',
+    about: 'Turns its child’s success into failure, and the reverse.',
+    succeeds: 'when its child fails',
+    fails: 'when its child succeeds',
+    fields: { invert: child },
+  },
+  succeed: {
+    title: 'Succeed',
+    about: 'Runs its child and succeeds whatever comes of it.',
+    succeeds: 'when its child ends',
+    fails: 'only by its guard',
+    fields: { succeed: child },
+  },
+  fail: {
+    title: 'Fail',
+    about: 'Runs its child and fails whatever comes of it.',
+    succeeds: 'never',
+    fails: 'when its child ends',
+    fields: { fail: child },
+  },
+  repeat: {
+    title: 'Repeat',
+    about:
+      'Runs its child over and over: `times` rounds, `until` it gives a result, or without end. A round that began in this decision and is over already is the last of the decision.',
+    succeeds: 'after `times` rounds, or with the result it waits for; without either it never ends',
+    fails: 'when `times` rounds are over without the result it waits for',
+    fields: {
+      repeat: child,
+      times: {
+        kind: 'whole',
+        minimum: 1,
+        maximum: 100_000,
+        required: false,
+        about: 'how many rounds',
+      },
+      until: { kind: 'result', about: '`success` or `failure`: the result that ends it' },
+    },
+  },
+  limit: {
+    title: 'Limit',
+    about: 'Lets its child start so many times in the agent’s life.',
+    succeeds: 'with its child',
+    fails: 'with its child, or when its starts are used up',
+    fields: {
+      limit: child,
+      times: {
+        kind: 'whole',
+        minimum: 1,
+        maximum: 100_000,
+        required: true,
+        about: 'how many starts',
+      },
+    },
+  },
+  cooldown: {
+    title: 'Cooldown',
+    about: 'Lets its child start only so long after it last ended or was stopped.',
+    succeeds: 'with its child',
+    fails: 'with its child, or while it cools down',
+    fields: { cooldown: child, seconds: seconds('how long after the child’s end') },
+  },
+  timeout: {
+    title: 'Timeout',
+    about: 'Stops its child when it has run for so long.',
+    succeeds: 'with its child',
+    fails: 'with its child, or when the time is over',
+    fields: { timeout: child, seconds: seconds('how long the child may run') },
+  },
+  delay: {
+    title: 'Delay',
+    about: 'Waits before it starts its child.',
+    succeeds: 'with its child',
+    fails: 'with its child',
+    fields: { delay: child, seconds: seconds('how long it waits') },
+  },
+  chance: {
+    title: 'Chance',
+    about: 'Draws when it starts, from the agent’s own luck: its child, or failure.',
+    succeeds: 'with its child',
+    fails: 'with its child, or when the draw goes against it',
+    fields: {
+      chance: child,
+      p: {
+        kind: 'number',
+        minimum: 0,
+        maximum: 1,
+        required: true,
+        about: 'the probability that the child starts, 0 to 1',
+      },
+    },
+  },
+  condition: {
+    title: 'Condition',
+    about: 'Looks whether an expression holds. Never runs on.',
+    succeeds: 'when it holds',
+    fails: 'when it does not',
+    fields: { condition: { kind: 'expression', about: 'what must hold' } },
+  },
+  tree: {
+    title: 'Subtree',
+    about: 'Another tree of this mind, with its parameters bound to expressions.',
+    succeeds: 'with that tree',
+    fails: 'with that tree',
+    fields: {
+      tree: { kind: 'name', about: 'the tree’s name' },
+      with: { kind: 'arguments', about: 'an expression, or a number, for each of its parameters' },
+    },
+  },
+  rules: {
+    title: 'Rules',
+    about: 'Rules of this mind, all looked at each decision. They never come to an end.',
+    succeeds: 'never',
+    fails: 'only by its guard',
+    fields: { rules: { kind: 'name', about: 'the rules’ name' } },
+  },
+} as const satisfies Record<string, NodeSpec>;
+
+export type NodeKindName = keyof typeof NODES;
+export const NODE_KINDS = Object.keys(NODES) as NodeKindName[];
+
+export function nodeSpec(kind: NodeKindName): NodeSpec {
+  return NODES[kind];
+}
+
+/** The kind of a node by the field that names it; `do` for an action. */
+export function kindOfNode(node: object): NodeKindName | 'do' {
+  return 'do' in node ? 'do' : NODE_KINDS.find((kind) => kind in node)!;
+}
+
+/** The nodes directly below one, in order. */
+export function childrenOfNode(node: NodeDocument): readonly NodeDocument[] {
+  const kind = kindOfNode(node);
+  if (kind === 'do') return [];
+  const below = (node as unknown as Record<string, unknown>)[kind];
+  const { kind: what } = Object.values(nodeSpec(kind).fields)[0];
+  if (what === 'nodes') return below as NodeDocument[];
+  return what === 'node' ? [below as NodeDocument] : [];
+}

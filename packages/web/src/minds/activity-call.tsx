@@ -1,0 +1,113 @@
+import type {
+  ActivityDocument,
+  ProjectDocument,
+  RulesCallDocument,
+  TreeCallDocument,
+} from '@crooked-lantern/core';
+import { X } from 'lucide-react';
+import styled from 'styled-components';
+import { useProject } from '../app/store.ts';
+import { QuietButton } from '../ui/button.tsx';
+import type { MenuEntry } from '../ui/menu.tsx';
+import { namesOf } from './document-names.ts';
+import { Outline } from './outline.tsx';
+import { RowFindings } from './row-findings.tsx';
+
+type CallDocument = TreeCallDocument | RulesCallDocument;
+
+export function isCall(activity: ActivityDocument): activity is CallDocument {
+  return 'tree' in activity || 'rules' in activity;
+}
+
+const Line = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 5px;
+  color: var(--mute);
+  strong {
+    color: var(--bone);
+    font-weight: 600;
+  }
+  code {
+    font-family: var(--mono);
+  }
+`;
+
+/** A call of a tree: with expressions that fit the types of its parameters, as far as that can be guessed. */
+function newCall(document: ProjectDocument, mind: string, tree: string): TreeCallDocument {
+  const parameters = document.minds[mind].trees![tree].parameters ?? {};
+  const names = namesOf(parameters);
+  if (names.length === 0) return { tree };
+  const guesses = {
+    number: 1,
+    flag: 'true',
+    text: "'Hm?'",
+    point: 'self.post',
+    agent: 'attention.of',
+    route: 'self.route',
+  };
+  return { tree, with: Object.fromEntries(names.map((name) => [name, guesses[parameters[name]]])) };
+}
+
+/** Menu entries for the trees and rules a state can do. */
+export function useCallEntries(mind: string, onChoose: (call: CallDocument) => void): MenuEntry[] {
+  const document = useProject((project) => project.document);
+  const { trees = {}, rules = {} } = document.minds[mind] ?? {};
+  return [
+    ...namesOf(trees).map((tree) => ({
+      id: `tree ${tree}`,
+      text: `Tree ${trees[tree].title ?? tree}`,
+      label: `Tree ${trees[tree].title ?? tree}`,
+      onAction: () => onChoose(newCall(document, mind, tree)),
+    })),
+    ...namesOf(rules).map((name) => ({
+      id: `rules ${name}`,
+      text: `Rules ${rules[name].title ?? name}`,
+      label: `Rules ${rules[name].title ?? name}`,
+      onAction: () => onChoose({ rules: name }),
+    })),
+  ];
+}
+
+/** What a state does, where that is a tree or rules: its name, what its parameters are bound to, and its rows. */
+export function ActivityCall({
+  mind,
+  activity,
+  path,
+  where,
+  onRemove,
+}: {
+  mind: string;
+  activity: CallDocument;
+  path: string;
+  where: string;
+  onRemove?: () => void;
+}) {
+  const document = useProject((project) => project.document.minds[mind]);
+  const [kind, name] = 'tree' in activity ? ['tree', activity.tree] : ['rules', activity.rules];
+  const called = kind === 'tree' ? document.trees?.[name] : document.rules?.[name];
+  const given = Object.entries('tree' in activity ? (activity.with ?? {}) : {});
+  return (
+    <div>
+      <Line>
+        <span>{kind}</span> <strong title={called?.note}>{called?.title ?? name}</strong>
+        {given.map(([parameter, value]) => (
+          <span key={parameter}>
+            {parameter} <code>{String(value)}</code>
+          </span>
+        ))}
+        {onRemove && (
+          <QuietButton
+            aria-label={`Remove ${kind} ${name} ${where}`}
+            onPress={onRemove}
+            style={{ minHeight: 20 }}
+          >
+            <X size={12} />
+          </QuietButton>
+        )}
+      </Line>
+      <RowFindings path={path} />
+      <Outline mind={mind} activity={activity} label={`Rows of ${called?.title ?? name}`} />
+    </div>
+  );
+}
