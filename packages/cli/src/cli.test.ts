@@ -1,3 +1,4 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -36,6 +37,70 @@ function file(change: (text: string) => string): string {
   return name;
 }
 
+const expected: string[] = [];
+
+/** Breaks the demo in twenty different ways; gives the code and place each must be told with. */
+function plantFaults(project: ProjectDocument): string[] {
+  const { warden } = project.minds;
+  const [calm, roused] = warden.machine!.states;
+  const [rounds, peer] = calm.states!;
+  const [chase] = roused.states!;
+  const at = 'minds.warden.machine.states';
+  warden.memory!.grudge = { type: 'number' };
+  warden.memory!.lair = { type: 'point' };
+  warden.memory!.doubt = { type: 'number', default: 0 };
+  rounds.leaves!.push(
+    { to: 'peer', when: 'awareness(attention.of) > 1.5' },
+    { to: 'peer', when: 'attention.strength > 0.6', for: 0.4 },
+    { to: 'peer', on: 'bell' },
+  );
+  peer.entry!.push({ do: 'raise', event: 'gong' }, { do: 'setGait', gait: 'gallop' });
+  peer.leaves![1].when = 'attention.strenth < 0.2';
+  peer.leaves!.push({ to: 'rounds', when: 'distance(lair) < 3' });
+  chase.activity = { do: 'moveTo', to: 'quarry', within: 0.3 };
+  chase.leaves!.push({ to: 'rounds', when: 'distance(quarry) > 4' });
+  calm.states!.push({
+    id: 'nap',
+    leaves: [{ to: 'rounds', after: 1 }],
+    activity: { do: 'wait', seconds: 2 },
+  });
+  calm.activity = { do: 'turn', by: 90 };
+  warden.trees!.combThePlace.root = {
+    selector: [
+      { sequence: [] },
+      { repeat: { do: 'forget', key: 'doubt' } },
+      { timeout: { do: 'wait', seconds: 5 }, seconds: 2 },
+      { do: 'moveTo', to: 'place' },
+      { tree: 'lookAbout', with: { sweep: 90 } },
+    ],
+  };
+  warden.trees!.spare = { parameters: { size: 'number' }, root: { do: 'stop' } };
+  project.minds.idle = { title: 'Idle', activity: { do: 'wait', seconds: 1 } };
+  delete project.grounds.orchard.agents.warden2.route;
+  return [
+    'unused minds.warden.memory.grudge',
+    'neverWritten minds.warden.memory.lair',
+    'unused minds.warden.memory.doubt',
+    `neverFires ${at}[0].states[0].leaves[2]`,
+    `neverFires ${at}[0].states[0].leaves[3]`,
+    `neverFires ${at}[0].states[0].leaves[4]`,
+    `unused ${at}[0].states[1].entry[2]`,
+    `unknownName ${at}[0].states[1].entry[3].gait`,
+    `expression ${at}[0].states[1].leaves[1].when`,
+    `coupled ${at}[1].states[0].activity`,
+    `coupled ${at}[1].states[0].leaves[2].when`,
+    `unreachable ${at}[0].states[2]`,
+    `conflict ${at}[0].states[1].activity`,
+    'noChildren minds.warden.trees.combThePlace.root.selector[0]',
+    'endless minds.warden.trees.combThePlace.root.selector[1]',
+    'coupled minds.warden.trees.combThePlace.root.selector[2].seconds',
+    'unused minds.warden.trees.spare',
+    'unused minds.warden.trees.spare.parameters.size',
+    'unused minds.idle',
+    'cannotWork grounds.orchard.agents.warden2',
+  ];
+}
+
 describe('check', () => {
   it('finds nothing in the demo and ends with 0', () => {
     expect(printed(() => check(DEMO, false))).toMatchObject({
@@ -58,6 +123,23 @@ describe('check', () => {
       'minds.warden.machine.states[1].states[0].leaves[1].to',
     ]);
     expect(findings[0].message).toContain('Did you mean “awareness”?');
+  });
+
+  it('names twenty planted faults, each with its place', () => {
+    const broken = file((text) => {
+      const project = JSON.parse(text) as ProjectDocument;
+      const planted = plantFaults(project);
+      expect(planted).toHaveLength(20);
+      expected.push(...planted);
+      return JSON.stringify(project);
+    });
+    const { code, out } = printed(() => check(broken, true));
+    expect(code).toBe(1);
+    const found = out.map((line) => JSON.parse(line) as { code: string; path: string });
+    const places = found.map((finding) => `${finding.code} ${finding.path}`);
+    expect(expected.filter((fault) => !places.includes(fault))).toEqual([]);
+    // Nothing else is said: a fault is told once, and leads to no others.
+    expect(places.filter((place) => !expected.includes(place))).toEqual([]);
   });
 
   it.each([

@@ -23,11 +23,24 @@ function reachableStates(machine: MachineProgram): Set<number> {
   return reached;
 }
 
-/** Whether the state, or one around it, has a transition to elsewhere. */
+function leads(machine: MachineProgram, state: number): boolean {
+  return machine.states[state].leaves.some((leave) => machine.transitions[leave].target >= 0);
+}
+
+function isInside(machine: MachineProgram, inner: number, outer: number): boolean {
+  for (let s = inner; s >= 0; s = machine.states[s].parent) if (s === outer) return true;
+  return false;
+}
+
+/** Whether the state, one around it, or one in a region beside it has a transition to elsewhere. */
 function hasWayOut(machine: MachineProgram, state: number): boolean {
   for (let s = state; s >= 0; s = machine.states[s].parent) {
-    if (machine.states[s].leaves.some((leave) => machine.transitions[leave].target >= 0))
-      return true;
+    if (leads(machine, s)) return true;
+    if (machine.states[s].kind !== 'parallel') continue;
+    const beside = machine.states.some(
+      (_, inner) => isInside(machine, inner, s) && leads(machine, inner),
+    );
+    if (beside) return true;
   }
   return false;
 }

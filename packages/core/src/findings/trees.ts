@@ -1,5 +1,11 @@
 import type { Findings } from '../compile/finding.ts';
-import type { MachineProgram, MindProgram, NodeProgram, NumberProgram } from '../mind/program.ts';
+import type {
+  MachineProgram,
+  MindProgram,
+  NodeBodyProgram,
+  NodeProgram,
+  NumberProgram,
+} from '../mind/program.ts';
 import { ACTIONS, type ActionSpec } from '../model/actions.ts';
 import { truthOf, type Known } from './truth.ts';
 import { childrenOf, ruleRows } from './walk.ts';
@@ -21,7 +27,14 @@ function endsOfBody({ body }: NodeProgram, known: Known): Ends {
   switch (body.kind) {
     case 'action': {
       const spec: ActionSpec = ACTIONS[body.action.action];
-      return { success: true, failure: spec.fails !== 'never' };
+      const { args, channel, lasts } = body.action;
+      // A value that is not known ends even those that never fail otherwise; so does a channel that is taken.
+      const open = Object.values(args).some((arg) => typeof arg === 'object');
+      const taken = lasts && channel !== null;
+      return {
+        success: true,
+        failure: !spec.fails.startsWith('never') || (lasts && open) || taken,
+      };
     }
     case 'condition': {
       const truth = truthOf(body.test.ir, known);
@@ -46,7 +59,7 @@ function endsOfBody({ body }: NodeProgram, known: Known): Ends {
       const all = body.children.map((child) => endsOf(child, known));
       return {
         success: all.filter(({ success }) => success).length >= body.successes,
-        failure: all.some(({ failure }) => failure),
+        failure: body.successes > all.length || all.some(({ failure }) => failure),
       };
     }
     case 'random':
@@ -68,8 +81,11 @@ function endsOfBody({ body }: NodeProgram, known: Known): Ends {
       return { success: child[body.until], failure: over };
     }
     case 'subtree':
-    case 'delay':
       return endsOf(body.child, known);
+    case 'delay': {
+      const ends = endsOf(body.child, known);
+      return typeof body.seconds === 'number' ? ends : { ...ends, failure: true };
+    }
     case 'rules':
       return { success: false, failure: false };
     default:
@@ -85,6 +101,17 @@ function canRun(node: NodeProgram): boolean {
   return childrenOf(node).some(canRun);
 }
 
+/** A composite that does nothing, or a repeat that never ends: told by itself, so not again by its siblings. */
+function isToldAlready({ body }: NodeProgram): boolean {
+  if ('children' in body) return body.children.length === 0;
+  return isEndless(body);
+}
+
+function isEndless(body: NodeBodyProgram): boolean {
+  if (body.kind !== 'repeat' || body.times > 0 || body.until !== null) return false;
+  return !canRun(body.child);
+}
+
 function checkSiblings(node: NodeProgram, known: Known, findings: Findings): void {
   const { body } = node;
   if (body.kind !== 'sequence' && body.kind !== 'selector') return;
@@ -92,6 +119,7 @@ function checkSiblings(node: NodeProgram, known: Known, findings: Findings): voi
   const stop = body.children.findIndex((child) => !endsOf(child, known)[goOn]);
   if (stop < 0) return;
   const cause = body.children[stop];
+  if (isToldAlready(cause)) return;
   const ends = endsOf(cause, known);
   const never =
     ends.success || ends.failure
@@ -168,7 +196,7 @@ function checkNode(node: NodeProgram, known: Known, findings: Findings): void {
   if (body.kind === 'rules' && ruleRows(node).length === 0) {
     findings.warning('noChildren', node.path, 'These rules have no rows, so they do nothing.');
   }
-  if (body.kind === 'repeat' && body.times === 0 && body.until === null && !canRun(body.child)) {
+  if (body.kind === 'repeat' && isEndless(body)) {
     findings.warning(
       'endless',
       node.path,

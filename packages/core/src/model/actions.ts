@@ -96,7 +96,7 @@ export const ACTIONS = {
     lasts: true,
     about: 'Turns by an angle from where it faces when it starts.',
     succeeds: 'heading within 2° of the goal',
-    fails: 'never',
+    fails: 'never, unless the angle is not known',
     parameters: {
       by: {
         kind: 'number',
@@ -114,7 +114,7 @@ export const ACTIONS = {
     lasts: true,
     about: 'Does nothing for a while.',
     succeeds: 'after `seconds`',
-    fails: 'never',
+    fails: 'never, unless the time is not known',
     parameters: {
       seconds: {
         kind: 'number',

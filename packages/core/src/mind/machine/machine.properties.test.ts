@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { checkProject } from '../../findings/check-project.ts';
+import { statePaths } from '../../findings/state-paths.ts';
 import type { ActionDocument, StateDocument, TransitionDocument } from '../../model/documents.ts';
 import { readProject } from '../../model/read-project.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
@@ -248,6 +250,32 @@ describe('any machine the checker passes', () => {
         expect(worldHash(other)).toBe(worldHash(world));
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('never enters, leaves or takes what the findings say it can’t', () => {
+    fc.assert(
+      fc.property(machines, (machine) => {
+        const document = documentOf(machine);
+        const { findings } = checkProject(document);
+        const of = (code: string) =>
+          new Set(findings.filter((finding) => finding.code === code).map(({ path }) => path));
+        const [unreachable, noWayOut, neverFires] = ['unreachable', 'noWayOut', 'neverFires'].map(
+          of,
+        );
+        const paths = statePaths(machine, 'minds.keeper.machine');
+        const { run, entries } = watch(document, 5);
+        for (const move of MOVES) run(60, [move]);
+        const wrong = entries.filter((entry) => {
+          if (entry.agent !== 'keeper') return false;
+          if (entry.kind === 'enter') return unreachable.has(paths.get(entry.state)!);
+          if (entry.kind === 'exit') return noWayOut.has(paths.get(entry.state)!);
+          if (entry.kind !== 'transition') return false;
+          return neverFires.has(`${paths.get(entry.from)}.leaves[${entry.order - 1}]`);
+        });
+        expect(wrong).toEqual([]);
+      }),
+      { numRuns: 100 },
     );
   });
 });

@@ -267,13 +267,17 @@ function enterFirst(stepping: Stepping): boolean {
 }
 
 /** Whether an uninterrupted action goes on, and with it the decision is skipped. */
-function isSkipped({ machine, host }: Stepping): boolean {
+function isSkipped(stepping: Stepping): boolean {
+  const { machine, host } = stepping;
   const { memory } = host;
   const { lock, skipping } = machine.cells;
   if (memory[lock] === 0) return false;
   const action = machine.locks[memory[lock] - 1];
   if (action.stepLocked(host) !== RUNNING) {
     memory[skipping] = 0;
+    // Its end is known before anything is decided, or a transition would seem to stop what is over.
+    stepActivities(stepping);
+    stepping.carriedOn = true;
     return false;
   }
   if (memory[skipping] === 0) host.recorder?.skipped(action.name);
@@ -312,7 +316,7 @@ export function stepMachine(
 }
 
 function carryOn(stepping: Stepping): void {
-  stepActivities(stepping);
+  if (!stepping.carriedOn) stepActivities(stepping);
   if (stepping.done.length > 0) settle(stepping);
   if (stepping.machine.again) beginAgain(stepping);
 }

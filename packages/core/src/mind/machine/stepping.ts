@@ -15,10 +15,17 @@ export interface Stepping {
   microsteps: number;
   /** The microstep limit was met: nothing more happens in this decision. */
   cycled: boolean;
+  /** What runs has had its step in this decision. */
+  carriedOn: boolean;
 }
 
 /** Decisions don't overlap, so one object serves them all: the hot path makes no garbage. */
-const shared = { done: [] as Done[], microsteps: 0, cycled: false } as unknown as Stepping;
+const shared = {
+  done: [] as Done[],
+  microsteps: 0,
+  cycled: false,
+  carriedOn: false,
+} as unknown as Stepping;
 
 export function beginDecision(machine: RunnableMachine, host: Host): Stepping {
   shared.machine = machine;
@@ -26,5 +33,6 @@ export function beginDecision(machine: RunnableMachine, host: Host): Stepping {
   if (shared.done.length > 0) shared.done.length = 0;
   shared.microsteps = 0;
   shared.cycled = false;
+  shared.carriedOn = false;
   return shared;
 }

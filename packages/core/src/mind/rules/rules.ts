@@ -77,8 +77,11 @@ export class Rules implements Behaviour {
 
   step(host: Host): typeof RUNNING {
     for (const rule of this.#rules) this.#test(host, rule);
+    // What ends, ends before anything else begins.
     this.#users.fill(-1);
-    for (const rule of this.#rules) this.#act(host, rule);
+    for (const rule of this.#rules) this.#each(host, rule, this.#giveUp);
+    this.#users.fill(-1);
+    for (const rule of this.#rules) this.#each(host, rule, this.#carryOut);
     return RUNNING;
   }
 
@@ -93,37 +96,52 @@ export class Rules implements Behaviour {
   }
 
   #fire(host: Host, rule: Rule, fires: boolean): void {
-    if (fires) mark(host, rule.at, SUCCESS);
+    if (fires) {
+      mark(host, rule.at, SUCCESS);
+      if (rule.edge) host.recorder?.fired(this.#state, rule.row);
+    }
     for (const inner of rule.rows) {
       if (fires) this.#test(host, inner);
       else host.memory[inner.heldAt] = -1;
     }
   }
 
-  #act(host: Host, rule: Rule): void {
-    const fires = readRow(host.memory[rule.at])?.tick === host.tick;
-    if (fires && rule.edge) host.recorder?.fired(this.#state, rule.row);
-    for (const action of rule.actions) this.#carryOut(host, rule, action, fires);
-    for (const inner of rule.rows) this.#act(host, inner);
-    if (rule.otherwise) this.#act(host, rule.otherwise);
+  /** Goes through the actions of a row and of those below it, from the top. */
+  #each(host: Host, rule: Rule, work: (host: Host, rule: Rule, action: RuleAction) => void): void {
+    for (const action of rule.actions) work(host, rule, action);
+    for (const inner of rule.rows) this.#each(host, inner, work);
+    if (rule.otherwise) this.#each(host, rule.otherwise, work);
   }
 
-  #carryOut(host: Host, rule: Rule, { leaf, at }: RuleAction, fires: boolean): void {
-    const running = isRunning(host, at);
-    // What an edge row has begun goes on to its end; what a level row does stops with the row.
-    if (!fires && !(running && rule.edge)) {
-      if (running) this.#halt(host, leaf, at);
-      return;
-    }
-    const user = leaf.channel < 0 ? -1 : this.#users[leaf.channel];
-    if (user >= 0) {
-      if (running) this.#halt(host, leaf, at);
-      host.recorder?.overruled(this.#state, leaf.row, leaf.name, user);
-      return;
-    }
-    if (leaf.channel >= 0) this.#users[leaf.channel] = leaf.row;
-    mark(host, at, running ? leaf.step(host) : leaf.start(host));
+  /** What an edge row has begun goes on to its end; what a level row does stops with the row. */
+  #isWanted(host: Host, rule: Rule, action: RuleAction): boolean {
+    if (readRow(host.memory[rule.at])?.tick === host.tick) return true;
+    return rule.edge && isRunning(host, action.at);
   }
+
+  /** Whether no row above uses the action's channel; from then on this one does. */
+  #claims({ leaf }: RuleAction): boolean {
+    if (leaf.channel < 0) return true;
+    if (this.#users[leaf.channel] >= 0) return false;
+    this.#users[leaf.channel] = leaf.row;
+    return true;
+  }
+
+  #giveUp = (host: Host, rule: Rule, action: RuleAction): void => {
+    const { leaf, at } = action;
+    const wanted = this.#isWanted(host, rule, action);
+    const runs = isRunning(host, at);
+    if (wanted && this.#claims(action)) return;
+    if (wanted)
+      host.recorder?.overruled(this.#state, leaf.row, leaf.name, this.#users[leaf.channel]);
+    if (runs) this.#halt(host, leaf, at);
+  };
+
+  #carryOut = (host: Host, rule: Rule, action: RuleAction): void => {
+    const { leaf, at } = action;
+    if (!this.#isWanted(host, rule, action) || !this.#claims(action)) return;
+    mark(host, at, isRunning(host, at) ? leaf.step(host) : leaf.start(host));
+  };
 
   #halt(host: Host, leaf: Leaf, at: number): void {
     leaf.stop(host);
