@@ -1,14 +1,17 @@
 import {
   atan2,
   beginTick,
+  compileFlag,
   createWorld,
   endTick,
   setRecorder,
   stepMinds,
   tick,
+  type Agent,
   type Program,
   type World,
 } from '@crooked-lantern/core';
+import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
 import { largeOrchard, strolling } from './orchards.ts';
@@ -99,6 +102,86 @@ function recordRatio(): Figure {
   };
 }
 
+/** A program whose wardens have these guards on the way from one state to another, so that they are compiled like any. */
+function programWithGuards(wardens: number): Program {
+  return largeOrchard(wardens, (document) => {
+    const { warden } = document.minds;
+    const guards = GUARDS.map(([when]) => ({ to: 'rounds', when }));
+    warden.machine!.states.push({ id: 'guards', leaves: guards });
+  });
+}
+
+/** The guards compiled, in the order of {@link GUARDS}. */
+export function compiledGuards(program: Program): ((agent: Agent) => boolean)[] {
+  const { states, transitions } = program.stacks[0].minds[0].machine;
+  const state = states.find(({ id }) => id === 'guards')!;
+  return state.leaves.map((leave) => compileFlag(transitions[leave].when!.ir));
+}
+
+/** Agents that are in the middle of things, and the guards to ask them. */
+export function guardsAndAgents(wardens: number) {
+  const program = programWithGuards(wardens);
+  const world = settled(createWorld(program));
+  const agents = world.agents.filter(({ minds }) => minds.length > 0);
+  return { agents, compiled: compiledGuards(program), byHand: GUARDS.map(([, guard]) => guard) };
+}
+
+function askAll(guards: readonly ((agent: Agent) => boolean)[], agents: readonly Agent[]): number {
+  let held = 0;
+  for (let round = 0; round < 100; round++)
+    for (const guard of guards)
+      for (let i = 0; i < agents.length; i++) if (guard(agents[i])) held++;
+  return held;
+}
+
+function expressionRatio(): Figure {
+  const { agents, compiled, byHand } = guardsAndAgents(64);
+  const time = (guards: readonly ((agent: Agent) => boolean)[]) => () =>
+    timed(() => askAll(guards, agents));
+  const [a, b] = sideBySide([time(compiled), time(byHand)], 25, 10);
+  const asked = 100 * compiled.length * agents.length;
+  return {
+    figure: 'expression.ratio',
+    value: rounded(a / b),
+    unit: 'compiled / closures by hand',
+    goal: '<= 1.3',
+    detail: {
+      guards: compiled.length,
+      compiled_ns: rounded((a * 1e6) / asked),
+      by_hand_ns: rounded((b * 1e6) / asked),
+    },
+  };
+}
+
+/** Bytes the minds of 200 wardens leave behind in a tick, recording off. Needs a runtime that shows its heap. */
+function mindBytes(): Figure {
+  const program = largeOrchard(200);
+  const world = settled(createWorld(program));
+  const samples: number[] = [];
+  for (let i = 0; i < 600; i++) {
+    beginTick(world, strolling(program, world.tick + 1));
+    const before = process.memoryUsage().heapUsed;
+    stepMinds(world);
+    const bytes = process.memoryUsage().heapUsed - before;
+    endTick(world);
+    // A collection in between makes it negative and says nothing.
+    if (bytes >= 0) samples.push(bytes);
+  }
+  const empty: number[] = [];
+  for (let i = 0; i < 600; i++) {
+    const before = process.memoryUsage().heapUsed;
+    const bytes = process.memoryUsage().heapUsed - before;
+    if (bytes >= 0) empty.push(bytes);
+  }
+  const mean = (list: number[]) => list.reduce((sum, value) => sum + value, 0) / list.length;
+  return {
+    figure: 'mind.bytes',
+    value: rounded(Math.max(0, mean(samples) - mean(empty)) / 200),
+    unit: 'bytes an agent and tick, minds step alone',
+    detail: { median_of_200_agents: median(samples), measuring_alone: rounded(mean(empty)) },
+  };
+}
+
 /** Half of the 16.7 ms a tick may take at 60 Hz. */
 const HALF_BUDGET_MS = 1000 / 60 / 2;
 
@@ -138,5 +221,7 @@ export const FIGURES: Record<string, () => Figure> = {
   'mind.ratio': mindRatio,
   'tick.ratio': tickRatio,
   'record.ratio': recordRatio,
+  'expression.ratio': expressionRatio,
+  'mind.bytes': mindBytes,
   'crowd.agents': crowdAgents,
 };

@@ -35,8 +35,12 @@ const PER_PLOT = 8;
  * About `wardens` wardens, and a gleaner for every eight, on as many copies of the demo's orchard side by
  * side as it takes. The gleaners walk about; the wardens do all that Night Watch has them do.
  */
-export function largeOrchard(wardens: number): Program {
+export function largeOrchard(
+  wardens: number,
+  change: (document: ProjectDocument) => void = () => {},
+): Program {
   const document = demo();
+  change(document);
   const plot = document.grounds.orchard;
   const plots = Math.ceil(wardens / PER_PLOT);
   const columns = Math.ceil(Math.sqrt(plots));

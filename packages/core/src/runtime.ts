@@ -32,6 +32,7 @@ export {
   type RowReadout,
   type StateReadout,
 } from './world/readout.ts';
+export { compileFlag } from './expression/closures.ts';
 export { castRay, createWalls, type Walls } from './space/walls.ts';
 export type {
   GroundProgram,

@@ -5,6 +5,7 @@ import type {
   TransitionProgram,
 } from '../mind/program.ts';
 import type { MachineDocument, StateDocument, TransitionDocument } from '../model/documents.ts';
+import { truthOf } from '../expression/truth.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import {
   compileExpression,
@@ -171,16 +172,18 @@ function compileTransition(
       'A transition needs “when”, “on” or “after”; with none it would fire at once.',
     );
   }
+  const when =
+    document.when === undefined
+      ? null
+      : (compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }) ??
+        unknownFlag(document.when));
   return {
     source,
     order,
     target: document.to === undefined ? -1 : resolve(ids, document.to, `${path}.to`, scope),
     on: document.on ?? '',
-    when:
-      document.when === undefined
-        ? null
-        : (compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] }) ??
-          unknownFlag(document.when)),
+    when,
+    needsNotice: when !== null && truthOf(when.ir, { keys: [], unaware: true }) === 'never',
     forTicks: ticks(context, document.for ?? 0),
     afterTicks: ticks(context, document.after ?? 0),
     urgent: document.urgent ?? false,

@@ -1,5 +1,6 @@
 import { BUILTIN_BY_SIGNATURE, KEY_SCOPES, type Builtin } from './builtins.ts';
 import type { Facts } from './facts.ts';
+import { boundOf, fusedChain, fusedComparison, fusedFlag, fusedNumber } from './fused.ts';
 import type { Ir, KeyScope } from './ir.ts';
 
 /**
@@ -65,8 +66,18 @@ function bindArguments<T>(call: Raw<T>, args: NumberFunction[]): (facts: Facts) 
   }
 }
 
-function compileArithmetic(operator: string, a: NumberFunction, b: NumberFunction): NumberFunction {
-  switch (operator) {
+function compileArithmetic(ir: Extract<Ir, { op: 'arithmetic' }>): NumberFunction {
+  const a = compileNumber(ir.a);
+  if (ir.b.op === 'literal') {
+    const { value } = ir.b;
+    if (ir.operator === '+') return (f) => finite(a(f) + value);
+    if (ir.operator === '-') return (f) => finite(a(f) - value);
+    if (ir.operator === '*') return (f) => finite(a(f) * value);
+    if (ir.operator === '/') return (f) => finite(a(f) / value);
+    return (f) => finite(a(f) % value);
+  }
+  const b = compileNumber(ir.b);
+  switch (ir.operator) {
     case '+':
       return (f) => finite(a(f) + b(f));
     case '-':
@@ -82,6 +93,8 @@ function compileArithmetic(operator: string, a: NumberFunction, b: NumberFunctio
 
 /** Numbers, agents (index or −1), routes and texts (index). */
 export function compileNumber(ir: Ir): NumberFunction {
+  const whole = fusedNumber(ir);
+  if (whole) return whole;
   switch (ir.op) {
     case 'literal': {
       const { value } = ir;
@@ -102,7 +115,7 @@ export function compileNumber(ir: Ir): NumberFunction {
       return (f) => -a(f);
     }
     case 'arithmetic':
-      return compileArithmetic(ir.operator, compileNumber(ir.a), compileNumber(ir.b));
+      return compileArithmetic(ir);
     case 'if': {
       const test = compileFlag(ir.test);
       const a = compileNumber(ir.a);
@@ -120,7 +133,16 @@ export function compileNumber(ir: Ir): NumberFunction {
 }
 
 function compileComparison(ir: Extract<Ir, { op: 'compare' }>): FlagFunction {
+  const whole = fusedComparison(ir);
+  if (whole) return whole;
   const a = compileNumber(ir.a);
+  if (ir.b.op === 'literal' && ir.b.type === 'number') {
+    const bound = boundOf(ir.operator, ir.b.value);
+    if (bound) {
+      const { sign, limit } = bound;
+      return (f) => sign * a(f) < limit;
+    }
+  }
   const b = compileNumber(ir.b);
   // Agents, routes and texts are −1 where missing; numbers are NaN, which no comparison holds for.
   const reference = ir.a.type !== 'number' && ir.a.type !== 'flag';
@@ -151,21 +173,43 @@ function compileComparison(ir: Extract<Ir, { op: 'compare' }>): FlagFunction {
   }
 }
 
+/** All parts of a chain of `&&` or `||`, from left to right. */
+function chain(ir: Ir, op: 'and' | 'or'): Ir[] {
+  return ir.op === op ? [...chain(ir.a, op), ...chain(ir.b, op)] : [ir];
+}
+
+function compileAnd(irs: readonly Ir[]): FlagFunction {
+  if (irs.length === 1) return compileFlag(irs[0]);
+  const whole = fusedChain(irs, compileAnd);
+  if (whole) return whole;
+  const parts = irs.map(compileFlag);
+  const [a, b, c] = parts;
+  if (parts.length === 2) return (f) => a(f) && b(f);
+  if (parts.length === 3) return (f) => a(f) && b(f) && c(f);
+  return (f) => parts.every((part) => part(f));
+}
+
+function compileOr(irs: readonly Ir[]): FlagFunction {
+  const parts = irs.map(compileFlag);
+  const [a, b, c] = parts;
+  if (parts.length === 2) return (f) => a(f) || b(f);
+  if (parts.length === 3) return (f) => a(f) || b(f) || c(f);
+  return (f) => parts.some((part) => part(f));
+}
+
 export function compileFlag(ir: Ir): FlagFunction {
+  const whole = fusedFlag(ir, true);
+  if (whole) return whole;
   switch (ir.op) {
     case 'compare':
       return compileComparison(ir);
-    case 'and': {
-      const a = compileFlag(ir.a);
-      const b = compileFlag(ir.b);
-      return (f) => a(f) && b(f);
-    }
-    case 'or': {
-      const a = compileFlag(ir.a);
-      const b = compileFlag(ir.b);
-      return (f) => a(f) || b(f);
-    }
+    case 'and':
+      return compileAnd(chain(ir, 'and'));
+    case 'or':
+      return compileOr(chain(ir, 'or'));
     case 'not': {
+      const opposite = fusedFlag(ir.a, false);
+      if (opposite) return opposite;
       const a = compileFlag(ir.a);
       return (f) => !a(f);
     }
@@ -214,11 +258,4 @@ export function compilePoint(ir: Ir): PointFunction {
       break;
   }
   throw new Error(`A ${ir.op} of type ${ir.type} is not a point.`);
-}
-
-/** A place: a point as it is, an agent by its last known place. */
-export function compilePlace(ir: Ir): PointFunction {
-  if (ir.type === 'point') return compilePoint(ir);
-  const agent = compileNumber(ir);
-  return { x: (f) => f.knownX(agent(f)), y: (f) => f.knownY(agent(f)) };
 }

@@ -66,6 +66,62 @@ function fault(source: string, type: ValueType = 'flag') {
   return result.faults[0];
 }
 
+describe('shapes that are one closure', () => {
+  /** `(true ? x : x)` is of no such shape, and means the same. */
+  const plain = (part: string) => `(true ? ${part} : ${part})`;
+  const numbers = [
+    (agent: string) => `awareness(${agent})`,
+    (agent: string) => `distance(${agent})`,
+    () => 'age(patience)',
+    () => 'time',
+    () => 'self.speed',
+    () => 'attention.strength',
+    () => 'boldness',
+    () => 'distance(self.post)',
+  ];
+  const flags = [
+    (agent: string) => `sees(${agent})`,
+    (agent: string) => `known(${agent})`,
+    () => 'tired',
+  ];
+  const agents = ['quarry', 'attention.of'];
+  const memories = [
+    [3, 0.5, 10, 2, 1, -1, 4],
+    [-1, NaN, NaN, NaN, 0, -1, NaN],
+    [7, 0, 1, 2, 0, 1, 0],
+  ];
+
+  it('give what the table of built-ins gives', () => {
+    for (const memory of memories) {
+      for (const agent of agents) {
+        for (const make of numbers) {
+          expect(number(make(agent), memory), make(agent)).toEqual(
+            number(make(plain(agent)), memory),
+          );
+          for (const operator of ['<', '<=', '>', '>=', '==', '!=']) {
+            for (const limit of [0, 0.5, 5, 12]) {
+              const source = `${make(agent)} ${operator} ${limit}`;
+              const other = `${make(plain(agent))} ${operator} ${plain(`${limit}`)}`;
+              expect(flag(source, memory), source).toBe(flag(other, memory));
+            }
+          }
+        }
+        for (const make of flags) {
+          expect(flag(make(agent), memory)).toBe(flag(plain(make(plain(agent))), memory));
+          expect(flag(`!${make(agent)}`, memory)).toBe(!flag(plain(make(plain(agent))), memory));
+          for (const not of ['', '!']) {
+            for (const rest of ['time > 5', 'time < 5', 'tired && boldness < 1']) {
+              const source = `${rest} && ${not}${make(agent)}`;
+              const other = `${rest} && ${not}${plain(make(plain(agent)))}`;
+              expect(flag(source, memory), source).toBe(flag(other, memory));
+            }
+          }
+        }
+      }
+    }
+  });
+});
+
 describe('values', () => {
   it.each([
     ['1 + 2 * 3 - 4 / 2', 5],

@@ -22,7 +22,11 @@ function checkMind(
   const paths = machine
     ? statePaths(machine, `minds.${mind.name}.machine`)
     : new Map([['always', `minds.${mind.name}.activity`]]);
-  const known = { keys: stack.keys, ticksPerSecond: program.ticksPerSecond };
+  const keys = stack.keys.map(({ forgetAfter, capacity }) => ({
+    forgetAfter: forgetAfter / program.ticksPerSecond,
+    capacity,
+  }));
+  const known = { keys };
   if (machine) checkMachine(mind, paths, hearing(stack), known, findings);
   checkTrees(mind, paths, known, findings);
   checkCoupledNumbers(mind, stack, program, paths, findings);

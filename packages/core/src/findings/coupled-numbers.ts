@@ -3,7 +3,8 @@ import { conjuncts } from '../expression/conjuncts.ts';
 import type { Ir } from '../expression/ir.ts';
 import type { MindProgram, NodeProgram, StackProgram, StateProgram } from '../mind/program.ts';
 import type { Program } from '../world/program.ts';
-import { allExpressions, nodesBelow, partsOf, sameExpression } from './walk.ts';
+import { sameExpression } from '../expression/truth.ts';
+import { allExpressions, nodesBelow, partsOf } from './walk.ts';
 
 /** Numbers that stand apart in a document but only work together. */
 

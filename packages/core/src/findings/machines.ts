@@ -1,6 +1,6 @@
 import type { Findings } from '../compile/finding.ts';
 import type { MachineProgram, MindProgram, TransitionProgram } from '../mind/program.ts';
-import { implies, neverPart, truthOf, type Known } from './truth.ts';
+import { implies, neverPart, truthOf, type Known } from '../expression/truth.ts';
 
 /** States nothing enters or leaves, and transitions that never fire. */
 

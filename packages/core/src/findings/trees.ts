@@ -7,7 +7,7 @@ import type {
   NumberProgram,
 } from '../mind/program.ts';
 import { ACTIONS, type ActionSpec } from '../model/actions.ts';
-import { truthOf, type Known } from './truth.ts';
+import { truthOf, type Known } from '../expression/truth.ts';
 import { childrenOf, ruleRows } from './walk.ts';
 
 /** Branches that are never reached, composites without children, and repeats without an end. */

@@ -79,13 +79,6 @@ export function partsOf(ir: Ir): Ir[] {
   }
 }
 
-/** Whether two expressions say the same, wherever they stand. */
-export function sameExpression(a: Ir, b: Ir): boolean {
-  const text = (ir: Ir) =>
-    JSON.stringify(ir, (key, value: unknown) => (key === 'at' ? undefined : value));
-  return text(a) === text(b);
-}
-
 /** What an expression asks of memory: indices of the stack's keys. */
 export function keysRead(mind: MindProgram): Set<number> {
   const read = new Set<number>();

@@ -34,11 +34,14 @@ export interface Host extends Facts {
   readonly tick: number;
   readonly ticksPerSecond: number;
   readonly legs: LegsStatus;
+  /** Whether the mind has noticed anything at all. */
+  readonly aware: boolean;
   /** Why the action that just gave `FAILURE` failed. */
   reason: string;
-  /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
-  owner(channel: number): number;
-  take(channel: number, owner: number): void;
+  /** x and y of the place {@link locate} found. */
+  readonly place: Float64Array;
+  /** Puts the last known place of an agent into `place`; false where there is none. */
+  locate(agent: number): boolean;
   /** The next number of this agent's own stream, 0 to 1. */
   random(): number;
   /** Waypoints of a route as x, y pairs. */

@@ -5,12 +5,14 @@ import { isCarryingOn, carryOnMachine, stepMachine } from './machine/step.ts';
 import { makeMachine, type RunnableMachine } from './machine/runnable.ts';
 import { NOT_STARTED } from './machine/cells.ts';
 import { resetKey } from './memory.ts';
-import type { KeyProgram, MindProgram, StackProgram } from './program.ts';
+import type { CadenceProgram, KeyProgram, MindProgram, StackProgram } from './program.ts';
 
 /** A mind bound for running, shared by all agents that have it. */
 export interface RunnableMind {
   program: MindProgram;
   machine: RunnableMachine;
+  /** Ticks from decision to decision; 0 for one that waits for events. */
+  every: number;
 }
 
 /** The minds of an archetype, bound to one layout of cells. */
@@ -32,12 +34,18 @@ export function makeStack(program: StackProgram): RunnableStack {
   const channels = reserve(layout, Math.max(1, CHANNELS.length));
   const minds = program.minds.map((mind) => ({
     program: mind,
-    machine: makeMachine(mind.machine, layout),
+    machine: makeMachine(mind.machine, layout, channels),
+    every: everyOf(mind.cadence),
   }));
   const initial = Float64Array.from(layout.initial);
   const ownKeys = program.keys.filter(({ scope }) => scope === 'self');
   for (const key of ownKeys) resetKey(initial, key);
   return { program, minds, ownKeys, initial, channels };
+}
+
+function everyOf(cadence: CadenceProgram): number {
+  if (cadence.kind === 'tick') return 1;
+  return cadence.kind === 'interval' ? cadence.ticks : 0;
 }
 
 /** How far an agent's interval is shifted against that of others, so that crowds don't think at once. */
@@ -53,9 +61,9 @@ function isDue(
   events: readonly string[],
   stagger: Stagger,
 ): boolean {
-  const { cadence } = mind.program;
-  if (cadence.kind === 'tick') return true;
-  if (cadence.kind === 'interval') return (host.tick + stagger) % cadence.ticks === 0;
+  const { every } = mind;
+  if (every === 1) return true;
+  if (every > 1) return (host.tick + stagger) % every === 0;
   const { phase, toEnter } = mind.machine.cells;
   return events.length > 0 || host.memory[phase] === NOT_STARTED || host.memory[toEnter] > 0;
 }
@@ -68,7 +76,7 @@ export function decide(
   stagger: Stagger,
 ): boolean {
   if (isDue(mind, host, events, stagger)) return stepMachine(mind.machine, host, events);
-  if (mind.program.cadence.kind === 'event' && isCarryingOn(mind.machine, host.memory)) {
+  if (mind.every === 0 && isCarryingOn(mind.machine, host.memory)) {
     carryOnMachine(mind.machine, host);
   }
   return false;

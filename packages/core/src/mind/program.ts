@@ -90,6 +90,8 @@ export interface TransitionProgram {
   /** Event descriptor; empty for none. */
   on: string;
   when: CheckedExpression | null;
+  /** Its guard can't hold while nothing is noticed. */
+  needsNotice: boolean;
   forTicks: number;
   afterTicks: number;
   urgent: boolean;

@@ -9,10 +9,13 @@ import type { AgentProgram, ArchetypeProgram, Program } from './program.ts';
 import type { Statics } from './statics.ts';
 
 const NOTHING = new Float64Array(0);
+/** Where a place is handed over; one for all agents, since it is read at once. */
+const PLACE = new Float64Array(2);
 const NO_MINDS: RunnableMind[] = [];
 
 /** What a mind wants written to memory it shares; done after all minds have decided. */
 export interface SharedWrite {
+  agent: Agent;
   /** Index among the keys of the agent's stack. */
   key: number;
   how: 'remember' | 'add' | 'forget';
@@ -31,43 +34,48 @@ export interface Sensation {
  * expressions read it many times a tick and engines are fastest on one fixed shape.
  */
 export class Agent implements Host {
+  // What a decision reads comes first: fields that stand side by side come into the cache together.
+  readonly minds: readonly RunnableMind[];
+  memory: Float64Array;
+  body: Body;
+  /** What of the senses has reached the minds: `tracks`, or what they were a reaction time ago. */
+  noticed: Track[] = [];
+  attended = -1;
+  tick = 0;
+  /** Whether any event waits in `inboxes`. */
+  hasEvents = false;
+  readonly placed: AgentProgram;
+  readonly statics: Statics;
+  readonly ticksPerSecond: number;
+  recorder: MindRecorder | null = null;
+  /** Shifts the decisions of minds that think at intervals. */
+  readonly stagger: number;
+  readonly place = PLACE;
   readonly index: number;
   readonly name: string;
   readonly program: Program;
-  readonly placed: AgentProgram;
   readonly archetype: ArchetypeProgram;
-  readonly statics: Statics;
   readonly stack: RunnableStack | null;
-  readonly minds: readonly RunnableMind[];
-  /** Shifts the decisions of minds that think at intervals. */
-  readonly stagger: number;
-  body: Body;
-  memory: Float64Array;
   squadMemory: Float64Array = NOTHING;
   worldMemory: Float64Array = NOTHING;
-  /** What is written when all have decided. */
-  pending: SharedWrite[] = [];
+  /** What is written when all have decided; one list for all agents of a world. */
+  outbox: SharedWrite[] = [];
   /** What the senses hold now. */
-  tracks: Track[] = [];
-  /** What of it has reached the minds: the same, or what it was a reaction time ago. */
-  noticed: Track[] = this.tracks;
+  tracks: Track[] = this.noticed;
   /** Sensations on their way, the oldest first. */
   late: Sensation[] = [];
-  attended = -1;
   stream: RandomStream;
   gait: number;
   /** By mind: events that wait for its next decision. */
   inboxes: string[][];
   speech = '';
   spokenAt = -1;
-  tick = 0;
   reason = '';
-  recorder: MindRecorder | null = null;
   /** By mind. */
   recorders: MindRecorder[] | null = null;
-  readonly ticksPerSecond: number;
 
-  constructor(statics: Statics, index: number, seed: number) {
+  /** `memory` is where its cells stand: room for as many as its stack of minds takes. */
+  constructor(statics: Statics, index: number, seed: number, memory: Float64Array) {
     const { program } = statics;
     const placed = program.agents[index];
     const archetype = program.archetypes[placed.archetype];
@@ -81,7 +89,8 @@ export class Agent implements Host {
     this.minds = this.stack?.minds ?? NO_MINDS;
     this.stagger = hashText(placed.name);
     this.body = createBody(placed.x, placed.y, placed.heading, archetype.paces[archetype.gait]);
-    this.memory = this.stack?.initial.slice() ?? NOTHING;
+    this.memory = memory;
+    if (this.stack) memory.set(this.stack.initial);
     this.inboxes = this.minds.map(() => []);
     this.gait = archetype.gait;
     this.stream = createStream(seed, `agent ${placed.name}`);
@@ -115,6 +124,9 @@ export class Agent implements Host {
   }
   get route(): number {
     return this.placed.route;
+  }
+  get aware(): boolean {
+    return this.noticed.length > 0;
   }
   get legs(): LegsStatus {
     return this.body.legs;
@@ -156,6 +168,7 @@ export class Agent implements Host {
   deliver(events: readonly string[]): void {
     if (events.length === 0) return;
     for (const inbox of this.inboxes) inbox.push(...events);
+    this.hasEvents = true;
   }
 
   track(agent: number): Track | undefined {
@@ -188,6 +201,14 @@ export class Agent implements Host {
   }
   knownY(agent: number): number {
     return this.track(agent)?.y ?? NaN;
+  }
+
+  locate(agent: number): boolean {
+    const track = this.track(agent);
+    if (track === undefined) return false;
+    PLACE[0] = track.x;
+    PLACE[1] = track.y;
+    return true;
   }
 
   routePoints(route: number): Float64Array {
@@ -223,6 +244,7 @@ export class Agent implements Host {
   raise(event: string): void {
     this.deliver([event]);
   }
+  /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
   owner(channel: number): number {
     return this.memory[this.stack!.channels + channel];
   }
@@ -233,18 +255,18 @@ export class Agent implements Host {
     return nextRandom(this.stream);
   }
   remember(key: number, a: number, b: number): void {
-    this.#write({ key, how: 'remember', a, b });
+    this.#write({ agent: this, key, how: 'remember', a, b });
   }
   add(key: number, a: number, b: number): void {
-    this.#write({ key, how: 'add', a, b });
+    this.#write({ agent: this, key, how: 'add', a, b });
   }
   forget(key: number): void {
-    this.#write({ key, how: 'forget', a: 0, b: 0 });
+    this.#write({ agent: this, key, how: 'forget', a: 0, b: 0 });
   }
 
   /** The agent's own memory is written at once, what it shares when all have decided. */
   #write(write: SharedWrite): void {
-    if (this.stack!.program.keys[write.key].scope !== 'self') this.pending.push(write);
+    if (this.stack!.program.keys[write.key].scope !== 'self') this.outbox.push(write);
     else if (this.apply(write)) this.recorder?.remembered(write.key);
   }
 

@@ -99,11 +99,10 @@ function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[]
 
 function readLeave(agent: Agent, mind: RunnableMind, index: number, active: boolean): LeaveReadout {
   const { memory } = agent;
-  const { cells } = mind.machine;
   const { when, forTicks, afterTicks, source } = mind.program.machine.transitions[index];
   const perTick = 1 / agent.ticksPerSecond;
-  const inState = active ? agent.tick - memory[cells.enteredAt + source] : 0;
-  const since = memory[cells.trueSince + index];
+  const inState = active ? agent.tick - memory[mind.machine.states[source].enteredAt] : 0;
+  const since = memory[mind.machine.transitions[index].heldAt];
   let wait: LeaveReadout['wait'] = null;
   if (afterTicks > 0 && inState < afterTicks) {
     wait = { what: 'after', done: inState * perTick, of: afterTicks * perTick };
@@ -164,7 +163,7 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
             id: states[index].id,
             active,
             since: active
-              ? (agent.tick - memory[cells.enteredAt + index]) / agent.ticksPerSecond
+              ? (agent.tick - memory[mind.machine.states[index].enteredAt]) / agent.ticksPerSecond
               : null,
             leaves: states[index].leaves.map((leave) => readLeave(agent, mind, leave, active)),
             rows: readRows(agent, mind, index),

@@ -89,6 +89,7 @@ export function restoreSnapshot(world: World, snapshot: Snapshot): void {
     agent.late = copyLate(kept.late);
     agent.attend();
     agent.inboxes = kept.inboxes.map((inbox) => inbox.slice());
+    agent.hasEvents = agent.inboxes.some((inbox) => inbox.length > 0);
     agent.speech = kept.speech;
     agent.spokenAt = kept.spokenAt;
     agent.stream = Uint32Array.from(kept.stream);

@@ -130,6 +130,7 @@ function carryMinds(old: Agent, agent: Agent, record: Recorder | null): void {
     const was = old.minds.findIndex((before) => before.program.name === program.name);
     if (was < 0) return;
     agent.inboxes[mind] = old.inboxes[was].slice();
+    agent.hasEvents ||= agent.inboxes[mind].length > 0;
     const result = transplantMachine(
       {
         program: old.minds[was].program.machine,

@@ -17,7 +17,7 @@ import {
   fillNeighbours,
   type Neighbours,
 } from '../space/neighbours.ts';
-import { Agent } from './agent.ts';
+import { Agent, type SharedWrite } from './agent.ts';
 import type { Program } from './program.ts';
 import { createMindRecorder, recordFor } from './record-agent.ts';
 import type { Recorder } from './recorder.ts';
@@ -43,6 +43,8 @@ export interface World {
   /** By squad, then one for each agent without a squad. */
   squadMemories: Float64Array[];
   worldMemory: Float64Array;
+  /** What minds want written to memory they share; empty between ticks. */
+  outbox: SharedWrite[];
   recorder: Recorder | null;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
@@ -58,18 +60,21 @@ export function createWorld(
   seed = program.seed,
   statics = createStatics(program),
 ): World {
-  const agents = program.agents.map((_, index) => new Agent(statics, index, seed));
+  const agents = createAgents(statics, seed);
   const { width, height } = program.ground;
   const worldMemory = sharedMemory(program.worldKeys);
+  const outbox: SharedWrite[] = [];
   const squadMemories = program.squads.map(() => sharedMemory(program.squadKeys));
   for (const agent of agents) {
     const { squad } = agent.placed;
     agent.worldMemory = worldMemory;
+    agent.outbox = outbox;
     agent.squadMemory = squadMemories[squad] ?? sharedMemory(program.squadKeys);
     if (squad < 0) squadMemories.push(agent.squadMemory);
   }
   return {
     statics,
+    outbox,
     squadMemories,
     worldMemory,
     tick: 0,
@@ -86,6 +91,20 @@ function sharedMemory({ keys, slots }: SharedKeysProgram): Float64Array {
   const cells = new Float64Array(slots);
   for (const key of keys) resetKey(cells, key);
   return cells;
+}
+
+/** The agents, their cells side by side in one stretch of memory: minds go through them in that order. */
+function createAgents(statics: Statics, seed: number): Agent[] {
+  const { agents, archetypes } = statics.program;
+  const sizes = agents.map(
+    ({ archetype }) => statics.stacks[archetypes[archetype].stack]?.initial.length ?? 0,
+  );
+  const cells = new Float64Array(sizes.reduce((sum, size) => sum + size, 0));
+  let from = 0;
+  return sizes.map((size, index) => {
+    from += size;
+    return new Agent(statics, index, seed, cells.subarray(from - size, from));
+  });
 }
 
 /** Starts or (with null) ends recording. Recording never changes what happens. */
@@ -117,6 +136,11 @@ function applyInput(world: World, input: Input): void {
 
 const found: number[] = [];
 
+function trackOf(tracks: readonly Track[], agent: number): Track | undefined {
+  for (let i = 0; i < tracks.length; i++) if (tracks[i].of === agent) return tracks[i];
+  return undefined;
+}
+
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
   const { agents, statics, neighbours } = world;
   const { body, tracks } = agent;
@@ -127,7 +151,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     if (other.archetype.faction === agent.archetype.faction) continue;
     const strength = sightStrength(kind, statics.walls, body, other.body.x, other.body.y);
     if (strength === 0) continue;
-    let track = tracks.find(({ of }) => of === other.index);
+    let track = trackOf(tracks, other.index);
     if (!track) {
       track = {
         of: other.index,
@@ -148,7 +172,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
 const raised: string[] = [];
 
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
-  raised.length = 0;
+  if (raised.length > 0) raised.length = 0;
   const dt = 1 / agent.ticksPerSecond;
   let forgotten = false;
   for (let i = 0; i < agent.tracks.length; i++) {
@@ -236,58 +260,53 @@ export function stepMinds(world: World): void {
   const { agents, decideFor } = world;
   for (let i = 0; i < agents.length; i++) {
     const agent = agents[i];
-    const { minds, inboxes } = agent;
-    if (minds.length === 0) continue;
-    if (isPlayed(agent)) {
-      for (const inbox of inboxes) inbox.length = 0;
-    } else if (decideFor) {
-      decideFor(agent, inboxes[0]);
-      inboxes[0].length = 0;
-    } else {
-      for (let mind = 0; mind < minds.length; mind++) stepMind(agent, mind);
-    }
+    if (agent.minds.length === 0) continue;
+    if (isPlayed(agent)) dropEvents(agent);
+    else if (decideFor) {
+      decideFor(agent, agent.inboxes[0]);
+      dropEvents(agent);
+    } else if (agent.hasEvents || agent.minds.length > 1) stepEachMind(agent);
+    else decide(agent.minds[0], agent, NO_EVENTS, agent.stagger);
   }
-  applyWrites(world);
-}
-
-function stepMind(agent: Agent, mind: number): void {
-  const { inboxes, recorders } = agent;
-  const events = inboxes[mind];
-  if (recorders !== null) agent.recorder = recorders[mind];
-  const waiting = events.length;
-  // Events raised while it decides are for its next decision.
-  const taken = waiting === 0 ? NO_EVENTS : events.slice();
-  if (decide(agent.minds[mind], agent, taken, agent.stagger) && waiting > 0)
-    events.splice(0, waiting);
+  if (world.outbox.length > 0) applyWrites(world);
 }
 
 const NO_EVENTS: readonly string[] = [];
 
-/** Writes to shared memory, in agent order. Where two write one key in a tick the later stays, and the ledger says so. */
-function applyWrites({ agents, recorder, tick: now }: World): void {
-  let writers: Map<string, Agent> | null = null;
-  for (const agent of agents) {
-    if (agent.pending.length === 0) continue;
-    for (const write of agent.pending) {
-      if (!agent.apply(write)) continue;
-      const key = agent.stack!.program.keys[write.key];
-      agent.recorders?.[0].remembered(write.key);
-      if (!recorder || write.how === 'add') continue;
-      writers ??= new Map();
-      const id = `${key.name} ${key.scope === 'squad' ? agent.placed.squad : ''}`;
-      const before = writers.get(id);
-      if (before && before !== agent)
-        recorder({
-          tick: now,
-          agent: agent.name,
-          kind: 'overwrote',
-          key: key.name,
-          of: before.name,
-        });
-      writers.set(id, agent);
-    }
-    agent.pending = [];
+function dropEvents(agent: Agent): void {
+  if (!agent.hasEvents) return;
+  for (const inbox of agent.inboxes) inbox.length = 0;
+  agent.hasEvents = false;
+}
+
+function stepEachMind(agent: Agent): void {
+  const { minds, inboxes, recorders } = agent;
+  // Events raised while they decide are for their next decisions.
+  const waiting = inboxes.map((inbox) => inbox.slice());
+  for (let mind = 0; mind < minds.length; mind++) {
+    if (recorders !== null) agent.recorder = recorders[mind];
+    const events = waiting[mind];
+    if (decide(minds[mind], agent, events, agent.stagger)) inboxes[mind].splice(0, events.length);
   }
+  agent.hasEvents = inboxes.some((inbox) => inbox.length > 0);
+}
+
+/** Writes to shared memory, in agent order. Where two write one key in a tick the later stays, and the ledger says so. */
+function applyWrites({ outbox, recorder, tick: now }: World): void {
+  const writers = new Map<string, Agent>();
+  for (const write of outbox) {
+    const { agent } = write;
+    if (!agent.apply(write)) continue;
+    agent.recorders?.[0].remembered(write.key);
+    if (!recorder || write.how === 'add') continue;
+    const { name, scope } = agent.stack!.program.keys[write.key];
+    const id = `${name} ${scope === 'squad' ? agent.placed.squad : ''}`;
+    const before = writers.get(id);
+    if (before && before !== agent)
+      recorder({ tick: now, agent: agent.name, kind: 'overwrote', key: name, of: before.name });
+    writers.set(id, agent);
+  }
+  outbox.length = 0;
 }
 
 /** The part of a tick after the minds: motion. */

@@ -49,7 +49,7 @@ function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): 
   const seconds = (ticks: number) => `${Number((ticks / agent.ticksPerSecond).toFixed(2))} s`;
   const now = agent.tick;
   if (transition.forTicks > 0) {
-    const since = agent.memory[mind.machine.cells.trueSince + transitions.indexOf(transition)];
+    const since = agent.memory[mind.machine.transitions[transitions.indexOf(transition)].heldAt];
     const held = active && since >= 0 ? now - since : 0;
     needs.push({
       statement: `all that for ${seconds(transition.forTicks)}`,

@@ -1,6 +1,5 @@
 import {
   compileNumber,
-  compilePlace,
   compilePoint,
   type NumberFunction,
   type PointFunction,
@@ -42,11 +41,32 @@ function argument(program: ActionProgram, name: string): ArgumentProgram {
   return value;
 }
 
-export function placeArgument(program: ActionProgram, name: string): PointFunction {
+/**
+ * Puts a place, a point or the last known place of an agent, into the host's `place`; false where it is
+ * not known. Numbers that are given back are boxed, and this is asked every decision.
+ */
+export type PlaceReader = (host: Host) => boolean;
+
+export function placeArgument(program: ActionProgram, name: string): PlaceReader {
   const value = argument(program, name);
   if (typeof value !== 'object')
     throw new Error(`The program's ${program.action} has no place for “${name}”.`);
-  return compilePlace(value.ir);
+  const { ir } = value;
+  if (ir.type === 'agent') {
+    if (ir.op === 'key' && ir.scope === 'self') {
+      const { slot } = ir;
+      return (host) => host.locate(host.memory[slot]);
+    }
+    const agent = compileNumber(ir);
+    return (host) => host.locate(agent(host));
+  }
+  const { x, y } = compilePoint(ir);
+  return (host) => {
+    const { place } = host;
+    place[0] = x(host);
+    place[1] = y(host);
+    return place[0] - place[0] === 0 && place[1] - place[1] === 0;
+  };
 }
 
 export function numberArgument(program: ActionProgram, name: string): NumberFunction {
@@ -55,6 +75,12 @@ export function numberArgument(program: ActionProgram, name: string): NumberFunc
   if (typeof value === 'string')
     throw new Error(`The program's ${program.action} has text for “${name}”.`);
   return () => value;
+}
+
+/** The number where it is fixed; undefined for an expression. */
+export function constantArgument(program: ActionProgram, name: string): number | undefined {
+  const value = argument(program, name);
+  return typeof value === 'number' ? value : undefined;
 }
 
 export function textArgument(program: ActionProgram, name: string): string {

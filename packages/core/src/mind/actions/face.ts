@@ -9,10 +9,8 @@ export const FACING_TOLERANCE = 0.035;
 export const face: ActionMaker = (program) => {
   const place = placeArgument(program, 'toward');
   const turn = (host: Host): Status => {
-    const dx = place.x(host) - host.x;
-    const dy = place.y(host) - host.y;
-    if (dx - dx !== 0 || dy - dy !== 0) return fail(host, 'the place is not known');
-    const goal = atan2(dy, dx);
+    if (!place(host)) return fail(host, 'the place is not known');
+    const goal = atan2(host.place[1] - host.y, host.place[0] - host.x);
     host.turnTo(goal);
     return Math.abs(wrapAngle(goal - host.heading)) <= FACING_TOLERANCE ? SUCCESS : RUNNING;
   };

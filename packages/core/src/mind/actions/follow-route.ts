@@ -1,5 +1,6 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import type { ActionProgram } from '../program.ts';
 import { A, B, fail, numberArgument, type ActionMaker } from './action.ts';
 
 const WAYPOINT_REACHED = 0.15;
@@ -32,9 +33,17 @@ function waypointAt(position: number, count: number): number {
   return position < count ? position : 2 * count - 2 - position;
 }
 
+/** The route by its index; the agent's own is by far the most asked for. */
+function routeArgument(program: ActionProgram): (host: Host) => number {
+  const { route } = program.args;
+  const own = typeof route === 'object' && route.ir.op === 'call' && route.ir.name === 'self.route';
+  const other = numberArgument(program, 'route');
+  return (host) => (own ? host.route : other(host));
+}
+
 /** Keeps in A the position in the visiting order, in B the tick until which it stands, 0 while it walks. */
 export const followRoute: ActionMaker = (program, at) => {
-  const routeOf = numberArgument(program, 'route');
+  const routeOf = routeArgument(program);
   const head = (host: Host, points: Float64Array): Status => {
     const waypoint = waypointAt(host.memory[at + A], points.length / 2);
     host.goTo(points[2 * waypoint], points[2 * waypoint + 1], WAYPOINT_REACHED);

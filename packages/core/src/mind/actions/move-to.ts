@@ -1,20 +1,25 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
-import { fail, numberArgument, placeArgument, type ActionMaker } from './action.ts';
+import {
+  constantArgument,
+  fail,
+  numberArgument,
+  placeArgument,
+  type ActionMaker,
+} from './action.ts';
 
 /** Nearer than this nobody can be asked to stop. */
 const NEAREST = 0.05;
 
 export const moveTo: ActionMaker = (program) => {
   const place = placeArgument(program, 'to');
+  const fixed = constantArgument(program, 'within');
   const within = numberArgument(program, 'within');
   const head = (host: Host): Status => {
-    const x = place.x(host);
-    const y = place.y(host);
-    const near = within(host);
-    if (x - x !== 0 || y - y !== 0) return fail(host, 'the place is not known');
+    if (!place(host)) return fail(host, 'the place is not known');
+    const near = fixed ?? within(host);
     if (near - near !== 0) return fail(host, 'the distance is not known');
-    host.goTo(x, y, near < NEAREST ? NEAREST : near);
+    host.goTo(host.place[0], host.place[1], near < NEAREST ? NEAREST : near);
     return RUNNING;
   };
   return {

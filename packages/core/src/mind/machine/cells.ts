@@ -14,18 +14,16 @@ export interface MachineCells {
   lock: number;
   /** 1 when the decision before was skipped for it. */
   skipping: number;
+  /** 1 when the next decision is more than a look at guards: something is to begin, to end or to be waited for. */
+  restless: number;
+  /** One more than the leaf whose guards have been looked at with nothing noticed, and need no look until something is; 0 for none. */
+  dozing: number;
   /** How many states are active, then these in document order. */
   active: number;
+  /** The only active state without children; −1 where there are several, or none. */
+  leaf: number;
   /** How many states are to be entered in the next decision, after an edit took away what was active; then these. */
   toEnter: number;
-  /** By state: the tick it was entered in last; −1 for never. */
-  enteredAt: number;
-  /** By state: {@link IDLE}, {@link ENDED}, or the tick its activity began in. */
-  activity: number;
-  /** By transition: the tick since which its guard has held without a break while its source was active; −1 if it does not hold. */
-  trueSince: number;
-  /** By state, for histories: where it keeps how many states were active when its parent was last left (−1 before that), then these. */
-  history: number[];
 }
 
 export const NOT_STARTED = 0;
@@ -43,14 +41,11 @@ export function reserveMachine(layout: CellLayout, program: MachineProgram): Mac
     lastTransition: reserve(layout, 1, -1),
     lock: reserve(layout, 1),
     skipping: reserve(layout, 1),
+    restless: reserve(layout, 1, 1),
+    leaf: reserve(layout, 1, -1),
+    dozing: reserve(layout, 1),
     active: reserve(layout, 1 + states),
     toEnter: reserve(layout, 1 + states),
-    enteredAt: reserve(layout, states, -1),
-    activity: reserve(layout, states, IDLE),
-    trueSince: reserve(layout, program.transitions.length, -1),
-    history: program.states.map(({ kind }) =>
-      kind === 'history' || kind === 'deepHistory' ? reserve(layout, 1 + states, -1) : -1,
-    ),
   };
 }
 

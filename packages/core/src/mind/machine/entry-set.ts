@@ -12,7 +12,7 @@ export function addDescendants(stepping: Machine, index: number, entering: Set<n
   const { machine, cells } = stepping;
   const target = machine.states[index];
   if (isHistory(target.kind)) {
-    const at = machine.cells.history[index];
+    const at = target.historyAt;
     const goals =
       cells[at] >= 0
         ? readList(cells, at)
@@ -64,6 +64,8 @@ export function entrySet(
   return inDocumentOrder(entering);
 }
 
+const ascending = (a: number, b: number) => a - b;
+
 export function inDocumentOrder(states: Iterable<number>): number[] {
-  return [...states].sort((a, b) => a - b);
+  return [...states].sort(ascending);
 }

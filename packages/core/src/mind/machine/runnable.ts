@@ -1,9 +1,9 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
-import type { CellLayout } from '../cells.ts';
+import { reserve, type CellLayout } from '../cells.ts';
 import type { ActionProgram, MachineProgram, StateKindProgram } from '../program.ts';
 import { Leaf, type Grove } from '../tree/leaf.ts';
 import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
-import { reserveMachine, type MachineCells } from './cells.ts';
+import { IDLE, reserveMachine, type MachineCells } from './cells.ts';
 
 /** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */
 export interface RunnableMachine {
@@ -29,12 +29,24 @@ export interface RunnableState {
   entry: Leaf[];
   exit: Leaf[];
   activity: RunnableActivity | null;
+  /** Cell: {@link IDLE}, {@link ENDED}, or the tick its activity began in; −1 where it has none. */
+  activityAt: number;
+  /** Cell: the tick it was entered in last; −1 for never. */
+  enteredAt: number;
+  /** Cell, for a history: how many states were active when its parent was last left (−1 before that), then these; −1 for others. */
+  historyAt: number;
   /** For a state without children: what may fire while it is active, first to last. */
   candidates: RunnableTransition[];
   /** Those of them that wait for no event. */
   eventless: RunnableTransition[];
   /** Own transitions with a `for` time, whose guards are looked at each decision. */
   held: RunnableTransition[];
+  /** The same of this state and of all around it, outermost first. */
+  heldAlong: RunnableTransition[];
+  /** Of these states, those that do something. */
+  busyAlong: RunnableState[];
+  /** Nothing that may fire without an event can, while nothing is noticed. */
+  dozes: boolean;
 }
 
 export interface RunnableTransition {
@@ -46,7 +58,11 @@ export interface RunnableTransition {
   /** `on: "done"` and its kind mean the source's own end, not that of a state below it. */
   ownDone: boolean;
   when: FlagFunction | null;
+  /** The guard where it alone decides: no event and no time besides. */
+  plain: FlagFunction | null;
   forTicks: number;
+  /** Cell, with a `for` time: the tick since which the guard has held without a break while its source was active, −1 where it does not; −1 for others. */
+  heldAt: number;
   afterTicks: number;
   urgent: boolean;
   /** The innermost state that stays active; −1 for the machine as a whole. */
@@ -103,22 +119,36 @@ function candidatesOf(
 }
 
 /** Binds a machine to its place in the cells. */
-export function makeMachine(program: MachineProgram, layout: CellLayout): RunnableMachine {
+export function makeMachine(
+  program: MachineProgram,
+  layout: CellLayout,
+  channels: number,
+): RunnableMachine {
   const cells = reserveMachine(layout, program);
   const locks: Leaf[] = [];
-  const grove = (state: number): Grove => ({ layout, lockAt: cells.lock, locks, state });
+  const grove = (state: number): Grove => ({
+    layout,
+    channels,
+    lockAt: cells.lock,
+    restlessAt: cells.restless,
+    locks,
+    state,
+  });
   const instant = (state: number, actions: readonly ActionProgram[]) =>
     actions.map((action) => new Leaf(action, -1, grove(state)));
   const transitions = program.transitions.map((transition, index): RunnableTransition => {
     const on = transition.on === '' ? null : transition.on.split('.');
+    const when = transition.when ? compileFlag(transition.when.ir) : null;
     return {
       index,
       source: transition.source,
       target: transition.target,
       on,
       ownDone: on !== null && on[0] === 'done',
-      when: transition.when ? compileFlag(transition.when.ir) : null,
+      when,
+      plain: on === null && transition.forTicks === 0 && transition.afterTicks === 0 ? when : null,
       forTicks: transition.forTicks,
+      heldAt: transition.forTicks > 0 && when !== null ? reserve(layout, 1, -1) : -1,
       afterTicks: transition.afterTicks,
       urgent: transition.urgent,
       domain: domainOf(program, transition.source, transition.target, transition.internal),
@@ -143,13 +173,25 @@ export function makeMachine(program: MachineProgram, layout: CellLayout): Runnab
       entry: instant(index, state.entry),
       exit: instant(index, state.exit),
       activity: state.activity && makeActivity(state.activity, grove(index)),
+      activityAt: state.activity ? reserve(layout, 1, IDLE) : -1,
+      enteredAt: reserve(layout, 1, -1),
+      historyAt: isHistory(state.kind) ? reserve(layout, 1 + program.states.length, -1) : -1,
       candidates,
       eventless: candidates.filter((transition) => transition.on === null),
-      held: state.leaves
-        .map((leave) => transitions[leave])
-        .filter((transition) => transition.forTicks > 0 && transition.when !== null),
+      held: state.leaves.map((leave) => transitions[leave]).filter(({ heldAt }) => heldAt >= 0),
+      heldAlong: [],
+      busyAlong: [],
+      dozes: false,
     };
   });
+  for (const state of states) {
+    for (let s = state.index; s >= 0; s = states[s].parent) {
+      state.heldAlong.unshift(...states[s].held);
+      if (states[s].activity !== null) state.busyAlong.unshift(states[s]);
+    }
+    const looked = [...state.heldAlong, ...state.eventless];
+    state.dozes = looked.every(({ index }) => program.transitions[index].needsNotice);
+  }
   const again = states.some(({ activity }) => activity?.again);
   return { states, transitions, initial: program.initial, cells, again, locks };
 }

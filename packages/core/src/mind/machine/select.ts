@@ -1,4 +1,5 @@
 import { isAncestor, type RunnableMachine, type RunnableTransition } from './runnable.ts';
+import type { Host } from '../host.ts';
 import { readList } from './cells.ts';
 import type { Done, Stepping } from './stepping.ts';
 
@@ -10,17 +11,16 @@ export function matchesEvent(descriptor: string[], name: string): boolean {
   return descriptor.length <= words.length && descriptor.every((word, i) => word === words[i]);
 }
 
-function holds({ machine, host }: Stepping, transition: RunnableTransition): boolean {
+function holds(machine: RunnableMachine, host: Host, transition: RunnableTransition): boolean {
   const { memory, tick } = host;
-  const { cells } = machine;
   if (
     transition.afterTicks > 0 &&
-    tick - memory[cells.enteredAt + transition.source] < transition.afterTicks
+    tick - memory[machine.states[transition.source].enteredAt] < transition.afterTicks
   )
     return false;
   if (transition.when === null) return true;
   if (transition.forTicks > 0) {
-    const since = memory[cells.trueSince + transition.index];
+    const since = memory[transition.heldAt];
     return since >= 0 && tick - since >= transition.forTicks;
   }
   return transition.when(host);
@@ -32,25 +32,61 @@ function fires(
   event: string | null,
   done: Done | null,
 ): boolean {
-  if (event === null) return holds(stepping, transition);
+  const { machine, host } = stepping;
+  if (event === null) return holds(machine, host, transition);
   if (transition.on === null || !matchesEvent(transition.on, event)) return false;
   if (transition.ownDone && done !== null && done.state !== transition.source) return false;
-  return holds(stepping, transition);
+  return holds(machine, host, transition);
 }
 
-/** Notes since when the guards with a `for` time have held. */
-export function lookAtHeldGuards({ machine, host }: Stepping): void {
+/**
+ * Notes since when the guards with a `for` time have held, and says whether any eventless transition
+ * fires. One pass does for both: what a state may fire rests on held guards of its own and of the states
+ * around it, which stand before it.
+ */
+export function stirs(machine: RunnableMachine, host: Host): boolean {
   const { memory } = host;
-  const { active, trueSince } = machine.cells;
-  const last = active + memory[active];
-  for (let at = active + 1; at <= last; at++) {
-    const { held } = machine.states[memory[at]];
-    for (let j = 0; j < held.length; j++) {
-      const { index, when } = held[j];
-      if (!when!(host)) memory[trueSince + index] = -1;
-      else if (memory[trueSince + index] < 0) memory[trueSince + index] = host.tick;
+  const { active, leaf, dozing } = machine.cells;
+  if (memory[leaf] >= 0) {
+    const { heldAlong, eventless, dozes, index } = machine.states[memory[leaf]];
+    if (dozes) {
+      if (host.aware) memory[dozing] = 0;
+      else if (memory[dozing] === index + 1) return false;
+      else memory[dozing] = index + 1;
     }
+    lookAt(host, heldAlong);
+    return someHolds(machine, host, eventless);
   }
+  const last = active + memory[active];
+  let stirred = false;
+  for (let at = active + 1; at <= last; at++) {
+    const { held, eventless } = machine.states[memory[at]];
+    lookAt(host, held);
+    stirred ||= someHolds(machine, host, eventless);
+  }
+  return stirred;
+}
+
+function lookAt(host: Host, held: readonly RunnableTransition[]): void {
+  const { memory } = host;
+  for (let j = 0; j < held.length; j++) {
+    const { heldAt, when } = held[j];
+    const since = memory[heldAt];
+    if (when!(host) !== since >= 0) memory[heldAt] = since >= 0 ? -1 : host.tick;
+  }
+}
+
+function someHolds(
+  machine: RunnableMachine,
+  host: Host,
+  transitions: readonly RunnableTransition[],
+): boolean {
+  for (let j = 0; j < transitions.length; j++) {
+    const transition = transitions[j];
+    const { plain } = transition;
+    if (plain !== null ? plain(host) : holds(machine, host, transition)) return true;
+  }
+  return false;
 }
 
 /** Whether the transition leaves the state, if that is active. */

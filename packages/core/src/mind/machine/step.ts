@@ -11,9 +11,15 @@ import {
   STARTED,
   writeList,
 } from './cells.ts';
+import { addActive, noteLeaf, removeActive } from './configuration.ts';
 import { addAncestors, addDescendants, entrySet, inDocumentOrder } from './entry-set.ts';
-import { isAncestor, type RunnableMachine, type RunnableTransition } from './runnable.ts';
-import { inExitSet, lookAtHeldGuards, selectTransitions } from './select.ts';
+import {
+  isAncestor,
+  type RunnableMachine,
+  type RunnableState,
+  type RunnableTransition,
+} from './runnable.ts';
+import { inExitSet, selectTransitions, stirs } from './select.ts';
 import { beginDecision, type Stepping } from './stepping.ts';
 
 /**
@@ -31,7 +37,8 @@ function runActions(host: Host, actions: readonly Leaf[]): void {
 }
 
 function stopActivity({ machine, host }: Stepping, state: number): void {
-  const at = machine.cells.activity + state;
+  const at = machine.states[state].activityAt;
+  if (at < 0) return;
   const running = host.memory[at] > 0;
   host.memory[at] = IDLE;
   if (!running) return;
@@ -40,30 +47,45 @@ function stopActivity({ machine, host }: Stepping, state: number): void {
   host.recorder?.ended(state, name, -1, 'stopped', '');
 }
 
-function keepHistories({ machine, host }: Stepping, active: number[], state: number): void {
-  for (const history of machine.states[state].histories) {
+function keepHistories({ machine, host }: Stepping, state: number): void {
+  const { histories } = machine.states[state];
+  if (histories.length === 0) return;
+  const active = readList(host.memory, machine.cells.active);
+  for (const history of histories) {
     const deep = machine.states[history].kind === 'deepHistory';
     const kept = active.filter((inner) =>
       deep
         ? machine.states[inner].children.length === 0 && isAncestor(machine.states, state, inner)
         : machine.states[inner].parent === state,
     );
-    writeList(host.memory, machine.cells.history[history], kept);
+    writeList(host.memory, machine.states[history].historyAt, kept);
   }
+}
+
+function isLeft(
+  machine: RunnableMachine,
+  transitions: readonly RunnableTransition[],
+  state: number,
+): boolean {
+  for (let i = 0; i < transitions.length; i++)
+    if (inExitSet(machine, transitions[i], state)) return true;
+  return false;
 }
 
 function exitStates(stepping: Stepping, transitions: RunnableTransition[]): void {
   const { machine, host } = stepping;
-  const active = readList(host.memory, machine.cells.active);
-  const leaving = active
-    .filter((s) => transitions.some((transition) => inExitSet(machine, transition, s)))
-    .reverse();
-  for (const s of leaving) keepHistories(stepping, active, s);
-  for (const s of leaving) {
+  const { memory } = host;
+  const { active } = machine.cells;
+  for (let at = active + memory[active]; at > active; at--) {
+    if (isLeft(machine, transitions, memory[at])) keepHistories(stepping, memory[at]);
+  }
+  // Document order puts every child behind its parent, so from the end is from the inside.
+  for (let at = active + memory[active]; at > active; at--) {
+    const s = memory[at];
+    if (!isLeft(machine, transitions, s)) continue;
     stopActivity(stepping, s);
     runActions(host, machine.states[s].exit);
-    active.splice(active.indexOf(s), 1);
-    writeList(host.memory, machine.cells.active, active);
+    removeActive(memory, active, at);
     host.recorder?.exited(s);
   }
 }
@@ -75,15 +97,16 @@ function enterStates(stepping: Stepping, entering: Iterable<number>): void {
   // Document order puts every parent before its children, so it is also entry order.
   for (const s of inDocumentOrder(entering)) {
     if (isActive(host, cells.active, s)) continue;
-    const active = readList(memory, cells.active);
-    writeList(memory, cells.active, inDocumentOrder([...active, s]));
-    memory[cells.enteredAt + s] = host.tick;
-    for (const { index } of machine.states[s].held) memory[cells.trueSince + index] = -1;
-    if (machine.states[s].activity !== null) memory[cells.startPending] = 1;
+    const { enteredAt, held, activity, entry, kind } = machine.states[s];
+    addActive(memory, cells.active, s);
+    memory[enteredAt] = host.tick;
+    for (const { heldAt } of held) memory[heldAt] = -1;
+    if (activity !== null) memory[cells.startPending] = 1;
     host.recorder?.entered(s);
-    runActions(host, machine.states[s].entry);
-    if (machine.states[s].kind === 'final') finish(stepping, s);
+    runActions(host, entry);
+    if (kind === 'final') finish(stepping, s);
   }
+  noteLeaf(machine, memory);
 }
 
 function isInFinalState(stepping: Stepping, index: number): boolean {
@@ -120,17 +143,21 @@ function isFinished({ machine, host }: Stepping): boolean {
   return host.memory[machine.cells.phase] === FINISHED;
 }
 
+/** Microsteps don't overlap, so one set serves them all. */
+const ENTERING = new Set<number>();
+
 function microstep(stepping: Stepping, transitions: RunnableTransition[], event: string): void {
   const { machine, host } = stepping;
   const { memory } = host;
   for (const transition of transitions) host.recorder?.took(transition.index, event);
   exitStates(stepping, transitions);
   for (const transition of transitions) runActions(host, transition.actions);
-  const entering = new Set<number>();
+  const entering = ENTERING;
+  entering.clear();
   const context = { machine, cells: memory };
-  for (const { index, target, domain } of transitions) {
+  for (const { index, target, domain, heldAt } of transitions) {
     if (target < 0) {
-      memory[machine.cells.trueSince + index] = -1;
+      if (heldAt >= 0) memory[heldAt] = -1;
       continue;
     }
     addDescendants(context, target, entering);
@@ -169,8 +196,8 @@ function complete(stepping: Stepping): void {
     let event = '';
     let transitions = selectTransitions(stepping, null, null);
     if (transitions.length === 0) {
-      const done = stepping.done.shift();
-      if (done === undefined) return;
+      if (stepping.done.length === 0) return;
+      const done = stepping.done.shift()!;
       if (!isActive(host, machine.cells.active, done.state)) continue;
       event = done.name;
       transitions = selectTransitions(stepping, event, done);
@@ -190,20 +217,20 @@ function startActivities(stepping: Stepping): void {
   if (memory[cells.startPending] === 0) return;
   memory[cells.startPending] = 0;
   for (const s of readList(memory, cells.active)) {
-    const { activity } = machine.states[s];
-    if (activity === null || memory[cells.activity + s] !== IDLE) continue;
-    memory[cells.activity + s] = host.tick;
+    const { activity, activityAt } = machine.states[s];
+    if (activity === null || memory[activityAt] !== IDLE) continue;
+    memory[activityAt] = host.tick;
     host.recorder?.began(s, activity.name, -1);
-    endIfOver(stepping, s, activity.root.start(host));
+    const status = activity.root.start(host);
+    if (status !== RUNNING) endActivity(stepping, s, status);
   }
 }
 
-function endIfOver(stepping: Stepping, s: number, status: Status): void {
-  if (status === RUNNING) return;
+function endActivity(stepping: Stepping, s: number, status: Status): void {
   const { machine, host } = stepping;
-  const { activity } = machine.states[s];
+  const { activity, activityAt } = machine.states[s];
   const success = status === SUCCESS;
-  host.memory[machine.cells.activity + s] = ENDED;
+  host.memory[activityAt] = ENDED;
   host.recorder?.ended(
     s,
     activity!.name,
@@ -217,25 +244,35 @@ function endIfOver(stepping: Stepping, s: number, status: Status): void {
 function stepActivities(stepping: Stepping): void {
   const { machine, host } = stepping;
   const { memory } = host;
-  const { active, activity } = machine.cells;
-  for (let i = 1; i <= memory[active]; i++) {
-    const s = memory[active + i];
-    const began = memory[activity + s];
-    if (began > 0 && began !== host.tick) {
-      endIfOver(stepping, s, machine.states[s].activity!.root.step(host));
-    }
+  const { active, leaf } = machine.cells;
+  if (memory[leaf] >= 0) {
+    const { busyAlong } = machine.states[memory[leaf]];
+    for (let i = 0; i < busyAlong.length; i++) stepActivity(stepping, busyAlong[i]);
+    return;
   }
+  for (let i = 1; i <= memory[active]; i++) {
+    const state = machine.states[memory[active + i]];
+    if (state.activity !== null) stepActivity(stepping, state);
+  }
+}
+
+/** One more step of what a state does, unless that began in this very decision. */
+function stepActivity(stepping: Stepping, state: RunnableState): void {
+  const { host } = stepping;
+  const { index, activity } = state;
+  const began = host.memory[state.activityAt];
+  if (began <= 0 || began === host.tick) return;
+  const status = activity!.root.step(host);
+  if (status !== RUNNING) endActivity(stepping, index, status);
 }
 
 /** An activity that is a whole mind begins anew in the decision after its end. */
 function beginAgain({ machine, host }: Stepping): void {
   const { memory } = host;
-  const { active, activity, startPending } = machine.cells;
-  for (let i = 1; i <= memory[active]; i++) {
-    const s = memory[active + i];
-    if (memory[activity + s] !== ENDED || !machine.states[s].activity!.again) continue;
-    memory[activity + s] = IDLE;
-    memory[startPending] = 1;
+  for (const { activity, activityAt } of machine.states) {
+    if (!activity?.again || memory[activityAt] !== ENDED) continue;
+    memory[activityAt] = IDLE;
+    memory[machine.cells.startPending] = 1;
   }
 }
 
@@ -287,10 +324,19 @@ function isSkipped(stepping: Stepping): boolean {
 
 /** Whether a state's activity is running. */
 export function isCarryingOn(machine: RunnableMachine, memory: Float64Array): boolean {
-  const { active, activity } = machine.cells;
-  for (let i = 1; i <= memory[active]; i++)
-    if (memory[activity + memory[active + i]] > 0) return true;
-  return false;
+  return machine.states.some(({ activityAt }) => activityAt >= 0 && memory[activityAt] > 0);
+}
+
+/** Notes whether the next decision has more to do than to look at guards and carry on. */
+function noteRest({ machine, host }: Stepping): void {
+  const { memory } = host;
+  const { phase, toEnter, startPending, lock, restless } = machine.cells;
+  const rests =
+    memory[phase] === STARTED &&
+    memory[toEnter] === 0 &&
+    memory[startPending] === 0 &&
+    memory[lock] === 0;
+  memory[restless] = rests ? 0 : 1;
 }
 
 /**
@@ -303,25 +349,48 @@ export function stepMachine(
   host: Host,
   events: readonly string[],
 ): boolean {
-  if (host.memory[machine.cells.phase] === FINISHED) return true;
   const stepping = beginDecision(machine, host);
+  if (host.memory[machine.cells.restless] === 0 && events.length === 0) {
+    if (stirs(machine, host)) {
+      settle(stepping);
+    } else {
+      stepActivities(stepping);
+      if (stepping.done.length === 0) return true;
+      stepping.carriedOn = true;
+    }
+    carryOn(stepping);
+    noteRest(stepping);
+    return true;
+  }
+  const taken = decideAnew(stepping, events);
+  noteRest(stepping);
+  return taken;
+}
+
+function decideAnew(stepping: Stepping, events: readonly string[]): boolean {
+  const { machine, host } = stepping;
+  if (isFinished(stepping)) return true;
   if (isSkipped(stepping)) return false;
-  if (!enterFirst(stepping)) lookAtHeldGuards(stepping);
+  if (!enterFirst(stepping)) stirs(machine, host);
   for (let i = 0; i < events.length && !isFinished(stepping) && !stepping.cycled; i++) {
     takeEvent(stepping, events[i]);
   }
   settle(stepping);
-  if (!isFinished(stepping) && !stepping.cycled) carryOn(stepping);
+  carryOn(stepping);
   return true;
 }
 
 function carryOn(stepping: Stepping): void {
-  if (!stepping.carriedOn) stepActivities(stepping);
+  const { machine, cycled, carriedOn } = stepping;
+  if (cycled || isFinished(stepping)) return;
+  if (!carriedOn) stepActivities(stepping);
   if (stepping.done.length > 0) settle(stepping);
-  if (stepping.machine.again) beginAgain(stepping);
+  if (machine.again) beginAgain(stepping);
 }
 
 /** Carries on what runs without deciding anew; what ends is seen to, as by an event. */
 export function carryOnMachine(machine: RunnableMachine, host: Host): void {
-  carryOn(beginDecision(machine, host));
+  const stepping = beginDecision(machine, host);
+  carryOn(stepping);
+  noteRest(stepping);
 }

@@ -1,5 +1,6 @@
 import type { MachineProgram, StateProgram, TransitionProgram } from '../program.ts';
 import { FINISHED, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
+import { noteLeaf } from './configuration.ts';
 import { entrySet } from './entry-set.ts';
 import type { RunnableMachine } from './runnable.ts';
 
@@ -63,6 +64,7 @@ function carryConfiguration(old: Version, now: Version, map: readonly number[]) 
   const configuration = entrySet(machine, cells, targets);
   const still = configuration.filter((s) => wasActive.has(s));
   writeList(cells, machine.cells.active, still);
+  noteLeaf(machine, cells);
   writeList(
     cells,
     machine.cells.toEnter,
@@ -77,7 +79,10 @@ function carryTransitions(old: Version, now: Version, was: StateProgram, is: Sta
     if (successor === undefined) return;
     if (!sameTransition(old.program.transitions[index], now.program.transitions[successor])) return;
     const [before, after] = [old.machine.cells, now.machine.cells];
-    now.cells[after.trueSince + successor] = old.cells[before.trueSince + index];
+    const [wasHeld, held] = [old, now].map(
+      ({ machine }, i) => machine.transitions[i === 0 ? index : successor].heldAt,
+    );
+    if (wasHeld >= 0 && held >= 0) now.cells[held] = old.cells[wasHeld];
     if (old.cells[before.lastTransition] === index) now.cells[after.lastTransition] = successor;
   });
 }
@@ -95,20 +100,17 @@ export function transplantMachine(old: Version, now: Version): Transplant {
     const index = map[s];
     if (index < 0) return;
     const is = now.program.states[index];
-    now.cells[after.enteredAt + index] = old.cells[before.enteredAt + s];
-    const [wasActivity, activity] = [
-      old.machine.states[s].activity,
-      now.machine.states[index].activity,
-    ];
+    const [from, to] = [old.machine.states[s], now.machine.states[index]];
+    now.cells[to.enteredAt] = old.cells[from.enteredAt];
+    const [wasActivity, activity] = [from.activity, to.activity];
     if (wasActivity && activity && sameActivity(was, is)) {
-      const { from, to } = wasActivity;
-      now.cells.set(old.cells.subarray(from, to), activity.from);
-      kept.push({ from, to, now: activity.from });
-      if (still.has(index)) now.cells[after.activity + index] = old.cells[before.activity + s];
+      now.cells.set(old.cells.subarray(wasActivity.from, wasActivity.to), activity.from);
+      kept.push({ from: wasActivity.from, to: wasActivity.to, now: activity.from });
+      if (still.has(index)) now.cells[to.activityAt] = old.cells[from.activityAt];
     }
-    if (before.history[s] >= 0 && after.history[index] >= 0 && old.cells[before.history[s]] >= 0) {
-      const left = readList(old.cells, before.history[s]).map((inner) => map[inner]);
-      if (left.every((inner) => inner >= 0)) writeList(now.cells, after.history[index], left);
+    if (from.historyAt >= 0 && to.historyAt >= 0 && old.cells[from.historyAt] >= 0) {
+      const left = readList(old.cells, from.historyAt).map((inner) => map[inner]);
+      if (left.every((inner) => inner >= 0)) writeList(now.cells, to.historyAt, left);
     }
     carryTransitions(old, now, was, is);
   });

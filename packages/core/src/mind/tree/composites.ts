@@ -11,16 +11,16 @@ import type { Behaviour, TreeNode } from './node.ts';
  * resume at the child that runs. With `restart` they begin again at the first child each decision.
  */
 abstract class Ordered implements Behaviour {
-  readonly #current: number;
-  readonly #goOn: Status;
-  readonly #restart: boolean;
+  private readonly current: number;
+  private readonly goOn: Status;
+  private readonly restart: boolean;
   protected readonly children: readonly TreeNode[];
 
   constructor(children: readonly TreeNode[], goOn: Status, restart: boolean, layout: CellLayout) {
     this.children = children;
-    this.#goOn = goOn;
-    this.#restart = restart;
-    this.#current = reserve(layout, 1);
+    this.goOn = goOn;
+    this.restart = restart;
+    this.current = reserve(layout, 1);
   }
 
   protected passed(_host: Host, _child: number): void {}
@@ -31,49 +31,49 @@ abstract class Ordered implements Behaviour {
   }
 
   /** Starts children from `first` until one decides. */
-  #from(host: Host, first: number): Status {
+  private from(host: Host, first: number): Status {
     const { children } = this;
     for (let i = first; i < children.length; i++) {
       const status = children[i].start(host);
-      if (status === RUNNING) host.memory[this.#current] = i;
-      if (status !== this.#goOn) return status;
+      if (status === RUNNING) host.memory[this.current] = i;
+      if (status !== this.goOn) return status;
       this.passed(host, i);
     }
-    return this.#goOn;
+    return this.goOn;
   }
 
   start(host: Host): Status {
-    return this.#from(host, 0);
+    return this.from(host, 0);
   }
 
   step(host: Host): Status {
-    const running = host.memory[this.#current];
-    if (this.#restart) return this.#again(host, running);
+    const running = host.memory[this.current];
+    if (this.restart) return this.again(host, running);
     const preempting = this.preempting(host, running);
     if (preempting >= 0) {
       this.children[running].stop(host);
-      return this.#from(host, preempting);
+      return this.from(host, preempting);
     }
     const status = this.children[running].step(host);
-    if (status !== this.#goOn) return status;
+    if (status !== this.goOn) return status;
     this.passed(host, running);
-    return this.#from(host, running + 1);
+    return this.from(host, running + 1);
   }
 
-  #again(host: Host, running: number): Status {
+  private again(host: Host, running: number): Status {
     for (let i = 0; i < running; i++) {
       const status = this.children[i].start(host);
-      if (status === this.#goOn) continue;
+      if (status === this.goOn) continue;
       this.children[running].stop(host);
-      if (status === RUNNING) host.memory[this.#current] = i;
+      if (status === RUNNING) host.memory[this.current] = i;
       return status;
     }
     const status = this.children[running].step(host);
-    return status === this.#goOn ? this.#from(host, running + 1) : status;
+    return status === this.goOn ? this.from(host, running + 1) : status;
   }
 
   stop(host: Host): void {
-    this.children[host.memory[this.#current]].stop(host);
+    this.children[host.memory[this.current]].stop(host);
   }
 }
 
@@ -90,24 +90,24 @@ export class Sequence extends Ordered {
  */
 export class Selector extends Ordered {
   /** For each child that preempts, the cell that says whether its guard has been false; −1 for others. */
-  readonly #armed: number[];
-  readonly #watches: boolean;
+  private readonly armed: number[];
+  private readonly watches: boolean;
 
   constructor(children: readonly TreeNode[], restart: boolean, layout: CellLayout) {
     super(children, FAILURE, restart, layout);
-    this.#armed = children.map((child) => (child.preempts ? reserve(layout, 1) : -1));
-    this.#watches = children.some((child) => child.preempts);
+    this.armed = children.map((child) => (child.preempts ? reserve(layout, 1) : -1));
+    this.watches = children.some((child) => child.preempts);
   }
 
   protected override passed(host: Host, child: number): void {
-    const armed = this.#armed[child];
+    const armed = this.armed[child];
     if (armed >= 0) host.memory[armed] = this.children[child].guard!(host) ? 0 : 1;
   }
 
   protected override preempting(host: Host, running: number): number {
-    if (!this.#watches) return -1;
+    if (!this.watches) return -1;
     for (let i = 0; i < running; i++) {
-      const armed = this.#armed[i];
+      const armed = this.armed[i];
       if (armed < 0) continue;
       if (!this.children[i].guard!(host)) host.memory[armed] = 1;
       else if (host.memory[armed] === 1) return i;
@@ -118,89 +118,89 @@ export class Selector extends Ordered {
 
 /** All children each decision, until so many have succeeded or failed; the rest are stopped, the last first. */
 export class Parallel implements Behaviour {
-  readonly #children: readonly TreeNode[];
-  readonly #successes: number;
-  readonly #failures: number;
+  private readonly children: readonly TreeNode[];
+  private readonly successes: number;
+  private readonly failures: number;
 
   constructor(children: readonly TreeNode[], successes: number, failures: number) {
-    this.#children = children;
-    this.#successes = successes;
-    this.#failures = failures;
+    this.children = children;
+    this.successes = successes;
+    this.failures = failures;
   }
 
   start(host: Host): Status {
-    for (const child of this.#children) child.start(host);
-    return this.#outcome(host);
+    for (const child of this.children) child.start(host);
+    return this.outcome(host);
   }
 
   step(host: Host): Status {
-    for (const child of this.#children) if (child.status(host) === RUNNING) child.step(host);
-    return this.#outcome(host);
+    for (const child of this.children) if (child.status(host) === RUNNING) child.step(host);
+    return this.outcome(host);
   }
 
-  #outcome(host: Host): Status {
+  private outcome(host: Host): Status {
     let successes = 0;
     let failures = 0;
-    for (const child of this.#children) {
+    for (const child of this.children) {
       const status = child.status(host);
       if (status === SUCCESS) successes++;
       else if (status === FAILURE) failures++;
     }
-    if (successes >= this.#successes) {
+    if (successes >= this.successes) {
       this.stop(host);
       return SUCCESS;
     }
-    const over = successes + failures === this.#children.length;
-    if (failures < this.#failures && !over) return RUNNING;
+    const over = successes + failures === this.children.length;
+    if (failures < this.failures && !over) return RUNNING;
     this.stop(host);
     return FAILURE;
   }
 
   stop(host: Host): void {
-    for (let i = this.#children.length - 1; i >= 0; i--) {
-      if (this.#children[i].status(host) === RUNNING) this.#children[i].stop(host);
+    for (let i = this.children.length - 1; i >= 0; i--) {
+      if (this.children[i].status(host) === RUNNING) this.children[i].stop(host);
     }
   }
 }
 
 /** Draws one child by weight when it starts and keeps it. A weight that is missing or below 0 counts as 0; with none above 0 it fails. */
 export class WeightedRandom implements Behaviour {
-  readonly #children: readonly TreeNode[];
-  readonly #weights: readonly NumberFunction[];
-  readonly #drawn: number;
+  private readonly children: readonly TreeNode[];
+  private readonly weights: readonly NumberFunction[];
+  private readonly drawn: number;
 
   constructor(
     children: readonly TreeNode[],
     weights: readonly NumberFunction[],
     layout: CellLayout,
   ) {
-    this.#children = children;
-    this.#weights = weights;
-    this.#drawn = reserve(layout, 1);
+    this.children = children;
+    this.weights = weights;
+    this.drawn = reserve(layout, 1);
   }
 
   start(host: Host): Status {
     let total = 0;
-    for (const weight of this.#weights) total += positive(weight(host));
+    for (const weight of this.weights) total += positive(weight(host));
     if (total === 0) return FAILURE;
     let left = host.random() * total;
     let drawn = -1;
-    for (let i = 0; i < this.#weights.length && left >= 0; i++) {
-      const weight = positive(this.#weights[i](host));
+    for (let i = 0; i < this.weights.length && left >= 0; i++) {
+      const weight = positive(this.weights[i](host));
       if (weight === 0) continue;
       drawn = i;
       left -= weight;
     }
-    host.memory[this.#drawn] = drawn;
-    return this.#children[drawn].start(host);
+    host.memory[this.drawn] = drawn;
+    return this.children[drawn].start(host);
   }
 
   step(host: Host): Status {
-    return this.#children[host.memory[this.#drawn]].step(host);
+    return this.children[host.memory[this.drawn]].step(host);
   }
 
   stop(host: Host): void {
-    this.#children[host.memory[this.#drawn]].stop(host);
+    this.children[host.memory[this.drawn]].stop(host);
   }
 }
 

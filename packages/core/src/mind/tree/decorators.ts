@@ -7,14 +7,14 @@ import type { Behaviour, TreeNode } from './node.ts';
 /** The nodes with one child, and the condition, which has none. */
 
 export class Condition implements Behaviour {
-  readonly #test: FlagFunction;
+  private readonly test: FlagFunction;
 
   constructor(test: FlagFunction) {
-    this.#test = test;
+    this.test = test;
   }
 
   start(host: Host): Status {
-    return this.#test(host) ? SUCCESS : FAILURE;
+    return this.test(host) ? SUCCESS : FAILURE;
   }
   step(host: Host): Status {
     return this.start(host);
@@ -45,18 +45,18 @@ export class Subtree extends Wrapped {}
 
 /** Invert, succeed and fail: the child's result, as another. */
 export class Mapped extends Wrapped {
-  readonly #results: readonly [Status, Status, Status];
+  private readonly results: readonly [Status, Status, Status];
 
   constructor(child: TreeNode, success: Status, failure: Status) {
     super(child);
-    this.#results = [RUNNING, success, failure];
+    this.results = [RUNNING, success, failure];
   }
 
   override start(host: Host): Status {
-    return this.#results[this.child.start(host)];
+    return this.results[this.child.start(host)];
   }
   override step(host: Host): Status {
-    return this.#results[this.child.step(host)];
+    return this.results[this.child.step(host)];
   }
 }
 
@@ -65,69 +65,69 @@ export class Mapped extends Wrapped {
  * of the decision: the next one begins in the decision after, so that nothing spins.
  */
 export class Repeat extends Wrapped {
-  readonly #times: number;
-  readonly #until: Status | undefined;
+  private readonly times: number;
+  private readonly until: Status | undefined;
   /** Rounds done. */
-  readonly #rounds: number;
+  private readonly rounds: number;
   /** 1 while the child runs, 0 between two rounds. */
-  readonly #inside: number;
+  private readonly inside: number;
 
   constructor(child: TreeNode, times: number, until: Status | undefined, layout: CellLayout) {
     super(child);
-    this.#times = times;
-    this.#until = until;
-    this.#rounds = reserve(layout, 2);
-    this.#inside = this.#rounds + 1;
+    this.times = times;
+    this.until = until;
+    this.rounds = reserve(layout, 2);
+    this.inside = this.rounds + 1;
   }
 
   override start(host: Host): Status {
-    host.memory[this.#rounds] = 0;
-    return this.#round(host);
+    host.memory[this.rounds] = 0;
+    return this.round(host);
   }
 
   /** Begins a round. */
-  #round(host: Host): Status {
+  private round(host: Host): Status {
     const status = this.child.start(host);
-    host.memory[this.#inside] = status === RUNNING ? 1 : 0;
-    return status === RUNNING ? RUNNING : this.#over(host, status);
+    host.memory[this.inside] = status === RUNNING ? 1 : 0;
+    return status === RUNNING ? RUNNING : this.over(host, status);
   }
 
   /** What a round's end means for the whole. */
-  #over(host: Host, status: Status): Status {
-    if (status === this.#until) return SUCCESS;
-    const rounds = ++host.memory[this.#rounds];
-    if (this.#times === 0 || rounds < this.#times) return RUNNING;
-    return this.#until === undefined ? SUCCESS : FAILURE;
+  private over(host: Host, status: Status): Status {
+    if (status === this.until) return SUCCESS;
+    const rounds = ++host.memory[this.rounds];
+    if (this.times === 0 || rounds < this.times) return RUNNING;
+    return this.until === undefined ? SUCCESS : FAILURE;
   }
 
   override step(host: Host): Status {
-    if (host.memory[this.#inside] === 0) return this.#round(host);
+    if (host.memory[this.inside] === 0) return this.round(host);
     const status = this.child.step(host);
     if (status === RUNNING) return RUNNING;
-    host.memory[this.#inside] = 0;
-    const whole = this.#over(host, status);
-    return whole === RUNNING ? this.#round(host) : whole;
+    host.memory[this.inside] = 0;
+    const whole = this.over(host, status);
+    return whole === RUNNING ? this.round(host) : whole;
   }
 
   override stop(host: Host): void {
-    if (host.memory[this.#inside] === 1) this.child.stop(host);
+    if (host.memory[this.inside] === 1) this.child.stop(host);
   }
 }
 
 /** Lets its child start so many times in the agent's life, then fails. */
 export class Limit extends Wrapped {
-  readonly #times: number;
-  readonly #used: number;
+  private readonly times: number;
+  private readonly used: number;
 
   constructor(child: TreeNode, times: number, layout: CellLayout) {
     super(child);
-    this.#times = times;
-    this.#used = reserve(layout, 1);
+    this.times = times;
+    this.used = reserve(layout, 1);
   }
 
   override start(host: Host): Status {
-    if (host.memory[this.#used] >= this.#times) return FAILURE;
-    host.memory[this.#used]++;
+    if (host.memory[this.used] >= this.times) return FAILURE;
+    host.memory[this.used]++;
     return this.child.start(host);
   }
 }
@@ -138,56 +138,56 @@ function ticksOf(host: Host, seconds: NumberFunction): number {
 
 /** Fails for so long after its child has ended or was stopped. */
 export class Cooldown extends Wrapped {
-  readonly #seconds: NumberFunction;
-  readonly #readyAt: number;
+  private readonly seconds: NumberFunction;
+  private readonly readyAt: number;
 
   constructor(child: TreeNode, seconds: NumberFunction, layout: CellLayout) {
     super(child);
-    this.#seconds = seconds;
-    this.#readyAt = reserve(layout, 1);
+    this.seconds = seconds;
+    this.readyAt = reserve(layout, 1);
   }
 
   override start(host: Host): Status {
-    if (host.tick < host.memory[this.#readyAt]) return FAILURE;
-    return this.#cooling(host, this.child.start(host));
+    if (host.tick < host.memory[this.readyAt]) return FAILURE;
+    return this.cooling(host, this.child.start(host));
   }
   override step(host: Host): Status {
-    return this.#cooling(host, this.child.step(host));
+    return this.cooling(host, this.child.step(host));
   }
   override stop(host: Host): void {
     this.child.stop(host);
-    this.#cooling(host, FAILURE);
+    this.cooling(host, FAILURE);
   }
 
-  #cooling(host: Host, status: Status): Status {
+  private cooling(host: Host, status: Status): Status {
     if (status === RUNNING) return RUNNING;
-    const ticks = ticksOf(host, this.#seconds);
-    host.memory[this.#readyAt] = ticks > 0 ? host.tick + ticks : 0;
+    const ticks = ticksOf(host, this.seconds);
+    host.memory[this.readyAt] = ticks > 0 ? host.tick + ticks : 0;
     return status;
   }
 }
 
 /** Stops its child and fails when it has run for so long. */
 export class Timeout extends Wrapped {
-  readonly #seconds: NumberFunction;
-  readonly #deadline: number;
+  private readonly seconds: NumberFunction;
+  private readonly deadline: number;
 
   constructor(child: TreeNode, seconds: NumberFunction, layout: CellLayout) {
     super(child);
-    this.#seconds = seconds;
-    this.#deadline = reserve(layout, 1);
+    this.seconds = seconds;
+    this.deadline = reserve(layout, 1);
   }
 
   override start(host: Host): Status {
-    const ticks = ticksOf(host, this.#seconds);
+    const ticks = ticksOf(host, this.seconds);
     if (ticks - ticks !== 0) return FAILURE;
-    host.memory[this.#deadline] = host.tick + ticks;
+    host.memory[this.deadline] = host.tick + ticks;
     return this.child.start(host);
   }
 
   override step(host: Host): Status {
     const status = this.child.step(host);
-    if (status !== RUNNING || host.tick < host.memory[this.#deadline]) return status;
+    if (status !== RUNNING || host.tick < host.memory[this.deadline]) return status;
     this.child.stop(host);
     return FAILURE;
   }
@@ -195,46 +195,46 @@ export class Timeout extends Wrapped {
 
 /** Starts its child so much later; it runs meanwhile. */
 export class Delay extends Wrapped {
-  readonly #seconds: NumberFunction;
+  private readonly seconds: NumberFunction;
   /** Tick the child is due in; 0 once it has begun. */
-  readonly #due: number;
+  private readonly due: number;
 
   constructor(child: TreeNode, seconds: NumberFunction, layout: CellLayout) {
     super(child);
-    this.#seconds = seconds;
-    this.#due = reserve(layout, 1);
+    this.seconds = seconds;
+    this.due = reserve(layout, 1);
   }
 
   override start(host: Host): Status {
-    const ticks = ticksOf(host, this.#seconds);
+    const ticks = ticksOf(host, this.seconds);
     if (ticks - ticks !== 0) return FAILURE;
-    host.memory[this.#due] = ticks > 0 ? host.tick + ticks : 0;
+    host.memory[this.due] = ticks > 0 ? host.tick + ticks : 0;
     return ticks > 0 ? RUNNING : this.child.start(host);
   }
 
   override step(host: Host): Status {
-    const due = host.memory[this.#due];
+    const due = host.memory[this.due];
     if (due === 0) return this.child.step(host);
     if (host.tick < due) return RUNNING;
-    host.memory[this.#due] = 0;
+    host.memory[this.due] = 0;
     return this.child.start(host);
   }
 
   override stop(host: Host): void {
-    if (host.memory[this.#due] === 0) this.child.stop(host);
+    if (host.memory[this.due] === 0) this.child.stop(host);
   }
 }
 
 /** Draws when it starts: its child with probability p, else failure. */
 export class Chance extends Wrapped {
-  readonly #p: NumberFunction;
+  private readonly p: NumberFunction;
 
   constructor(child: TreeNode, p: NumberFunction) {
     super(child);
-    this.#p = p;
+    this.p = p;
   }
 
   override start(host: Host): Status {
-    return host.random() < this.#p(host) ? this.child.start(host) : FAILURE;
+    return host.random() < this.p(host) ? this.child.start(host) : FAILURE;
   }
 }

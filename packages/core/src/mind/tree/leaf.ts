@@ -10,6 +10,10 @@ import type { Behaviour } from './node.ts';
 /** What the leaves of one mind share. */
 export interface Grove {
   layout: CellLayout;
+  /** First of the cells that say who uses each channel. */
+  channels: number;
+  /** Cell that says that the next decision is more than a look at guards. */
+  restlessAt: number;
   /** Cell that holds which uninterrupted action runs: its place in `locks` from 1, 0 for none. */
   lockAt: number;
   locks: Leaf[];
@@ -25,80 +29,90 @@ export class Leaf implements Behaviour {
   readonly name: string;
   readonly lasts: boolean;
   readonly channel: number;
+  /** The cell that says who uses its channel; −1 where it has none. */
+  private readonly channelAt: number;
   readonly at: number;
   readonly row: number;
-  readonly #action: RunnableAction;
-  readonly #state: number;
-  readonly #lockAt: number;
+  private readonly action: RunnableAction;
+  private readonly state: number;
+  private readonly lockAt: number;
+  private readonly restlessAt: number;
   /** Place in the grove's locks from 1; 0 for an action that may be interrupted. */
-  readonly #lock: number;
+  private readonly lock: number;
 
   /** Row −1: the activity is this action alone. */
   constructor(program: ActionProgram, row: number, grove: Grove) {
     this.name = program.action;
     this.lasts = program.lasts;
     this.channel = program.channel === null ? -1 : CHANNELS.indexOf(program.channel);
+    this.channelAt = this.channel < 0 ? -1 : grove.channels + this.channel;
     this.row = row;
     this.at = program.lasts ? reserve(grove.layout, ACTION_CELLS + 1) : -1;
-    this.#action = makeAction(program, this.at);
-    this.#state = grove.state;
-    this.#lockAt = grove.lockAt;
-    this.#lock = program.uninterrupted ? grove.locks.push(this) : 0;
+    this.action = makeAction(program, this.at);
+    this.state = grove.state;
+    this.lockAt = grove.lockAt;
+    this.restlessAt = grove.restlessAt;
+    this.lock = program.uninterrupted ? grove.locks.push(this) : 0;
   }
 
   start(host: Host): Status {
     if (!this.lasts) {
-      if (this.channel >= 0) host.take(this.channel, 0);
+      if (this.channelAt >= 0) host.memory[this.channelAt] = 0;
       host.recorder?.did(this.name);
-      return this.#action.start(host);
+      return this.action.start(host);
     }
     host.memory[this.at + STARTED] = host.tick;
     host.memory[this.at + RESULT] = NO_RESULT;
-    if (this.channel >= 0) host.take(this.channel, this.at);
-    if (this.row >= 0) host.recorder?.began(this.#state, this.name, this.row);
-    const status = this.#action.start(host);
-    if (status !== RUNNING) this.#end(host, status);
-    else if (this.#lock > 0) host.memory[this.#lockAt] = this.#lock;
+    if (this.channelAt >= 0) host.memory[this.channelAt] = this.at;
+    if (this.row >= 0) host.recorder?.began(this.state, this.name, this.row);
+    const status = this.action.start(host);
+    if (status !== RUNNING) this.end(host, status);
+    else if (this.lock > 0) {
+      host.memory[this.lockAt] = this.lock;
+      host.memory[this.restlessAt] = 1;
+    }
     return status;
   }
 
   step(host: Host): Status {
-    const known = host.memory[this.at + RESULT];
-    if (known !== NO_RESULT) return known as Status;
-    return this.#carryOn(host);
+    if (this.lock > 0) {
+      const known = host.memory[this.at + RESULT];
+      if (known !== NO_RESULT) return known as Status;
+    }
+    return this.carryOn(host);
   }
 
-  #carryOn(host: Host): Status {
+  private carryOn(host: Host): Status {
     let status: Status;
-    if (this.channel >= 0 && host.owner(this.channel) !== this.at) {
+    if (this.channelAt >= 0 && host.memory[this.channelAt] !== this.at) {
       host.reason = `something else took its ${CHANNELS[this.channel]}`;
       status = FAILURE;
     } else {
-      status = this.#action.step ? this.#action.step(host) : RUNNING;
+      status = this.action.step ? this.action.step(host) : RUNNING;
     }
-    if (status !== RUNNING) this.#end(host, status);
+    if (status !== RUNNING) this.end(host, status);
     return status;
   }
 
   /** Goes on without a decision; an end is kept for the decision that follows. */
   stepLocked(host: Host): Status {
-    const status = this.#carryOn(host);
+    const status = this.carryOn(host);
     if (status !== RUNNING) host.memory[this.at + RESULT] = status;
     return status;
   }
 
   stop(host: Host): void {
     if (host.memory[this.at + RESULT] !== NO_RESULT) return;
-    this.#release(host);
-    if (this.row >= 0) host.recorder?.ended(this.#state, this.name, this.row, 'stopped', '');
+    this.release(host);
+    if (this.row >= 0) host.recorder?.ended(this.state, this.name, this.row, 'stopped', '');
   }
 
-  #end(host: Host, status: Status): void {
-    this.#release(host);
+  private end(host: Host, status: Status): void {
+    this.release(host);
     if (this.row < 0) return;
     const success = status === SUCCESS;
     host.recorder?.ended(
-      this.#state,
+      this.state,
       this.name,
       this.row,
       success ? 'success' : 'failure',
@@ -106,12 +120,12 @@ export class Leaf implements Behaviour {
     );
   }
 
-  #release(host: Host): void {
-    if (this.#lock > 0) host.memory[this.#lockAt] = 0;
-    if (this.channel >= 0) {
-      if (host.owner(this.channel) !== this.at) return;
-      host.take(this.channel, 0);
+  private release(host: Host): void {
+    if (this.lock > 0) host.memory[this.lockAt] = 0;
+    if (this.channelAt >= 0) {
+      if (host.memory[this.channelAt] !== this.at) return;
+      host.memory[this.channelAt] = 0;
     }
-    this.#action.stop?.(host);
+    this.action.stop?.(host);
   }
 }

@@ -40,8 +40,8 @@ export class TreeNode implements Behaviour {
   readonly at: number;
   readonly guard: FlagFunction | null;
   readonly preempts: boolean;
-  readonly #holds: boolean;
-  readonly #body: Behaviour;
+  private readonly holds: boolean;
+  private readonly body: Behaviour;
 
   constructor(
     body: Behaviour,
@@ -50,34 +50,34 @@ export class TreeNode implements Behaviour {
     holds: boolean,
     preempts: boolean,
   ) {
-    this.#body = body;
+    this.body = body;
     this.at = at;
     this.guard = guard;
-    this.#holds = holds;
+    this.holds = holds;
     this.preempts = preempts;
   }
 
   start(host: Host): Status {
     const { guard } = this;
-    const status = guard !== null && !guard(host) ? FAILURE : this.#body.start(host);
+    const status = guard !== null && !guard(host) ? FAILURE : this.body.start(host);
     mark(host, this.at, status);
     return status;
   }
 
   step(host: Host): Status {
     let status: Status;
-    if (this.#holds && !this.guard!(host)) {
-      this.#body.stop(host);
+    if (this.holds && !this.guard!(host)) {
+      this.body.stop(host);
       status = FAILURE;
     } else {
-      status = this.#body.step(host);
+      status = this.body.step(host);
     }
     mark(host, this.at, status);
     return status;
   }
 
   stop(host: Host): void {
-    this.#body.stop(host);
+    this.body.stop(host);
     markStopped(host, this.at);
   }
 

@@ -1,8 +1,6 @@
-import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
-import { conjuncts } from '../expression/conjuncts.ts';
-import type { ComparisonOperator, Ir } from '../expression/ir.ts';
-import type { KeyProgram } from '../mind/program.ts';
-import { sameExpression } from './walk.ts';
+import { BUILTIN_BY_SIGNATURE } from './builtins.ts';
+import { conjuncts } from './conjuncts.ts';
+import type { ComparisonOperator, Ir } from './ir.ts';
 
 /**
  * What can be said of an expression before anything runs: the numbers it can give, and whether it can
@@ -19,9 +17,14 @@ interface Range {
 const ANY: Range = { low: -Infinity, high: Infinity, missing: true };
 
 export interface Known {
-  keys: readonly KeyProgram[];
-  ticksPerSecond: number;
+  /** By index: seconds until it is forgotten (0 for never), and entries a list can hold. */
+  keys: readonly { forgetAfter: number; capacity: number }[];
+  /** Nothing at all has been noticed. */
+  unaware?: boolean;
 }
+
+/** Built-ins that are 0, or false, while nothing is noticed. */
+const OF_AWARENESS = new Set(['awareness(agent)', 'attention.strength', 'sees(agent)']);
 
 function rangeOf(ir: Ir, known: Known): Range {
   if (ir.type !== 'number') return ANY;
@@ -46,7 +49,8 @@ function rangeOf(ir: Ir, known: Known): Range {
   }
 }
 
-function rangeOfCall(ir: Extract<Ir, { op: 'call' }>, { keys, ticksPerSecond }: Known): Range {
+function rangeOfCall(ir: Extract<Ir, { op: 'call' }>, { keys, unaware }: Known): Range {
+  if (unaware && OF_AWARENESS.has(ir.name)) return { low: 0, high: 0, missing: false };
   const builtin = BUILTIN_BY_SIGNATURE.get(ir.name);
   if (!builtin?.range) return ANY;
   const [low, high] = builtin.range;
@@ -54,7 +58,7 @@ function rangeOfCall(ir: Extract<Ir, { op: 'call' }>, { keys, ticksPerSecond }: 
   const [first] = ir.args;
   if (ir.name === 'age(key)' && first.op === 'literal') {
     const forgetAfter = keys[first.value]?.forgetAfter ?? 0;
-    return { low, high: forgetAfter > 0 ? forgetAfter / ticksPerSecond : high, missing };
+    return { low, high: forgetAfter > 0 ? forgetAfter : high, missing };
   }
   if (builtin.name === 'count' && first.op === 'key') {
     return { low, high: keys[first.key]?.capacity ?? high, missing };
@@ -98,6 +102,8 @@ export function truthOf(ir: Ir, known: Known): Truth {
       if (a === decides || b === decides) return decides;
       return a === b ? a : 'sometimes';
     }
+    case 'call':
+      return known.unaware && OF_AWARENESS.has(ir.name) ? 'never' : 'sometimes';
     case 'compare':
       if (ir.a.type !== 'number') return 'sometimes';
       return compareRanges(ir.operator, rangeOf(ir.a, known), rangeOf(ir.b, known));
@@ -110,6 +116,13 @@ export function truthOf(ir: Ir, known: Known): Truth {
 export function neverPart(ir: Ir, known: Known): Ir | null {
   if (ir.op === 'and') return neverPart(ir.a, known) ?? neverPart(ir.b, known);
   return truthOf(ir, known) === 'never' ? ir : null;
+}
+
+/** Whether two expressions say the same, wherever they stand. */
+export function sameExpression(a: Ir, b: Ir): boolean {
+  const text = (ir: Ir) =>
+    JSON.stringify(ir, (key, value: unknown) => (key === 'at' ? undefined : value));
+  return text(a) === text(b);
 }
 
 /** A comparison with a fixed number on its right. */
