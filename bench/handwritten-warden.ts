@@ -6,8 +6,6 @@ import type { Agent } from '@crooked-lantern/core';
  * compiled mind makes, which a test proves.
  */
 
-const TWENTY_SECONDS = 20 * 60;
-
 const ROUNDS = 1;
 const PEER = 2;
 const CHASE = 3;
@@ -25,7 +23,6 @@ interface Warden {
   where: number;
   since: number;
   quarry: number;
-  quarryAt: number;
   halfSeenSince: number;
   unseenSince: number;
   /** The activity of the state has ended. */
@@ -103,7 +100,6 @@ export function handwrittenWardens(
     enter(agent, warden, CHASE);
     if (agent.attentionOf >= 0) {
       warden.quarry = agent.attentionOf;
-      warden.quarryAt = agent.tick;
     }
     agent.setGait(run);
     agent.say('Who walks there?');
@@ -120,7 +116,6 @@ export function handwrittenWardens(
     else {
       agent.say('Must have been a fox.');
       warden.quarry = -1;
-      warden.quarryAt = -1;
       toRounds(agent, warden);
     }
   }
@@ -278,7 +273,6 @@ export function handwrittenWardens(
           where: ROUNDS,
           since: agent.tick,
           quarry: -1,
-          quarryAt: -1,
           halfSeenSince: -1,
           unseenSince: -1,
           done: false,
@@ -291,10 +285,6 @@ export function handwrittenWardens(
         agent.setGait(walk);
         settle(agent, warden, false);
         return;
-      }
-      if (warden.quarryAt >= 0 && agent.tick - warden.quarryAt > TWENTY_SECONDS) {
-        warden.quarry = -1;
-        warden.quarryAt = -1;
       }
       if (warden.where === ROUNDS) {
         if (!(agent.attentionStrength > 0.3)) warden.halfSeenSince = -1;

@@ -1,4 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
@@ -18,6 +19,17 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 afterEach(() => expect(app.takeErrors()).toEqual([]));
+
+/** What axe finds serious or worse, with where. */
+async function seriousFaults(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes.map(({ html, failureSummary }) => `${html} ${failureSummary}`).join('\n')}`,
+    );
+}
 
 describe('writing a mind from almost nothing', () => {
   it('a keeper that stands, sees the gleaner and comes, made with the pages alone', async () => {
@@ -60,6 +72,43 @@ describe('writing a mind from almost nothing', () => {
     await page.locator('[data-active="true"]').getByText('Come').waitFor({ timeout: 30_000 });
     await page.keyboard.up('ArrowUp');
     await untilSaved(page);
+    await page.context().close();
+  });
+
+  it('shows a tree as rows, with what each came to, and takes the remedy of a finding', async () => {
+    const page = await app.open(`${await app.newDemo()}?agent=warden1&state=comb`);
+    await untilRunning(page);
+    const rows = page.getByRole('list', { name: 'Rows of Comb the place' }).getByRole('listitem');
+    expect(await rows.count()).toBe(9);
+    expect(await rows.nth(2).innerText()).toContain('Move to place within 0.5');
+    await page.getByRole('button', { name: 'Remove tree combThePlace while in Comb' }).click();
+    await page.getByText('Nothing calls the tree “combThePlace”.').waitFor();
+    await page.getByRole('button', { name: 'Choose what it does while in Comb' }).click();
+    await page.getByRole('menuitem', { name: 'Tree Look about' }).click();
+    expect(
+      await page.getByRole('list', { name: 'Rows of Look about' }).getByRole('listitem').count(),
+    ).toBe(3);
+    await page.getByRole('button', { name: 'Remove the tree combThePlace' }).click();
+    await page.getByText('None: everything has its place.').waitFor();
+    await pause(page);
+    await page.context().close();
+  });
+
+  it('shows a mind that is one tree while it runs', async () => {
+    const page = await app.open(
+      await app.newDemo((document) => {
+        const { warden } = document.minds;
+        delete warden.machine;
+        warden.activity = { tree: 'lookAbout', with: { sweep: 90 } };
+        delete warden.trees!.combThePlace;
+        delete warden.memory;
+      }),
+    );
+    await page.getByRole('heading', { name: 'Warden', exact: true }).waitFor();
+    const rows = page.getByRole('list', { name: 'Rows of Look about' });
+    await rows.locator('[data-result="running"]', { hasText: 'Left' }).first().waitFor();
+    await rows.locator('[data-result="running"]', { hasText: 'Right' }).first().waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
     await page.context().close();
   });
 
@@ -166,23 +215,14 @@ describe('for everybody', () => {
     it(`finds nothing serious with axe in the ${colorScheme} theme`, async () => {
       const page = await app.open('/', { colorScheme });
       await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
-      const serious = async () => {
-        const { violations } = await new AxeBuilder({ page }).analyze();
-        return violations
-          .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-          .map(
-            ({ id, nodes }) =>
-              `${id}: ${nodes.map(({ html, failureSummary }) => `${html} ${failureSummary}`).join('\n')}`,
-          );
-      };
-      expect(await serious()).toEqual([]);
+      expect(await seriousFaults(page)).toEqual([]);
       await page.goto(`${app.address}${await app.newDemo()}?state=chase&tick=300`);
       await page.getByTestId('hash').waitFor();
       await state(page, 'chase').waitFor();
-      expect(await serious()).toEqual([]);
+      expect(await seriousFaults(page)).toEqual([]);
       await page.keyboard.press('Control+k');
       await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
-      expect(await serious()).toEqual([]);
+      expect(await seriousFaults(page)).toEqual([]);
       await page.context().close();
     });
   }

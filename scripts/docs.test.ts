@@ -1,22 +1,98 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { ACTIONS, BUILTINS, checkProject, readProjectText, signature } from '@crooked-lantern/core';
+import {
+  ACTIONS,
+  BUILTINS,
+  checkProject,
+  NODES,
+  readProject,
+  readProjectText,
+  signature,
+  type ActionDocument,
+  type MindDocument,
+  type NodeDocument,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { languageReference } from './reference.mjs';
+import {
+  ACTION_EXAMPLES,
+  EXAMPLE_MEMORY,
+  EXAMPLE_RULES,
+  EXAMPLE_TREES,
+  NODE_EXAMPLES,
+} from './reference-examples.mjs';
+import { referencePages } from './reference.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 const read = (file: string) => readFileSync(path.join(ROOT, file), 'utf8');
+const pages = referencePages({ ACTIONS, BUILTINS, NODES, signature });
 
-/** Rows of Markdown tables without the padding a formatter adds. */
-const plain = (text: string) => text.replace(/ +\|/g, ' |').replace(/-{3,}/g, '---');
+/** Text without what a formatter adds: padding of tables, line breaks in JSON, blank lines. */
+const plain = (text: string) => text.replace(/-{3,}/g, '---').replace(/\s+/g, '');
 
-describe('the docs', () => {
-  it('list every value, function and action as the code has them', () => {
-    expect(plain(read('docs/reference/language.md'))).toBe(
-      plain(languageReference({ ACTIONS, BUILTINS, signature })),
+/** The demo with a tree of this one node in a state of its warden. */
+function demoWith(node: NodeDocument): ProjectDocument {
+  const result = readProjectText(read('demo/night-watch.lantern.json'));
+  if (!result.ok) throw new Error(result.faults[0].message);
+  const { warden } = result.document.minds;
+  Object.assign(warden, {
+    memory: { ...warden.memory, ...EXAMPLE_MEMORY } as MindDocument['memory'],
+    trees: { ...warden.trees, ...EXAMPLE_TREES, example: { root: node } } as MindDocument['trees'],
+    rules: EXAMPLE_RULES as MindDocument['rules'],
+  });
+  warden.machine!.states[0].states![1].activity = { tree: 'example' };
+  return result.document;
+}
+
+function errorsOf(node: NodeDocument): string[] {
+  const document = demoWith(node);
+  const form = readProject(document);
+  if (!form.ok) return form.faults.map(({ path: at, message }) => `${at}: ${message}`);
+  return checkProject(document)
+    .findings.filter(({ severity }) => severity === 'error')
+    .map(({ path: at, message }) => `${at}: ${message}`);
+}
+
+describe('the reference', () => {
+  it('has a page for each action and each node, as the code has them, and no other', () => {
+    for (const [page, text] of pages) {
+      expect(plain(read(`docs/reference/${page}`)), page).toBe(plain(text));
+    }
+    const written = ['actions', 'nodes'].flatMap((folder) =>
+      readdirSync(path.join(ROOT, 'docs/reference', folder)).map((file) => `${folder}/${file}`),
     );
+    expect(written.filter((file) => !pages.has(file))).toEqual([]);
   });
 
+  it.each(Object.keys(ACTIONS))('shows how %s is written, without an error', (action) => {
+    const example = ACTION_EXAMPLES[action as keyof typeof ACTION_EXAMPLES] as ActionDocument;
+    expect(errorsOf(example)).toEqual([]);
+    const needed = Object.entries(ACTIONS[action as keyof typeof ACTIONS].parameters).map(
+      ([name]) => name,
+    );
+    expect(Object.keys(example)).toEqual(expect.arrayContaining(needed));
+  });
+
+  it.each(Object.keys(NODES))('shows how %s is written, without an error', (node) => {
+    expect(errorsOf(NODE_EXAMPLES[node as keyof typeof NODE_EXAMPLES] as NodeDocument)).toEqual([]);
+  });
+
+  it('names every field of the file', () => {
+    const fields = new Set<string>();
+    JSON.parse(read('docs/project.schema.json'), (key, value: unknown) => {
+      if (key === 'properties') for (const field of Object.keys(value as object)) fields.add(field);
+      return value;
+    });
+    const text = [read('docs/reference/model.md'), ...pages.values()].join('\n');
+    const missing = [...fields].filter(
+      (field) => !text.includes(`\`${field}\``) && !text.includes(`"${field}"`),
+    );
+    expect(missing).toEqual([]);
+    expect(fields.size).toBeGreaterThan(80);
+  });
+});
+
+describe('the docs', () => {
   it('show an open file that opens, without a finding', () => {
     const [, file] = /```json\n([\s\S]*?)```/.exec(read('docs/open-file.md'))!;
     const result = readProjectText(file);
@@ -25,14 +101,14 @@ describe('the docs', () => {
   });
 
   it('link only to what is there', () => {
-    const pages = [
+    const files = [
       'README.md',
-      ...readdirSync(path.join(ROOT, 'docs'))
+      ...readdirSync(path.join(ROOT, 'docs'), { recursive: true, encoding: 'utf8' })
         .filter((file) => file.endsWith('.md'))
         .map((file) => `docs/${file}`),
     ];
-    const dead = pages.flatMap((page) =>
-      [...read(page).matchAll(/\]\(([^)#]+)\)/g)]
+    const dead = files.flatMap((page) =>
+      [...read(page).matchAll(/\]\(([^)#]+)(?:#[^)]*)?\)/g)]
         .map(([, target]) => target)
         .filter(
           (target) =>

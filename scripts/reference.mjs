@@ -1,12 +1,20 @@
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBuilt } from './build.mjs';
 import { ROOT, runScript } from './project.mjs';
+import {
+  ACTION_EXAMPLES,
+  EXAMPLE_RULES,
+  EXAMPLE_TREES,
+  NODE_EXAMPLES,
+} from './reference-examples.mjs';
 
-/** @typedef {Pick<typeof import('../packages/core/dist/index.js'), 'ACTIONS' | 'BUILTINS' | 'signature'>} Tables */
+/** @typedef {Pick<typeof import('../packages/core/dist/index.js'), 'ACTIONS' | 'BUILTINS' | 'NODES' | 'signature'>} Tables */
 
 const UNITS = { deg: '°', same: 'the unit of its arguments' };
+const MADE =
+  'Made from the tables the code itself uses, by `npm run reference`. [All pages](README.md)';
 
 /** @param {string | undefined} unit */
 function unitText(unit) {
@@ -18,13 +26,48 @@ function cell(text) {
   return text.replaceAll('|', '\\|');
 }
 
+/** @param {unknown} example */
+function json(example) {
+  return ['```json', JSON.stringify(example, null, 2), '```', ''];
+}
+
 /**
- * The reference of expressions and actions, made from the tables the code uses.
- * @param {Tables} tables
+ * @param {{ kind: string; required?: boolean; unit?: string; minimum?: number; maximum?: number; default?: number | string; about: string }} spec
+ * @param {string} name
  */
-export function languageReference({ ACTIONS, BUILTINS, signature }) {
-  const values = BUILTINS.filter((builtin) => !builtin.parameters);
-  const functions = BUILTINS.filter((builtin) => builtin.parameters);
+function fieldLine(name, spec) {
+  const limits =
+    spec.minimum !== undefined && spec.maximum !== undefined
+      ? `, from ${spec.minimum} to ${spec.maximum}`
+      : '';
+  const fallback = spec.default === undefined ? '' : `, ${spec.default} if left out`;
+  const unit = spec.unit === undefined ? '' : ` in ${unitText(spec.unit)}`;
+  const optional = spec.required === false ? ', may be left out' : '';
+  return `- \`${name}\` (${KINDS[spec.kind] ?? spec.kind}${unit}${optional}${limits}${fallback}): ${spec.about}`;
+}
+
+/** @type {Record<string, string>} */
+const KINDS = {
+  number: 'a number, or an expression for one',
+  place: 'an expression for a point or an agent',
+  value: 'an expression',
+  route: 'an expression for a route',
+  key: 'a name',
+  list: 'a name',
+  gait: 'a name',
+  name: 'a name',
+  event: 'an event name',
+  node: 'a node',
+  nodes: 'a list of nodes',
+  whole: 'a whole number',
+  flag: 'true, or left out',
+  result: '`success` or `failure`, may be left out',
+  arguments: 'an object, may be left out',
+  expression: 'an expression',
+};
+
+/** @param {Tables} tables @returns {string[]} */
+function expressionPage({ BUILTINS, signature }) {
   const rows = (/** @type {typeof BUILTINS} */ list) =>
     list.map(
       (builtin) =>
@@ -34,55 +77,137 @@ export function languageReference({ ACTIONS, BUILTINS, signature }) {
     '| name | gives | unit | about | where it is missing |',
     '| --- | --- | --- | --- | --- |',
   ];
-  const actions = Object.entries(ACTIONS).flatMap(([name, action]) => {
-    const parameters = Object.entries(action.parameters).map(([parameter, spec]) => {
-      const limits =
-        'minimum' in spec && 'maximum' in spec ? `, from ${spec.minimum} to ${spec.maximum}` : '';
-      const fallback = 'default' in spec ? `, ${spec.default} if left out` : '';
-      const unit = 'unit' in spec ? ` in ${unitText(spec.unit)}` : '';
-      return `- \`${parameter}\` (${spec.kind}${unit}${spec.required ? '' : ', may be left out'}${limits}${fallback}): ${spec.about}`;
-    });
-    return [
-      `### ${name}`,
-      '',
-      action.about,
-      '',
-      `${action.lasts ? 'Takes time: it belongs under “while here”.' : 'Takes no time: it belongs on entry, on exit or on a transition.'} Uses ${action.channel === null ? 'no part of the body' : `the ${action.channel}`}. Succeeds ${action.succeeds}; fails: ${action.fails}.`,
-      '',
-      ...(parameters.length > 0 ? [...parameters, ''] : []),
-    ];
-  });
   return [
-    '# Expressions and actions',
+    '# Expressions',
     '',
-    'Made from the tables the code itself uses, by `npm run reference`.',
+    MADE,
     '',
-    '## Expressions',
+    'ECMAScript expression syntax: numbers, `true`, `false`, texts in quotes, names, `+ - * / %`, `< <= > >= == !=`, `&& || !`, `? :`, brackets, and calls of the functions below. Memory keys of the mind are names, and so are the parameters of a tree and the routes of the ground. There is no assignment.',
     '',
-    'ECMAScript expression syntax: numbers, `true`, `false`, texts in quotes, names, `+ - * / %`, `< <= > >= == !=`, `&& || !`, `? :`, brackets, and calls of the functions below. Memory keys of the mind are names, and so are the routes of the ground. There is no assignment.',
+    'A missing number, agent, point or text is _nothing_. Arithmetic with nothing, and any arithmetic without a finite result, gives nothing; every comparison with nothing is false, `!=` too. Units are checked: a length can’t be compared with a time, while a bare number fits any unit.',
     '',
-    '### Values',
-    '',
-    ...head,
-    ...rows(values),
-    '',
-    '### Functions',
+    '## Values',
     '',
     ...head,
-    ...rows(functions),
+    ...rows(BUILTINS.filter((builtin) => !builtin.parameters)),
+    '',
+    '## Functions',
+    '',
+    ...head,
+    ...rows(BUILTINS.filter((builtin) => builtin.parameters)),
+  ];
+}
+
+/**
+ * @param {string} name
+ * @param {Tables['ACTIONS'][keyof Tables['ACTIONS']]} action
+ */
+function actionPage(name, action) {
+  const parameters = Object.entries(action.parameters).map(([parameter, spec]) =>
+    fieldLine(parameter, spec),
+  );
+  return [
+    `# Action: ${name}`,
+    '',
+    MADE.replace('README.md', '../README.md'),
+    '',
+    action.about,
+    '',
+    action.lasts
+      ? 'Takes time: it belongs under `activity`, or into a tree or rules. With `"uninterrupted": true` the mind makes no decision while it runs.'
+      : 'Takes no time: it belongs under `entry`, `exit` or a transition’s `do`, or into a tree or rules.',
+    '',
+    `- Uses ${action.channel === null ? 'no part of the body' : `the ${action.channel}`}.`,
+    `- Succeeds ${action.succeeds}.`,
+    `- Fails: ${action.fails}.`,
+    ...parameters,
+    '',
+    ...json(ACTION_EXAMPLES[/** @type {keyof typeof ACTION_EXAMPLES} */ (name)]),
+  ];
+}
+
+/**
+ * @param {string} name
+ * @param {import('../packages/core/dist/index.js').NodeSpec} node
+ */
+function nodePage(name, node) {
+  const shown = {
+    tree: { trees: EXAMPLE_TREES },
+    rules: { rules: EXAMPLE_RULES },
+  };
+  const called = shown[/** @type {keyof typeof shown} */ (name)];
+  return [
+    `# Node: ${name}`,
+    '',
+    MADE.replace('README.md', '../README.md'),
+    '',
+    node.about,
+    '',
+    `- Succeeds ${node.succeeds}.`,
+    `- Fails ${node.fails}.`,
+    ...Object.entries(node.fields).map(([field, spec]) => fieldLine(field, spec)),
+    '',
+    'Like any node it may carry `title`, `note`, and a guard: `when` with `holds` and `preempts`, see [the model](../model.md#trees).',
+    '',
+    ...json(NODE_EXAMPLES[/** @type {keyof typeof NODE_EXAMPLES} */ (name)]),
+    ...(called ? ['where the mind has', '', ...json(called)] : []),
+  ];
+}
+
+/** @param {Tables} tables */
+function indexPage({ ACTIONS, NODES }) {
+  return [
+    '# Reference',
+    '',
+    'All it takes to write a project file by hand. A file to begin with stands in [The open file](../open-file.md); what it means in [What a mind means](../semantics.md).',
+    '',
+    '- [The model](model.md): every part of the file and its fields',
+    '- [Expressions](expressions.md): guards, parameters, weights',
     '',
     '## Actions',
     '',
-    ...actions,
-  ]
-    .join('\n')
-    .replace(/\n+$/, '\n');
+    ...Object.entries(ACTIONS).map(
+      ([name, { about }]) => `- [${name}](actions/${name}.md): ${about}`,
+    ),
+    '',
+    '## Nodes of trees',
+    '',
+    'Every action is a node too.',
+    '',
+    ...Object.entries(NODES).map(([name, { about }]) => `- [${name}](nodes/${name}.md): ${about}`),
+  ];
+}
+
+/**
+ * The generated pages of the reference by their path in `docs/reference`.
+ * @param {Tables} tables
+ * @returns {Map<string, string>}
+ */
+export function referencePages(tables) {
+  const text = (/** @type {string[]} */ lines) => `${lines.join('\n').replace(/\n+$/, '')}\n`;
+  return new Map([
+    ['README.md', text(indexPage(tables))],
+    ['expressions.md', text(expressionPage(tables))],
+    ...Object.entries(tables.ACTIONS).map(
+      ([name, action]) =>
+        /** @type {[string, string]} */ ([`actions/${name}.md`, text(actionPage(name, action))]),
+    ),
+    ...Object.entries(tables.NODES).map(
+      ([name, node]) =>
+        /** @type {[string, string]} */ ([`nodes/${name}.md`, text(nodePage(name, node))]),
+    ),
+  ]);
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   await runScript(async () => {
     ensureBuilt(['programs']);
     const tables = await import('../packages/core/dist/index.js');
-    writeFileSync(path.join(ROOT, 'docs/reference/language.md'), languageReference(tables));
+    const folder = path.join(ROOT, 'docs/reference');
+    for (const part of ['actions', 'nodes']) {
+      rmSync(path.join(folder, part), { recursive: true, force: true });
+      mkdirSync(path.join(folder, part), { recursive: true });
+    }
+    for (const [page, text] of referencePages(tables)) writeFileSync(path.join(folder, page), text);
   });
 }

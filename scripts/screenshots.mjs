@@ -31,6 +31,34 @@ async function beChased(page) {
   await page.getByTestId('hash').waitFor();
 }
 
+/**
+ * Is seen, runs off around a wall, and stops when the warden looks about where it lost sight.
+ * @param {Page} page
+ */
+async function beCombedFor(page) {
+  await page.getByTestId('ground').click();
+  await page.keyboard.down('ArrowUp');
+  await page.waitForTimeout(2600);
+  await page.keyboard.up('ArrowUp');
+  await untilLit(page, 'chase');
+  await page.keyboard.down('Shift');
+  for (const [key, time] of /** @type {const} */ ([
+    ['ArrowLeft', 1900],
+    ['ArrowUp', 1500],
+    ['ArrowLeft', 1600],
+    ['ArrowUp', 900],
+  ])) {
+    await page.keyboard.down(key);
+    await page.waitForTimeout(time);
+    await page.keyboard.up(key);
+  }
+  await page.keyboard.up('Shift');
+  await page.locator('li[data-result="running"]', { hasText: 'Left' }).waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(250);
+  await page.keyboard.press('p');
+  await page.getByTestId('hash').waitFor();
+}
+
 /** @type {{ file: string, where: string, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
 const SHOTS = [
   {
@@ -41,10 +69,11 @@ const SHOTS = [
   { file: 'minds.png', where: `${MIND}?agent=warden2`, act: beChased },
   {
     file: 'minds-day.png',
-    where: `${MIND}?agent=warden2&state=lookLeft&tick=900`,
+    where: `${MIND}?agent=warden2&state=comb&tick=900`,
     scheme: 'light',
-    act: async (page) => void (await page.locator('[data-state="lookLeft"]').waitFor()),
+    act: async (page) => void (await page.locator('[data-state="comb"]').waitFor()),
   },
+  { file: 'minds-tree.png', where: `${MIND}?agent=warden2&state=comb`, act: beCombedFor },
   {
     file: 'minds-editing.png',
     where: `${MIND}?agent=warden2&state=chase`,

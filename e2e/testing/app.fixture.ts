@@ -1,3 +1,4 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -19,8 +20,8 @@ export interface App {
   browser: Browser;
   /** A page in a browser window of its own; errors of the page fail the test that asks for them. */
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
-  /** Adds a project of its own from the demo file and gives the address of its mind. */
-  newDemo(): Promise<string>;
+  /** Adds a project of its own from the demo file, changed, and gives the address of its mind. */
+  newDemo(change?: (document: ProjectDocument) => void): Promise<string>;
   /** Errors pages have thrown since the last call. */
   takeErrors(): string[];
   stopServer(): Promise<void>;
@@ -79,11 +80,14 @@ export async function startApp(): Promise<App> {
       await page.goto(address + where);
       return page;
     },
-    async newDemo() {
+    async newDemo(change = () => {}) {
+      const file = readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json'), 'utf8');
+      const document = JSON.parse(file) as ProjectDocument;
+      change(document);
       const response = await fetch(`${address}/api/projects`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json')),
+        body: JSON.stringify(document),
       });
       const { id } = (await response.json()) as { id: string };
       return `/projects/${id}/minds/warden`;

@@ -5,18 +5,22 @@ export interface ExplainOptions {
   agent: string;
   tick: number;
   seed?: number;
+  mind?: string;
   not?: string;
   json?: boolean;
 }
 
-export function explain(file: string, { agent, tick, seed, not, json }: ExplainOptions): number {
+export function explain(
+  file: string,
+  { agent, mind, tick, seed, not, json }: ExplainOptions,
+): number {
   const { program, findings } = readProjectFile(file);
   if (!program) {
     for (const finding of findings) process.stderr.write(`${findingText(finding)}\n`);
     process.stderr.write('The file has errors, so there is no run to ask about.\n');
     return 1;
   }
-  const question = { program, seed: seed ?? program.seed, agent, tick };
+  const question = { program, seed: seed ?? program.seed, agent, mind, tick };
   try {
     const answer = not === undefined ? why(question) : whyNot(question, not);
     process.stdout.write(

@@ -52,7 +52,9 @@ program
 
 program
   .command('why')
-  .description('Says why an agent is in its state at a tick, or why it is not in another.')
+  .description(
+    'Says why an agent is in its state at a tick, or why it is not in another or does not do a row of its tree.',
+  )
   .argument('<file>', 'a project file')
   .requiredOption('--agent <name>', 'the agent asked about')
   .requiredOption('--tick <number>', 'the tick asked about', number(1, 10_000_000, true))
@@ -61,7 +63,11 @@ program
     'seed instead of the file’s own',
     number(0, Number.MAX_SAFE_INTEGER, true),
   )
-  .option('--not <state>', 'ask why it is not in this state')
+  .option('--mind <name>', 'which of its minds, where it has several')
+  .option(
+    '--not <what>',
+    'ask why it is not in this state, or does not do this row (title, or tree:3)',
+  )
   .option('--json', 'the whole explanation as one JSON object')
   .action((file: string, options: ExplainOptions) => {
     process.exitCode = explain(file, options);

@@ -27,6 +27,7 @@ export {
 } from './world/picture.ts';
 export {
   readMind,
+  readRowResults,
   type LeaveReadout,
   type MindReadout,
   type RowReadout,

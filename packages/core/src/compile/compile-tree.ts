@@ -14,6 +14,7 @@ import {
   compileExpression,
   compileNumber,
   compileTyped,
+  unknownFlag,
   type MindScope,
 } from './compile-actions.ts';
 import { compileRules } from './compile-rules.ts';
@@ -32,7 +33,8 @@ export interface Outline {
 /** More rows than anyone reads; calls of calls of calls get there fast. */
 const ROW_LIMIT = 1000;
 
-const NEVER: NodeBodyProgram = { kind: 'sequence', restart: false, children: [] };
+/** Stands in for a node that is wrong, where checks look on: nothing is known of what it comes to. */
+const UNKNOWN: NodeBodyProgram = { kind: 'condition', test: unknownFlag('') };
 
 interface Place {
   scope: MindScope;
@@ -166,16 +168,16 @@ function compileBody(place: Place, node: NodeDocument): NodeBodyProgram {
   const seconds = (value: number | string) => compileNumber(scope, value, `${path}.seconds`, 's');
   if ('do' in node) {
     const action = compileAction(scope, actionOf(node as ActionDocument), path);
-    return action ? { kind: 'action', action } : NEVER;
+    return action ? { kind: 'action', action } : UNKNOWN;
   }
   if ('tree' in node) {
     const child = compileCall(place, node);
-    return child ? { kind: 'subtree', child } : NEVER;
+    return child ? { kind: 'subtree', child } : UNKNOWN;
   }
-  if ('rules' in node) return compileRules(scope, node, path, place.outline) ?? NEVER;
+  if ('rules' in node) return compileRules(scope, node, path, place.outline) ?? UNKNOWN;
   if ('condition' in node) {
     const test = compileExpression(scope, node.condition, `${path}.condition`, { types: ['flag'] });
-    return test ? { kind: 'condition', test } : NEVER;
+    return test ? { kind: 'condition', test } : UNKNOWN;
   }
   if ('sequence' in node) {
     const children = compileChildren(at(place, 'sequence'), node.sequence, 'sequence');
@@ -271,6 +273,6 @@ function compileNode(place: Place, node: NodeDocument, parent: string): NodeProg
     guard,
     holds: guard !== null && node.holds === true,
     preempts: guard !== null && node.preempts === true,
-    body: row > ROW_LIMIT ? NEVER : compileBody(place, node),
+    body: row > ROW_LIMIT ? UNKNOWN : compileBody(place, node),
   };
 }

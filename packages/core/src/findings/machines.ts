@@ -48,7 +48,10 @@ function hasWayOut(machine: MachineProgram, state: number): boolean {
 /** Whether `later`, further down in the same state, fires only when `earlier` does, which comes first. */
 function shadows(earlier: TransitionProgram, later: TransitionProgram, known: Known): boolean {
   if (later.urgent && !earlier.urgent) return false;
-  if (earlier.on !== '' && earlier.on !== later.on) return false;
+  // Waiting events are taken before anything without one, so only like shadows like.
+  if ((earlier.on === '') !== (later.on === '')) return false;
+  if (later.on !== earlier.on && !later.on.startsWith(`${earlier.on}.`) && earlier.on !== '')
+    return false;
   if (earlier.afterTicks > later.afterTicks || earlier.forTicks > later.forTicks) return false;
   const always = earlier.when === null || truthOf(earlier.when.ir, known) === 'always';
   return always || implies(later.when?.ir ?? null, earlier.when!.ir);

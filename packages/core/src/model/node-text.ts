@@ -7,23 +7,29 @@ function isTelling(spec: ActionSpec, parameter: string): boolean {
   return spec.parameters[parameter]?.required ?? false;
 }
 
-function actionText(action: ActionDocument): string {
+/** What a row is called, and what else there is to say of it. */
+export interface NodeWords {
+  name: string;
+  details: string;
+}
+
+function actionWords(action: ActionDocument): NodeWords {
   const spec: ActionSpec | undefined = Object.hasOwn(ACTIONS, action.do)
     ? (ACTIONS as Record<string, ActionSpec>)[action.do]
     : undefined;
-  if (!spec) return action.do;
+  if (!spec) return { name: action.do, details: '' };
   const parts = Object.keys(spec.parameters).flatMap((parameter) => {
     const value = action[parameter];
     if (value === undefined) return [];
     return [isTelling(spec, parameter) ? String(value) : `${parameter} ${String(value)}`];
   });
-  return [spec.title, ...parts].join(' ');
+  return { name: spec.title, details: parts.join(' ') };
 }
 
 /** What a node is, in one line for people: its kind, then its parameters without what is inside it. */
-export function nodeText(node: NodeDocument | ActionDocument): string {
+export function nodeWords(node: NodeDocument | ActionDocument): NodeWords {
   const kind = kindOfNode(node);
-  if (kind === 'do') return actionText(node as ActionDocument);
+  if (kind === 'do') return actionWords(node as ActionDocument);
   const spec: NodeSpec = NODES[kind];
   const fields = node as unknown as Record<string, unknown>;
   const parts = Object.entries(spec.fields).flatMap(([field, { kind: what }]) => {
@@ -36,5 +42,10 @@ export function nodeText(node: NodeDocument | ActionDocument): string {
     if (field === kind) return [String(value)];
     return [what === 'flag' ? field : `${field} ${String(value)}`];
   });
-  return [spec.title, ...parts].join(' ');
+  return { name: spec.title, details: parts.join(' ') };
+}
+
+export function nodeText(node: NodeDocument | ActionDocument): string {
+  const { name, details } = nodeWords(node);
+  return details === '' ? name : `${name} ${details}`;
 }

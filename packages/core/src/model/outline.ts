@@ -5,7 +5,7 @@ import type {
   NodeDocument,
   RuleDocument,
 } from './documents.ts';
-import { nodeText } from './node-text.ts';
+import { nodeWords } from './node-text.ts';
 import { childrenOfNode, kindOfNode, type NodeKindName } from './nodes.ts';
 
 /** One row of what a state does, as it is written; subtrees are opened where they are called. */
@@ -13,7 +13,8 @@ export interface OutlineRow {
   depth: number;
   kind: NodeKindName | 'do' | 'rule' | 'else';
   /** What it is, without what is inside it. */
-  text: string;
+  name: string;
+  details: string;
   title?: string;
   note?: string;
   guard?: { when: Expression; modes: string };
@@ -34,7 +35,7 @@ function addNode(
   rows.push({
     depth,
     kind,
-    text: nodeText(node),
+    ...nodeWords(node),
     ...(title === undefined ? {} : { title }),
     ...(note === undefined ? {} : { note }),
     ...(when === undefined ? {} : { guard: { when, modes } }),
@@ -61,19 +62,20 @@ function addRule(rows: OutlineRow[], rule: RuleDocument, depth: number, within: 
   rows.push({
     depth,
     kind: 'rule',
-    text: `${rule.edge ? 'when it turns true' : 'while'} ${rule.when}`,
+    name: rule.edge ? 'Once' : 'While',
+    details: rule.when,
     ...(title === undefined ? {} : { title }),
     ...(note === undefined ? {} : { note }),
     within,
   });
   const add = (actions: RuleDocument['do'], at: number) => {
     for (const action of actions ?? [])
-      rows.push({ depth: at, kind: 'do', text: nodeText(action), within });
+      rows.push({ depth: at, kind: 'do', ...nodeWords(action), within });
   };
   add(rule.do, depth + 1);
   for (const inner of rule.rows ?? []) addRule(rows, inner, depth + 1, within);
   if (!rule.else) return;
-  rows.push({ depth, kind: 'else', text: 'else', within });
+  rows.push({ depth, kind: 'else', name: 'Else', details: '', within });
   add(rule.else, depth + 1);
 }
 
@@ -90,7 +92,13 @@ export function outlineOf(mind: MindDocument, activity: ActivityDocument): Outli
   if ('tree' in activity) addTree(rows, mind, String(activity.tree), 0, []);
   if ('rules' in activity) {
     const name = String(activity.rules);
-    rows.push({ depth: 0, kind: 'rules', text: mind.rules?.[name]?.title ?? name, within: name });
+    rows.push({
+      depth: 0,
+      kind: 'rules',
+      name: 'Rules',
+      details: mind.rules?.[name]?.title ?? name,
+      within: name,
+    });
     addRules(rows, mind, name, 1);
   }
   return rows;

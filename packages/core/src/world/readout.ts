@@ -97,6 +97,29 @@ function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[]
   });
 }
 
+/** What each row of a state's activity came to in this tick, from the top; empty for a single action. */
+export function readRowResults(
+  world: World,
+  agentName: string,
+  stateId: string,
+  mindName?: string,
+): (RowResult | null)[] {
+  const asked = findMind(world, agentName, mindName);
+  if (!asked) return [];
+  const { agent, mind } = asked;
+  const state = mind.program.machine.states.findIndex(({ id }) => id === stateId);
+  return (mind.machine.states[state]?.activity?.rows ?? []).map((cell) => {
+    const last = readRow(agent.memory[cell]);
+    return last?.tick === agent.tick ? last.result : null;
+  });
+}
+
+function findMind(world: World, agentName: string, mindName: string | undefined) {
+  const agent = world.agents.find((candidate) => candidate.name === agentName);
+  const mind = agent?.minds.find(({ program }) => program.name === mindName) ?? agent?.minds[0];
+  return agent && mind ? { agent, mind } : null;
+}
+
 function readLeave(agent: Agent, mind: RunnableMind, index: number, active: boolean): LeaveReadout {
   const { memory } = agent;
   const { when, forTicks, afterTicks, source } = mind.program.machine.transitions[index];
@@ -130,9 +153,8 @@ export function readMind(
   stateId: string | null,
   mindName?: string,
 ): MindReadout | null {
-  const agent = world.agents.find((candidate) => candidate.name === agentName);
-  const mind = agent?.minds.find(({ program }) => program.name === mindName) ?? agent?.minds[0];
-  return agent && mind ? readMindOf(agent, mind, stateId) : null;
+  const asked = findMind(world, agentName, mindName);
+  return asked && readMindOf(asked.agent, asked.mind, stateId);
 }
 
 export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | null): MindReadout {

@@ -295,6 +295,66 @@ describe('edits while running', () => {
   });
 });
 
+describe('edits of trees and shared memory', () => {
+  /** A keeper that walks to its post again and again, and counts for its squad. */
+  const walking = (seconds: number): ProjectDocument => {
+    const document = cornerProject({
+      memory: {
+        tally: { type: 'number', scope: 'squad', default: 0 },
+        seen: { type: 'list of agent' },
+      },
+      machine: {
+        initial: 'act',
+        states: [
+          {
+            id: 'act',
+            entry: [
+              { do: 'remember', key: 'tally', value: 'tally + 1' },
+              { do: 'add', key: 'seen', value: 'attention.of' },
+            ],
+            activity: { tree: 'walk' },
+            leaves: [{ to: 'act', after: 60 }],
+          },
+        ],
+      },
+    });
+    document.squads = { west: { title: 'West' } };
+    document.archetypes.keeper.squad = 'west';
+    document.minds.keeper.trees = {
+      walk: {
+        root: {
+          parallel: [
+            { limit: { do: 'wait', seconds: 9, uninterrupted: true }, times: 1 },
+            { delay: { do: 'say', text: 'late' }, seconds },
+          ],
+        },
+      },
+    };
+    return document;
+  };
+
+  it('go on where the activity is the same, and begin anew where it is not', () => {
+    const { world, entries, run: go } = watch(walking(1));
+    go(20);
+    const recorded = entries.length;
+    const same = walking(1);
+    same.minds.keeper.title = 'Renamed';
+    const next = swapProgram(world, programOf(same), 2, 1);
+    for (let i = 0; i < 45; i++) tick(next);
+    // The wait goes on, still uninterrupted, so nothing of the tree is decided meanwhile.
+    expect(entries.slice(recorded).map(({ kind }) => kind)).toEqual(['edit']);
+    expect(readMind(next, 'keeper', null)!.memory.map(({ value }) => value)).toEqual([
+      'empty',
+      '1',
+    ]);
+    const changed = swapProgram(next, programOf(walking(0.5)), 3, 1);
+    for (let i = 0; i < 3; i++) tick(changed);
+    expect(entries.filter(({ kind }) => kind === 'begin').map(({ tick: at }) => at)).toEqual([
+      1, 1, 66, 66,
+    ]);
+  });
+});
+
 describe('memory', () => {
   it('is forgotten when its time is over, and says so', () => {
     const {

@@ -7,6 +7,7 @@ import type {
   MindReadout,
   Program,
   ProjectDocument,
+  RowReadout,
 } from '@crooked-lantern/core';
 
 /** What the pages ask of the engine, which runs in a worker of its own. */
@@ -50,6 +51,8 @@ export interface Frame {
   /** New since the last frame, or all of them where `entriesAnew`. */
   entries: LedgerEntry[];
   entriesAnew: boolean;
+  /** What the rows of the watched state came to in the last ticks, the oldest first. */
+  rows: RowReadout['result'][][];
   readout: MindReadout | null;
   /** State hash, where the run rests. */
   hash: string | null;

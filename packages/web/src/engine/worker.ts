@@ -17,6 +17,7 @@ import {
 } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import type { EngineApi, Frame } from './protocol.ts';
+import { createRowHistory, keepRowHistory, type RowHistory } from './row-history.ts';
 
 const FRAME_MS = 1000 / 60;
 /** Work done in one go before the worker looks for messages again. */
@@ -44,6 +45,7 @@ interface Engine {
   mind: string | null;
   state: string | null;
   overlays: { sight: boolean; paths: boolean };
+  rows: RowHistory;
   timer: ReturnType<typeof setTimeout> | null;
 }
 
@@ -63,6 +65,7 @@ const engine: Engine = {
   mind: null,
   state: null,
   overlays: { sight: true, paths: true },
+  rows: createRowHistory(),
   timer: null,
 };
 
@@ -79,6 +82,7 @@ function newEntries(run: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
 function post(): void {
   const { run, overlays } = engine;
   if (!run) return;
+  keepRowHistory(engine.rows, run, engine);
   const { world } = run;
   const spoken = SPEECH_SECONDS * world.statics.program.ticksPerSecond;
   const frame: Frame = {
@@ -96,6 +100,7 @@ function post(): void {
       spokenAt >= 0 && world.tick - spokenAt < spoken ? [{ agent: index, text: speech }] : [],
     ),
     ...newEntries(run),
+    rows: engine.rows.results,
     readout:
       engine.agent === null
         ? null
@@ -135,6 +140,7 @@ function runWithTime(run: Run, begin: number): void {
   while (engine.owed >= 1) {
     engine.owed -= 1;
     advance(run, takeInputs());
+    keepRowHistory(engine.rows, run, engine);
     if (performance.now() - begin > BUDGET_MS) {
       engine.owed = Math.min(engine.owed, 1);
       break;

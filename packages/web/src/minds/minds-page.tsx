@@ -1,5 +1,6 @@
 import { useCallback, useEffect, type ReactNode } from 'react';
 import styled from 'styled-components';
+import { useProject } from '../app/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
@@ -31,13 +32,14 @@ const Main = styled.main`
   }
 `;
 
-const Work = styled.div`
+/** With a plan above the sheet where the mind has states, else the sheet alone. */
+const Work = styled.div<{ $planned: boolean }>`
   display: grid;
-  grid-template-rows: minmax(150px, 46%) minmax(0, 1fr);
+  grid-template-rows: ${({ $planned }) => ($planned ? 'minmax(150px, 46%) minmax(0, 1fr)' : 'minmax(0, 1fr)')};
   min-height: 0;
   min-width: 0;
   @media (max-width: 1000px), (max-height: 560px) {
-    grid-template-rows: 300px auto;
+    grid-template-rows: ${({ $planned }) => ($planned ? '300px auto' : 'auto')};
   }
 `;
 
@@ -55,6 +57,9 @@ export function MindsPage({ header }: { header: ReactNode }) {
   const selection = useSelection();
   const { select } = selection;
   const leaf = useLeaf();
+  const planned = useProject(
+    ({ document }) => document.minds[selection.mind]?.machine !== undefined,
+  );
   const shown = selection.state ?? leaf;
   useEffect(
     () => engine.watch(selection.agent, selection.mind, shown),
@@ -67,8 +72,8 @@ export function MindsPage({ header }: { header: ReactNode }) {
       {header}
       <Main>
         <MindList selection={selection} select={select} />
-        <Work>
-          <StatePlan selection={selection} shown={shown} onSelect={selectState} />
+        <Work $planned={planned}>
+          {planned && <StatePlan selection={selection} shown={shown} onSelect={selectState} />}
           <StateSheet key={shown} selection={selection} shown={shown} onSelect={selectState} />
         </Work>
         <GroundView agent={selection.agent} onSelectAgent={selectAgent} />

@@ -1,13 +1,13 @@
 import {
   outlineOf,
   type ActivityDocument,
-  type MindReadout,
   type OutlineRow,
   type RowReadout,
 } from '@crooked-lantern/core';
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../app/store.ts';
+import { HISTORY_TICKS } from '../engine/row-history.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import type { Tokens } from '../theme/tokens.ts';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -82,77 +82,45 @@ const RESULTS: Record<NonNullable<RowReadout['result']>, string> = {
   stopped: '◼ stopped',
 };
 
-/** Ticks a history strip holds, one a column. */
-const COLUMNS = 48;
-
-/** What each row came to in the ticks just seen; begins anew where the run does not go straight on. */
-interface History {
-  key: string;
-  lastTick: number;
-  /** By row, by tick modulo {@link COLUMNS}. */
-  rows: RowReadout['result'][][];
-}
-
-function remember(history: History, readout: MindReadout, tick: number): void {
-  const rows = readout.state?.rows ?? [];
-  const key = `${readout.agent} ${readout.state?.id} ${rows.length}`;
-  if (history.key !== key || tick < history.lastTick) {
-    history.key = key;
-    history.rows = rows.map(() => []);
-  } else {
-    // Ticks no frame was sent for are not known, and stay empty.
-    for (let t = Math.max(history.lastTick + 1, tick - COLUMNS + 1); t < tick; t++)
-      for (const row of history.rows) row[t % COLUMNS] = null;
-  }
-  history.lastTick = tick;
-  rows.forEach(({ result }, i) => (history.rows[i][tick % COLUMNS] = result));
-}
-
+/** One tick a column, the last at the right: tall for running and success, short for failure, a hairline where it was not reached. */
 function drawStrip(
   canvas: HTMLCanvasElement,
-  results: RowReadout['result'][],
-  tick: number,
+  results: readonly RowReadout['result'][],
   tokens: Tokens,
 ): void {
   const sharp = sharpCanvas(canvas);
   if (!sharp) return;
   const { context, width, height } = sharp;
   context.clearRect(0, 0, width, height);
-  const step = width / COLUMNS;
-  for (let i = 0; i < COLUMNS; i++) {
-    const at = tick - COLUMNS + 1 + i;
-    const result = at < 0 ? null : (results[at % COLUMNS] ?? null);
-    const now = at === tick;
+  const step = width / HISTORY_TICKS;
+  const colours = { running: tokens.ember, success: tokens.done, failure: tokens.refuse };
+  results.forEach((result, i) => {
+    const x = (HISTORY_TICKS - results.length + i) * step;
     if (result === null || result === 'stopped') {
       context.fillStyle = tokens.line2;
-      context.fillRect(i * step, height - 1, step, 1);
-      continue;
+      context.fillRect(x, height - 1, step, 1);
+      return;
     }
-    const tall = result !== 'failure';
-    context.fillStyle =
-      result === 'running'
-        ? now
-          ? tokens.lamp
-          : tokens.ember
-        : result === 'success'
-          ? tokens.done
-          : tokens.refuse;
-    const size = tall ? height - 2 : (height - 2) * 0.4;
-    context.fillRect(i * step, height - size, Math.max(1, step - 0.5), size);
-  }
+    const now = i === results.length - 1;
+    context.fillStyle = now && result === 'running' ? tokens.lamp : colours[result];
+    const size = result === 'failure' ? (height - 2) * 0.4 : height - 2;
+    context.fillRect(x, height - size, Math.max(1, step - 0.5), size);
+  });
 }
 
 function RowText({ row }: { row: OutlineRow }) {
-  const [kind, ...rest] = row.text.split(' ');
   return (
     <What style={{ paddingLeft: `${6 + row.depth * 14}px` }} title={row.note}>
       {row.title === undefined ? (
         <>
-          <b>{kind}</b> <code>{rest.join(' ')}</code>
+          <b>{row.name}</b> <code>{row.details}</code>
         </>
       ) : (
         <>
-          <b>{row.title}</b> <small>{row.text}</small>
+          <b>{row.title}</b>{' '}
+          <small>
+            {row.name.toLowerCase()} <code>{row.details}</code>
+          </small>
         </>
       )}
       {row.guard && (
@@ -183,18 +151,21 @@ export function Outline({
   const rows = useMemo(() => (document ? outlineOf(document, activity) : []), [document, activity]);
   const tokens = useTokens();
   const list = useRef<HTMLOListElement>(null);
-  const history = useRef<History>({ key: '', lastTick: -1, rows: [] });
   useDrawing(({ frame }) => {
     if (!list.current) return;
-    const readout = frame?.readout;
-    if (frame && readout) remember(history.current, readout, frame.tick);
-    const now = readout?.state?.rows;
+    const now = frame?.readout?.state?.rows;
+    const past = (frame?.rows ?? []).filter((results) => results.length === rows.length);
     [...list.current.children].forEach((item, i) => {
       const result = now?.length === rows.length ? now[i].result : null;
       (item as HTMLElement).dataset.result = result ?? '';
       item.lastElementChild!.textContent = result === null ? '' : RESULTS[result];
       const canvas = item.querySelector('canvas');
-      if (canvas && frame) drawStrip(canvas, history.current.rows[i] ?? [], frame.tick, tokens);
+      if (canvas)
+        drawStrip(
+          canvas,
+          past.map((results) => results[i]),
+          tokens,
+        );
     });
   });
   return (

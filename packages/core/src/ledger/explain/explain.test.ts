@@ -92,6 +92,84 @@ describe('why not', () => {
   });
 });
 
+describe('rows of trees', () => {
+  const guarding = programOf(
+    (() => {
+      const document = cornerProject({
+        sight: KEEN_SIGHT,
+        machine: {
+          initial: 'watch',
+          states: [
+            {
+              id: 'watch',
+              title: 'Watch',
+              activity: { tree: 'guard' },
+              leaves: [{ to: 'off', after: 9 }],
+            },
+            { id: 'off', leaves: [{ to: 'watch', after: 9 }] },
+          ],
+        },
+      });
+      document.minds.keeper.trees = {
+        guard: {
+          root: {
+            selector: [
+              {
+                title: 'Go after it',
+                when: 'attention.strength > 0.5 && distance(attention.of) < 3',
+                sequence: [
+                  { do: 'say', text: 'There!' },
+                  { do: 'moveTo', to: 'attention.of', within: 1 },
+                ],
+              },
+              { title: 'Look about', repeat: { do: 'turn', by: 90 } },
+            ],
+          },
+        },
+      };
+      return document;
+    })(),
+  );
+  const question = (tick: number): Question => ({
+    program: guarding,
+    seed: 1,
+    agent: 'keeper',
+    tick,
+  });
+
+  it('why names what each row came to', () => {
+    const answer = why(question(60));
+    const doing = find(answer, 'it does guard')!;
+    expect(doing.cause.map(({ statement, holds }) => `${holds ? '+' : '-'} ${statement}`)).toEqual([
+      '+ Selector: runs',
+      '+ · Look about: runs',
+      '+ · · Turn 90: runs',
+    ]);
+  });
+
+  it('why not names the guard that does not hold, and when it came nearest', () => {
+    const answer = whyNot(question(60), 'Go after it');
+    expect(answer).toMatchObject({ statement: 'keeper does “Go after it”', holds: false });
+    expect(find(answer, 'it is in Watch')).toMatchObject({ holds: true, since: 1 });
+    const far = find(answer, 'distance(attention.of) < 3')!;
+    expect(far).toMatchObject({ holds: false, since: 1 });
+    expect(far.nearest!.text).toMatch(/^[456](\.\d+)? < 3$/);
+  });
+
+  it('why not of a row inside one that was not reached says which did not let it', () => {
+    const answer = whyNot(question(60), 'guard:4');
+    expect(answer.statement).toBe('keeper does “Move to attention.of within 1”');
+    expect(find(answer, '“Say There!” before it succeeds')).toMatchObject({
+      holds: false,
+      values: [{ part: 'it', value: 'was not reached' }],
+    });
+  });
+
+  it('why not of a row that runs says so', () => {
+    expect(whyNot(question(60), 'Look about')).toMatchObject({ holds: true });
+  });
+});
+
 describe('questions that can’t be answered', () => {
   it.each<[string, () => unknown, RegExp]>([
     [

@@ -127,4 +127,5 @@ function carryLock(old: Version, now: Version, kept: Transplant['kept']): void {
   if (!stretch) return;
   const place = now.machine.locks.findIndex((leaf) => leaf.at === at - stretch.from + stretch.now);
   now.cells[now.machine.cells.lock] = place + 1;
+  now.cells[now.machine.cells.skipping] = old.cells[old.machine.cells.skipping];
 }

@@ -1,0 +1,97 @@
+/**
+ * An example of every action and every kind of node, for the reference. A test puts each into a mind with
+ * the memory below and has it checked like any other.
+ */
+
+/** What the examples may speak of. */
+export const EXAMPLE_MEMORY = {
+  quarry: { type: 'agent', forgetAfter: 20 },
+  doubt: { type: 'number', default: 0 },
+  combed: { type: 'list of point', scope: 'squad', most: 8 },
+};
+
+export const EXAMPLE_TREES = {
+  lookAbout: {
+    parameters: { sweep: 'number' },
+    root: {
+      sequence: [
+        { do: 'turn', by: '-sweep' },
+        { do: 'turn', by: '2 * sweep' },
+      ],
+    },
+  },
+};
+
+export const EXAMPLE_RULES = {
+  manners: {
+    rows: [
+      {
+        when: 'sees(quarry)',
+        edge: true,
+        do: [{ do: 'say', text: 'There!' }],
+        else: [{ do: 'say', text: 'Where did it go?' }],
+      },
+    ],
+  },
+};
+
+export const ACTION_EXAMPLES = {
+  moveTo: { do: 'moveTo', to: 'quarry', within: 0.9 },
+  followRoute: { do: 'followRoute', route: 'self.route' },
+  face: { do: 'face', toward: 'attention.place' },
+  turn: { do: 'turn', by: -110 },
+  wait: { do: 'wait', seconds: 2, uninterrupted: true },
+  stop: { do: 'stop' },
+  setGait: { do: 'setGait', gait: 'run' },
+  say: { do: 'say', text: 'Who walks there?' },
+  remember: { do: 'remember', key: 'quarry', value: 'attention.of' },
+  add: { do: 'add', key: 'combed', value: 'self.place' },
+  forget: { do: 'forget', key: 'quarry' },
+  raise: { do: 'raise', event: 'alarm.near' },
+};
+
+export const NODE_EXAMPLES = {
+  sequence: {
+    sequence: [
+      { do: 'moveTo', to: 'self.post' },
+      { do: 'wait', seconds: 2 },
+    ],
+  },
+  selector: {
+    selector: [
+      {
+        when: 'sees(quarry)',
+        holds: true,
+        preempts: true,
+        sequence: [{ do: 'moveTo', to: 'quarry', within: 1 }],
+      },
+      { do: 'followRoute', route: 'self.route' },
+    ],
+  },
+  parallel: {
+    parallel: [
+      { do: 'moveTo', to: 'self.post' },
+      { do: 'face', toward: 'attention.place' },
+    ],
+    successes: 1,
+    failures: 2,
+  },
+  random: {
+    random: [
+      { do: 'wait', seconds: 1, weight: 3 },
+      { do: 'turn', by: 180, weight: '1 + doubt' },
+    ],
+  },
+  invert: { invert: { condition: 'sees(quarry)' } },
+  succeed: { succeed: { do: 'moveTo', to: 'lastSeen(quarry)' } },
+  fail: { fail: { do: 'say', text: 'No use.' } },
+  repeat: { repeat: { do: 'turn', by: 90 }, times: 4 },
+  limit: { limit: { do: 'say', text: 'I warn you only once.' }, times: 1 },
+  cooldown: { cooldown: { do: 'say', text: 'Hm?' }, seconds: 5 },
+  timeout: { timeout: { do: 'moveTo', to: 'quarry', within: 1 }, seconds: 8 },
+  delay: { delay: { do: 'say', text: 'Wait, was that …?' }, seconds: 0.4 },
+  chance: { chance: { do: 'turn', by: 180 }, p: 0.3 },
+  condition: { condition: 'distance(self.post) < 1' },
+  tree: { tree: 'lookAbout', with: { sweep: 110 } },
+  rules: { rules: 'manners' },
+};
