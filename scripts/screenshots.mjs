@@ -1,4 +1,4 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { CHROMIUM_FLAGS, ensureChromium } from './chromium.mjs';
@@ -32,34 +32,57 @@ async function beChased(page) {
 }
 
 /**
- * Is seen, runs off around a wall, and stops when the warden looks about where it lost sight.
- * @param {Page} page
+ * Adds a copy of the demo whose wardens have one tree for a mind, and gives the address of that mind.
+ * @param {string} address
  */
-async function beCombedFor(page) {
-  await page.getByTestId('ground').click();
-  await page.keyboard.down('ArrowUp');
-  await page.waitForTimeout(2600);
-  await page.keyboard.up('ArrowUp');
-  await untilLit(page, 'chase');
-  await page.keyboard.down('Shift');
-  for (const [key, time] of /** @type {const} */ ([
-    ['ArrowLeft', 1900],
-    ['ArrowUp', 1500],
-    ['ArrowLeft', 1600],
-    ['ArrowUp', 900],
-  ])) {
-    await page.keyboard.down(key);
-    await page.waitForTimeout(time);
-    await page.keyboard.up(key);
-  }
-  await page.keyboard.up('Shift');
-  await page.locator('li[data-result="running"]', { hasText: 'Left' }).waitFor({ timeout: 60_000 });
-  await page.waitForTimeout(250);
-  await page.keyboard.press('p');
-  await page.getByTestId('hash').waitFor();
+async function addTreeNight(address) {
+  const demo = path.join(ROOT, 'demo/night-watch.lantern.json');
+  const document = JSON.parse(readFileSync(demo, 'utf8'));
+  const { warden } = document.minds;
+  document.title = 'Night Watch by a tree';
+  delete warden.machine;
+  warden.activity = { tree: 'watch' };
+  warden.trees.watch = {
+    title: 'Watch',
+    root: {
+      selector: [
+        {
+          title: 'Go after it',
+          when: 'attention.strength > 0.5',
+          holds: true,
+          preempts: true,
+          sequence: [
+            { do: 'remember', key: 'quarry', value: 'attention.of' },
+            { do: 'setGait', gait: 'run' },
+            { timeout: { do: 'moveTo', to: 'quarry', within: 0.9 }, seconds: 20 },
+          ],
+        },
+        {
+          title: 'Comb where it was lost',
+          when: 'known(quarry)',
+          tree: 'combThePlace',
+          with: { place: 'lastSeen(quarry)' },
+        },
+        {
+          title: 'Walk the rounds',
+          sequence: [
+            { do: 'setGait', gait: 'walk' },
+            { timeout: { do: 'followRoute', route: 'self.route' }, seconds: 6 },
+          ],
+        },
+      ],
+    },
+  };
+  const response = await fetch(`${address}/api/projects`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(document),
+  });
+  const { id } = await response.json();
+  return `/projects/${id}/minds/warden`;
 }
 
-/** @type {{ file: string, where: string, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
+/** @type {{ file: string, where: string, add?: (address: string) => Promise<string>, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
 const SHOTS = [
   {
     file: 'home.png',
@@ -73,7 +96,12 @@ const SHOTS = [
     scheme: 'light',
     act: async (page) => void (await page.locator('[data-state="comb"]').waitFor()),
   },
-  { file: 'minds-tree.png', where: `${MIND}?agent=warden2&state=comb`, act: beCombedFor },
+  {
+    file: 'minds-tree.png',
+    where: '?agent=warden2&tick=330',
+    add: addTreeNight,
+    act: (page) => page.getByTestId('hash').waitFor(),
+  },
   {
     file: 'minds-editing.png',
     where: `${MIND}?agent=warden2&state=chase`,
@@ -112,12 +140,13 @@ await runScript(async () => {
   const target = path.join(ROOT, 'docs/screenshots');
   mkdirSync(target, { recursive: true });
   try {
-    for (const { file, where, scheme, act } of SHOTS) {
+    for (const { file, where, add, scheme, act } of SHOTS) {
       const page = await browser.newPage({
         viewport: { width: 1280, height: 800 },
         colorScheme: scheme ?? 'dark',
       });
-      await page.goto(serving.address + where);
+      const added = add ? await add(serving.address) : '';
+      await page.goto(serving.address + added + where);
       await act(page);
       await page.waitForTimeout(300);
       await page.screenshot({ path: path.join(target, file) });

@@ -27,7 +27,7 @@ function checkMind(
     capacity,
   }));
   const known = { keys };
-  if (machine) checkMachine(mind, paths, hearing(stack), known, findings);
+  if (machine) checkMachine(mind, paths, hearing(mind.name, program), known, findings);
   checkTrees(mind, paths, known, findings);
   checkCoupledNumbers(mind, stack, program, paths, findings);
 }

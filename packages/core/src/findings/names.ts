@@ -153,9 +153,11 @@ function eventsRaised(stack: StackProgram): string[] {
   return [...RAISED_BY_THE_WORLD, ...raised];
 }
 
-/** Whether anything raises an event that the descriptor takes, for the minds of a stack. */
-export function hearing(stack: StackProgram): (descriptor: string) => boolean {
-  const raised = eventsRaised(stack);
+/** Whether anything raises an event that the descriptor takes, for a mind wherever it runs. */
+export function hearing(mind: string, program: Program): (descriptor: string) => boolean {
+  const raised = program.stacks
+    .filter(({ minds }) => minds.some(({ name }) => name === mind))
+    .flatMap(eventsRaised);
   return (descriptor) => raised.some((event) => takes(descriptor, event));
 }
 

@@ -16,13 +16,70 @@ const DEMO = readFileSync(
   'utf8',
 );
 
+/** The demo with every kind of node, rules, lists, a second mind and squads besides. */
+function everything(): ProjectDocument {
+  const document = demo();
+  const { warden } = document.minds;
+  Object.assign(warden, {
+    cadence: { every: 0.1 },
+    channels: ['legs', 'eyes', 'voice'],
+    memory: {
+      ...warden.memory,
+      seen: { type: 'list of agent', scope: 'squad', most: 4 },
+      mood: { type: 'number', unit: 'm', default: 1 },
+    },
+    rules: {
+      manners: {
+        rows: [
+          {
+            when: 'time > 1',
+            edge: true,
+            do: [{ do: 'wait', seconds: 1, uninterrupted: true }],
+            rows: [{ when: 'true', do: [{ do: 'add', key: 'seen', value: 'quarry' }] }],
+            else: [{ do: 'stop' }],
+          },
+        ],
+      },
+    },
+    trees: {
+      ...warden.trees,
+      all: {
+        parameters: { long: 'number' },
+        root: {
+          selector: [
+            { title: 'A', note: 'b', when: 'time > 2', holds: true, preempts: true, do: 'stop' },
+            { sequence: [{ condition: 'true' }], restart: true },
+            { parallel: [{ rules: 'manners' }], successes: 1, failures: 1 },
+            {
+              random: [
+                { weight: 2, do: 'stop' },
+                { weight: 'long', invert: { do: 'stop' } },
+              ],
+            },
+            { repeat: { succeed: { do: 'stop' } }, times: 2, until: 'success' },
+            { limit: { fail: { do: 'stop' } }, times: 2 },
+            { cooldown: { timeout: { do: 'stop' }, seconds: 1 }, seconds: 'long' },
+            { delay: { chance: { do: 'stop' }, p: 0.5 }, seconds: 1 },
+            { tree: 'lookAbout', with: { sweep: 90 } },
+          ],
+        },
+      },
+    },
+  });
+  document.minds.talk = { title: 'Talk', cadence: { on: 'event' }, activity: { rules: 'none' } };
+  document.squads = { west: { title: 'West', note: 'n' } };
+  Object.assign(document.archetypes.warden, { minds: ['talk'], squad: 'west', reaction: 0.2 });
+  document.grounds.orchard.agents.warden1.squad = 'west';
+  return document;
+}
+
 function demo(): ProjectDocument {
   return JSON.parse(DEMO) as ProjectDocument;
 }
 
 /** The demo with one value at a path replaced (undefined removes it). */
 function broken(path: (string | number)[], value: unknown): unknown {
-  const document = demo() as unknown as Record<string | number, unknown>;
+  const document = everything() as unknown as Record<string | number, unknown>;
   let place = document;
   for (const step of path.slice(0, -1)) place = place[step] as typeof place;
   const last = path[path.length - 1];
@@ -190,8 +247,14 @@ describe('the published JSON Schema', () => {
     expect(published).toMatchObject(toJsonSchema(projectSchema));
   });
 
-  it('takes the demo', () => {
+  it('takes the demo, and a document with everything in it', () => {
     expect(validate(demo()), JSON.stringify(validate.errors)).toBe(true);
+    expect(validate(everything()), JSON.stringify(validate.errors)).toBe(true);
+    expect(readProject(everything())).toMatchObject({ ok: true });
+    expect(readProjectText(serialiseProject(everything()))).toEqual({
+      ok: true,
+      document: everything(),
+    });
   });
 
   it('agrees with the code on documents broken anywhere', () => {
@@ -203,7 +266,7 @@ describe('the published JSON Schema', () => {
       for (const [key, entry] of Object.entries(value))
         visit(entry, [...path, Array.isArray(value) ? Number(key) : key]);
     };
-    visit(demo(), []);
+    visit(everything(), []);
     const value = fc.oneof(
       fc.constant(undefined),
       fc.jsonValue(),
@@ -219,7 +282,7 @@ describe('the published JSON Schema', () => {
           `${path.join('.')} = ${JSON.stringify(replacement)} ${faults(document).join(' ')}`,
         ).toBe(faults(document).length === 0);
       }),
-      { numRuns: 400 },
+      { numRuns: 600 },
     );
   });
 });

@@ -236,7 +236,8 @@ function endActivity(stepping: Stepping, s: number, status: Status): void {
     activity!.name,
     -1,
     success ? 'success' : 'failure',
-    success ? '' : host.reason,
+    // Why a tree failed stands in its rows.
+    success || activity!.rows.length > 0 ? '' : host.reason,
   );
   stepping.done.push({ state: s, name: success ? 'done.success' : 'done.failure' });
 }

@@ -65,6 +65,7 @@ export class Leaf implements Behaviour {
     host.memory[this.at + RESULT] = NO_RESULT;
     if (this.channelAt >= 0) host.memory[this.channelAt] = this.at;
     if (this.row >= 0) host.recorder?.began(this.state, this.name, this.row);
+    host.reason = '';
     const status = this.action.start(host);
     if (status !== RUNNING) this.end(host, status);
     else if (this.lock > 0) {
@@ -83,6 +84,7 @@ export class Leaf implements Behaviour {
   }
 
   private carryOn(host: Host): Status {
+    host.reason = '';
     let status: Status;
     if (this.channelAt >= 0 && host.memory[this.channelAt] !== this.at) {
       host.reason = `something else took its ${CHANNELS[this.channel]}`;

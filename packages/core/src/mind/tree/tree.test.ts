@@ -393,6 +393,27 @@ describe('channels', () => {
   });
 });
 
+describe('reasons', () => {
+  it('are told of the action that failed, never of one that failed before', () => {
+    const { run, entries } = growing({
+      sequence: [
+        { succeed: { do: 'followRoute', route: 'self.route' } },
+        { succeed: { timeout: { do: 'moveTo', to: 'self.post' }, seconds: 0 } },
+        flag('false'),
+      ],
+    });
+    run(5);
+    const ends = entries.flatMap((entry) =>
+      entry.kind === 'end' ? [[entry.action, entry.ending, entry.reason]] : [],
+    );
+    expect(ends).toEqual([
+      ['followRoute', 'failure', 'there is no route'],
+      ['moveTo', 'success', undefined],
+      ['root', 'failure', undefined],
+    ]);
+  });
+});
+
 describe('chance', () => {
   const lucky: NodeDocument = {
     repeat: {

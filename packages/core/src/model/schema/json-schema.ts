@@ -39,7 +39,7 @@ function withTests(
 
 function objectSchema(
   fields: Record<string, AnySchema>,
-  tag: string | undefined,
+  { tag, oneOf }: yup.CustomSchemaMetadata,
   parts: Parts,
 ): JsonSchema {
   const required = Object.keys(fields).filter((key) => key === tag || isRequired(fields[key]));
@@ -50,6 +50,7 @@ function objectSchema(
     properties,
     ...(required.length > 0 ? { required } : {}),
     patternProperties: { '^x-': {} },
+    ...(oneOf ? { oneOf: oneOf.map((field) => ({ required: [field] })) } : {}),
     additionalProperties: false,
   };
 }
@@ -72,7 +73,7 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
     };
   }
   if (meta.variants) return { anyOf: meta.variants.map((variant) => convert(variant, parts)) };
-  if (meta.shape) return objectSchema(meta.shape, meta.tag, parts);
+  if (meta.shape) return objectSchema(meta.shape, meta, parts);
   if (meta.pair) {
     const part = convert(meta.pair, parts);
     return {
@@ -90,7 +91,7 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
     case 'string':
       return withTests(described, { type: 'string' }, 'minLength', 'maxLength');
     case 'boolean':
-      return { type: 'boolean' };
+      return withTests(described, { type: 'boolean' }, '', '');
     case 'array': {
       const inner = (schema as unknown as { innerType: AnySchema }).innerType;
       return withTests(

@@ -100,16 +100,18 @@ const mind = shape({
   activity: activitySchema,
   trees: record(treeSchema, true),
   rules: record(rulesSchema, true),
-}).test('one-way-to-run', (value, context) => {
-  const { machine, activity } = (value ?? {}) as Record<string, unknown>;
-  if ((machine === undefined) !== (activity === undefined)) return true;
-  return context.createError({
-    message:
-      machine === undefined
-        ? 'needs a machine, or an activity that is the whole mind'
-        : 'has a machine and an activity; it takes one of them. Put the activity into a state',
+})
+  .meta({ oneOf: ['machine', 'activity'] })
+  .test('one-way-to-run', (value, context) => {
+    const { machine, activity } = (value ?? {}) as Record<string, unknown>;
+    if ((machine === undefined) !== (activity === undefined)) return true;
+    return context.createError({
+      message:
+        machine === undefined
+          ? 'needs a machine, or an activity that is the whole mind'
+          : 'has a machine and an activity; it takes one of them. Put the activity into a state',
+    });
   });
-});
 
 const cone = shape({
   range: needed(number(0.1, 500)),

@@ -18,6 +18,8 @@ declare module 'yup' {
     shape?: Fields;
     /** The field that tells this form from its sisters. */
     tag?: string;
+    /** Fields of which exactly one must be there. */
+    oneOf?: string[];
     variants?: AnySchema[];
     /** For forms that are decided by the value; a plain Yup schema says it itself. */
     required?: boolean;
