@@ -53,7 +53,7 @@ function mindsAlone(world: World): number {
 function mindRatio(): Figure {
   const program = largeOrchard(200);
   const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
-  const [a, b] = sideBySide([() => mindsAlone(compiled), () => mindsAlone(byHand)], 15);
+  const [a, b] = sideBySide([() => mindsAlone(compiled), () => mindsAlone(byHand)], 41);
   return {
     figure: 'mind.ratio',
     value: rounded(a / b),
@@ -69,7 +69,7 @@ function mindRatio(): Figure {
 function tickRatio(): Figure {
   const program = largeOrchard(200);
   const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
-  const [a, b] = sideBySide([() => ticks(compiled), () => ticks(byHand)], 15);
+  const [a, b] = sideBySide([() => ticks(compiled), () => ticks(byHand)], 41);
   return {
     figure: 'tick.ratio',
     value: rounded(a / b),
@@ -88,7 +88,7 @@ function recordRatio(): Figure {
   let entries = 0;
   setRecorder(recording, () => entries++);
   const [on, off] = [settled(recording), settled(createWorld(program))];
-  const [a, b] = sideBySide([() => ticks(on), () => ticks(off)], 15);
+  const [a, b] = sideBySide([() => ticks(on), () => ticks(off)], 41);
   return {
     figure: 'record.ratio',
     value: rounded(a / b),

@@ -36,7 +36,7 @@ export interface Host extends Facts {
   readonly legs: LegsStatus;
   /** Whether the mind has noticed anything at all. */
   readonly aware: boolean;
-  /** Why the action that just gave `FAILURE` failed. */
+  /** Why the action that just gave `FAILURE` failed; empty once it has been told. */
   reason: string;
   /** x and y of the place {@link locate} found. */
   readonly place: Float64Array;

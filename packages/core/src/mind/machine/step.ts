@@ -229,17 +229,13 @@ function startActivities(stepping: Stepping): void {
 function endActivity(stepping: Stepping, s: number, status: Status): void {
   const { machine, host } = stepping;
   const { activity, activityAt } = machine.states[s];
-  const success = status === SUCCESS;
   host.memory[activityAt] = ENDED;
-  host.recorder?.ended(
-    s,
-    activity!.name,
-    -1,
-    success ? 'success' : 'failure',
-    // Why a tree failed stands in its rows.
-    success || activity!.rows.length > 0 ? '' : host.reason,
-  );
-  stepping.done.push({ state: s, name: success ? 'done.success' : 'done.failure' });
+  const { recorder, reason } = host;
+  // Left by a single action; what is in a tree has told its own reason.
+  if (status === SUCCESS) recorder?.ended(s, activity!.name, -1, 'success', '');
+  else recorder?.ended(s, activity!.name, -1, 'failure', reason);
+  host.reason = '';
+  stepping.done.push({ state: s, name: status === SUCCESS ? 'done.success' : 'done.failure' });
 }
 
 function stepActivities(stepping: Stepping): void {

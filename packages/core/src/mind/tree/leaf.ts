@@ -65,7 +65,6 @@ export class Leaf implements Behaviour {
     host.memory[this.at + RESULT] = NO_RESULT;
     if (this.channelAt >= 0) host.memory[this.channelAt] = this.at;
     if (this.row >= 0) host.recorder?.began(this.state, this.name, this.row);
-    host.reason = '';
     const status = this.action.start(host);
     if (status !== RUNNING) this.end(host, status);
     else if (this.lock > 0) {
@@ -84,7 +83,6 @@ export class Leaf implements Behaviour {
   }
 
   private carryOn(host: Host): Status {
-    host.reason = '';
     let status: Status;
     if (this.channelAt >= 0 && host.memory[this.channelAt] !== this.at) {
       host.reason = `something else took its ${CHANNELS[this.channel]}`;
@@ -111,15 +109,12 @@ export class Leaf implements Behaviour {
 
   private end(host: Host, status: Status): void {
     this.release(host);
+    // An action that is the whole activity is told of, with its reason, as the activity.
     if (this.row < 0) return;
-    const success = status === SUCCESS;
-    host.recorder?.ended(
-      this.state,
-      this.name,
-      this.row,
-      success ? 'success' : 'failure',
-      success ? '' : host.reason,
-    );
+    const { recorder, reason } = host;
+    if (status === SUCCESS) recorder?.ended(this.state, this.name, this.row, 'success', '');
+    else recorder?.ended(this.state, this.name, this.row, 'failure', reason);
+    host.reason = '';
   }
 
   private release(host: Host): void {
