@@ -48,18 +48,16 @@ function everyOf(cadence: CadenceProgram): number {
   return cadence.kind === 'interval' ? cadence.ticks : 0;
 }
 
-/** How far an agent's interval is shifted against that of others, so that crowds don't think at once. */
-export type Stagger = number;
-
 /**
- * Whether a mind decides in this tick. One that waits for events also decides first of all, so that it
- * is in some state.
+ * Whether a mind decides in this tick. `stagger` shifts the agent's intervals against those of others, so
+ * that crowds don't think at once. A mind that waits for events also decides first of all, so that it is
+ * in some state.
  */
 function isDue(
   mind: RunnableMind,
   host: Host,
   events: readonly string[],
-  stagger: Stagger,
+  stagger: number,
 ): boolean {
   const { every } = mind;
   if (every === 1) return true;
@@ -73,7 +71,7 @@ export function decide(
   mind: RunnableMind,
   host: Host,
   events: readonly string[],
-  stagger: Stagger,
+  stagger: number,
 ): boolean {
   if (isDue(mind, host, events, stagger)) return stepMachine(mind.machine, host, events);
   if (mind.every === 0 && isCarryingOn(mind.machine, host.memory)) {

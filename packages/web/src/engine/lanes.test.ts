@@ -1,5 +1,7 @@
 import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { dotOf } from '../ledger/draw-lanes.ts';
+import { NIGHT } from '../theme/tokens.ts';
 import { addEntries, createLanes, timeShares } from './lanes.ts';
 
 type Short = { tick: number } & Record<string, unknown>;
@@ -16,6 +18,28 @@ const enter = (tick: number, state: string) => ({ tick, kind: 'enter', state });
 const exit = (tick: number, state: string) => ({ tick, kind: 'exit', state });
 
 describe('the lane of an agent', () => {
+  it('shows what went wrong as dots: failures with a reason, skipped decisions, overwritten memory', () => {
+    const end = (row: number, more: object) => ({ tick: 5, kind: 'end', state: 'a', row, ...more });
+    const lane = laneFrom([
+      { tick: 2, kind: 'skipped', action: 'wait' },
+      { tick: 3, kind: 'overwrote', key: 'mark', of: 'warden2' },
+      end(1, { action: 'turn', ending: 'failure', reason: 'something else took its eyes' }),
+      end(2, { action: 'moveTo', ending: 'failure', reason: 'there is no way to it' }),
+      end(3, { action: 'wait', ending: 'failure' }),
+      end(4, { action: 'wait', ending: 'success' }),
+    ]);
+    expect(lane.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
+      'decides nothing until wait is over',
+      'wrote mark over what warden2 wrote in the same tick',
+      'turn failed: something else took its eyes',
+    ]);
+  });
+
+  it('is of the first mind alone where an agent has several', () => {
+    const lane = laneFrom([enter(1, 'walk'), { ...enter(2, 'mute'), mind: 'mouth' }]);
+    expect(lane.bands).toEqual([{ state: 'walk', from: 1, to: -1 }]);
+  });
+
   it('names the innermost state, one band a stretch', () => {
     const lane = laneFrom([
       enter(1, 'calm'),

@@ -94,7 +94,18 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'say':
       case 'noWay':
       case 'cycle':
+      case 'overwrote':
+      case 'skipped':
         lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'end':
+        // A failure with a reason is news; the legs already say where there is no way.
+        if (
+          entry.ending === 'failure' &&
+          entry.reason &&
+          !entry.reason.startsWith('there is no way')
+        )
+          lane.dots.push({ tick: entry.tick, entry });
         break;
       default:
         break;

@@ -167,6 +167,15 @@ export function dotOf(
       };
     case 'cycle':
       return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
+    case 'overwrote':
+      return {
+        color: tokens.harm,
+        words: `wrote ${entry.key} over what ${entry.of} wrote in the same tick`,
+      };
+    case 'skipped':
+      return { color: tokens.mute, words: `decides nothing until ${entry.action} is over` };
+    case 'end':
+      return { color: tokens.refuse, words: `${entry.action} failed: ${entry.reason}` };
     case 'moved':
       return { color: tokens.mute, words: `${entry.from} is gone by an edit; now ${entry.to}` };
     default:
