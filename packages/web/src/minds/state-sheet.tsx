@@ -199,6 +199,8 @@ export function StateSheet({
   const dispatch = useAppDispatch();
   const engine = useEngine();
   const document = useProject((project) => project.document);
+  /** Another state has just been chosen: the focus that a closing menu gives back must not choose this one again. */
+  const left = useRef(false);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
   const { machine, activity, title } = document.minds[mind] ?? {};
@@ -227,6 +229,7 @@ export function StateSheet({
   const addState = (inside: string | null) => {
     const id = freshId(new Set(titles.keys()));
     run({ command: 'addState', mind, parent: inside, id, title: 'New state' });
+    left.current = true;
     onSelect(id);
   };
   const addLeave = () => {
@@ -278,7 +281,7 @@ export function StateSheet({
       aria-label={`State ${titleOf(state)}`}
       data-shown={state.id}
       // Whoever works on a state must not lose it because the agent moves on.
-      onFocus={() => selection.state === null && onSelect(state.id)}
+      onFocus={() => selection.state === null && !left.current && onSelect(state.id)}
     >
       <Head>
         <h2>
