@@ -91,19 +91,23 @@ function hasEntry(facts: Facts, scope: number, slot: number, value: number): boo
   return false;
 }
 
+function countOf(type: ValueType): Builtin {
+  return {
+    name: 'count',
+    parameters: [{ name: 'list', type }],
+    result: 'number',
+    range: [0, Infinity],
+    about: 'how many entries the list has',
+    read: (f, scope, slot) => cellsOf(f, scope)[slot],
+  };
+}
+
 /** The built-ins for lists whose entries take one number each. */
 function listBuiltins(entry: 'number' | 'text' | 'agent'): Builtin[] {
   const list = { name: 'list', type: `list of ${entry}` } as const;
   const missing = entry === 'number' ? NaN : -1;
   return [
-    {
-      name: 'count',
-      parameters: [list],
-      result: 'number',
-      range: [0, Infinity],
-      about: 'how many entries the list has',
-      read: (f, scope, slot) => cellsOf(f, scope)[slot],
-    },
+    countOf(list.type),
     {
       name: 'has',
       parameters: [list, { name: entry, type: entry }],
@@ -345,14 +349,7 @@ export const BUILTINS: readonly Builtin[] = [
   ...listBuiltins('number'),
   ...listBuiltins('text'),
   ...listBuiltins('agent'),
-  {
-    name: 'count',
-    parameters: [points],
-    result: 'number',
-    range: [0, Infinity],
-    about: 'how many entries the list has',
-    read: (f, scope, slot) => cellsOf(f, scope)[slot],
-  },
+  countOf(points.type),
   {
     name: 'last',
     parameters: [points],

@@ -39,7 +39,7 @@ function checkMinds(
       lasting: of(actions.filter(({ lasts }) => lasts)),
     };
   });
-  for (const archetype of archetypesWith(stack, program)) {
+  for (const { name: archetype } of archetypesWith(stack, program)) {
     uses.forEach((mind, i) => {
       for (const other of uses.slice(0, i)) {
         const fought = new Set([

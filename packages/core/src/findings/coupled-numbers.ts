@@ -2,9 +2,10 @@ import type { Findings, Remedy } from '../compile/finding.ts';
 import { conjuncts } from '../expression/conjuncts.ts';
 import type { Ir } from '../expression/ir.ts';
 import type { MindProgram, NodeProgram, StackProgram, StateProgram } from '../mind/program.ts';
+import { isAncestor } from '../mind/machine/runnable.ts';
 import type { Program } from '../world/program.ts';
 import { sameExpression } from '../expression/truth.ts';
-import { allExpressions, nodesBelow, partsOf } from './walk.ts';
+import { allExpressions, archetypesWith, nodesBelow, partsOf } from './walk.ts';
 
 /** Numbers that stand apart in a document but only work together. */
 
@@ -32,8 +33,7 @@ function approachesOf({ activity }: StateProgram, path: string): Approach[] {
 
 /** Metres between the middles of the smallest two bodies that can meet: one with these minds and any other. */
 function touchingDistance(stack: StackProgram, program: Program): number {
-  const index = program.stacks.indexOf(stack);
-  const own = program.archetypes.filter((archetype) => archetype.stack === index);
+  const own = archetypesWith(stack, program);
   const smallest = (list: readonly { radius: number }[]) =>
     Math.min(...list.map(({ radius }) => radius));
   return own.length === 0 ? 0 : smallest(own) + smallest(program.archetypes);
@@ -80,7 +80,10 @@ function isAbout(state: StateProgram, mind: MindProgram, agent: Ir): boolean {
   const part = {
     ...mind,
     machine: {
-      states: [state, ...states.filter((inner) => isInside(mind, inner, state))],
+      states: [
+        state,
+        ...states.filter((_, inner) => isAncestor(states, states.indexOf(state), inner)),
+      ],
       transitions: state.leaves.map((leave) => transitions[leave]),
       initial: 0,
     },
@@ -90,18 +93,9 @@ function isAbout(state: StateProgram, mind: MindProgram, agent: Ir): boolean {
   );
 }
 
-function isInside(mind: MindProgram, inner: StateProgram, outer: StateProgram): boolean {
-  const { states } = mind.machine;
-  for (let p = inner.parent; p >= 0; p = states[p].parent) if (states[p] === outer) return true;
-  return false;
-}
-
 /** Metres the farthest cone of any body with these minds reaches. */
 function sightReach(stack: StackProgram, program: Program): number {
-  const index = program.stacks.indexOf(stack);
-  const cones = program.archetypes.flatMap((archetype) =>
-    archetype.stack === index ? (archetype.sight?.cones ?? []) : [],
-  );
+  const cones = archetypesWith(stack, program).flatMap(({ sight }) => sight?.cones ?? []);
   return Math.max(0, ...cones.map(({ range }) => range));
 }
 

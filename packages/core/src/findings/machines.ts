@@ -1,4 +1,6 @@
 import type { Findings } from '../compile/finding.ts';
+import { isAncestor } from '../mind/machine/runnable.ts';
+import { matchesEvent } from '../mind/machine/select.ts';
 import type { MachineProgram, MindProgram, TransitionProgram } from '../mind/program.ts';
 import { implies, neverPart, truthOf, type Known } from '../expression/truth.ts';
 
@@ -27,18 +29,13 @@ function leads(machine: MachineProgram, state: number): boolean {
   return machine.states[state].leaves.some((leave) => machine.transitions[leave].target >= 0);
 }
 
-function isInside(machine: MachineProgram, inner: number, outer: number): boolean {
-  for (let s = inner; s >= 0; s = machine.states[s].parent) if (s === outer) return true;
-  return false;
-}
-
 /** Whether the state, one around it, or one in a region beside it has a transition to elsewhere. */
 function hasWayOut(machine: MachineProgram, state: number): boolean {
   for (let s = state; s >= 0; s = machine.states[s].parent) {
     if (leads(machine, s)) return true;
     if (machine.states[s].kind !== 'parallel') continue;
     const beside = machine.states.some(
-      (_, inner) => isInside(machine, inner, s) && leads(machine, inner),
+      (_, inner) => isAncestor(machine.states, s, inner) && leads(machine, inner),
     );
     if (beside) return true;
   }
@@ -50,8 +47,7 @@ function shadows(earlier: TransitionProgram, later: TransitionProgram, known: Kn
   if (later.urgent && !earlier.urgent) return false;
   // Waiting events are taken before anything without one, so only like shadows like.
   if ((earlier.on === '') !== (later.on === '')) return false;
-  if (later.on !== earlier.on && !later.on.startsWith(`${earlier.on}.`) && earlier.on !== '')
-    return false;
+  if (earlier.on !== '' && !matchesEvent(earlier.on.split('.'), later.on)) return false;
   if (earlier.afterTicks > later.afterTicks || earlier.forTicks > later.forTicks) return false;
   const always = earlier.when === null || truthOf(earlier.when.ir, known) === 'always';
   return always || implies(later.when?.ir ?? null, earlier.when!.ir);

@@ -1,5 +1,6 @@
 import { namesOf } from '../compile/context.ts';
 import type { Findings } from '../compile/finding.ts';
+import { matchesEvent } from '../mind/machine/select.ts';
 import type { StackProgram } from '../mind/program.ts';
 import type {
   MindDocument,
@@ -141,11 +142,6 @@ const RAISED_BY_THE_WORLD = [
   'done.failure',
 ];
 
-/** Whether the descriptor takes the event: it has its words at the head. */
-function takes(descriptor: string, event: string): boolean {
-  return event === descriptor || event.startsWith(`${descriptor}.`);
-}
-
 function eventsRaised(stack: StackProgram): string[] {
   const raised = stack.minds
     .flatMap(allActions)
@@ -158,7 +154,7 @@ export function hearing(mind: string, program: Program): (descriptor: string) =>
   const raised = program.stacks
     .filter(({ minds }) => minds.some(({ name }) => name === mind))
     .flatMap(eventsRaised);
-  return (descriptor) => raised.some((event) => takes(descriptor, event));
+  return (descriptor) => raised.some((event) => matchesEvent(descriptor.split('.'), event));
 }
 
 /** All actions in a part of a document, with their paths. */
@@ -184,7 +180,7 @@ function checkEvents(name: string, mind: MindDocument, program: Program, finding
   for (const [path, action] of actionsIn(mind, `minds.${name}`)) {
     if (action.do !== 'raise' || onEvent) continue;
     const event = String(action.event);
-    if (heard.some((on) => on !== '' && takes(on, event))) continue;
+    if (heard.some((on) => on !== '' && matchesEvent(on.split('.'), event))) continue;
     findings.warning('unused', path, `No transition takes the event “${event}” that this raises.`);
   }
 }

@@ -6,6 +6,7 @@ import type {
   RuleProgram,
   StackProgram,
 } from '../mind/program.ts';
+import type { ArchetypeProgram, Program } from '../world/program.ts';
 
 /** Ways through all parts of a mind, for checks that ask what it contains. */
 
@@ -92,13 +93,11 @@ export function keysRead(mind: MindProgram): Set<number> {
   return read;
 }
 
-/** Names of the archetypes that have a stack. */
+/** The archetypes that have a stack. */
 export function archetypesWith(
   stack: StackProgram,
-  program: { stacks: StackProgram[]; archetypes: { stack: number; name: string }[] },
-): string[] {
-  const index = program.stacks.indexOf(stack);
-  return program.archetypes
-    .filter((archetype) => archetype.stack === index)
-    .map(({ name }) => name);
+  { stacks, archetypes }: Program,
+): ArchetypeProgram[] {
+  const index = stacks.indexOf(stack);
+  return archetypes.filter((archetype) => archetype.stack === index);
 }

@@ -8,6 +8,7 @@ import type {
 } from '../model/documents.ts';
 import type { LedgerEntry } from '../world/recorder.ts';
 import type { Program } from '../world/program.ts';
+import { restoreSnapshot, takeSnapshot, worldHash } from '../world/snapshot.ts';
 import { readMind } from '../world/readout.ts';
 import { leafState } from '../world/picture.ts';
 import { createWorld, setRecorder, tick, type Input, type World } from '../world/world.ts';
@@ -143,4 +144,23 @@ export function story(entries: readonly LedgerEntry[]): string[] {
         return [];
     }
   });
+}
+
+/** A gleaner that strolls to the left, and one that runs off to the right. */
+export const MOVES: readonly Input[] = [
+  { agent: 'gleaner', x: -1, y: 0.2, gait: null },
+  { agent: 'gleaner', x: 1, y: -0.4, gait: 'run' },
+];
+
+/** State hashes of a run and of one that was restored from its snapshot at tick `at`, a second later. */
+export function interruptedAndNot(document: ProjectDocument, at: number): [string, string] {
+  const { world } = watch(document, 5);
+  for (let i = 0; i < at; i++) tick(world, i === 5 ? [MOVES[0]] : []);
+  const other = createWorld(world.statics.program, 5);
+  restoreSnapshot(other, structuredClone(takeSnapshot(world)));
+  for (let i = 0; i < 60; i++) {
+    tick(world, i === 10 ? [MOVES[1]] : []);
+    tick(other, i === 10 ? [MOVES[1]] : []);
+  }
+  return [worldHash(other), worldHash(world)];
 }

@@ -4,10 +4,14 @@ import { checkProject } from '../../findings/check-project.ts';
 import { statePaths } from '../../findings/state-paths.ts';
 import type { ActionDocument, StateDocument, TransitionDocument } from '../../model/documents.ts';
 import { readProject } from '../../model/read-project.ts';
-import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
+import {
+  cornerProject,
+  interruptedAndNot,
+  KEEN_SIGHT,
+  MOVES,
+  watch,
+} from '../../testing/orchard.fixture.ts';
 import type { LedgerEntry } from '../../world/recorder.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from '../../world/snapshot.ts';
-import { createWorld, tick } from '../../world/world.ts';
 
 /** Machines made at random, with rooms, regions, histories, final states, times, events and activities. */
 
@@ -211,11 +215,6 @@ function expectWhole(active: ReadonlySet<string>, states: readonly StateDocument
   }
 }
 
-const MOVES = [
-  { agent: 'gleaner', x: -1, y: 0.2, gait: null },
-  { agent: 'gleaner', x: 1, y: -0.4, gait: 'run' },
-];
-
 describe('any machine the checker passes', () => {
   it('enters outside in, leaves inside out, keeps one leaf a region, and ends each activity once', () => {
     fc.assert(
@@ -238,16 +237,8 @@ describe('any machine the checker passes', () => {
   it('goes on from a snapshot as if it had never been interrupted', () => {
     fc.assert(
       fc.property(machines, fc.integer({ min: 1, max: 80 }), (machine, at) => {
-        const document = documentOf(machine);
-        const { world } = watch(document, 5);
-        for (let i = 0; i < at; i++) tick(world, i === 5 ? [MOVES[0]] : []);
-        const other = createWorld(world.statics.program, 5);
-        restoreSnapshot(other, structuredClone(takeSnapshot(world)));
-        for (let i = 0; i < 60; i++) {
-          tick(world, i === 10 ? [MOVES[1]] : []);
-          tick(other, i === 10 ? [MOVES[1]] : []);
-        }
-        expect(worldHash(other)).toBe(worldHash(world));
+        const [interrupted, not] = interruptedAndNot(documentOf(machine), at);
+        expect(interrupted).toBe(not);
       }),
       { numRuns: 40 },
     );

@@ -10,11 +10,15 @@ import type {
 import { outlineOf } from '../../model/outline.ts';
 import { readProject } from '../../model/read-project.ts';
 import { serialiseProject } from '../../model/serialise.ts';
-import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
+import {
+  cornerProject,
+  interruptedAndNot,
+  KEEN_SIGHT,
+  MOVES,
+  watch,
+} from '../../testing/orchard.fixture.ts';
 import type { LedgerEntry } from '../../world/recorder.ts';
 import { readMind } from '../../world/readout.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from '../../world/snapshot.ts';
-import { createWorld, tick } from '../../world/world.ts';
 
 /** Trees and rules made at random, of every kind of node, in a state that comes and goes. */
 
@@ -158,11 +162,6 @@ const documents: fc.Arbitrary<ProjectDocument> = fc
     return document;
   });
 
-const MOVES = [
-  { agent: 'gleaner', x: -1, y: 0.2, gait: null },
-  { agent: 'gleaner', x: 1, y: -0.4, gait: 'run' },
-];
-
 /** The first begin without an end before it, or end without a begin; null where there is none. */
 function faultIn(entries: readonly LedgerEntry[]): string | null {
   const running = new Set<string>();
@@ -214,15 +213,8 @@ describe('any tree and rules the checker passes', () => {
   it('go on from a snapshot as if they had never been interrupted', () => {
     fc.assert(
       fc.property(documents, fc.integer({ min: 1, max: 80 }), (document, at) => {
-        const { world } = watch(document, 5);
-        for (let i = 0; i < at; i++) tick(world, i === 5 ? [MOVES[0]] : []);
-        const other = createWorld(world.statics.program, 5);
-        restoreSnapshot(other, structuredClone(takeSnapshot(world)));
-        for (let i = 0; i < 60; i++) {
-          tick(world, i === 10 ? [MOVES[1]] : []);
-          tick(other, i === 10 ? [MOVES[1]] : []);
-        }
-        expect(worldHash(other)).toBe(worldHash(world));
+        const [interrupted, not] = interruptedAndNot(document, at);
+        expect(interrupted).toBe(not);
       }),
       { numRuns: 50 },
     );
