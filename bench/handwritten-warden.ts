@@ -163,10 +163,10 @@ export function handwrittenWardens(
     }
   }
 
-  function moveTo(agent: Agent, warden: Warden, within: number): boolean {
+  function moveTo(agent: Agent, warden: Warden, within: number, settles: boolean): boolean {
     const x = agent.knownX(warden.quarry);
     if (x !== x) return false;
-    agent.goTo(x, agent.knownY(warden.quarry), within);
+    agent.goTo(x, agent.knownY(warden.quarry), within, settles);
     return true;
   }
 
@@ -192,11 +192,11 @@ export function handwrittenWardens(
       case PEER:
         return faceTowards(agent, agent.attentionX, agent.attentionY);
       case CHASE:
-        return !moveTo(agent, warden, 0.9);
+        return !moveTo(agent, warden, 0.9, false);
       case COLLAR:
         return faceTowards(agent, agent.knownX(warden.quarry), agent.knownY(warden.quarry));
       case GO_THERE:
-        return !moveTo(agent, warden, 0.5);
+        return !moveTo(agent, warden, 0.5, true);
       default:
         warden.leftToTurn = ((warden.where === LOOK_LEFT ? -110 : 220) * Math.PI) / 180;
         warden.lastHeading = agent.heading;
@@ -232,7 +232,7 @@ export function handwrittenWardens(
         return (
           agent.legs === LEGS_ARRIVED ||
           agent.legs === LEGS_FAILED ||
-          !moveTo(agent, warden, warden.where === CHASE ? 0.9 : 0.5)
+          !moveTo(agent, warden, warden.where === CHASE ? 0.9 : 0.5, warden.where !== CHASE)
         );
       default:
         warden.leftToTurn -= wrap(agent.heading - warden.lastHeading);

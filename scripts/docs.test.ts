@@ -41,6 +41,10 @@ function demoWith(node: NodeDocument): ProjectDocument {
     rules: EXAMPLE_RULES as MindDocument['rules'],
   });
   warden.machine!.states[0].states![1].activity = { tree: 'example' };
+  result.document.grounds.orchard.gates = {
+    ...result.document.grounds.orchard.gates,
+    northGate: { at: [12, 2], size: [0.2, 0.6] },
+  };
   return result.document;
 }
 

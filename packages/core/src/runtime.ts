@@ -1,22 +1,22 @@
 /** What a game ships: running a compiled program, with no dependency. */
-export {
-  createWorld,
-  setRecorder,
-  tick,
-  beginTick,
-  stepMinds,
-  endTick,
-  isPlayed,
-  AWARENESS_STEP,
-  type Input,
-  type World,
-} from './world/world.ts';
+export { createWorld, setRecorder, tick, beginTick, endTick, type World } from './world/world.ts';
+export { stepMinds } from './world/deciding.ts';
+export { isPlayed } from './world/input.ts';
 export { takeSnapshot, restoreSnapshot, worldHash, type Snapshot } from './world/snapshot.ts';
 export { firstMind } from './world/names.ts';
 export { swapProgram } from './world/swap.ts';
 export type { Agent } from './world/agent.ts';
-export type { Program } from './world/program.ts';
-export type { LedgerEntry, Reading, Recorder } from './world/recorder.ts';
+export {
+  wallBoxes,
+  type GateProgram,
+  type Input,
+  type Program,
+  type SquadProgram,
+  type ThingProgram,
+  type WallProgram,
+} from './world/program.ts';
+export { HAND_REACH, THROW_RANGE } from './world/hands.ts';
+export { AWARENESS_STEP, type LedgerEntry, type Reading, type Recorder } from './world/recorder.ts';
 export {
   BODY_STRIDE,
   leafState,
@@ -34,7 +34,8 @@ export {
   type StateReadout,
 } from './world/readout.ts';
 export { compileFlag } from './expression/closures.ts';
-export { castRay, createWalls, type Walls } from './space/walls.ts';
+export { castRay } from './space/rays.ts';
+export { circleBlocked, createWalls, type Walls } from './space/walls.ts';
 export type {
   GroundProgram,
   ArchetypeProgram,

@@ -11,7 +11,7 @@ import { collectFindings } from './finding.ts';
 /** What an expression is for: a guard, or a parameter of an action. */
 export type ExpressionPlace = { guard: true } | { action: ActionDocument; parameter: string };
 
-const ANY_VALUE: Wanted = { types: ['number', 'flag', 'text', 'point', 'agent'] };
+const ANY_VALUE: Wanted = { types: ['number', 'flag', 'text', 'point', 'agent', 'thing'] };
 
 function wantedAt(place: ExpressionPlace, scope: MindScope): Wanted {
   if ('guard' in place) return { types: ['flag'] };
@@ -20,7 +20,10 @@ function wantedAt(place: ExpressionPlace, scope: MindScope): Wanted {
     case 'place':
       return { types: ['point', 'agent'] };
     case 'route':
-      return { types: ['route'] };
+    case 'agent':
+    case 'thing':
+    case 'gate':
+      return { types: [spec.kind] };
     case 'value':
       return wantedValue(scope, String(place.action.key)) ?? ANY_VALUE;
     default:

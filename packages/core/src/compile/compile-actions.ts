@@ -12,7 +12,7 @@ import type {
   UnitName,
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
-import type { CompileContext } from './context.ts';
+import { internText, type CompileContext } from './context.ts';
 
 /** What an action is checked against: the mind's names, and the gaits of every body with this mind. */
 export interface MindScope extends Scope {
@@ -131,7 +131,12 @@ function compileParameter(
     case 'place':
       return compileExpression(scope, source, path, { types: ['point', 'agent'] });
     case 'route':
-      return compileExpression(scope, source, path, { types: ['route'] });
+    case 'agent':
+    case 'thing':
+    case 'gate':
+      return compileExpression(scope, source, path, { types: [spec.kind] });
+    case 'word':
+      return internText(scope.context, source);
     case 'gait':
       return compileGait(scope, source, path);
     case 'key':

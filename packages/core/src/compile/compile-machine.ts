@@ -222,6 +222,7 @@ export function compileMachine(
         ? compileActivity(scope, document.activity, `${at}.activity`)
         : null,
       leaves,
+      attention: document.attention ?? null,
     };
   });
   const initial = resolve(ids, machine.initial, `${path}.initial`, scope);

@@ -25,7 +25,7 @@ function defaultOf(document: MemoryKeyDocument, path: string, context: CompileCo
   };
   if (given === undefined) {
     if (type === 'flag') return 0;
-    return type === 'agent' || type === 'text' ? -1 : NaN;
+    return ['agent', 'thing', 'text'].includes(type) ? -1 : NaN;
   }
   if (type === 'number') return typeof given === 'number' ? given : wrong('must be a number');
   if (type === 'flag')

@@ -74,7 +74,7 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
         return [[key.name, { index, scope, slot, type, unit: memory[key.name].unit }]];
       }),
     ),
-    routes: context.routes,
+    onGround: context.onGround,
     internText: (text) => internText(context, text),
     bodies: namesOf(archetypes)
       .filter((archetype) => mindsOf(archetypes[archetype]).includes(mind))
@@ -109,6 +109,7 @@ function machineOfActivity(mind: MindDocument, path: string, scope: MindScope): 
         exit: [],
         activity,
         leaves: [],
+        attention: null,
       },
     ],
     transitions: [],

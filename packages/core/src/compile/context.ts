@@ -1,5 +1,8 @@
-import type { ProjectDocument } from '../model/documents.ts';
+import type { GroundName } from '../expression/scope.ts';
+import type { GroundDocument, ProjectDocument } from '../model/documents.ts';
 import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
+import { WORDS } from '../senses/words.ts';
+import { suggestion } from '../model/nearest-name.ts';
 import type { Findings } from './finding.ts';
 
 /** What all parts of one compilation share. */
@@ -9,7 +12,7 @@ export interface CompileContext {
   ticksPerSecond: number;
   texts: string[];
   gaits: string[];
-  routes: Map<string, number>;
+  onGround: Map<string, GroundName>;
 }
 
 export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
@@ -19,6 +22,30 @@ export function namesOf(record: object): string[] {
   return Object.keys(record)
     .filter((name) => !name.startsWith('x-'))
     .sort(byName);
+}
+
+/** What expressions can name of a ground. One name must not mean two things. */
+function namesOnGround(
+  ground: GroundDocument,
+  groundName: string,
+  findings: Findings,
+): Map<string, GroundName> {
+  const { routes, gates = {}, things = {}, zones = {} } = ground;
+  const kinds = { route: routes, gate: gates, thing: things, zone: zones } as const;
+  const known = new Map<string, GroundName>();
+  for (const [type, record] of Object.entries(kinds) as [GroundName['type'], object][]) {
+    namesOf(record).forEach((name, index) => {
+      const other = known.get(name);
+      if (other) {
+        findings.error(
+          'taken',
+          `grounds.${groundName}.${type}s.${name}`,
+          `“${name}” is a ${other.type} already: an expression could not tell the two apart. Give one another name.`,
+        );
+      } else known.set(name, { type, index });
+    });
+  }
+  return known;
 }
 
 export function createContext(document: ProjectDocument, findings: Findings): CompileContext {
@@ -32,9 +59,9 @@ export function createContext(document: ProjectDocument, findings: Findings): Co
     document,
     findings,
     ticksPerSecond: document.ticksPerSecond ?? DEFAULT_TICKS_PER_SECOND,
-    texts: [],
+    texts: [...WORDS],
     gaits: [...gaits].sort(byName),
-    routes: new Map(namesOf(ground?.routes ?? {}).map((name, index) => [name, index])),
+    onGround: ground ? namesOnGround(ground, document.start.ground, findings) : new Map(),
   };
 }
 
@@ -45,4 +72,22 @@ export function internText({ texts }: CompileContext, text: string): number {
 
 export function ticks({ ticksPerSecond }: CompileContext, seconds: number): number {
   return Math.round(seconds * ticksPerSecond);
+}
+
+/** Place of a name that a document uses among those there are; −1, with a finding, where it is not there. */
+export function indexOfName(
+  names: readonly string[],
+  name: string,
+  path: string,
+  what: string,
+  context: CompileContext,
+): number {
+  const index = names.indexOf(name);
+  if (index < 0)
+    context.findings.error(
+      'unknownName',
+      path,
+      `There is no ${what} “${name}”.${suggestion(name, names)}`,
+    );
+  return index;
 }

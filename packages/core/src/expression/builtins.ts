@@ -1,6 +1,8 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Facts } from './facts.ts';
-import type { KeyScope, ValueType } from './ir.ts';
+import { LIST_BUILTINS } from './list-builtins.ts';
+import { SENSE_BUILTINS } from './sense-builtins.ts';
+import type { ValueType } from './ir.ts';
 
 /**
  * Everything an expression can name besides memory keys, in one table: the checker, the completion
@@ -43,95 +45,8 @@ function bearing(facts: Facts, x: number, y: number): number {
   return degrees(wrapAngle(atan2(y - facts.y, x - facts.x) - facts.heading));
 }
 
-export const KEY_SCOPES: readonly KeyScope[] = ['self', 'squad', 'world'];
-
-function cellsOf(facts: Facts, scope: number): Float64Array {
-  return scope === 0 ? facts.memory : scope === 1 ? facts.squadMemory : facts.worldMemory;
-}
-
-/** Place, among a list's entries, of the point nearest to (x, y); −1 for an empty list. */
-function nearestEntry(cells: Float64Array, slot: number, x: number, y: number): number {
-  let best = -1;
-  let bestSquare = Infinity;
-  for (let i = 0; i < cells[slot]; i++) {
-    const dx = cells[slot + 1 + 2 * i] - x;
-    const dy = cells[slot + 2 + 2 * i] - y;
-    const square = dx * dx + dy * dy;
-    if (square < bestSquare) {
-      best = i;
-      bestSquare = square;
-    }
-  }
-  return best;
-}
-
-/** One coordinate (0 for x, 1 for y) of the entry of a list of points nearest to (x, y). */
-function nearestPart(
-  facts: Facts,
-  part: 0 | 1,
-  scope: number,
-  slot: number,
-  x: number,
-  y: number,
-): number {
-  const cells = cellsOf(facts, scope);
-  const entry = nearestEntry(cells, slot, x, y);
-  return entry < 0 ? NaN : cells[slot + 1 + 2 * entry + part];
-}
-
-/** One coordinate of the last entry of a list of points: 1 for x, 0 for y, counted from its end. */
-function lastPart(facts: Facts, part: 0 | 1, scope: number, slot: number): number {
-  const cells = cellsOf(facts, scope);
-  return cells[slot] > 0 ? cells[slot + 2 * cells[slot] - part] : NaN;
-}
-
-function hasEntry(facts: Facts, scope: number, slot: number, value: number): boolean {
-  const cells = cellsOf(facts, scope);
-  for (let i = 1; i <= cells[slot]; i++) if (cells[slot + i] === value) return true;
-  return false;
-}
-
-function countOf(type: ValueType): Builtin {
-  return {
-    name: 'count',
-    parameters: [{ name: 'list', type }],
-    result: 'number',
-    range: [0, Infinity],
-    about: 'how many entries the list has',
-    read: (f, scope, slot) => cellsOf(f, scope)[slot],
-  };
-}
-
-/** The built-ins for lists whose entries take one number each. */
-function listBuiltins(entry: 'number' | 'text' | 'agent'): Builtin[] {
-  const list = { name: 'list', type: `list of ${entry}` } as const;
-  const missing = entry === 'number' ? NaN : -1;
-  return [
-    countOf(list.type),
-    {
-      name: 'has',
-      parameters: [list, { name: entry, type: entry }],
-      result: 'flag',
-      about: `whether the list has the ${entry} among its entries`,
-      test: hasEntry,
-    },
-    {
-      name: 'last',
-      parameters: [list],
-      result: entry,
-      about: 'the entry added last',
-      missing: 'nothing',
-      read: (f, scope, slot) => {
-        const cells = cellsOf(f, scope);
-        return cells[slot] > 0 ? cells[slot + cells[slot]] : missing;
-      },
-    },
-  ];
-}
-
 const agent = { name: 'agent', type: 'agent' } as const;
 const point = { name: 'point', type: 'point' } as const;
-const points = { name: 'list', type: 'list of point' } as const;
 
 export const BUILTINS: readonly Builtin[] = [
   {
@@ -152,7 +67,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.post',
     result: 'point',
-    about: 'where this body was placed',
+    about: 'where this body belongs: its post, else where it was placed',
     x: (f) => f.postX,
     y: (f) => f.postY,
   },
@@ -180,16 +95,43 @@ export const BUILTINS: readonly Builtin[] = [
     read: (f) => degrees(f.heading),
   },
   {
+    name: 'self.light',
+    result: 'number',
+    range: [0, 1],
+    about: 'light at this body, 0 to 1',
+    read: (f) => f.light(),
+  },
+  {
+    name: 'self.crouched',
+    result: 'flag',
+    about: 'whether the gait is a crouched one',
+    test: (f) => f.crouched,
+  },
+  {
+    name: 'self.role',
+    result: 'text',
+    about: 'the part this agent has in its squad',
+    missing: 'no text',
+    read: (f) => f.role,
+  },
+  {
+    name: 'self.carries',
+    result: 'thing',
+    about: 'what this body carries',
+    missing: 'no thing',
+    read: (f) => f.carried,
+  },
+  {
     name: 'attention.of',
     result: 'agent',
-    about: 'the agent the strongest percept is of',
+    about: 'the agent the percept is of that has the attention',
     missing: 'no agent',
     read: (f) => f.attentionOf,
   },
   {
     name: 'attention.place',
     result: 'point',
-    about: 'where the strongest percept places it',
+    about: 'where that percept places it',
     missing: 'nothing',
     x: (f) => f.attentionX,
     y: (f) => f.attentionY,
@@ -198,9 +140,25 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'attention.strength',
     result: 'number',
     range: [0, 1],
-    about: 'awareness of the strongest percept, 0 to 1',
+    about: 'how strong it is, 0 to 1: awareness for sight, loudness for a noise',
     missing: '0',
     read: (f) => f.attentionStrength,
+  },
+  {
+    name: 'attention.kind',
+    result: 'text',
+    about: "the sense it came by: 'sight', 'harm', 'hearing', 'found' or 'told'",
+    missing: 'no text',
+    read: (f) => f.attentionSense,
+  },
+  {
+    name: 'attention.age',
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: 'seconds since that percept was last renewed',
+    missing: 'nothing',
+    read: (f) => f.attentionAge,
   },
   {
     name: 'sees',
@@ -284,6 +242,13 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'known',
+    parameters: [{ name: 'thing', type: 'thing' }],
+    result: 'flag',
+    about: 'whether there is such a thing',
+    test: (_, thing) => thing >= 0,
+  },
+  {
+    name: 'known',
     parameters: [{ name: 'number', type: 'number' }],
     result: 'flag',
     about: 'whether the number is known',
@@ -346,37 +311,8 @@ export const BUILTINS: readonly Builtin[] = [
     about: 'the number, held between low and high',
     read: (_, a, low, high) => Math.max(low, Math.min(high, a)),
   },
-  ...listBuiltins('number'),
-  ...listBuiltins('text'),
-  ...listBuiltins('agent'),
-  countOf(points.type),
-  {
-    name: 'last',
-    parameters: [points],
-    result: 'point',
-    about: 'the entry added last',
-    missing: 'nothing',
-    x: (f, scope, slot) => lastPart(f, 1, scope, slot),
-    y: (f, scope, slot) => lastPart(f, 0, scope, slot),
-  },
-  {
-    name: 'nearest',
-    parameters: [points],
-    result: 'point',
-    about: 'the entry nearest to this body',
-    missing: 'nothing',
-    x: (f, scope, slot) => nearestPart(f, 0, scope, slot, f.x, f.y),
-    y: (f, scope, slot) => nearestPart(f, 1, scope, slot, f.x, f.y),
-  },
-  {
-    name: 'nearest',
-    parameters: [points, point],
-    result: 'point',
-    about: 'the entry nearest to the point',
-    missing: 'nothing',
-    x: (f, scope, slot, x, y) => nearestPart(f, 0, scope, slot, x, y),
-    y: (f, scope, slot, x, y) => nearestPart(f, 1, scope, slot, x, y),
-  },
+  ...SENSE_BUILTINS,
+  ...LIST_BUILTINS,
 ];
 
 export function builtinsNamed(name: string): Builtin[] {

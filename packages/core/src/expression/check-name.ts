@@ -12,7 +12,7 @@ import type { Ir, Span } from './ir.ts';
 import type { Bound } from './scope.ts';
 import { PLAIN, unitNamed, type Unit } from './units.ts';
 
-/** What a name in an expression stands for: a parameter, a memory key, a built-in or a route. */
+/** What a name in an expression stands for: a parameter, a memory key, a built-in or something on the ground. */
 
 /** `self.place` as one name, or null where the node is no plain dotted name. */
 export function dottedName(node: Node): string | null {
@@ -28,7 +28,7 @@ function knownNames(checker: Checker): string[] {
     ...new Set([
       ...(checker.scope.parameters?.keys() ?? []),
       ...checker.scope.keys.keys(),
-      ...checker.scope.routes.keys(),
+      ...checker.scope.onGround.keys(),
       ...BUILTINS.map((builtin) => builtin.name),
     ]),
   ];
@@ -77,9 +77,9 @@ export function checkName(checker: Checker, node: Node): Typed | null {
       unit: builtinUnit(builtin, []),
     };
   }
-  const route = checker.scope.routes.get(name);
-  if (route !== undefined)
-    return { ir: { op: 'literal', at, type: 'route', value: route }, unit: PLAIN };
+  const placed = checker.scope.onGround.get(name);
+  if (placed)
+    return { ir: { op: 'literal', at, type: placed.type, value: placed.index }, unit: PLAIN };
   return fault(
     checker,
     node,

@@ -1,5 +1,6 @@
-import { BUILTIN_BY_SIGNATURE, KEY_SCOPES, type Builtin } from './builtins.ts';
+import { BUILTIN_BY_SIGNATURE, type Builtin } from './builtins.ts';
 import type { Facts } from './facts.ts';
+import { KEY_SCOPES } from './list-builtins.ts';
 import { boundOf, fusedChain, fusedComparison, fusedFlag, fusedNumber } from './fused.ts';
 import type { Ir, KeyScope } from './ir.ts';
 

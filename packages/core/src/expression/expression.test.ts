@@ -18,7 +18,7 @@ const scope: Scope = {
     ['mood', { index: 4, scope: 'self', slot: 5, type: 'text' }],
     ['patience', { index: 5, scope: 'self', slot: 6, type: 'number', unit: 's' }],
   ]),
-  routes: new Map([['west', 0]]),
+  onGround: new Map([['west', { type: 'route', index: 0 }]]),
   internText: (text) => (texts.includes(text) ? texts.indexOf(text) : texts.push(text) - 1),
 };
 
@@ -40,12 +40,29 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     attentionX: 4,
     attentionY: 6,
     attentionStrength: 0.75,
+    attentionSense: 0,
+    attentionAge: 0.5,
+    carried: -1,
+    role: -1,
+    crouched: false,
     seconds: () => 12,
     keyAge: (key) => (key === 0 ? 2.5 : NaN),
     sees: (agent) => agent === 3,
     awareness: (agent) => (agent === 3 ? 0.75 : 0),
     knownX: (agent) => (agent === 3 ? 4 : NaN),
     knownY: (agent) => (agent === 3 ? 6 : NaN),
+    percept: (sense) =>
+      sense === 2 ? { what: 0, of: -1, thing: -1, x: 1, y: 7, strength: 0.4 } : null,
+    perceptAge: (sense) => (sense === 2 ? 1.5 : NaN),
+    isHostile: (agent) => agent === 3,
+    isOpen: () => true,
+    inZone: () => false,
+    light: () => 0.25,
+    isFree: () => true,
+    trueX: (agent) => (agent >= 0 ? 9 : NaN),
+    trueY: (agent) => (agent >= 0 ? 2 : NaN),
+    thingX: () => NaN,
+    thingY: () => NaN,
   };
 }
 
@@ -247,6 +264,9 @@ describe('readouts', () => {
     agents: [{ title: '' }, { title: '' }, { title: '' }, { title: 'Gleaner' }],
     texts,
     routes: [{ title: 'West' }],
+    things: [],
+    gates: [],
+    zones: [],
   };
 
   it('puts values in the place of names', () => {

@@ -21,6 +21,13 @@ export interface Facts {
   readonly attentionX: number;
   readonly attentionY: number;
   readonly attentionStrength: number;
+  /** Index among the senses; −1 for none. */
+  readonly attentionSense: number;
+  readonly attentionAge: number;
+  /** What it carries, its part in the squad; −1 for none. */
+  readonly carried: number;
+  readonly role: number;
+  readonly crouched: boolean;
   /** Seconds since the run began. */
   seconds(): number;
   /** Seconds since the key with this index was last written; NaN if it never was or is forgotten. */
@@ -31,4 +38,31 @@ export interface Facts {
   /** Last known place; NaN where there is none. */
   knownX(agent: number): number;
   knownY(agent: number): number;
+  /** What a sense other than sight brought last and still counts; by the sense's index. */
+  percept(sense: number): PerceptFacts | null;
+  /** Seconds; NaN where there is none. */
+  perceptAge(sense: number): number;
+  isHostile(agent: number): boolean;
+  isOpen(gate: number): boolean;
+  /** Whether this body is in the zone. */
+  inZone(zone: number): boolean;
+  /** At this body, 0 to 1. */
+  light(): number;
+  /** Whether nobody else of the squad stands there or is on the way there. */
+  isFree(x: number, y: number): boolean;
+  /** Where things and agents are in truth, whatever is known of it. */
+  trueX(agent: number): number;
+  trueY(agent: number): number;
+  thingX(thing: number): number;
+  thingY(thing: number): number;
+}
+
+/** What can be asked about a percept; −1 for nobody and nothing. */
+export interface PerceptFacts {
+  readonly what: number;
+  readonly of: number;
+  readonly thing: number;
+  readonly x: number;
+  readonly y: number;
+  readonly strength: number;
 }

@@ -2,11 +2,14 @@ import { compileFlag, compileNumber, compilePoint } from './closures.ts';
 import type { Facts } from './facts.ts';
 import type { CheckedExpression, Ir, Span } from './ir.ts';
 
-/** What the numbers behind agents, texts and routes are called. */
+/** What the numbers behind agents, texts and what is on the ground are called. */
 export interface NameTables {
   agents: readonly { title: string }[];
   texts: readonly string[];
   routes: readonly { title: string }[];
+  things: readonly { title: string }[];
+  gates: readonly { title: string }[];
+  zones: readonly { title: string }[];
 }
 
 interface Part {
@@ -50,6 +53,9 @@ function partOf(ir: Ir): Part {
       const value = number(facts);
       if (type === 'agent') return named(names.agents, value);
       if (type === 'route') return named(names.routes, value);
+      if (type === 'thing') return named(names.things, value);
+      if (type === 'gate') return named(names.gates, value);
+      if (type === 'zone') return named(names.zones, value);
       if (type === 'text') return names.texts[value] ?? NOTHING;
       return figure(value);
     },

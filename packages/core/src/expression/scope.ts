@@ -17,13 +17,19 @@ export interface Bound {
   expression: CheckedExpression | null;
 }
 
+/** Something on the ground that can be named, as its index among those of its kind. */
+export interface GroundName {
+  type: 'route' | 'gate' | 'thing' | 'zone';
+  index: number;
+}
+
 /** The names an expression may use besides the built-ins. */
 export interface Scope {
   keys: ReadonlyMap<string, ScopeKey>;
   /** Parameters of the tree, and what the call binds them to; null where that was wrong and has been said. */
   parameters?: ReadonlyMap<string, Bound>;
-  /** Routes of the ground by name, with their index. */
-  routes: ReadonlyMap<string, number>;
+  /** What is on the ground, by name: routes, gates, things and zones. */
+  onGround: ReadonlyMap<string, GroundName>;
   /** Index of a text; texts are kept once for the whole program. */
   internText(text: string): number;
 }

@@ -26,6 +26,16 @@ export interface MindRecorder {
   skipped(action: string): void;
 }
 
+/** What a search looks for: where, how far, how closely, and how often it may be widened. */
+export interface SearchPlan {
+  x: number;
+  y: number;
+  radius: number;
+  spacing: number;
+  grid: boolean;
+  widenings: number;
+}
+
 /**
  * The body and world of one agent, as its minds meet them: facts to read, commands to give. What a
  * mind does to others takes effect after all minds have decided.
@@ -49,8 +59,44 @@ export interface Host extends Facts {
   /** Ticks to stand at each waypoint. */
   routeWait(route: number): number;
   routeEnd(route: number): 'loop' | 'stop' | 'thereAndBack';
-  /** Sends the legs to a place; asking again with a place close by keeps the path. */
-  goTo(x: number, y: number, within: number): void;
+  /**
+   * Sends the legs to a place; asking again with a place close by keeps the path. With `settles`,
+   * standing beside those who stand there already counts as arrived.
+   */
+  goTo(x: number, y: number, within: number, settles?: boolean): void;
+  /** Why the legs failed; empty where they did not. */
+  readonly trouble: string;
+  readonly postHeading: number;
+  /** Share of the straight way to a place that the body can go, 0 to 1. */
+  freeWay(x: number, y: number): number;
+  /** Adds a waypoint to a route, for this run. */
+  learn(route: number, x: number, y: number): void;
+  /** `what` is the index of a text. */
+  makeNoise(what: number, reach: number): void;
+  /** Gives why it can't be told; empty where it is on its way. */
+  tell(what: number, x: number, y: number, of: number): string;
+  /**
+   * What hands do. Each gives why it can't be done as things stand, or an empty text; it is done when
+   * all have decided, and {@link refused} then says if another was first.
+   */
+  pickUp(thing: number): string;
+  drop(): string;
+  throwAt(x: number, y: number): string;
+  use(gate: number): string;
+  wake(agent: number): string;
+  readonly refused: string;
+  isAsleep(agent: number): boolean;
+  /** Joins the squad's search and books a place there, when all have decided. */
+  search(plan: SearchPlan): void;
+  /** Puts the booked place into `place`; false where there is none. */
+  searchPlace(): boolean;
+  /** Gives the booked place up: looked at, or still to be looked at. */
+  leavePlace(done: boolean): void;
+  /** Books a place around an agent at (x, y), when all have decided. */
+  surround(agent: number, places: number, distance: number, x: number, y: number): void;
+  /** Puts the offset of the booked place around the agent into `place`; false where there is none. */
+  slotAround(agent: number, distance: number): boolean;
+  leaveSlot(): void;
   stopLegs(): void;
   setGait(gait: number): void;
   /** Turns the body toward `angle` (radians) until another goal or {@link freeEyes}. */

@@ -1,5 +1,5 @@
 import type { ActionName, Channel } from '../model/actions.ts';
-import type { MemoryScope } from '../model/documents.ts';
+import type { MemoryScope, Sense } from '../model/documents.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 
 /** Minds as the compiler gives them and the runtime takes them: plain data, names resolved to indices. */
@@ -70,6 +70,8 @@ export interface StateProgram {
   activity: ActivityProgram | null;
   /** Indices into the machine's transitions, in order. */
   leaves: number[];
+  /** Which sense wins the attention while it is active; null where it says nothing. */
+  attention: Sense[] | null;
 }
 
 /** What a state does while it is active. */

@@ -1,80 +1,16 @@
+import { GROUP_ACTIONS } from './group-actions.ts';
+import { MOVING_ACTIONS } from './moving-actions.ts';
+import type { ActionSpec } from './action-spec.ts';
+
+export * from './action-spec.ts';
+
 /**
  * What a mind can do, as data: the schema, the checker, the editors and the reference all read this
  * one table. What each action does while it runs stands in `mind/actions`.
  */
-
-/** A part of the body that one action at a time may use. */
-export const CHANNELS = ['legs', 'eyes', 'voice'] as const;
-export type Channel = (typeof CHANNELS)[number];
-
-export type ParameterKind =
-  'number' | 'place' | 'route' | 'gait' | 'key' | 'list' | 'value' | 'text' | 'event';
-
-export interface ParameterSpec {
-  /** `place` takes a point or an agent; `value` takes whatever type the named key has. */
-  kind: ParameterKind;
-  required: boolean;
-  unit?: 'm' | 's' | 'deg';
-  minimum?: number;
-  maximum?: number;
-  /** Used where the parameter is left out. */
-  default?: number | string;
-  about: string;
-}
-
-export interface ActionSpec {
-  title: string;
-  channel: Channel | null;
-  /** Whether it goes on over several ticks. One that does belongs under "while here", not on entry or exit. */
-  lasts: boolean;
-  about: string;
-  succeeds: string;
-  fails: string;
-  parameters: Record<string, ParameterSpec>;
-}
-
 export const ACTIONS = {
-  moveTo: {
-    title: 'Move to',
-    channel: 'legs',
-    lasts: true,
-    about:
-      'Walks around walls to a place, or to the last known place of an agent, and keeps up when that place changes.',
-    succeeds: 'within the distance `within` of the place',
-    fails: 'the place is not known, or there is no way to it',
-    parameters: {
-      to: {
-        kind: 'place',
-        required: true,
-        about: 'a point, or an agent whose last known place is meant',
-      },
-      within: {
-        kind: 'number',
-        required: false,
-        unit: 'm',
-        minimum: 0.05,
-        maximum: 100,
-        default: 0.2,
-        about: 'how close counts as there',
-      },
-    },
-  },
-  followRoute: {
-    title: 'Follow route',
-    channel: 'legs',
-    lasts: true,
-    about:
-      'Walks the waypoints in order, beginning with the nearest, and stands at each as long as the route says.',
-    succeeds: 'at the last waypoint of a route that ends in `stop`; a loop never ends',
-    fails: 'there is no route, or no way to the next waypoint',
-    parameters: {
-      route: {
-        kind: 'route',
-        required: true,
-        about: 'a route of the ground by name, or `self.route` for the one the agent was given',
-      },
-    },
-  },
+  ...MOVING_ACTIONS,
+  ...GROUP_ACTIONS,
   face: {
     title: 'Face',
     channel: 'eyes',

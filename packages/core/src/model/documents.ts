@@ -5,6 +5,11 @@
  */
 
 import type { Channel } from './actions.ts';
+import type { ArchetypeDocument, FactionDocument, Sense, SquadDocument } from './cast-documents.ts';
+import type { GroundDocument } from './ground-documents.ts';
+
+export * from './cast-documents.ts';
+export * from './ground-documents.ts';
 
 export const PROJECT_FORMAT = 'crooked-lantern/project';
 export const PROJECT_VERSION = 1;
@@ -27,13 +32,10 @@ export interface ProjectDocument {
   archetypes: Record<Name, ArchetypeDocument>;
   grounds: Record<Name, GroundDocument>;
   squads?: Record<Name, SquadDocument>;
+  factions?: Record<Name, FactionDocument>;
+  players?: Record<Name, PlayerDocument>;
+  setups?: Record<Name, SetupDocument>;
   start: StartDocument;
-}
-
-/** Agents that share memory. */
-export interface SquadDocument {
-  title: string;
-  note?: string;
 }
 
 /** How a run begins: the ground, who is played by the keyboard, and the seed. */
@@ -41,6 +43,48 @@ export interface StartDocument {
   ground: Name;
   play?: Name;
   seed?: number;
+  /** A scripted player that gives the input. */
+  player?: Name;
+}
+
+/** Input that was recorded once and is given again, tick by tick: a scripted player. */
+export interface PlayerDocument {
+  title: string;
+  note?: string;
+  /** The run it was recorded in; the same edit with these gives the same run again. */
+  seed?: number;
+  inputs: InputDocument[];
+}
+
+/** What an agent is made to do from a tick on, until the next for the same agent. */
+export interface InputDocument {
+  tick: number;
+  agent: Name;
+  /** Direction of the legs, −1 to 1 each way; left out: 0. */
+  x?: number;
+  y?: number;
+  /** Left out: the archetype’s own. */
+  gait?: Name;
+  /** Done once, in this tick. */
+  act?: PlayerAct;
+  /** Where a throw is aimed at. */
+  at?: PointDocument;
+  /** Hands the agent over to the player, or back to its minds. */
+  control?: 'player' | 'minds';
+}
+
+export const PLAYER_ACTS = ['pickUp', 'drop', 'throw', 'use'] as const;
+export type PlayerAct = (typeof PLAYER_ACTS)[number];
+
+/** Another way to begin: who starts where, who is played. What is left out is as on the ground. */
+export interface SetupDocument {
+  title: string;
+  note?: string;
+  play?: Name;
+  seed?: number;
+  /** A scripted player that gives the input. */
+  player?: Name;
+  agents?: Record<Name, { at?: PointDocument; heading?: number }>;
 }
 
 /** A mind is a state machine, or one activity that begins anew whenever it ends. */
@@ -66,6 +110,7 @@ export const MEMORY_TYPES = [
   'text',
   'point',
   'agent',
+  'thing',
   'list of number',
   'list of text',
   'list of point',
@@ -110,6 +155,8 @@ export interface StateDocument {
   activity?: ActivityDocument;
   exit?: ActionDocument[];
   leaves?: TransitionDocument[];
+  /** While here: which sense wins the attention, the first before the others; those left out are not heeded. */
+  attention?: Sense[];
 }
 
 export interface TransitionDocument {
@@ -144,7 +191,15 @@ export interface RulesCallDocument {
   rules: Name;
 }
 
-export const PARAMETER_TYPES = ['number', 'flag', 'text', 'point', 'agent', 'route'] as const;
+export const PARAMETER_TYPES = [
+  'number',
+  'flag',
+  'text',
+  'point',
+  'agent',
+  'thing',
+  'route',
+] as const;
 export type ParameterType = (typeof PARAMETER_TYPES)[number];
 
 export interface TreeDocument {
@@ -210,84 +265,4 @@ export interface RuleDocument {
   rows?: RuleDocument[];
   /** Done when this row does not hold. */
   else?: ActionDocument[];
-}
-
-export interface ArchetypeDocument {
-  title: string;
-  note?: string;
-  faction: Name;
-  mind?: Name;
-  /** More minds beside it, such as one that only aims. */
-  minds?: Name[];
-  squad?: Name;
-  /** Seconds until what the senses bring reaches the minds. */
-  reaction?: number;
-  body: BodyDocument;
-  gaits: Record<Name, number>;
-  gait: Name;
-  sight?: SightDocument;
-}
-
-export interface BodyDocument {
-  radius: number;
-  acceleration: number;
-  turnRate: number;
-}
-
-export interface SightDocument {
-  cones: ConeDocument[];
-  /** Awareness lost per second once `grace` seconds have passed without sight. */
-  fade: number;
-  grace: number;
-  curious: number;
-  certain: number;
-  /** Seconds after the last sight until the last known place is forgotten. */
-  forgetAfter: number;
-}
-
-export interface ConeDocument {
-  range: number;
-  halfAngle: number;
-  gain: number;
-}
-
-export interface GroundDocument {
-  title: string;
-  note?: string;
-  width: number;
-  height: number;
-  walls: WallDocument[];
-  routes: Record<Name, RouteDocument>;
-  agents: Record<Name, PlacedAgentDocument>;
-}
-
-export const WALL_KINDS = ['wall', 'hedge', 'trunk'] as const;
-export type WallKind = (typeof WALL_KINDS)[number];
-
-export interface WallDocument {
-  kind?: WallKind;
-  /** The corner with the smallest x and y. */
-  at: PointDocument;
-  size: PointDocument;
-  note?: string;
-}
-
-export const ROUTE_ENDS = ['loop', 'stop', 'thereAndBack'] as const;
-export type RouteEnd = (typeof ROUTE_ENDS)[number];
-
-export interface RouteDocument {
-  title?: string;
-  points: PointDocument[];
-  end?: RouteEnd;
-  /** Seconds to stand at each waypoint. */
-  wait?: number;
-}
-
-export interface PlacedAgentDocument {
-  title?: string;
-  archetype: Name;
-  at: PointDocument;
-  heading?: number;
-  route?: Name;
-  squad?: Name;
 }

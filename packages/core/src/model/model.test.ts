@@ -67,7 +67,64 @@ function everything(): ProjectDocument {
     },
   });
   document.minds.talk = { title: 'Talk', cadence: { on: 'event' }, activity: { rules: 'none' } };
-  document.squads = { west: { title: 'West', note: 'n' } };
+  document.squads = {
+    west: {
+      title: 'West',
+      note: 'n',
+      reach: 20,
+      delay: 0.5,
+      roles: [{ role: 'flank', title: 'Flank', slots: 1, score: '1 - self.light', steady: 0.2 }],
+    },
+  };
+  document.factions = {
+    wardens: { title: 'Wardens', note: 'n', toward: { gleaners: 'neutral' } },
+  };
+  document.players = {
+    sneak: {
+      title: 'Sneak',
+      note: 'n',
+      seed: 4,
+      inputs: [
+        { tick: 1, agent: 'gleaner', x: 1, y: -0.5, gait: 'run' },
+        { tick: 9, agent: 'gleaner', act: 'throw', at: [4, 5] },
+        { tick: 20, agent: 'gleaner', control: 'minds' },
+      ],
+    },
+  };
+  document.setups = {
+    close: {
+      title: 'Close',
+      note: 'n',
+      play: 'gleaner',
+      seed: 3,
+      player: 'sneak',
+      agents: { warden1: { at: [3.4, 10.6], heading: 0 } },
+    },
+  };
+  Object.assign(document.start, { player: 'sneak' });
+  document.minds.warden.machine!.states[0].attention = ['hearing', 'sight'];
+  Object.assign(document.archetypes.warden, {
+    hearing: { threshold: 0.1 },
+    lantern: { reach: 4, strength: 0.6 },
+    sleepBeyond: 60,
+  });
+  Object.assign(document.archetypes.warden.body, { height: 1.8, crouchHeight: 1 });
+  document.archetypes.warden.sight!.points = 1;
+  document.archetypes.warden.gaits.creep = { speed: 1, noise: 1, crouched: true, seen: 0.5 };
+  Object.assign(document.grounds.orchard, {
+    light: 0.2,
+    lamps: { l: { title: 'L', at: [3, 3], reach: 5, strength: 0.9 } },
+    gates: {
+      g: { title: 'G', at: [12, 2], size: [0.2, 1], state: 'locked', height: 2, muffles: 1 },
+    },
+    plates: { p: { title: 'P', at: [13, 5], size: [1, 1], opens: 'g' } },
+    things: { b: { title: 'B', kind: 'basket', at: [14, 7], noise: 8 } },
+    posts: { w: { title: 'W', at: [3, 5], heading: 90 } },
+    spawns: { s: { at: [3, 5] } },
+    zones: { z: { title: 'Z', at: [1, 1], size: [4, 4] } },
+  });
+  Object.assign(document.grounds.orchard.walls[0], { height: 2, muffles: 5 });
+  Object.assign(document.grounds.orchard.agents.warden1, { post: 'w', asleep: true });
   Object.assign(document.archetypes.warden, { minds: ['talk'], squad: 'west', reaction: 0.2 });
   document.grounds.orchard.agents.warden1.squad = 'west';
   return document;

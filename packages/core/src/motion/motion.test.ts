@@ -1,8 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LEGS_ARRIVED, LEGS_FAILED, LEGS_MOVING } from '../mind/host.ts';
-import { castRay, circleBlocked, clearance, createWalls, type WallBox } from '../space/walls.ts';
-import { commandLegs, createBody, moveBody, type Body, type BodyKind } from './body.ts';
+import { castRay } from '../space/rays.ts';
+import { circleBlocked, clearance, createWalls, type WallBox } from '../space/walls.ts';
+import {
+  commandLegs,
+  createBody,
+  needsPath,
+  stopLegs,
+  takePath,
+  type Body,
+  type BodyKind,
+} from './body.ts';
+import { moveBody } from './move.ts';
 import { findPath } from './path.ts';
 import { createWalkable } from './walkable.ts';
 
@@ -19,9 +29,18 @@ function walk(
   const radii = bodies.map(() => KIND.radius);
   const all = bodies.map((_, i) => i);
   for (let i = 0; i < ticks; i++) {
-    bodies.forEach((_, self) =>
-      moveBody(bodies, radii, self, KIND, walls, walkable, all, all.length, DT),
-    );
+    bodies.forEach((body, self) => {
+      if (needsPath(body)) {
+        const { x, y, goalX, goalY } = body;
+        const result = findPath(walls, walkable, x, y, goalX, goalY);
+        if (result.ok) takePath(body, result.points);
+        else {
+          stopLegs(body);
+          body.legs = LEGS_FAILED;
+        }
+      }
+      moveBody(bodies, radii, self, KIND, walls, all, all.length, DT);
+    });
     after?.();
   }
 }
@@ -111,7 +130,7 @@ describe('walking to a place', () => {
   it('goes around a wall and arrives within the distance asked for', () => {
     const walls = createWalls(10, 10, [WALL]);
     const body = createBody(2, 5, 0, 2);
-    commandLegs(body, 8, 5, 0.2);
+    commandLegs(body, 8, 5, 0.2, 0);
     walk([body], walls, 60 * 8);
     expect(body.legs).toBe(LEGS_ARRIVED);
     expect(reach(body, 8, 5)).toBeLessThanOrEqual(0.2);
@@ -120,7 +139,7 @@ describe('walking to a place', () => {
   it('stands still once it has arrived', () => {
     const walls = createWalls(10, 10, []);
     const body = createBody(2, 5, 0, 3);
-    commandLegs(body, 6, 5, 0.05);
+    commandLegs(body, 6, 5, 0.05, 0);
     walk([body], walls, 180);
     const { x, y } = body;
     walk([body], walls, 60);
@@ -130,7 +149,7 @@ describe('walking to a place', () => {
   it('fails where there is no way, and where the goal lies deep in a wall', () => {
     const closed = createWalls(10, 10, [{ x: 4, y: 0, width: 1, height: 10 }]);
     const body = createBody(2, 5, 0, 2);
-    commandLegs(body, 8, 5, 0.2);
+    commandLegs(body, 8, 5, 0.2, 0);
     walk([body], closed, 1);
     expect(body.legs).toBe(LEGS_FAILED);
     const walkable = createWalkable(
@@ -146,7 +165,7 @@ describe('walking to a place', () => {
     const walls = createWalls(10, 10, [WALL]);
     const body = createBody(2, 5, 0, 3);
     for (let i = 0; i < 60; i++) {
-      commandLegs(body, 8, 4 + i / 30, 0.2);
+      commandLegs(body, 8, 4 + i / 30, 0.2, 0);
       walk([body], walls, 5);
     }
     expect(body.legs).not.toBe(LEGS_FAILED);

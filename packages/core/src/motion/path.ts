@@ -1,143 +1,93 @@
-import { castRay, type Walls } from '../space/walls.ts';
-import { nearestOpen, type Walkable } from './walkable.ts';
+import { castRay } from '../space/rays.ts';
+import type { Walls } from '../space/walls.ts';
+import { createField, findCells, followField } from './search-cells.ts';
+import { cellAt, islandsOf, middleX, middleY, nearestOpen, type Walkable } from './walkable.ts';
 
-/**
- * Shortest ways over the walkable cells, then straightened by line of sight.
- * Source: A* (Hart, Nilsson and Raphael, 1968) over eight neighbours with the octile heuristic; a
- * diagonal step needs both cells beside it open.
- */
+/** Ways around walls for a body's size: over walkable cells, then straightened by line of sight. */
 
-const STRAIGHT = 1;
-const DIAGONAL = 1.4142135623730951;
 /** How far a start or goal may lie from an open cell and still be meant. */
 const SLACK = 0.75;
 
-/** Working memory of the search, kept between searches; a cell is fresh when its stamp is the search's. */
-interface Workspace {
-  cost: Float64Array;
-  from: Int32Array;
-  stamp: Int32Array;
-  closed: Int32Array;
-  search: number;
-  heapCell: number[];
-  heapKey: number[];
+/** Why there is no path. */
+export type NoPath =
+  'goal inside a wall' | 'closed in' | 'other island' | 'a gate is closed' | 'too far';
+
+export type PathResult = { ok: true; points: number[] } | { ok: false; reason: NoPath };
+
+/** A path request with its ends brought onto open cells. */
+interface Ends {
+  start: number;
+  goal: number;
+  /** Where the path ends: the goal, or the middle of the open cell nearest to it. */
+  x: number;
+  y: number;
 }
 
-const workspaces = new WeakMap<Walkable, Workspace>();
-
-function workspaceOf(walkable: Walkable): Workspace {
-  let workspace = workspaces.get(walkable);
-  if (!workspace) {
-    const count = walkable.open.length;
-    workspace = {
-      cost: new Float64Array(count),
-      from: new Int32Array(count),
-      stamp: new Int32Array(count),
-      closed: new Int32Array(count),
-      search: 0,
-      heapCell: [],
-      heapKey: [],
-    };
-    workspaces.set(walkable, workspace);
-  }
-  workspace.search++;
-  workspace.heapCell.length = 0;
-  workspace.heapKey.length = 0;
-  return workspace;
-}
-
-function push({ heapCell, heapKey }: Workspace, cell: number, key: number): void {
-  let i = heapCell.length;
-  heapCell.push(cell);
-  heapKey.push(key);
-  while (i > 0) {
-    const parent = (i - 1) >> 1;
-    if (heapKey[parent] <= key) break;
-    heapCell[i] = heapCell[parent];
-    heapKey[i] = heapKey[parent];
-    i = parent;
-  }
-  heapCell[i] = cell;
-  heapKey[i] = key;
-}
-
-function pop({ heapCell, heapKey }: Workspace): number {
-  const top = heapCell[0];
-  const cell = heapCell.pop()!;
-  const key = heapKey.pop()!;
-  const count = heapCell.length;
-  if (count === 0) return top;
-  let i = 0;
-  for (;;) {
-    let child = 2 * i + 1;
-    if (child >= count) break;
-    if (child + 1 < count && heapKey[child + 1] < heapKey[child]) child++;
-    if (heapKey[child] >= key) break;
-    heapCell[i] = heapCell[child];
-    heapKey[i] = heapKey[child];
-    i = child;
-  }
-  heapCell[i] = cell;
-  heapKey[i] = key;
-  return top;
-}
-
-/** Cells from start to goal, both included; null where there is no way. */
-export function findCells(walkable: Walkable, start: number, goal: number): number[] | null {
-  const { columns, rows, open } = walkable;
-  const workspace = workspaceOf(walkable);
-  const { cost, from, stamp, closed, search } = workspace;
-  const goalColumn = goal % columns;
-  const goalRow = (goal - goalColumn) / columns;
-  const estimate = (c: number, r: number) => {
-    const dc = Math.abs(c - goalColumn);
-    const dr = Math.abs(r - goalRow);
-    return dc > dr ? dc + (DIAGONAL - 1) * dr : dr + (DIAGONAL - 1) * dc;
+function endsOf(walkable: Walkable, x0: number, y0: number, x1: number, y1: number): Ends | NoPath {
+  const goal = nearestOpen(walkable, x1, y1, SLACK);
+  if (goal < 0) return 'goal inside a wall';
+  const fits = goal === cellAt(walkable, x1, y1);
+  return {
+    start: nearestOpen(walkable, x0, y0, SLACK),
+    goal,
+    x: fits ? x1 : middleX(walkable, goal),
+    y: fits ? y1 : middleY(walkable, goal),
   };
-  cost[start] = 0;
-  from[start] = -1;
-  stamp[start] = search;
-  push(workspace, start, 0);
-  while (workspace.heapCell.length > 0) {
-    const cell = pop(workspace);
-    if (cell === goal) return trace(from, goal);
-    if (closed[cell] === search) continue;
-    closed[cell] = search;
-    const c = cell % columns;
-    const r = (cell - c) / columns;
-    for (let dr = -1; dr <= 1; dr++) {
-      for (let dc = -1; dc <= 1; dc++) {
-        const nc = c + dc;
-        const nr = r + dr;
-        if (nc < 0 || nr < 0 || nc >= columns || nr >= rows) continue;
-        const next = nr * columns + nc;
-        if (open[next] === 0 || closed[next] === search) continue;
-        const slanted = dc !== 0 && dr !== 0;
-        if (slanted && (open[r * columns + nc] === 0 || open[nr * columns + c] === 0)) continue;
-        const reached = cost[cell] + (slanted ? DIAGONAL : STRAIGHT);
-        if (stamp[next] === search && reached >= cost[next]) continue;
-        stamp[next] = search;
-        cost[next] = reached;
-        from[next] = cell;
-        push(workspace, next, reached + estimate(nc, nr));
-      }
-    }
+}
+
+/** Why no way leads from one cell to another; null where one may. */
+function hindrance(walkable: Walkable, start: number, goal: number): NoPath | null {
+  if (start < 0) return 'closed in';
+  const islands = islandsOf(walkable);
+  if (islands[start] === islands[goal]) return null;
+  const ungated = islandsOf(walkable.ungated);
+  return ungated[start] === ungated[goal] ? 'a gate is closed' : 'other island';
+}
+
+/**
+ * Leaves out the cells that need not be touched. What remains is not longer than the way over the
+ * cells, and every part of it is clear for the body.
+ */
+function straighten(
+  walls: Walls,
+  walkable: Walkable,
+  cells: readonly number[],
+  x0: number,
+  y0: number,
+  ends: Ends,
+): number[] {
+  const points: number[] = [];
+  let fromX = x0;
+  let fromY = y0;
+  for (let i = 0; i + 1 < cells.length; i++) {
+    const last = i + 2 >= cells.length;
+    const nextX = last ? ends.x : middleX(walkable, cells[i + 1]);
+    const nextY = last ? ends.y : middleY(walkable, cells[i + 1]);
+    if (isClear(walls, walkable, fromX, fromY, nextX, nextY)) continue;
+    fromX = middleX(walkable, cells[i]);
+    fromY = middleY(walkable, cells[i]);
+    points.push(fromX, fromY);
   }
-  return null;
+  points.push(ends.x, ends.y);
+  return points;
 }
 
-function trace(from: Int32Array, goal: number): number[] {
-  const cells: number[] = [];
-  for (let cell = goal; cell >= 0; cell = from[cell]) cells.push(cell);
-  return cells.reverse();
+/** Whether a body of the walkable area's size can go straight. */
+export function isClear(
+  walls: Walls,
+  { radius, over }: Walkable,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+): boolean {
+  return castRay(walls, x0, y0, x1, y1, radius, over) >= 1;
 }
-
-export type PathResult =
-  { ok: true; points: number[] } | { ok: false; reason: 'no way' | 'goal inside a wall' };
 
 /**
  * Way for a body of the walkable area's size as x, y pairs, the start left out and the goal last.
- * A goal the body doesn't fit in is taken as the nearest place it does, within 0.75 m.
+ * A goal the body doesn't fit in is taken as the nearest place it does, within 0.75 m. Ways over cells
+ * that are longer than `limit` metres are not looked for.
  */
 export function findPath(
   walls: Walls,
@@ -146,33 +96,57 @@ export function findPath(
   y0: number,
   x1: number,
   y1: number,
+  limit = Infinity,
 ): PathResult {
-  const clear = (ax: number, ay: number, bx: number, by: number) =>
-    castRay(walls, ax, ay, bx, by, walkable.radius) >= 1;
-  const { columns, cell, open } = walkable;
-  const goal = nearestOpen(walkable, x1, y1, SLACK);
-  if (goal < 0) return { ok: false, reason: 'goal inside a wall' };
-  const goalFits = open[Math.floor(y1 / cell) * columns + Math.floor(x1 / cell)] === 1;
-  const middleX = (index: number) => ((index % columns) + 0.5) * cell;
-  const middleY = (index: number) => (Math.floor(index / columns) + 0.5) * cell;
-  const endX = goalFits ? x1 : middleX(goal);
-  const endY = goalFits ? y1 : middleY(goal);
-  if (clear(x0, y0, endX, endY)) return { ok: true, points: [endX, endY] };
-  const start = nearestOpen(walkable, x0, y0, SLACK);
-  const cells = start < 0 ? null : findCells(walkable, start, goal);
-  if (cells === null) return { ok: false, reason: 'no way' };
-  const points: number[] = [];
-  let fromX = x0;
-  let fromY = y0;
-  for (let i = 0; i + 1 < cells.length; i++) {
-    const last = i + 2 >= cells.length;
-    const nextX = last ? endX : middleX(cells[i + 1]);
-    const nextY = last ? endY : middleY(cells[i + 1]);
-    if (clear(fromX, fromY, nextX, nextY)) continue;
-    fromX = middleX(cells[i]);
-    fromY = middleY(cells[i]);
-    points.push(fromX, fromY);
-  }
-  points.push(endX, endY);
-  return { ok: true, points };
+  const ends = endsOf(walkable, x0, y0, x1, y1);
+  if (typeof ends === 'string') return { ok: false, reason: ends };
+  if (isClear(walls, walkable, x0, y0, ends.x, ends.y))
+    return { ok: true, points: [ends.x, ends.y] };
+  const hindered = hindrance(walkable, ends.start, ends.goal);
+  if (hindered) return { ok: false, reason: hindered };
+  // Over cells a way is up to 8 % longer than straightened, and both ends may be half a cell off.
+  const cells = findCells(walkable, ends.start, ends.goal, (limit / walkable.cell) * 1.09 + 2);
+  if (cells === null) return { ok: false, reason: 'too far' };
+  return { ok: true, points: straighten(walls, walkable, cells, x0, y0, ends) };
+}
+
+/**
+ * The ways of several bodies of one size to one goal, which share a field. `starts` are x, y pairs;
+ * the results come in their order.
+ */
+export function findPaths(
+  walls: Walls,
+  walkable: Walkable,
+  starts: readonly number[],
+  x1: number,
+  y1: number,
+): PathResult[] {
+  const requests: { ends: Ends | NoPath; x: number; y: number }[] = [];
+  for (let i = 0; i < starts.length; i += 2)
+    requests.push({
+      x: starts[i],
+      y: starts[i + 1],
+      ends: endsOf(walkable, starts[i], starts[i + 1], x1, y1),
+    });
+  const apart = requests.flatMap(({ ends, x, y }) =>
+    typeof ends === 'string' ||
+    isClear(walls, walkable, x, y, ends.x, ends.y) ||
+    hindrance(walkable, ends.start, ends.goal)
+      ? []
+      : [ends],
+  );
+  const field =
+    apart.length > 0
+      ? createField(
+          walkable,
+          apart[0].goal,
+          apart.map(({ start }) => start),
+        )
+      : null;
+  return requests.map(({ ends, x, y }): PathResult => {
+    if (typeof ends === 'string' || !apart.includes(ends))
+      return findPath(walls, walkable, x, y, x1, y1);
+    const cells = followField(field!, ends.start)!;
+    return { ok: true, points: straighten(walls, walkable, cells, x, y, ends) };
+  });
 }

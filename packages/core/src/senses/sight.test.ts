@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { castRay, createWalls } from '../space/walls.ts';
+import { castRay } from '../space/rays.ts';
+import { createWalls } from '../space/walls.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
 import { crossing, sightStrength, type SightKind } from './sight.ts';
 
@@ -16,9 +17,11 @@ const kind: SightKind = {
   curious: 0.3,
   certain: 1,
   forgetTicks: 60,
+  points: 2,
 };
 const open = createWalls(20, 20, []);
-const looker = { x: 10, y: 10, heading: 0 };
+const looker = { x: 10, y: 10, heading: 0, eye: 1.6 };
+const standing = (x: number, y: number) => ({ x, y, height: 1.7, posture: 1 });
 
 function percepts(seconds: number, options: Partial<Parameters<typeof cornerProject>[0]> = {}) {
   const watched = watch(cornerProject({ machine: STILL, sight: KEEN_SIGHT, ...options }));
@@ -28,21 +31,21 @@ function percepts(seconds: number, options: Partial<Parameters<typeof cornerProj
 
 describe('what a cone covers', () => {
   it('sees within range and angle, weaker with distance', () => {
-    expect(sightStrength(kind, open, looker, 15, 10)).toBeCloseTo(1 - 0.25, 12);
-    expect(sightStrength(kind, open, looker, 20, 10)).toBe(0);
-    expect(sightStrength(kind, open, looker, 5, 10)).toBe(0);
-    expect(sightStrength(kind, open, looker, 12, 14.5)).toBe(0);
+    expect(sightStrength(kind, open, looker, standing(15, 10))).toBeCloseTo(1 - 0.25, 12);
+    expect(sightStrength(kind, open, looker, standing(20, 10))).toBe(0);
+    expect(sightStrength(kind, open, looker, standing(5, 10))).toBe(0);
+    expect(sightStrength(kind, open, looker, standing(12, 14.5))).toBe(0);
   });
 
   it('takes the best of several cones', () => {
-    expect(sightStrength(kind, open, looker, 12, 10)).toBeCloseTo(2 * (1 - 0.25), 12);
-    expect(sightStrength(kind, open, looker, 10.5, 13)).toBeGreaterThan(0);
+    expect(sightStrength(kind, open, looker, standing(12, 10))).toBeCloseTo(2 * (1 - 0.25), 12);
+    expect(sightStrength(kind, open, looker, standing(10.5, 13))).toBeGreaterThan(0);
   });
 
   it('sees nothing through a wall, and past its end', () => {
     const walls = createWalls(20, 20, [{ x: 12, y: 9, width: 0.5, height: 2 }]);
-    expect(sightStrength(kind, walls, looker, 15, 10)).toBe(0);
-    expect(sightStrength(kind, walls, looker, 15, 12.6)).toBeGreaterThan(0);
+    expect(sightStrength(kind, walls, looker, standing(15, 10))).toBe(0);
+    expect(sightStrength(kind, walls, looker, standing(15, 12.6))).toBeGreaterThan(0);
   });
 
   it('is the same both ways: a ray that meets a wall meets it from the other end', () => {

@@ -1,10 +1,12 @@
 import { atan2, wrapAngle } from '../numeric/trigonometry.ts';
-import { castRay, type Walls } from '../space/walls.ts';
+import { clearPoints } from '../space/rays.ts';
+import type { Walls } from '../space/walls.ts';
 
 /**
  * Sight of other bodies, and the awareness that builds from it. Per second awareness of a target in
- * sight rises by gain × (1 − (distance / range)²) of the best cone that covers it, and fades at its own
- * rate once it has been out of sight for the grace time.
+ * sight rises by gain × clear share × light × posture × (1 − (distance / range)²), with the gain and
+ * range of the best cone that covers it, and fades at its own rate once it has been out of sight for
+ * the grace time.
  */
 
 export interface SightKind {
@@ -17,11 +19,30 @@ export interface SightKind {
   curious: number;
   certain: number;
   forgetTicks: number;
+  /** How many of {@link BODY_POINTS} must be in plain view. */
+  points: number;
+}
+
+/** Feet, chest and head, as shares of the body's height. */
+export const BODY_POINTS = [0.05, 0.7, 0.95] as const;
+/** Where the eyes are, as a share of the body's height. */
+export const EYE_SHARE = 0.92;
+
+/** What is looked at. */
+export interface SightTarget {
+  x: number;
+  y: number;
+  /** Of the body as it holds itself now, in metres. */
+  height: number;
+  /** How much its posture gives away, 0 to 1. */
+  posture: number;
 }
 
 /** What one agent knows of another by sight. */
 export interface Track {
   of: number;
+  /** Whether it can have the attention: those towards whom one is neutral are known and left alone. */
+  heeded: boolean;
   awareness: number;
   /** Awareness gained per second in this tick; 0 while out of sight. */
   strength: number;
@@ -45,31 +66,46 @@ export function coneGain(kind: SightKind, distance: number, angle: number): numb
   return best;
 }
 
-/** Whether a straight line between two places meets no wall. */
-export function lineOfSight(walls: Walls, x0: number, y0: number, x1: number, y1: number): boolean {
-  return castRay(walls, x0, y0, x1, y1) >= 1;
-}
-
-interface Looker {
+export interface Looker {
   x: number;
   y: number;
   heading: number;
+  /** Of the eyes, in metres. */
+  eye: number;
 }
 
-/** Strength with which the looker sees the place now: awareness per second, 0 for unseen. */
+const pointHeights = [0, 0, 0];
+
+/** Share of the target's points that no wall hides, 0 to 1; 0 where fewer than `needed` are clear. */
+export function clearShare(
+  walls: Walls,
+  looker: Looker,
+  { x, y, height }: SightTarget,
+  needed: number,
+): number {
+  for (let i = 0; i < BODY_POINTS.length; i++) pointHeights[i] = height * BODY_POINTS[i];
+  const clear = clearPoints(walls, looker.x, looker.y, looker.eye, x, y, pointHeights);
+  const count = (clear & 1) + ((clear >> 1) & 1) + ((clear >> 2) & 1);
+  return count >= needed ? count / BODY_POINTS.length : 0;
+}
+
+/**
+ * Strength with which the looker would see the target in full light: awareness per second, 0 for
+ * unseen. Light comes last, since it takes longest to know.
+ */
 export function sightStrength(
   kind: SightKind,
   walls: Walls,
   looker: Looker,
-  x: number,
-  y: number,
+  target: SightTarget,
 ): number {
-  const dx = x - looker.x;
-  const dy = y - looker.y;
+  const dx = target.x - looker.x;
+  const dy = target.y - looker.y;
   const distance = Math.sqrt(dx * dx + dy * dy);
   if (distance >= kind.reach) return 0;
   const gain = coneGain(kind, distance, wrapAngle(atan2(dy, dx) - looker.heading));
-  return gain > 0 && lineOfSight(walls, looker.x, looker.y, x, y) ? gain : 0;
+  if (gain === 0 || target.posture === 0) return 0;
+  return gain * target.posture * clearShare(walls, looker, target, kind.points);
 }
 
 /** Threshold crossed between two values of awareness, or null. */
@@ -115,7 +151,7 @@ export function attendedTrack(tracks: readonly Track[]): number {
   let best = -1;
   for (let i = 0; i < tracks.length; i++) {
     const track = tracks[i];
-    if (track.awareness <= 0) continue;
+    if (track.awareness <= 0 || !track.heeded) continue;
     const rival = best < 0 ? null : tracks[best];
     if (
       rival === null ||

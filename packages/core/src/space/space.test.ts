@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { collectNeighbours, createNeighbours, fillNeighbours } from './neighbours.ts';
-import { castRay, circleBlocked, clearance, createWalls, pushed, pushOut } from './walls.ts';
+import { castRay } from './rays.ts';
+import { circleBlocked, clearance, createWalls, pushed, pushOut } from './walls.ts';
 
 const SIZE = 12;
 const inside = fc.double({ min: 0, max: SIZE, noNaN: true });

@@ -1,12 +1,18 @@
 /**
- * Axis-aligned walls of one ground, indexed in square cells. Made once per ground, never changed.
- * Lengths in metres.
+ * Axis-aligned walls of one ground, indexed in square cells. Made once per ground; all that changes
+ * is which of them stand, since gates open and close. Lengths in metres.
  */
 
 export interface Walls {
   count: number;
   /** Left, top, right, bottom of each wall in turn. */
   edges: Float64Array;
+  /** Above the ground. */
+  heights: Float64Array;
+  /** Way that sound loses in going through. */
+  muffles: Float64Array;
+  /** 1 for those that stand; 0 for open gates. */
+  standing: Uint8Array;
   width: number;
   height: number;
   columns: number;
@@ -15,22 +21,37 @@ export interface Walls {
   cells: number[][];
 }
 
-const CELL = 2;
+/** Side of the index's cells. */
+export const WALL_CELL = 2;
 
 export interface WallBox {
   x: number;
   y: number;
   width: number;
   height: number;
+  /** Above the ground; left out: too high to see over. */
+  top?: number;
+  muffles?: number;
 }
 
 /** The four edges of the ground itself hold bodies in without being walls. */
 export function createWalls(width: number, height: number, boxes: readonly WallBox[]): Walls {
-  const columns = Math.max(1, Math.ceil(width / CELL));
-  const rows = Math.max(1, Math.ceil(height / CELL));
+  const columns = Math.max(1, Math.ceil(width / WALL_CELL));
+  const rows = Math.max(1, Math.ceil(height / WALL_CELL));
   const edges = new Float64Array(boxes.length * 4);
   const cells = Array.from({ length: columns * rows }, (): number[] => []);
-  const walls: Walls = { count: boxes.length, edges, width, height, columns, rows, cells };
+  const walls: Walls = {
+    count: boxes.length,
+    edges,
+    heights: Float64Array.from(boxes, (box) => box.top ?? Infinity),
+    muffles: Float64Array.from(boxes, (box) => box.muffles ?? 0),
+    standing: new Uint8Array(boxes.length).fill(1),
+    width,
+    height,
+    columns,
+    rows,
+    cells,
+  };
   boxes.forEach((box, i) => {
     edges.set([box.x, box.y, box.x + box.width, box.y + box.height], i * 4);
     eachCell(walls, box.x, box.y, box.x + box.width, box.y + box.height, (cell) =>
@@ -40,12 +61,17 @@ export function createWalls(width: number, height: number, boxes: readonly WallB
   return walls;
 }
 
-function column(walls: Walls, x: number): number {
-  return Math.max(0, Math.min(walls.columns - 1, Math.floor(x / CELL)));
+/** The same walls with gates of their own to open and close. */
+export function withOwnGates(walls: Walls): Walls {
+  return { ...walls, standing: walls.standing.slice() };
 }
 
-function row(walls: Walls, y: number): number {
-  return Math.max(0, Math.min(walls.rows - 1, Math.floor(y / CELL)));
+export function column(walls: Walls, x: number): number {
+  return Math.max(0, Math.min(walls.columns - 1, Math.floor(x / WALL_CELL)));
+}
+
+export function row(walls: Walls, y: number): number {
+  return Math.max(0, Math.min(walls.rows - 1, Math.floor(y / WALL_CELL)));
 }
 
 function eachCell(
@@ -69,8 +95,11 @@ function outside(point: number, low: number, high: number): number {
   return point > high ? point - high : 0;
 }
 
-/** Distance from a point to the nearest wall or edge of the ground, looked for up to `limit`; negative past the edge. */
-export function clearance(walls: Walls, x: number, y: number, limit: number): number {
+/**
+ * Distance from a point to the nearest wall higher than `over` or edge of the ground, looked for up to
+ * `limit`; negative past the edge.
+ */
+export function clearance(walls: Walls, x: number, y: number, limit: number, over = 0): number {
   const edge = Math.min(x, y, walls.width - x, walls.height - y);
   let best = limit * limit;
   const lastColumn = column(walls, x + limit);
@@ -78,6 +107,7 @@ export function clearance(walls: Walls, x: number, y: number, limit: number): nu
   for (let r = row(walls, y - limit); r <= lastRow; r++) {
     for (let c = column(walls, x - limit); c <= lastColumn; c++) {
       for (const wall of walls.cells[r * walls.columns + c]) {
+        if (walls.standing[wall] === 0 || walls.heights[wall] <= over) continue;
         const dx = outside(x, walls.edges[4 * wall], walls.edges[4 * wall + 2]);
         const dy = outside(y, walls.edges[4 * wall + 1], walls.edges[4 * wall + 3]);
         best = Math.min(best, dx * dx + dy * dy);
@@ -118,6 +148,7 @@ function pushOnce(walls: Walls, startX: number, startY: number, radius: number):
   for (let r = row(walls, startY - radius); r <= lastRow; r++) {
     for (let c = column(walls, startX - radius); c <= lastColumn; c++) {
       for (const wall of walls.cells[r * walls.columns + c]) {
+        if (walls.standing[wall] === 0) continue;
         const dx = outside(x, walls.edges[4 * wall], walls.edges[4 * wall + 2]);
         const dy = outside(y, walls.edges[4 * wall + 1], walls.edges[4 * wall + 3]);
         const square = dx * dx + dy * dy;
@@ -133,87 +164,4 @@ function pushOnce(walls: Walls, startX: number, startY: number, radius: number):
   pushed.x = x;
   pushed.y = y;
   return moved;
-}
-
-/** Where along the segment, 0 to 1, it enters the box; Infinity where it does not. Source: the slab method (Kay and Kajiya, 1986). */
-function entry(
-  x0: number,
-  y0: number,
-  dx: number,
-  dy: number,
-  left: number,
-  top: number,
-  right: number,
-  bottom: number,
-): number {
-  let near = 0;
-  let far = 1;
-  if (dx === 0) {
-    if (x0 <= left || x0 >= right) return Infinity;
-  } else {
-    const a = (left - x0) / dx;
-    const b = (right - x0) / dx;
-    near = Math.max(near, Math.min(a, b));
-    far = Math.min(far, Math.max(a, b));
-  }
-  if (dy === 0) {
-    if (y0 <= top || y0 >= bottom) return Infinity;
-  } else {
-    const a = (top - y0) / dy;
-    const b = (bottom - y0) / dy;
-    near = Math.max(near, Math.min(a, b));
-    far = Math.min(far, Math.max(a, b));
-  }
-  return near < far ? near : Infinity;
-}
-
-/**
- * Where along the segment from (x0, y0) to (x1, y1), 0 to 1, it first meets a wall grown by `margin`
- * on all sides; 1 where it meets none. Both ends lie on the ground. With a margin the corners of walls
- * count as square.
- */
-export function castRay(
-  walls: Walls,
-  x0: number,
-  y0: number,
-  x1: number,
-  y1: number,
-  margin = 0,
-): number {
-  const dx = x1 - x0;
-  const dy = y1 - y0;
-  let best = 1;
-  const firstRow = row(walls, Math.min(y0, y1) - margin);
-  const lastRow = row(walls, Math.max(y0, y1) + margin);
-  for (let r = firstRow; r <= lastRow; r++) {
-    // The stretch of the segment inside this row of cells bounds the columns worth a look.
-    let from = 0;
-    let to = 1;
-    if (dy !== 0) {
-      const a = (r * CELL - margin - y0) / dy;
-      const b = ((r + 1) * CELL + margin - y0) / dy;
-      from = Math.max(0, Math.min(a, b));
-      to = Math.min(1, Math.max(a, b));
-    }
-    if (from > to) continue;
-    const xa = x0 + dx * from;
-    const xb = x0 + dx * to;
-    const lastColumn = column(walls, Math.max(xa, xb) + margin);
-    for (let c = column(walls, Math.min(xa, xb) - margin); c <= lastColumn; c++) {
-      for (const wall of walls.cells[r * walls.columns + c]) {
-        const t = entry(
-          x0,
-          y0,
-          dx,
-          dy,
-          walls.edges[4 * wall] - margin,
-          walls.edges[4 * wall + 1] - margin,
-          walls.edges[4 * wall + 2] + margin,
-          walls.edges[4 * wall + 3] + margin,
-        );
-        if (t < best) best = t;
-      }
-    }
-  }
-  return best;
 }

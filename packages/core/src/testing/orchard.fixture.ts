@@ -7,11 +7,11 @@ import type {
   ProjectDocument,
 } from '../model/documents.ts';
 import type { LedgerEntry } from '../world/recorder.ts';
-import type { Program } from '../world/program.ts';
+import type { Input, Program } from '../world/program.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from '../world/snapshot.ts';
 import { readMind } from '../world/readout.ts';
 import { leafState } from '../world/picture.ts';
-import { createWorld, setRecorder, tick, type Input, type World } from '../world/world.ts';
+import { createWorld, setRecorder, tick, type World } from '../world/world.ts';
 
 /** Small projects for tests, all in a corner of the orchard. */
 

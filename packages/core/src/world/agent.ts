@@ -1,12 +1,26 @@
-import type { Host, LegsStatus, MindRecorder } from '../mind/host.ts';
+import type { Host, LegsStatus, MindRecorder, SearchPlan } from '../mind/host.ts';
 import { addToKey, resetKey, writeKey } from '../mind/memory.ts';
 import type { RunnableMind, RunnableStack } from '../mind/mind.ts';
 import type { KeyProgram } from '../mind/program.ts';
 import { commandLegs, createBody, stopLegs, type Body } from '../motion/body.ts';
+import { castRay } from '../space/rays.ts';
 import { createStream, hashText, nextRandom, type RandomStream } from '../numeric/random.ts';
-import { attendedTrack, type Track } from '../senses/sight.ts';
-import type { AgentProgram, ArchetypeProgram, Program } from './program.ts';
+import { SIGHT, type Percept } from '../senses/percept.ts';
+import { EYE_SHARE, type Track } from '../senses/sight.ts';
+import { SENSES } from '../senses/words.ts';
+import {
+  FRIENDLY,
+  HOSTILE,
+  type AgentProgram,
+  type ArchetypeProgram,
+  type Program,
+} from './program.ts';
+import * as booking from './booking.ts';
+import * as hands from './hands.ts';
+import { lightAt } from './light.ts';
+import { tell } from './messages.ts';
 import type { Statics } from './statics.ts';
+import { GATE_OPEN, type Surroundings } from './surroundings.ts';
 
 const NOTHING = new Float64Array(0);
 /** Where a place is handed over; one for all agents, since it is read at once. */
@@ -27,7 +41,18 @@ export interface SharedWrite {
 export interface Sensation {
   tracks: Track[];
   events: string[];
+  percepts: Percept[];
 }
+
+/** A sound that has been made but not arrived. */
+export interface Arriving {
+  due: number;
+  percept: Percept;
+}
+
+const NO_PERCEPTS: readonly (Percept | null)[] = SENSES.map(() => null);
+/** Height of a body that lies. */
+const LYING = 0.4;
 
 /**
  * One agent: its body, senses and mind, and the face it shows to that mind. A class, because
@@ -41,6 +66,17 @@ export class Agent implements Host {
   /** What of the senses has reached the minds: `tracks`, or what they were a reaction time ago. */
   noticed: Track[] = [];
   attended = -1;
+  /** The sense that has the attention; −1 for none. */
+  heeded = -1;
+  /** What the attention is on; set anew whenever the senses have brought something. */
+  attentionOf = -1;
+  attentionX = NaN;
+  attentionY = NaN;
+  attentionStrength = 0;
+  /** By sense: what it brought last, for as long as that counts. */
+  percepts: (Percept | null)[] = NO_PERCEPTS.slice();
+  /** How many of them are something. */
+  perceived = 0;
   tick = 0;
   /** Whether any event waits in `inboxes`. */
   hasEvents = false;
@@ -58,14 +94,26 @@ export class Agent implements Host {
   readonly stack: RunnableStack | null;
   squadMemory: Float64Array = NOTHING;
   worldMemory: Float64Array = NOTHING;
-  /** What is written when all have decided; one list for all agents of a world. */
-  outbox: SharedWrite[] = [];
   /** What the senses hold now. */
   tracks: Track[] = this.noticed;
   /** Sensations on their way, the oldest first. */
   late: Sensation[] = [];
+  /** Sounds on their way, in the order they were made. */
+  arriving: Arriving[] = [];
   stream: RandomStream;
   gait: number;
+  asleep: boolean;
+  /** Too far from every player to matter: it rests. */
+  resting = false;
+  /** Why what its hands were to do last could not be done; empty where it was. */
+  refused = '';
+  /** What it carries; −1 for nothing. */
+  carried = -1;
+  /** Who it shares what it has found with: its squad, else itself; index of {@link Surroundings.found}. */
+  readonly finder: number;
+  /** Its part in the squad, as the index of a text; −1 for none. */
+  role = -1;
+  surroundings!: Surroundings;
   /** By mind: events that wait for its next decision. */
   inboxes: string[][];
   speech = '';
@@ -93,6 +141,8 @@ export class Agent implements Host {
     if (this.stack) memory.set(this.stack.initial);
     this.inboxes = this.minds.map(() => []);
     this.gait = archetype.gait;
+    this.asleep = placed.asleep;
+    this.finder = placed.squad >= 0 ? placed.squad : program.squads.length + index;
     this.stream = createStream(seed, `agent ${placed.name}`);
     this.ticksPerSecond = program.ticksPerSecond;
     if (index === program.play) {
@@ -117,52 +167,51 @@ export class Agent implements Host {
     return this.body.vy;
   }
   get postX(): number {
-    return this.placed.x;
+    return this.placed.post.x;
   }
   get postY(): number {
-    return this.placed.y;
+    return this.placed.post.y;
+  }
+  get postHeading(): number {
+    return this.placed.post.heading;
   }
   get route(): number {
     return this.placed.route;
   }
   get aware(): boolean {
-    return this.noticed.length > 0;
+    return this.noticed.length > 0 || this.perceived > 0;
+  }
+  get crouched(): boolean {
+    return this.archetype.crouched[this.gait];
+  }
+  /** Metres, as the body holds itself now. */
+  get height(): number {
+    if (this.asleep) return LYING;
+    return this.crouched ? this.archetype.crouchHeight : this.archetype.height;
+  }
+  get eye(): number {
+    return this.height * EYE_SHARE;
+  }
+  /** How much the posture gives away, 0 to 1. */
+  get posture(): number {
+    return this.archetype.seen[this.gait];
   }
   get legs(): LegsStatus {
     return this.body.legs;
   }
-  get attentionOf(): number {
-    return this.attended < 0 ? -1 : this.noticed[this.attended].of;
+  get attentionSense(): number {
+    return this.heeded;
   }
-  get attentionX(): number {
-    return this.attended < 0 ? NaN : this.noticed[this.attended].x;
+  get attentionAge(): number {
+    const at =
+      this.heeded === SIGHT
+        ? this.noticed[this.attended]?.seenAt
+        : this.percepts[this.heeded]?.tick;
+    return at === undefined ? NaN : (this.tick - at) / this.ticksPerSecond;
   }
-  get attentionY(): number {
-    return this.attended < 0 ? NaN : this.noticed[this.attended].y;
-  }
-  get attentionStrength(): number {
+  /** Awareness of whom sight is surest of. */
+  get awarenessShown(): number {
     return this.attended < 0 ? 0 : this.noticed[this.attended].awareness;
-  }
-
-  /** Passes what the senses hold, and the events they raise, on to the minds. */
-  notice(events: readonly string[]): void {
-    const { reactionTicks } = this.archetype;
-    if (reactionTicks === 0) {
-      this.noticed = this.tracks;
-      this.deliver(events);
-    } else {
-      this.late.push({ tracks: this.tracks.map((track) => ({ ...track })), events: [...events] });
-      if (this.late.length > reactionTicks) {
-        const due = this.late.shift()!;
-        this.noticed = due.tracks;
-        this.deliver(due.events);
-      }
-    }
-    this.attend();
-  }
-
-  attend(): void {
-    this.attended = attendedTrack(this.noticed);
   }
 
   deliver(events: readonly string[]): void {
@@ -203,6 +252,53 @@ export class Agent implements Host {
     return this.track(agent)?.y ?? NaN;
   }
 
+  percept(sense: number): Percept | null {
+    return this.percepts[sense];
+  }
+  perceptAge(sense: number): number {
+    const percept = this.percepts[sense];
+    return percept === null ? NaN : (this.tick - percept.tick) / this.ticksPerSecond;
+  }
+  #stance(agent: number): number {
+    const other = this.surroundings.agents[agent];
+    if (!other) return -1;
+    const { stances, factions } = this.program;
+    return stances[this.archetype.side * factions.length + other.archetype.side];
+  }
+  isHostile(agent: number): boolean {
+    return this.#stance(agent) === HOSTILE;
+  }
+  isFriendly(agent: number): boolean {
+    return this.#stance(agent) === FRIENDLY;
+  }
+  trueX(agent: number): number {
+    return this.surroundings.agents[agent]?.x ?? NaN;
+  }
+  trueY(agent: number): number {
+    return this.surroundings.agents[agent]?.y ?? NaN;
+  }
+  thingX(thing: number): number {
+    return this.surroundings.things[thing]?.x ?? NaN;
+  }
+  thingY(thing: number): number {
+    return this.surroundings.things[thing]?.y ?? NaN;
+  }
+  isOpen(gate: number): boolean {
+    return this.surroundings.gates[gate] === GATE_OPEN;
+  }
+  inZone(zone: number): boolean {
+    const box = this.program.ground.zones[zone];
+    if (!box) return false;
+    const { x, y } = this.body;
+    return x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
+  }
+  light(): number {
+    return lightAt(this.surroundings, this.body.x, this.body.y);
+  }
+  isFree(x: number, y: number): boolean {
+    return !booking.isBooked(this, x, y);
+  }
+
   locate(agent: number): boolean {
     const track = this.track(agent);
     if (track === undefined) return false;
@@ -212,7 +308,7 @@ export class Agent implements Host {
   }
 
   routePoints(route: number): Float64Array {
-    return this.statics.routePoints[route];
+    return this.surroundings.routes[route];
   }
   routeWait(route: number): number {
     return this.program.ground.routes[route].waitTicks;
@@ -220,8 +316,11 @@ export class Agent implements Host {
   routeEnd(route: number): 'loop' | 'stop' | 'thereAndBack' {
     return this.program.ground.routes[route].end;
   }
-  goTo(x: number, y: number, within: number): void {
-    commandLegs(this.body, x, y, within);
+  goTo(x: number, y: number, within: number, settles = false): void {
+    commandLegs(this.body, x, y, within, this.tick, settles);
+  }
+  get trouble(): string {
+    return this.body.trouble;
   }
   stopLegs(): void {
     stopLegs(this.body);
@@ -243,6 +342,89 @@ export class Agent implements Host {
   }
   raise(event: string): void {
     this.deliver([event]);
+  }
+  later(effect: () => void): void {
+    this.surroundings.effects.push(effect);
+  }
+  makeNoise(what: number, reach: number): void {
+    const { x, y } = this.body;
+    this.surroundings.noises.push({ what, x, y, reach, maker: this.index, thing: -1 });
+  }
+  freeWay(x: number, y: number): number {
+    const { walls } = this.surroundings;
+    return castRay(walls, this.body.x, this.body.y, x, y, this.archetype.radius);
+  }
+  learn(route: number, x: number, y: number): void {
+    const { surroundings } = this;
+    this.later(() => surroundings.learn(route, x, y));
+  }
+  tell(what: number, x: number, y: number, of: number): string {
+    if (this.placed.squad < 0) return 'it has no squad';
+    this.later(() => tell(this.surroundings, this, what, x, y, of));
+    return '';
+  }
+  /** Does what hands do when all have decided; gives why it can't be as things stand. */
+  #byHand(trouble: string, work: () => string): string {
+    this.refused = '';
+    if (trouble !== '') return trouble;
+    this.later(() => {
+      this.refused = work();
+    });
+    return '';
+  }
+  pickUp(thing: number): string {
+    const around = this.surroundings;
+    return this.#byHand(hands.whyNotPickUp(around, this, thing), () =>
+      hands.pickUp(around, this, thing),
+    );
+  }
+  drop(): string {
+    return this.#byHand(hands.whyNotRelease(this), () => hands.drop(this.surroundings, this));
+  }
+  throwAt(x: number, y: number): string {
+    return this.#byHand(hands.whyNotRelease(this), () =>
+      hands.throwAt(this.surroundings, this, x, y),
+    );
+  }
+  use(gate: number): string {
+    const around = this.surroundings;
+    return this.#byHand(hands.whyNotUse(around, this, gate), () => hands.use(around, this, gate));
+  }
+  wake(agent: number): string {
+    const around = this.surroundings;
+    return this.#byHand(hands.whyNotWake(around, this, agent), () =>
+      hands.wake(around, this, agent),
+    );
+  }
+  isAsleep(agent: number): boolean {
+    return this.surroundings.agents[agent]?.asleep ?? false;
+  }
+  search(plan: SearchPlan): void {
+    this.later(() => {
+      booking.joinSearch(this.surroundings, this, plan);
+      booking.bookPlace(this.surroundings, this);
+    });
+  }
+  searchPlace(): boolean {
+    return booking.putPlace(this.surroundings, this, PLACE);
+  }
+  leavePlace(done: boolean): void {
+    this.later(() => booking.leavePlace(this.surroundings, this, done));
+  }
+  surround(agent: number, places: number, distance: number, x: number, y: number): void {
+    this.later(() => booking.bookSlot(this.surroundings, this, agent, places, distance, x, y));
+  }
+  slotAround(agent: number, distance: number): boolean {
+    return booking.putSlot(this.surroundings, this, agent, distance, PLACE);
+  }
+  leaveSlot(): void {
+    this.later(() => booking.leaveSlot(this.surroundings, this));
+  }
+  /** Metres from the edge of the body to a place. */
+  awayFrom(x: number, y: number): number {
+    const dx = x - this.body.x;
+    const dy = y - this.body.y;
+    return Math.sqrt(dx * dx + dy * dy) - this.archetype.radius;
   }
   /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
   owner(channel: number): number {
@@ -266,17 +448,25 @@ export class Agent implements Host {
 
   /** The agent's own memory is written at once, what it shares when all have decided. */
   #write(write: SharedWrite): void {
-    if (this.stack!.program.keys[write.key].scope !== 'self') this.outbox.push(write);
+    if (this.stack!.program.keys[write.key].scope !== 'self') this.surroundings.outbox.push(write);
     else if (this.apply(write)) this.recorder?.remembered(write.key);
   }
 
   /** Does a write; false where the value is missing and nothing was written. */
-  apply({ key, how, a, b }: SharedWrite): boolean {
+  apply(write: SharedWrite): boolean {
+    return this.applyTo(this.cellsOf(this.stack!.program.keys[write.key]), write);
+  }
+  /** The same to cells that are laid out like those the key is in. */
+  applyTo(cells: Float64Array, { key, how, a, b }: SharedWrite): boolean {
     const program = this.stack!.program.keys[key];
-    const cells = this.cellsOf(program);
     if (how === 'remember') return writeKey(cells, program, a, b, this.tick);
     if (how === 'add') return addToKey(cells, program, a, b, this.tick);
     resetKey(cells, program);
     return true;
   }
+}
+
+/** Whether what the agent would share with a squad is its own: it has none, or one whose words carry only so far. */
+export function sharesAlone({ placed, program }: Agent): boolean {
+  return placed.squad < 0 || program.squads[placed.squad].reach >= 0;
 }

@@ -16,7 +16,8 @@ const tables = new WeakMap<Program, NameTables>();
 export function nameTables(program: Program): NameTables {
   let known = tables.get(program);
   if (!known) {
-    known = { agents: program.agents, texts: program.texts, routes: program.ground.routes };
+    const { routes, things, gates, zones } = program.ground;
+    known = { agents: program.agents, texts: program.texts, routes, things, gates, zones };
     tables.set(program, known);
   }
   return known;
@@ -40,6 +41,8 @@ function figureOf(agent: Agent, type: ValueType, cells: Float64Array, at: number
   switch (type) {
     case 'agent':
       return agent.program.agents[value]?.title ?? 'nothing';
+    case 'thing':
+      return agent.program.ground.things[value]?.title ?? 'nothing';
     case 'text':
       return agent.program.texts[value] ?? 'nothing';
     case 'flag':

@@ -1,5 +1,5 @@
 import { atan2, wrapAngle } from '../numeric/trigonometry.ts';
-import { castRay } from '../space/walls.ts';
+import { castRay } from '../space/rays.ts';
 import type { Agent } from './agent.ts';
 import type { World } from './world.ts';
 
@@ -22,7 +22,7 @@ export function pictureBodies(world: World): Float32Array {
   world.agents.forEach((agent, i) => {
     const { x, y, heading, vx, vy } = agent.body;
     picture.set(
-      [x, y, heading, agent.attentionStrength, leafState(agent), Math.sqrt(vx * vx + vy * vy)],
+      [x, y, heading, agent.awarenessShown, leafState(agent), Math.sqrt(vx * vx + vy * vy)],
       i * BODY_STRIDE,
     );
   });
@@ -34,15 +34,23 @@ export function pictureRays(world: World): Float32Array {
   const rays: number[] = [];
   for (const agent of world.agents) {
     const kind = world.statics.sights[agent.placed.archetype];
-    if (!kind) continue;
+    if (!kind || agent.asleep) continue;
     for (const other of world.agents) {
-      if (other.archetype.faction === agent.archetype.faction) continue;
+      if (other === agent || agent.isFriendly(other.index)) continue;
       const dx = other.x - agent.x;
       const dy = other.y - agent.y;
       const distance = Math.sqrt(dx * dx + dy * dy);
       const angle = Math.abs(wrapAngle(atan2(dy, dx) - agent.heading));
       if (!kind.cones.some((cone) => distance < cone.range && angle <= cone.halfAngle)) continue;
-      const t = castRay(world.statics.walls, agent.x, agent.y, other.x, other.y);
+      const t = castRay(
+        world.walls,
+        agent.x,
+        agent.y,
+        other.x,
+        other.y,
+        0,
+        Math.min(agent.eye, other.height),
+      );
       rays.push(agent.x, agent.y, agent.x + dx * t, agent.y + dy * t, t >= 1 ? 1 : 0);
     }
   }

@@ -1,5 +1,7 @@
 import type { Ending } from '../mind/host.ts';
+import type { Sense } from '../model/documents.ts';
 import type { SightChange } from '../senses/sight.ts';
+import type { Input } from './program.ts';
 
 /** What the ledger keeps: names instead of indices, so that entries outlive the edit they were made under. */
 export type LedgerEntry = {
@@ -38,8 +40,10 @@ export type LedgerEntry = {
   | { kind: 'skipped'; action: string }
   | {
       kind: 'percept';
-      sense: 'sight';
-      how: SightChange;
+      sense: Sense;
+      /** A threshold of sight crossed, or what was heard, found or told. */
+      how: SightChange | (string & {});
+      /** The agent or thing, where the sense tells; else empty. */
       of: string;
       x: number;
       y: number;
@@ -52,12 +56,28 @@ export type LedgerEntry = {
   /** Another agent had written the same key in the same tick. */
   | { kind: 'overwrote'; key: string; of: string }
   | { kind: 'say'; text: string }
-  | { kind: 'input'; x: number; y: number; gait: string | null }
+  | {
+      kind: 'input';
+      x: number;
+      y: number;
+      gait: string | null;
+      act?: Input['act'];
+      at?: Input['at'];
+      control?: Input['control'];
+      /** Why what was to be done could not be. */
+      trouble?: string;
+    }
+  | { kind: 'noise'; what: string; x: number; y: number; reach: number }
+  | { kind: 'role'; role: string }
+  | { kind: 'stuck'; x: number; y: number; reason: string }
   | { kind: 'cycle'; states: string[] }
-  | { kind: 'noWay'; x: number; y: number }
+  | { kind: 'noWay'; x: number; y: number; reason: string }
   | { kind: 'edit'; edit: number }
   | { kind: 'moved'; from: string; to: string }
 );
+
+/** The ledger's awareness line moves in steps this large. */
+export const AWARENESS_STEP = 1 / 16;
 
 /** One part of a guard and what it was worth. */
 export interface Reading {

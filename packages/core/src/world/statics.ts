@@ -1,14 +1,46 @@
+import { compileNumber } from '../expression/closures.ts';
+import type { Facts } from '../expression/facts.ts';
 import { makeStack, type RunnableStack } from '../mind/mind.ts';
 import type { BodyKind } from '../motion/body.ts';
 import { createWalkable, type Walkable } from '../motion/walkable.ts';
 import type { SightKind } from '../senses/sight.ts';
+import { SOUND_HEIGHT } from '../senses/hearing.ts';
+import { wordIndex } from '../senses/words.ts';
+import { createNeighbours, fillNeighbours, type Neighbours } from '../space/neighbours.ts';
 import { createWalls, type Walls } from '../space/walls.ts';
-import type { ArchetypeProgram, Program } from './program.ts';
+import {
+  wallBoxes,
+  type ArchetypeProgram,
+  type GroundProgram,
+  type Input,
+  type InputProgram,
+  type Program,
+} from './program.ts';
+import { GATE_CLOSED, GATE_LOCKED, GATE_OPEN, type GateStatus } from './surroundings.ts';
 
 /** What follows from a program and does not change while it runs. */
 export interface Statics {
   program: Program;
+  /** With all gates open. */
   walls: Walls;
+  /** Where sound gets through, with all gates open. */
+  openings: Walkable;
+  startingGates: GateStatus[];
+  /** Gates that some plate opens. */
+  platedGates: number[];
+  lamps: Neighbours;
+  /** Reach of the lamp that reaches farthest. */
+  largestLamp: number;
+  /** Agents that carry light about. */
+  lanternBearers: number[];
+  /** By squad, then role. */
+  roleScores: ((facts: Facts) => number)[][];
+  /** Whether anyone rests while far from the players. */
+  someSleep: boolean;
+  /** What a scripted player does, by tick. */
+  scripted: Map<number, Input[]>;
+  /** Indices of the texts that the world itself uses. */
+  words: Record<'step' | 'landing' | 'gate' | 'body' | 'thing' | 'flight', number>;
   stacks: RunnableStack[];
   /** By archetype. */
   bodies: BodyKind[];
@@ -27,6 +59,27 @@ function sameGround(a: Program, b: Program): boolean {
   return JSON.stringify(a.ground) === JSON.stringify(b.ground);
 }
 
+function ungatedWalls(ground: GroundProgram): Walls {
+  const walls = createWalls(ground.width, ground.height, wallBoxes(ground));
+  walls.standing.fill(0, ground.walls.length);
+  return walls;
+}
+
+/** Breadth of what sound needs to get through, as a radius. */
+const SOUND_RADIUS = 0.05;
+
+function byTick(inputs: readonly InputProgram[]): Map<number, Input[]> {
+  const list = new Map<number, Input[]>();
+  for (const { tick, input } of inputs) list.set(tick, [...(list.get(tick) ?? []), input]);
+  return list;
+}
+
+const STATUS: Record<GroundProgram['gates'][number]['state'], GateStatus> = {
+  closed: GATE_CLOSED,
+  open: GATE_OPEN,
+  locked: GATE_LOCKED,
+};
+
 function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
   return Math.max(
     0,
@@ -38,7 +91,7 @@ function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
 export function createStatics(program: Program, before?: Statics): Statics {
   const { ground, archetypes, agents } = program;
   const kept = before && sameGround(before.program, program) ? before : undefined;
-  const walls = kept?.walls ?? createWalls(ground.width, ground.height, ground.walls);
+  const walls = kept?.walls ?? ungatedWalls(ground);
   const bySize = new Map<number, Walkable>(
     (kept?.walkable ?? []).map((walkable) => [walkable.radius, walkable]),
   );
@@ -47,10 +100,33 @@ export function createStatics(program: Program, before?: Statics): Statics {
     bySize.set(radius, known);
     return known;
   });
+  const lamps = createNeighbours(ground.width, ground.height, ground.lamps.length, 8);
+  fillNeighbours(lamps, ground.lamps);
   const radii = agents.map((agent) => archetypes[agent.archetype].radius);
   return {
     program,
     walls,
+    openings: kept?.openings ?? createWalkable(walls, SOUND_RADIUS, SOUND_HEIGHT),
+    startingGates: ground.gates.map(({ state }) => STATUS[state]),
+    platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
+    lamps,
+    largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
+    lanternBearers: agents.flatMap(({ archetype }, index) =>
+      archetypes[archetype].lantern ? [index] : [],
+    ),
+    roleScores: program.squads.map(({ roles }) =>
+      roles.map(({ score }) => compileNumber(score.ir)),
+    ),
+    someSleep: archetypes.some(({ sleepBeyond }) => sleepBeyond > 0),
+    scripted: byTick(program.inputs),
+    words: {
+      step: wordIndex('step'),
+      landing: wordIndex('landing'),
+      gate: wordIndex('gate'),
+      body: wordIndex('body'),
+      thing: wordIndex('thing'),
+      flight: wordIndex('flight'),
+    },
     stacks: program.stacks.map(makeStack),
     bodies: archetypes.map(({ radius, acceleration, turnRate }) => ({
       radius,

@@ -7,7 +7,8 @@ import type { MachineDocument, ProjectDocument } from '../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, programOf, watch } from '../testing/orchard.fixture.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
-import { createWorld, setRecorder, tick, type Input, type World } from './world.ts';
+import type { Input } from './program.ts';
+import { createWorld, setRecorder, tick, type World } from './world.ts';
 
 /** Chases what it sees, looks around where it lost it. */
 const HUNTER: MachineDocument = {

@@ -49,12 +49,17 @@ const Choice = styled(QuietButton)`
 const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
   number: 1,
   place: 'attention.place',
+  agent: 'attention.of',
+  thing: 'found.thing',
+  gate: 'gate',
   route: 'self.route',
   gait: 'walk',
   key: 'key',
   list: 'list',
   value: 'attention.of',
   text: 'Who is there?',
+  word: 'seen',
+  pattern: '',
   event: 'signal',
 };
 
@@ -74,18 +79,31 @@ function keysFor(document: ProjectDocument, mind: string, kind: 'key' | 'list'):
   return namesOf(memory).filter((key) => memory[key].type.startsWith('list') === (kind === 'list'));
 }
 
+/** What a parameter that takes a name can be given. */
+function namesFor(document: ProjectDocument, mind: string, spec: ParameterSpec): string[] {
+  switch (spec.kind) {
+    case 'gait':
+      return gaitsOf(document, mind);
+    case 'key':
+    case 'list':
+      return keysFor(document, mind, spec.kind);
+    case 'gate':
+      return namesOf(document.grounds[document.start.ground]?.gates ?? {});
+    case 'pattern':
+      return [...spec.options!];
+    default:
+      return [];
+  }
+}
+
+const TAKES_NAME = new Set<ParameterSpec['kind']>(['gait', 'key', 'list', 'gate', 'pattern']);
+
 /** A new action whose required parameters hold something that works, or comes close. */
 function newAction(document: ProjectDocument, mind: string, action: ActionName): ActionDocument {
   const result: ActionDocument = { do: action };
   for (const [name, spec] of Object.entries<ParameterSpec>(ACTIONS[action].parameters)) {
     if (!spec.required) continue;
-    const names =
-      spec.kind === 'gait'
-        ? gaitsOf(document, mind)
-        : spec.kind === 'key' || spec.kind === 'list'
-          ? keysFor(document, mind, spec.kind)
-          : [];
-    result[name] = names[0] ?? FALLBACK_VALUES[spec.kind];
+    result[name] = namesFor(document, mind, spec)[0] ?? FALLBACK_VALUES[spec.kind];
   }
   return result;
 }
@@ -122,13 +140,12 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
   const value = action[name];
   const label = `${name} of ${action.do}, ${where}`;
   const set = (next: string | number) => onChange({ ...action, [name]: next });
-  if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list') {
+  if (TAKES_NAME.has(spec.kind)) {
     const names =
-      spec.kind === 'gait'
-        ? gaitsOf(document, mind)
-        : action.do === 'forget'
-          ? namesOf(document.minds[mind].memory ?? {})
-          : keysFor(document, mind, spec.kind);
+      action.do === 'forget'
+        ? namesOf(document.minds[mind].memory ?? {})
+        : namesFor(document, mind, spec);
+    const chosen = value ?? spec.default;
     return (
       <Menu
         label={label}
@@ -139,7 +156,7 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
           onAction: () => set(option),
         }))}
       >
-        <Choice aria-label={`${label}: ${value}. Choose`}>{value}</Choice>
+        <Choice aria-label={`${label}: ${chosen}. Choose`}>{chosen}</Choice>
       </Menu>
     );
   }
@@ -151,6 +168,19 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
         value={String(value)}
         check={(text) =>
           text === '' || text.length > 200 ? 'It takes 1 to 200 characters.' : null
+        }
+        onCommit={set}
+      />
+    );
+  }
+  if (spec.kind === 'word') {
+    return (
+      <InlineText
+        mono
+        label={label}
+        value={String(value)}
+        check={(text) =>
+          /^[A-Za-z]\w{0,39}$/.test(text) ? null : 'It takes one word of letters and digits.'
         }
         onCommit={set}
       />
@@ -190,7 +220,7 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
     <ExpressionField
       mind={mind}
       label={label}
-      value={String(value)}
+      value={String(value ?? spec.default ?? '')}
       path={`${path}.${name}`}
       place={{ action, parameter: name }}
       onCommit={set}

@@ -44,6 +44,7 @@ function newCall(document: ProjectDocument, mind: string, tree: string): TreeCal
     text: "'Hm?'",
     point: 'self.post',
     agent: 'attention.of',
+    thing: 'found.thing',
     route: 'self.route',
   };
   return { tree, with: Object.fromEntries(names.map((name) => [name, guesses[parameters[name]]])) };

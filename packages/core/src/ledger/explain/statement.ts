@@ -3,7 +3,8 @@ import type { RunnableMind } from '../../mind/mind.ts';
 import type { Agent } from '../../world/agent.ts';
 import type { Program } from '../../world/program.ts';
 import type { LedgerEntry, Reading } from '../../world/recorder.ts';
-import { createWorld, setRecorder, tick, type Input, type World } from '../../world/world.ts';
+import type { Input } from '../../world/program.ts';
+import { createWorld, setRecorder, tick, type World } from '../../world/world.ts';
 
 /**
  * Why an agent did what it did, found by running it again with full attention: nothing is guessed, and

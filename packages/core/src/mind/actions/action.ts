@@ -35,6 +35,11 @@ export function fail(host: Host, reason: string): Status {
   return FAILURE;
 }
 
+/** Why the legs have failed, in words. */
+export function noWay({ trouble }: Host): string {
+  return trouble === '' ? 'there is no way to it' : `no way: ${trouble}`;
+}
+
 function argument(program: ActionProgram, name: string): ArgumentProgram {
   const value = program.args[name];
   if (value === undefined) throw new Error(`The program's ${program.action} lacks “${name}”.`);
@@ -96,4 +101,9 @@ export function valueArgument(program: ActionProgram, name: string): PointFuncti
   const value = argument(program, name);
   if (typeof value === 'object' && value.ir.type === 'point') return compilePoint(value.ir);
   return { x: numberArgument(program, name), y: () => NaN };
+}
+
+/** Whether the action has this argument at all. */
+export function hasArgument({ args }: ActionProgram, name: string): boolean {
+  return args[name] !== undefined;
 }

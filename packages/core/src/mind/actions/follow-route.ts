@@ -1,7 +1,7 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { ActionProgram } from '../program.ts';
-import { A, B, fail, numberArgument, type ActionMaker } from './action.ts';
+import { A, B, fail, noWay, numberArgument, type ActionMaker } from './action.ts';
 
 const WAYPOINT_REACHED = 0.15;
 
@@ -64,7 +64,7 @@ export const followRoute: ActionMaker = (program, at) => {
       const { memory } = host;
       const points = host.routePoints(route);
       if (memory[at + B] === 0) {
-        if (host.legs === LEGS_FAILED) return fail(host, 'there is no way to the next waypoint');
+        if (host.legs === LEGS_FAILED) return fail(host, noWay(host));
         if (host.legs !== LEGS_ARRIVED) return head(host, points);
         memory[at + B] = host.tick + host.routeWait(route);
       }

@@ -4,7 +4,10 @@ import type { ActionMaker, RunnableAction } from './action.ts';
 import { face } from './face.ts';
 import { followRoute } from './follow-route.ts';
 import { add, forget, raise, remember, say, setGait, stop } from './instant.ts';
+import { search, surround } from './group.ts';
+import { drop, learnWaypoint, makeNoise, pickUp, tellSquad, throwIt, use, wake } from './hands.ts';
 import { moveTo } from './move-to.ts';
+import { circle, flee, keepDistance, returnToPost, wander } from './steering.ts';
 import { turn } from './turn.ts';
 import { wait } from './wait.ts';
 
@@ -21,6 +24,21 @@ const MAKERS: Record<ActionName, ActionMaker> = {
   add,
   forget,
   raise,
+  wander,
+  flee,
+  circle,
+  keepDistance,
+  returnToPost,
+  search,
+  surround,
+  pickUp,
+  drop,
+  throw: throwIt,
+  use,
+  wake,
+  tellSquad,
+  makeNoise,
+  learnWaypoint,
 };
 
 /** Binds a checked action to its arguments, and to the cells it may use from `at`. */

@@ -1,8 +1,10 @@
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
+import type { ActionProgram } from '../program.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import {
   constantArgument,
   fail,
+  noWay,
   numberArgument,
   placeArgument,
   type ActionMaker,
@@ -11,22 +13,28 @@ import {
 /** Nearer than this nobody can be asked to stop. */
 const NEAREST = 0.05;
 
+function typeIsPoint({ args }: ActionProgram): boolean {
+  return typeof args.to === 'object' && args.to.ir.type === 'point';
+}
+
 export const moveTo: ActionMaker = (program) => {
   const place = placeArgument(program, 'to');
   const fixed = constantArgument(program, 'within');
   const within = numberArgument(program, 'within');
+  // Whoever goes after an agent goes on until it is near; at a place one may stand beside others.
+  const settles = typeIsPoint(program);
   const head = (host: Host): Status => {
     if (!place(host)) return fail(host, 'the place is not known');
     const near = fixed ?? within(host);
     if (near - near !== 0) return fail(host, 'the distance is not known');
-    host.goTo(host.place[0], host.place[1], near < NEAREST ? NEAREST : near);
+    host.goTo(host.place[0], host.place[1], near < NEAREST ? NEAREST : near, settles);
     return RUNNING;
   };
   return {
     start: head,
     step(host) {
       if (host.legs === LEGS_ARRIVED) return SUCCESS;
-      if (host.legs === LEGS_FAILED) return fail(host, 'there is no way to it');
+      if (host.legs === LEGS_FAILED) return fail(host, noWay(host));
       return head(host);
     },
     stop: (host) => host.stopLegs(),

@@ -1,4 +1,5 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
+import { SENSES } from '../../senses/words.ts';
 import { reserve, type CellLayout } from '../cells.ts';
 import type { ActionProgram, MachineProgram, StateKindProgram } from '../program.ts';
 import { Leaf, type Grove } from '../tree/leaf.ts';
@@ -15,6 +16,8 @@ export interface RunnableMachine {
   again: boolean;
   /** Actions no decision is made during. */
   locks: Leaf[];
+  /** Some state says which sense wins the attention. */
+  heeds: boolean;
 }
 
 export interface RunnableState {
@@ -47,6 +50,8 @@ export interface RunnableState {
   busyAlong: RunnableState[];
   /** Nothing that may fire without an event can, while nothing is noticed. */
   dozes: boolean;
+  /** Senses by index, the one that wins the attention first; null where it says nothing. */
+  attention: readonly number[] | null;
 }
 
 export interface RunnableTransition {
@@ -182,6 +187,7 @@ export function makeMachine(
       heldAlong: [],
       busyAlong: [],
       dozes: false,
+      attention: state.attention && state.attention.map((sense) => SENSES.indexOf(sense)),
     };
   });
   for (const state of states) {
@@ -193,7 +199,8 @@ export function makeMachine(
     state.dozes = looked.every(({ index }) => program.transitions[index].needsNotice);
   }
   const again = states.some(({ activity }) => activity?.again);
-  return { states, transitions, initial: program.initial, cells, again, locks };
+  const heeds = states.some(({ attention }) => attention !== null);
+  return { states, transitions, initial: program.initial, cells, again, locks, heeds };
 }
 
 export function isHistory(kind: StateKindProgram): boolean {

@@ -18,9 +18,12 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
     return numberOrExpression(literal, spec.required);
   }
   let schema: yup.StringSchema;
-  if (spec.kind === 'text') schema = yup.string().min(1).max(200);
+  if (spec.kind === 'pattern') schema = yup.string().oneOf([...spec.options!]);
+  else if (spec.kind === 'text') schema = yup.string().min(1).max(200);
   else if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list')
     schema = yup.string().matches(NAME_PATTERN, 'must be a name');
+  else if (spec.kind === 'word')
+    schema = yup.string().matches(/^[A-Za-z]\w{0,39}$/, 'must be one word of letters and digits');
   else if (spec.kind === 'event')
     schema = yup.string().matches(/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/, 'must be an event name');
   else schema = expression();

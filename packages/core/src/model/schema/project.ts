@@ -2,21 +2,27 @@ import * as yup from 'yup';
 import {
   MEMORY_SCOPES,
   MEMORY_TYPES,
+  PLAYER_ACTS,
   PROJECT_FORMAT,
   PROJECT_VERSION,
-  ROUTE_ENDS,
+  SENSES,
   STATE_KINDS,
   UNITS,
-  WALL_KINDS,
 } from '../documents.ts';
 import { CHANNELS } from '../actions.ts';
 import { actionSchema } from './action.ts';
 import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
+import { archetype, faction, squad } from './cast.ts';
+import { ground } from './ground.ts';
 import {
   expression,
+  list,
   name,
+  needed,
   note,
-  pair,
+  number,
+  oneOf,
+  place,
   record,
   recursive,
   shape,
@@ -24,10 +30,7 @@ import {
   type AnySchema,
 } from './shapes.ts';
 
-const oneOf = (values: readonly string[]) => yup.string().oneOf([...values]);
-const number = (minimum: number, maximum: number) => yup.number().min(minimum).max(maximum);
-const list = (of: AnySchema, maximum: number) => yup.array(of as yup.Schema).max(maximum);
-const needed = (schema: AnySchema) => (schema as yup.Schema).required();
+const seed = () => number(0, Number.MAX_SAFE_INTEGER).integer();
 
 const memoryKey = shape({
   type: needed(oneOf(MEMORY_TYPES)),
@@ -77,6 +80,7 @@ const stateShape = shape({
   activity: activitySchema,
   exit: actions,
   leaves: list(transition, 64),
+  attention: list(oneOf(SENSES), SENSES.length),
 });
 
 const everySchema = shape({ every: needed(number(0.01, 60)) }, 'every');
@@ -113,75 +117,31 @@ const mind = shape({
     });
   });
 
-const cone = shape({
-  range: needed(number(0.1, 500)),
-  halfAngle: needed(number(1, 180)),
-  gain: needed(number(0, 100)),
+const input = shape({
+  tick: needed(number(1, 10_000_000).integer()),
+  agent: needed(name()),
+  x: number(-1, 1),
+  y: number(-1, 1),
+  gait: name(),
+  act: oneOf(PLAYER_ACTS),
+  at: place(),
+  control: oneOf(['player', 'minds']),
 });
 
-const archetype = shape({
+const player = shape({
   title: needed(title()),
   note: note(),
-  faction: needed(name()),
-  mind: name(),
-  minds: list(needed(name()), 4),
-  squad: name(),
-  reaction: number(0, 5),
-  body: needed(
-    shape({
-      radius: needed(number(0.1, 3)),
-      acceleration: needed(number(0.1, 200)),
-      turnRate: needed(number(1, 3600)),
-    }),
-  ),
-  gaits: record(number(0, 30)),
-  gait: needed(name()),
-  sight: shape({
-    cones: needed(list(cone, 8).min(1)),
-    fade: needed(number(0, 100)),
-    grace: needed(number(0, 600)),
-    curious: needed(number(0, 1)),
-    certain: needed(number(0, 1)),
-    forgetAfter: needed(number(0, 3600)),
-  }),
+  seed: seed(),
+  inputs: needed(list(input, 50_000)),
 });
 
-const place = () => pair(-10_000, 'a place, in metres');
-
-const ground = shape({
+const setup = shape({
   title: needed(title()),
   note: note(),
-  width: needed(number(2, 1000)),
-  height: needed(number(2, 1000)),
-  walls: needed(
-    list(
-      shape({
-        kind: oneOf(WALL_KINDS),
-        at: needed(place()),
-        size: needed(pair(0.05, 'width and height, in metres')),
-        note: note(),
-      }),
-      5000,
-    ),
-  ),
-  routes: record(
-    shape({
-      title: title(),
-      points: needed(list(needed(place()), 500).min(2)),
-      end: oneOf(ROUTE_ENDS),
-      wait: number(0, 600),
-    }),
-  ),
-  agents: record(
-    shape({
-      title: title(),
-      archetype: needed(name()),
-      at: needed(place()),
-      heading: number(-360, 360),
-      route: name(),
-      squad: name(),
-    }),
-  ),
+  play: name(),
+  seed: seed(),
+  player: name(),
+  agents: record(shape({ at: place(), heading: number(-360, 360) }), true),
 });
 
 /** The form of a project document. Names that must exist elsewhere are checked by the compiler, not here. */
@@ -194,12 +154,16 @@ export const projectSchema = shape({
   minds: record(mind),
   archetypes: record(archetype),
   grounds: record(ground),
-  squads: record(shape({ title: needed(title()), note: note() }), true),
+  squads: record(squad, true),
+  factions: record(faction, true),
+  players: record(player, true),
+  setups: record(setup, true),
   start: needed(
     shape({
       ground: needed(name()),
       play: name(),
-      seed: number(0, Number.MAX_SAFE_INTEGER).integer(),
+      seed: seed(),
+      player: name(),
     }),
   ),
 });

@@ -129,6 +129,11 @@ export function pair(minimum: number, what: string): yup.Schema {
   return yup.tuple([part, part]).meta({ pair: part, about: what });
 }
 
+export const oneOf = (values: readonly string[]) => yup.string().oneOf([...values]);
+export const number = (minimum: number, maximum: number) => yup.number().min(minimum).max(maximum);
+export const list = (of: AnySchema, maximum: number) => yup.array(of as yup.Schema).max(maximum);
+export const needed = (schema: AnySchema) => (schema as yup.Schema).required();
+export const place = () => pair(-10_000, 'a place, in metres');
 export const name = () => yup.string().matches(NAME_PATTERN, `must be a name: ${NAME_ABOUT}`);
 export const title = () => yup.string().min(1).max(80);
 export const note = () => yup.string().max(4000);

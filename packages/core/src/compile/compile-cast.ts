@@ -1,0 +1,185 @@
+import { checkExpression } from '../expression/check.ts';
+import type { ScopeKey } from '../expression/scope.ts';
+import {
+  CROUCHED_SEEN,
+  CROUCH_SHARE,
+  DEFAULT_BODY_HEIGHT,
+  DEFAULT_CLEAR_POINTS,
+  DEFAULT_STEADY,
+  STANCES,
+  type ArchetypeDocument,
+  type GaitDocument,
+  type RoleDocument,
+} from '../model/documents.ts';
+import { suggestion } from '../model/nearest-name.ts';
+import { radians } from '../numeric/trigonometry.ts';
+import {
+  FRIENDLY,
+  HOSTILE,
+  type ArchetypeProgram,
+  type RoleProgram,
+  type SightProgram,
+  type SquadProgram,
+} from '../world/program.ts';
+import type { SharedKeys } from './compile-mind.ts';
+import { indexOfName, internText, namesOf, ticks, type CompileContext } from './context.ts';
+import { stackOf, type Stacks } from './stacks.ts';
+
+/** Archetypes, factions and squads. */
+
+function compileSight(
+  archetype: ArchetypeDocument,
+  path: string,
+  context: CompileContext,
+): SightProgram | null {
+  const { sight } = archetype;
+  if (!sight) return null;
+  if (sight.curious > sight.certain) {
+    context.findings.error(
+      'parameter',
+      `${path}.sight.curious`,
+      `Curious (${sight.curious}) must not lie above certain (${sight.certain}).`,
+    );
+  }
+  return {
+    cones: sight.cones.map(({ range, halfAngle, gain }) => ({
+      range,
+      halfAngle: radians(halfAngle),
+      gain,
+    })),
+    fade: sight.fade,
+    graceTicks: ticks(context, sight.grace),
+    curious: sight.curious,
+    certain: sight.certain,
+    forgetTicks: ticks(context, sight.forgetAfter),
+    points: sight.points ?? DEFAULT_CLEAR_POINTS,
+  };
+}
+
+/** What a gait is, whichever way it is written; null where the archetype has none of that name. */
+function gaitOf(archetype: ArchetypeDocument, name: string): GaitDocument | null {
+  if (!Object.hasOwn(archetype.gaits, name)) return null;
+  const gait = archetype.gaits[name];
+  return typeof gait === 'number' ? { speed: gait } : gait;
+}
+
+/** The factions of a project: those declared and those that archetypes name. */
+export function factionsOf({ document }: CompileContext): string[] {
+  const { archetypes, factions = {} } = document;
+  const named = namesOf(archetypes).map((name) => archetypes[name].faction);
+  return namesOf(Object.fromEntries([...namesOf(factions), ...named].map((name) => [name, 0])));
+}
+
+/** How each faction stands to each other, row by row. */
+export function compileStances(context: CompileContext, names: readonly string[]): number[] {
+  const { factions = {} } = context.document;
+  for (const name of namesOf(factions)) {
+    for (const other of namesOf(factions[name].toward ?? {}))
+      indexOfName(names, other, `factions.${name}.toward.${other}`, 'faction', context);
+  }
+  return names.flatMap((name) => {
+    const toward = Object.hasOwn(factions, name) ? (factions[name].toward ?? {}) : {};
+    return names.map((other) => {
+      const said = Object.hasOwn(toward, other) ? toward[other] : undefined;
+      if (said !== undefined) return STANCES.indexOf(said);
+      return other === name ? FRIENDLY : HOSTILE;
+    });
+  });
+}
+
+export function compileArchetype(
+  name: string,
+  stacks: Stacks,
+  factions: readonly string[],
+  context: CompileContext,
+): ArchetypeProgram {
+  const archetype = context.document.archetypes[name];
+  const path = `archetypes.${name}`;
+  const { radius, acceleration, turnRate, height = DEFAULT_BODY_HEIGHT } = archetype.body;
+  if (!gaitOf(archetype, archetype.gait)) {
+    context.findings.error(
+      'unknownName',
+      `${path}.gait`,
+      `“${name}” has no gait “${archetype.gait}”.${suggestion(archetype.gait, namesOf(archetype.gaits))}`,
+    );
+  }
+  const gaits = context.gaits.map((gait) => gaitOf(archetype, gait));
+  const crouched = gaits.map((gait) => gait?.crouched ?? false);
+  return {
+    name,
+    title: archetype.title,
+    faction: archetype.faction,
+    side: factions.indexOf(archetype.faction),
+    stack: stackOf(archetype, path, stacks, context),
+    reactionTicks: ticks(context, archetype.reaction ?? 0),
+    radius,
+    acceleration,
+    turnRate: radians(turnRate),
+    height,
+    crouchHeight: archetype.body.crouchHeight ?? height * CROUCH_SHARE,
+    paces: gaits.map((gait) => gait?.speed ?? NaN),
+    stepNoises: gaits.map((gait) => gait?.noise ?? 0),
+    crouched,
+    seen: gaits.map((gait, i) => gait?.seen ?? (crouched[i] ? CROUCHED_SEEN : 1)),
+    gait: context.gaits.indexOf(archetype.gait),
+    sight: compileSight(archetype, path, context),
+    hearing: archetype.hearing ? { threshold: archetype.hearing.threshold } : null,
+    lantern: archetype.lantern ? { ...archetype.lantern } : null,
+    sleepBeyond: archetype.sleepBeyond ?? 0,
+  };
+}
+
+function compileRole(
+  document: RoleDocument,
+  path: string,
+  shared: SharedKeys,
+  context: CompileContext,
+): RoleProgram | null {
+  const keys = new Map(
+    [...shared.squad.keys, ...shared.world.keys].map(
+      ({ name, scope, slot, type }): [string, ScopeKey] => [name, { index: -1, scope, slot, type }],
+    ),
+  );
+  const names = {
+    keys,
+    onGround: context.onGround,
+    internText: (text: string) => internText(context, text),
+  };
+  const result = checkExpression(document.score, names, { types: ['number'] });
+  if (!result.ok) {
+    for (const { message, at } of result.faults)
+      context.findings.error('expression', `${path}.score`, message, at);
+    return null;
+  }
+  if (JSON.stringify(result.expression.ir).includes('"age(key)"')) {
+    context.findings.error(
+      'expression',
+      `${path}.score`,
+      'A score can’t ask for the age of a key: it is looked at for every member, whatever its mind.',
+    );
+    return null;
+  }
+  return {
+    role: internText(context, document.role),
+    title: document.title ?? document.role,
+    slots: document.slots ?? 0,
+    score: result.expression,
+    steady: document.steady ?? DEFAULT_STEADY,
+  };
+}
+
+export function compileSquads(shared: SharedKeys, context: CompileContext): SquadProgram[] {
+  const { squads = {} } = context.document;
+  return namesOf(squads).map((name) => {
+    const { title, reach, delay, roles = [] } = squads[name];
+    return {
+      name,
+      title,
+      reach: reach ?? -1,
+      delayTicks: ticks(context, delay ?? 0),
+      roles: roles.flatMap(
+        (role, i) => compileRole(role, `squads.${name}.roles[${i}]`, shared, context) ?? [],
+      ),
+    };
+  });
+}

@@ -1,0 +1,205 @@
+import { createWalls, circleBlocked } from '../space/walls.ts';
+import {
+  THING_NOISE,
+  WALL_HEIGHTS,
+  WALL_MUFFLING,
+  type GroundDocument,
+  type PostDocument,
+} from '../model/documents.ts';
+import { SOUND_HEIGHT } from '../senses/hearing.ts';
+import { radians, wrapAngle } from '../numeric/trigonometry.ts';
+import {
+  THING_RADIUS,
+  wallBoxes,
+  type AgentProgram,
+  type ArchetypeProgram,
+  type BoxProgram,
+  type GroundProgram,
+  type ThingProgram,
+} from '../world/program.ts';
+import { indexOfName, namesOf, ticks, type CompileContext } from './context.ts';
+
+/** The ground a run takes place on, and who stands where on it. */
+
+function boxOf({ at, size }: { at: [number, number]; size: [number, number] }): BoxProgram {
+  return { x: at[0], y: at[1], width: size[0], height: size[1] };
+}
+
+function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {
+  return namesOf(gates).map((name) => {
+    const gate = gates[name];
+    const top = gate.height ?? WALL_HEIGHTS.wall;
+    const muffles = gate.muffles ?? (top <= SOUND_HEIGHT ? 0 : WALL_MUFFLING.hedge);
+    return {
+      name,
+      title: gate.title ?? name,
+      ...boxOf(gate),
+      top,
+      muffles,
+      state: gate.state ?? 'closed',
+    };
+  });
+}
+
+function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
+  return namesOf(things).map((name) => {
+    const { title, kind = 'basket', at, noise } = things[name];
+    return {
+      name,
+      title: title ?? name,
+      kind,
+      x: at[0],
+      y: at[1],
+      noise: noise ?? THING_NOISE[kind],
+    };
+  });
+}
+
+export function compileGround(context: CompileContext): GroundProgram {
+  const { document } = context;
+  const name = document.start.ground;
+  const ground = document.grounds[name];
+  const path = `grounds.${name}`;
+  const { lamps = {}, plates = {}, zones = {} } = ground;
+  const gates = compileGates(ground);
+  const gateNames = gates.map((gate) => gate.name);
+  return {
+    name,
+    title: ground.title,
+    width: ground.width,
+    height: ground.height,
+    light: ground.light ?? 1,
+    walls: ground.walls.map(({ kind = 'wall', at, size, height, muffles }) => ({
+      kind,
+      ...boxOf({ at, size }),
+      top: height ?? WALL_HEIGHTS[kind],
+      muffles: muffles ?? WALL_MUFFLING[kind],
+    })),
+    lamps: namesOf(lamps).map((lamp) => {
+      const { title, at, reach, strength } = lamps[lamp];
+      return { name: lamp, title: title ?? lamp, x: at[0], y: at[1], reach, strength };
+    }),
+    gates,
+    plates: namesOf(plates).map((plate) => ({
+      name: plate,
+      title: plates[plate].title ?? plate,
+      ...boxOf(plates[plate]),
+      gate: indexOfName(
+        gateNames,
+        plates[plate].opens,
+        `${path}.plates.${plate}.opens`,
+        'gate',
+        context,
+      ),
+    })),
+    things: compileThings(ground),
+    zones: namesOf(zones).map((zone) => ({
+      name: zone,
+      title: zones[zone].title ?? zone,
+      ...boxOf(zones[zone]),
+    })),
+    routes: namesOf(ground.routes).map((route) => {
+      const { title, points, end, wait } = ground.routes[route];
+      return {
+        name: route,
+        title: title ?? route,
+        points: points.flat(),
+        end: end ?? 'loop',
+        waitTicks: ticks(context, wait ?? 0),
+      };
+    }),
+  };
+}
+
+/** The agent's own squad, else its archetype's; −1 for none. */
+function squadOf(
+  own: string | undefined,
+  archetype: string,
+  path: string,
+  context: CompileContext,
+): number {
+  const { archetypes, squads } = context.document;
+  const inherited = Object.hasOwn(archetypes, archetype) ? archetypes[archetype].squad : undefined;
+  const name = own ?? inherited;
+  if (name === undefined) return -1;
+  const at = own === undefined ? `archetypes.${archetype}.squad` : `${path}.squad`;
+  return indexOfName(namesOf(squads ?? {}), name, at, 'squad', context);
+}
+
+function placeOf({ at, heading }: PostDocument): AgentProgram['post'] {
+  return { x: at[0], y: at[1], heading: wrapAngle(radians(heading ?? 0)) };
+}
+
+export function compileAgents(
+  context: CompileContext,
+  archetypes: readonly string[],
+): AgentProgram[] {
+  const { document } = context;
+  const ground = document.grounds[document.start.ground];
+  const posts = ground.posts ?? {};
+  const routes = namesOf(ground.routes);
+  const path = `grounds.${document.start.ground}.agents`;
+  return namesOf(ground.agents).map((name) => {
+    const placed = ground.agents[name];
+    const at = `${path}.${name}`;
+    const named = (names: readonly string[], value: string | undefined, what: string) =>
+      value === undefined ? -1 : indexOfName(names, value, `${at}.${what}`, what, context);
+    const post = named(namesOf(posts), placed.post, 'post');
+    const { x, y, heading } = placeOf(placed);
+    return {
+      name,
+      title: placed.title ?? name,
+      archetype: named(archetypes, placed.archetype, 'archetype'),
+      x,
+      y,
+      heading,
+      post: post < 0 ? { x, y, heading } : placeOf(posts[placed.post!]),
+      route: named(routes, placed.route, 'route'),
+      squad: squadOf(placed.squad, placed.archetype, at, context),
+      asleep: placed.asleep ?? false,
+    };
+  });
+}
+
+/** Bodies must start where they can be: on the ground, in no wall, in no other body. */
+export function checkPlaces(
+  context: CompileContext,
+  ground: GroundProgram,
+  agents: readonly AgentProgram[],
+  archetypes: readonly ArchetypeProgram[],
+): void {
+  const walls = createWalls(ground.width, ground.height, wallBoxes(ground));
+  ground.gates.forEach(({ state }, gate) => {
+    if (state === 'open') walls.standing[ground.walls.length + gate] = 0;
+  });
+  const radius = (agent: AgentProgram) => archetypes[agent.archetype]?.radius ?? 0;
+  agents.forEach((agent, i) => {
+    const path = `grounds.${ground.name}.agents.${agent.name}.at`;
+    if (circleBlocked(walls, agent.x, agent.y, radius(agent))) {
+      context.findings.error(
+        'place',
+        path,
+        `“${agent.title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${agent.x}, ${agent.y}). Move it.`,
+      );
+    }
+    for (const other of agents.slice(0, i)) {
+      const dx = agent.x - other.x;
+      const dy = agent.y - other.y;
+      if (Math.sqrt(dx * dx + dy * dy) < radius(agent) + radius(other)) {
+        context.findings.error(
+          'place',
+          path,
+          `“${agent.title}” and “${other.title}” stand in the same place. Move one.`,
+        );
+      }
+    }
+  });
+  for (const thing of ground.things) {
+    if (!circleBlocked(walls, thing.x, thing.y, THING_RADIUS)) continue;
+    context.findings.error(
+      'place',
+      `grounds.${ground.name}.things.${thing.name}.at`,
+      `“${thing.title}” lies in a wall or off the ground at (${thing.x}, ${thing.y}). Move it.`,
+    );
+  }
+}

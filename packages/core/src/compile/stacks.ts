@@ -1,0 +1,41 @@
+import type { StackProgram } from '../mind/program.ts';
+import type { ArchetypeDocument } from '../model/documents.ts';
+import { compileStack, mindsOf, type SharedKeys } from './compile-mind.ts';
+import { indexOfName, namesOf, type CompileContext } from './context.ts';
+
+/** The stacks of minds that agents may have, and those no archetype has, so that they are checked too. */
+export interface Stacks {
+  list: StackProgram[];
+  of(minds: readonly string[]): number;
+}
+
+export function createStacks(shared: SharedKeys, context: CompileContext): Stacks {
+  const list: StackProgram[] = [];
+  const known = new Map<string, number>();
+  return {
+    list,
+    of(minds) {
+      const key = minds.join(' ');
+      let index = known.get(key);
+      if (index === undefined) {
+        index = list.push(compileStack(minds, shared, context)) - 1;
+        known.set(key, index);
+      }
+      return index;
+    },
+  };
+}
+
+export function stackOf(
+  archetype: ArchetypeDocument,
+  path: string,
+  stacks: Stacks,
+  context: CompileContext,
+): number {
+  const known = namesOf(context.document.minds);
+  const minds = mindsOf(archetype).filter((mind) => {
+    const at = mind === archetype.mind ? 'mind' : `minds[${archetype.minds!.indexOf(mind)}]`;
+    return indexOfName(known, mind, `${path}.${at}`, 'mind', context) >= 0;
+  });
+  return minds.length === 0 ? -1 : stacks.of(minds);
+}

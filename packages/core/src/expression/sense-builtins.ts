@@ -1,0 +1,174 @@
+import { distance } from '../numeric/distance.ts';
+import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
+import type { Builtin } from './builtins.ts';
+import type { Facts, PerceptFacts } from './facts.ts';
+
+/** Built-ins for what the senses brought besides sight, and for what is true whatever the senses say. */
+
+/** Places of the senses in the order that programs use; sight, the first, keeps tracks instead. */
+const HARM = 1;
+const HEARING = 2;
+const FOUND = 3;
+const TOLD = 4;
+
+/** A number out of the percept of one sense; `missing` where there is none. */
+function of(
+  sense: number,
+  part: (percept: PerceptFacts) => number,
+  missing: number,
+): (facts: Facts) => number {
+  return (facts) => {
+    const percept = facts.percept(sense);
+    return percept === null ? missing : part(percept);
+  };
+}
+
+function place(name: string, sense: number, about: string): Builtin {
+  return {
+    name: `${name}.place`,
+    result: 'point',
+    about,
+    missing: 'nothing',
+    x: of(sense, ({ x }) => x, NaN),
+    y: of(sense, ({ y }) => y, NaN),
+  };
+}
+
+function kind(name: string, sense: number, about: string): Builtin {
+  return {
+    name: `${name}.kind`,
+    result: 'text',
+    about,
+    missing: 'no text',
+    read: of(sense, ({ what }) => what, -1),
+  };
+}
+
+function age(name: string, sense: number): Builtin {
+  return {
+    name: `${name}.age`,
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: `seconds since; what is older than 4 s counts no more`,
+    missing: 'nothing',
+    read: (f) => f.perceptAge(sense),
+  };
+}
+
+function whom(name: string, field: string, sense: number, about: string): Builtin {
+  return {
+    name: `${name}.${field}`,
+    result: 'agent',
+    about,
+    missing: 'no agent',
+    read: of(sense, (percept) => percept.of, -1),
+  };
+}
+
+const agent = { name: 'agent', type: 'agent' } as const;
+
+export const SENSE_BUILTINS: readonly Builtin[] = [
+  place('heard', HEARING, 'where the last noise seemed to be made'),
+  kind(
+    'heard',
+    HEARING,
+    "what was heard: 'step', 'landing', 'gate', or the kind a noise was made as",
+  ),
+  {
+    name: 'heard.loudness',
+    result: 'number',
+    range: [0, 1],
+    about: 'how loud the last noise arrived, 0 to 1',
+    missing: '0',
+    read: of(HEARING, ({ strength }) => strength, 0),
+  },
+  age('heard', HEARING),
+  {
+    name: 'harmed.bearing',
+    result: 'number',
+    range: [-180, 180],
+    unit: 'deg',
+    about: 'angle from the heading to where the last harm came from, −180 to 180',
+    missing: 'nothing',
+    read: (f) => {
+      const percept = f.percept(HARM);
+      if (percept === null) return NaN;
+      return degrees(wrapAngle(atan2(percept.y - f.y, percept.x - f.x) - f.heading));
+    },
+  },
+  age('harmed', HARM),
+  place('found', FOUND, 'where the last thing found is; for one in flight, where it came from'),
+  kind('found', FOUND, "what was found: 'body', 'thing', 'gate' or 'flight'"),
+  whom('found', 'of', FOUND, 'whose body was found'),
+  {
+    name: 'found.thing',
+    result: 'thing',
+    about: 'the thing that was found out of its place, or in flight',
+    missing: 'no thing',
+    read: of(FOUND, ({ thing }) => thing, -1),
+  },
+  age('found', FOUND),
+  place('told', TOLD, 'the place the squad was told of last'),
+  kind('told', TOLD, 'what it was told, in the words of who told it'),
+  whom('told', 'of', TOLD, 'the agent the squad was told of last'),
+  age('told', TOLD),
+  {
+    name: 'hostile',
+    parameters: [agent],
+    result: 'flag',
+    about: 'whether this agent’s faction is hostile to the other’s',
+    missing: 'false',
+    test: (f, a) => f.isHostile(a),
+  },
+  {
+    name: 'isOpen',
+    parameters: [{ name: 'gate', type: 'gate' }],
+    result: 'flag',
+    about: 'whether the gate is open',
+    test: (f, gate) => f.isOpen(gate),
+  },
+  {
+    name: 'inZone',
+    parameters: [{ name: 'zone', type: 'zone' }],
+    result: 'flag',
+    about: 'whether this body is in the zone',
+    test: (f, zone) => f.inZone(zone),
+  },
+  {
+    name: 'isFree',
+    parameters: [{ name: 'point', type: 'point' }],
+    result: 'flag',
+    about: 'whether no squad mate stands within 0.8 m of the point or is on its way there',
+    missing: 'true',
+    test: (f, x, y) => f.isFree(x, y),
+  },
+  {
+    name: 'cheat.place',
+    parameters: [agent],
+    result: 'point',
+    about: 'where the agent is in truth, whether it is perceived or not',
+    missing: 'nothing',
+    x: (f, a) => f.trueX(a),
+    y: (f, a) => f.trueY(a),
+  },
+  {
+    name: 'cheat.place',
+    parameters: [{ name: 'thing', type: 'thing' }],
+    result: 'point',
+    about: 'where the thing is in truth, whether it is perceived or not',
+    missing: 'nothing',
+    x: (f, thing) => f.thingX(thing),
+    y: (f, thing) => f.thingY(thing),
+  },
+  {
+    name: 'cheat.distance',
+    parameters: [agent],
+    result: 'number',
+    range: [0, Infinity],
+    unit: 'm',
+    about: 'metres to where the agent is in truth',
+    missing: 'nothing',
+    read: (f, a) => distance(f.trueX(a), f.trueY(a), f.x, f.y),
+  },
+];

@@ -1,0 +1,100 @@
+import { distance } from '../numeric/distance.ts';
+import { cos, sin } from '../numeric/trigonometry.ts';
+import { cellAt, islandsOf, nearestOpen, type Walkable } from '../motion/walkable.ts';
+
+/** Places to look at around where somebody was last known to be: which there are, and who takes which. */
+
+/** How far off a place may be moved to be on walkable ground, in metres. */
+const OFF = 0.5;
+
+function ringPlaces(x: number, y: number, from: number, radius: number, spacing: number): number[] {
+  const places: number[] = from === 0 ? [x, y] : [];
+  for (let r = from === 0 ? spacing : from + spacing; r <= radius + 1e-9; r += spacing) {
+    const count = Math.max(4, Math.round((2 * Math.PI * r) / (spacing * 1.3)));
+    for (let i = 0; i < count; i++) {
+      const angle = (2 * Math.PI * i) / count;
+      places.push(x + cos(angle) * r, y + sin(angle) * r);
+    }
+  }
+  return places;
+}
+
+function gridPlaces(x: number, y: number, from: number, radius: number, spacing: number): number[] {
+  const places: number[] = [];
+  const steps = Math.floor(radius / spacing);
+  for (let r = -steps; r <= steps; r++) {
+    for (let c = -steps; c <= steps; c++) {
+      const square = (r * r + c * c) * spacing * spacing;
+      if (square > radius * radius || (from > 0 && square <= from * from)) continue;
+      places.push(x + c * spacing, y + r * spacing);
+    }
+  }
+  return places;
+}
+
+/**
+ * Places to search within `radius` metres of (x, y), farther than `from`, about `spacing` apart, as x, y
+ * pairs: only those on ground that can be walked to from (x, y), each on its own.
+ */
+export function searchPlaces(
+  walkable: Walkable,
+  x: number,
+  y: number,
+  from: number,
+  radius: number,
+  spacing: number,
+  grid: boolean,
+): number[] {
+  const centre = nearestOpen(walkable, x, y, 2);
+  if (centre < 0) return [];
+  const islands = islandsOf(walkable);
+  const { columns, rows, cell } = walkable;
+  const wanted = (grid ? gridPlaces : ringPlaces)(x, y, from, radius, spacing);
+  const taken = new Set<number>();
+  const places: number[] = [];
+  for (let i = 0; i < wanted.length; i += 2) {
+    const [px, py] = [wanted[i], wanted[i + 1]];
+    if (px < 0 || py < 0 || px > columns * cell || py > rows * cell) continue;
+    const at = nearestOpen(walkable, px, py, OFF);
+    if (at < 0 || islands[at] !== islands[centre] || taken.has(at)) continue;
+    taken.add(at);
+    const here = at === cellAt(walkable, px, py);
+    places.push(
+      here ? px : ((at % columns) + 0.5) * cell,
+      here ? py : (Math.floor(at / columns) + 0.5) * cell,
+    );
+  }
+  return places;
+}
+
+export const PLACE_FREE = -1;
+export const PLACE_DONE = -2;
+
+/**
+ * The free place that suits a searcher at (x, y) best: near to it, and away from those the others are
+ * on their way to, so that they spread. −1 where none is free.
+ */
+export function choosePlace(
+  places: readonly number[],
+  by: readonly number[],
+  x: number,
+  y: number,
+): number {
+  let best = -1;
+  let bestScore = Infinity;
+  for (let i = 0; i < by.length; i++) {
+    if (by[i] !== PLACE_FREE) continue;
+    let apart = 6;
+    for (let j = 0; j < by.length; j++) {
+      if (by[j] < 0) continue;
+      const between = distance(places[2 * j], places[2 * j + 1], places[2 * i], places[2 * i + 1]);
+      apart = Math.min(apart, between);
+    }
+    const score = distance(places[2 * i], places[2 * i + 1], x, y) - 0.5 * apart;
+    if (score < bestScore) {
+      best = i;
+      bestScore = score;
+    }
+  }
+  return best;
+}

@@ -1,0 +1,45 @@
+/** What is said of an action in the table of actions. */
+
+/** A part of the body that one action at a time may use. */
+export const CHANNELS = ['legs', 'eyes', 'voice', 'arms'] as const;
+export type Channel = (typeof CHANNELS)[number];
+
+export type ParameterKind =
+  | 'number'
+  | 'place'
+  | 'agent'
+  | 'thing'
+  | 'gate'
+  | 'route'
+  | 'gait'
+  | 'key'
+  | 'list'
+  | 'value'
+  | 'text'
+  | 'word'
+  | 'event'
+  | 'pattern';
+
+export interface ParameterSpec {
+  /** `place` takes a point or an agent; `value` whatever type the named key has; `pattern` one of `options`. */
+  kind: ParameterKind;
+  required: boolean;
+  options?: readonly string[];
+  unit?: 'm' | 's' | 'deg' | 'm/s';
+  minimum?: number;
+  maximum?: number;
+  /** Used where the parameter is left out. */
+  default?: number | string;
+  about: string;
+}
+
+export interface ActionSpec {
+  title: string;
+  channel: Channel | null;
+  /** Whether it goes on over several ticks. One that does belongs under "while here", not on entry or exit. */
+  lasts: boolean;
+  about: string;
+  succeeds: string;
+  fails: string;
+  parameters: Record<string, ParameterSpec>;
+}

@@ -1,0 +1,170 @@
+import { choosePlace, PLACE_DONE, PLACE_FREE, searchPlaces } from '../group/search.ts';
+import { LEGS_MOVING, type SearchPlan } from '../mind/host.ts';
+import { cos, sin } from '../numeric/trigonometry.ts';
+import { circleBlocked } from '../space/walls.ts';
+import type { Agent } from './agent.ts';
+import type { Search, Surroundings } from './surroundings.ts';
+
+/** Places that squads share out among their members: where to go, where to search, where to stand around a target. */
+
+/** A goal this close to a place takes it. */
+const TAKEN_WITHIN = 0.8;
+
+/** Whether a squad mate is on its way to a place, or stands there. */
+export function isBooked(agent: Agent, x: number, y: number): boolean {
+  const { squad } = agent.placed;
+  return agent.surroundings.agents.some((other) => {
+    if (other === agent || squad < 0 || other.placed.squad !== squad) return false;
+    const { body } = other;
+    const moving = body.legs === LEGS_MOVING;
+    const dx = (moving ? body.goalX : body.x) - x;
+    const dy = (moving ? body.goalY : body.y) - y;
+    return dx * dx + dy * dy < TAKEN_WITHIN * TAKEN_WITHIN;
+  });
+}
+
+/** By how much the radius grows each time a search is widened. */
+const WIDENING = 1.6;
+/** Seconds without a searcher after which a search is over and forgotten. */
+const SEARCH_KEPT = 3;
+
+function groupOf(agent: Agent): number {
+  return agent.placed.squad >= 0 ? agent.placed.squad : -1 - agent.index;
+}
+
+function searchOf(world: Surroundings, agent: Agent): Search | undefined {
+  const group = groupOf(agent);
+  return world.searches.find((search) => search.group === group);
+}
+
+/** Joins the squad's search, or begins one: anew where the place is elsewhere. */
+export function joinSearch(world: Surroundings, agent: Agent, plan: SearchPlan): void {
+  const known = searchOf(world, agent);
+  if (known) {
+    const dx = known.x - plan.x;
+    const dy = known.y - plan.y;
+    known.usedAt = agent.tick;
+    if (dx * dx + dy * dy <= known.radius * known.radius) return;
+    world.searches.splice(world.searches.indexOf(known), 1);
+  }
+  const { x, y, radius, spacing, grid, widenings } = plan;
+  const walkable = world.walkable[agent.placed.archetype];
+  const places = searchPlaces(walkable, x, y, 0, radius, spacing, grid);
+  world.searches.push({
+    group: groupOf(agent),
+    ...plan,
+    widenings,
+    places,
+    by: Array.from({ length: places.length / 2 }, () => PLACE_FREE),
+    usedAt: agent.tick,
+  });
+}
+
+function widen(world: Surroundings, agent: Agent, search: Search): boolean {
+  if (search.widenings === 0) return false;
+  search.widenings--;
+  const from = search.radius;
+  search.radius *= WIDENING;
+  const { x, y, radius, spacing, grid } = search;
+  const walkable = world.walkable[agent.placed.archetype];
+  const more = searchPlaces(walkable, x, y, from, radius, spacing, grid);
+  search.places.push(...more);
+  for (let i = 0; i < more.length; i += 2) search.by.push(PLACE_FREE);
+  return more.length > 0;
+}
+
+/** Books the next place for a searcher; where none is left the search is widened. */
+export function bookPlace(world: Surroundings, agent: Agent): void {
+  const search = searchOf(world, agent);
+  if (!search) return;
+  let place = choosePlace(search.places, search.by, agent.x, agent.y);
+  while (place < 0 && widen(world, agent, search))
+    place = choosePlace(search.places, search.by, agent.x, agent.y);
+  if (place >= 0) search.by[place] = agent.index;
+}
+
+/** The place an agent has booked in its search; −1 for none. */
+function bookedPlace(search: Search, agent: Agent): number {
+  return search.by.indexOf(agent.index);
+}
+
+/** Puts the agent's booked place into `place`; false where it has none. */
+export function putPlace(world: Surroundings, agent: Agent, place: Float64Array): boolean {
+  const search = searchOf(world, agent);
+  const booked = search ? bookedPlace(search, agent) : -1;
+  if (booked < 0) return false;
+  place[0] = search!.places[2 * booked];
+  place[1] = search!.places[2 * booked + 1];
+  return true;
+}
+
+/** The agent's place has been looked at; or, where it breaks off, is free again. */
+export function leavePlace(world: Surroundings, agent: Agent, done: boolean): void {
+  const search = searchOf(world, agent);
+  const place = search ? bookedPlace(search, agent) : -1;
+  if (place >= 0) search!.by[place] = done ? PLACE_DONE : PLACE_FREE;
+}
+
+/** Forgets the searches nobody is at any more. */
+export function dropSearches(world: Surroundings, tick: number, ticksPerSecond: number): void {
+  if (world.searches.length === 0) return;
+  world.searches = world.searches.filter(
+    ({ usedAt, by }) => by.some((who) => who >= 0) || tick - usedAt <= SEARCH_KEPT * ticksPerSecond,
+  );
+}
+
+/** Offset of a place around a target, in metres. */
+function slotOffset(slot: number, slots: number, distance: number): [number, number] {
+  const angle = (2 * Math.PI * slot) / slots;
+  return [cos(angle) * distance, sin(angle) * distance];
+}
+
+/** Books for an agent the free place around (x, y) that it is nearest to; leaves it without where none is. */
+export function bookSlot(
+  world: Surroundings,
+  agent: Agent,
+  target: number,
+  slots: number,
+  distance: number,
+  x: number,
+  y: number,
+): void {
+  const taken = new Set(
+    world.slots
+      .filter((slot) => slot.target === target && slot.agent !== agent.index)
+      .map(({ slot, slots: of }) => Math.round((slot / of) * slots) % slots),
+  );
+  let best = -1;
+  let bestSquare = Infinity;
+  for (let slot = 0; slot < slots; slot++) {
+    if (taken.has(slot)) continue;
+    const [ox, oy] = slotOffset(slot, slots, distance);
+    if (circleBlocked(world.walls, x + ox, y + oy, agent.archetype.radius)) continue;
+    const dx = x + ox - agent.x;
+    const dy = y + oy - agent.y;
+    const square = dx * dx + dy * dy;
+    if (square >= bestSquare) continue;
+    best = slot;
+    bestSquare = square;
+  }
+  leaveSlot(world, agent);
+  if (best >= 0) world.slots.push({ target, agent: agent.index, slot: best, slots });
+}
+
+export function leaveSlot(world: Surroundings, agent: Agent): void {
+  world.slots = world.slots.filter((slot) => slot.agent !== agent.index);
+}
+
+/** Puts the offset of the agent's place around a target into `place`; false where it has none there. */
+export function putSlot(
+  world: Surroundings,
+  agent: Agent,
+  target: number,
+  distance: number,
+  place: Float64Array,
+): boolean {
+  const booked = world.slots.find((slot) => slot.agent === agent.index && slot.target === target);
+  if (!booked) return false;
+  [place[0], place[1]] = slotOffset(booked.slot, booked.slots, distance);
+  return true;
+}

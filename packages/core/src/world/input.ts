@@ -1,0 +1,59 @@
+import type { Agent } from './agent.ts';
+import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from './hands.ts';
+import type { Input } from './program.ts';
+import { recordFor } from './record-agent.ts';
+import type { World } from './world.ts';
+
+/** What players do, live or scripted. */
+
+/** Whether a player drives the agent; its minds rest meanwhile. */
+export function isPlayed(agent: Agent): boolean {
+  return !Number.isNaN(agent.body.steerX);
+}
+
+/** Does one thing with the hands; why it can't be, or an empty text. */
+function act(world: World, agent: Agent, { act: what, at }: Input): string {
+  switch (what) {
+    case 'pickUp': {
+      const thing = thingInReach(world, agent);
+      return thing < 0 ? 'nothing to pick up is in reach' : pickUp(world, agent, thing);
+    }
+    case 'drop':
+      return drop(world, agent);
+    case 'throw':
+      return at ? throwAt(world, agent, at[0], at[1]) : 'it is not said where to';
+    case 'use': {
+      const gate = gateInReach(world, agent);
+      return gate < 0 ? 'no gate is in reach' : use(world, agent, gate);
+    }
+    default:
+      return '';
+  }
+}
+
+export function applyInput(world: World, input: Input): void {
+  const agent = world.agents.find((candidate) => candidate.name === input.agent);
+  if (!agent) return;
+  const { body, archetype, program } = agent;
+  if (input.control === 'minds') {
+    body.steerX = NaN;
+    body.steerY = NaN;
+  } else {
+    body.steerX = input.x;
+    body.steerY = input.y;
+    const gait = input.gait === null ? archetype.gait : program.gaits.indexOf(input.gait);
+    if (gait >= 0 && !Number.isNaN(archetype.paces[gait])) agent.setGait(gait);
+  }
+  const trouble = act(world, agent, input);
+  if (world.recorder)
+    recordFor(agent, world.recorder, {
+      kind: 'input',
+      x: input.x,
+      y: input.y,
+      gait: input.gait,
+      ...(input.act ? { act: input.act } : {}),
+      ...(input.at ? { at: input.at } : {}),
+      ...(input.control ? { control: input.control } : {}),
+      ...(trouble ? { trouble } : {}),
+    });
+}

@@ -1,0 +1,48 @@
+import { collectNeighbours } from '../space/neighbours.ts';
+import { clearPoints } from '../space/rays.ts';
+import type { Surroundings } from './surroundings.ts';
+
+/** Light at a place, 0 to 1: what is everywhere, and what lamps and lanterns add where no wall stands between. */
+
+/** Metres above the ground: lamps, lanterns in a hand, and the middle of what is lit. */
+const LAMP_HEIGHT = 2.2;
+const LANTERN_HEIGHT = 1.1;
+const LIT_HEIGHT = [0.9];
+
+const found: number[] = [];
+
+function added(
+  { walls }: Surroundings,
+  fromX: number,
+  fromY: number,
+  height: number,
+  { reach, strength }: { reach: number; strength: number },
+  x: number,
+  y: number,
+): number {
+  const dx = x - fromX;
+  const dy = y - fromY;
+  const square = dx * dx + dy * dy;
+  if (square >= reach * reach) return 0;
+  if (clearPoints(walls, fromX, fromY, height, x, y, LIT_HEIGHT) === 0) return 0;
+  return strength * (1 - square / (reach * reach));
+}
+
+export function lightAt(around: Surroundings, x: number, y: number): number {
+  const { statics, agents } = around;
+  const { program, lamps, largestLamp, lanternBearers } = statics;
+  let light = program.ground.light;
+  if (light >= 1) return 1;
+  const count = collectNeighbours(lamps, x, y, largestLamp, found);
+  for (let i = 0; i < count && light < 1; i++) {
+    const lamp = program.ground.lamps[found[i]];
+    light += added(around, lamp.x, lamp.y, LAMP_HEIGHT, lamp, x, y);
+  }
+  for (let i = 0; i < lanternBearers.length && light < 1; i++) {
+    const bearer = agents[lanternBearers[i]];
+    if (bearer.asleep) continue;
+    const { lantern } = bearer.archetype;
+    light += added(around, bearer.x, bearer.y, LANTERN_HEIGHT, lantern!, x, y);
+  }
+  return Math.min(1, light);
+}

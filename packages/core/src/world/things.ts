@@ -1,0 +1,78 @@
+import { castRay } from '../space/rays.ts';
+import { circleBlocked } from '../space/walls.ts';
+import { THING_RADIUS } from './program.ts';
+import type { Surroundings, Thing } from './surroundings.ts';
+
+/** Things that lie, are carried and fly. */
+
+/** Metres above the ground that a thing leaves the hand, and that it rises above the straight line. */
+export const HAND_HEIGHT = 1.3;
+const ARC = 1.1;
+
+export function createThings(things: readonly { x: number; y: number }[]): Thing[] {
+  return things.map(({ x, y }) => ({
+    x,
+    y,
+    z: 0,
+    carrier: -1,
+    mover: -1,
+    flown: 0,
+    flight: 0,
+    fromX: x,
+    fromY: y,
+    toX: x,
+    toY: y,
+  }));
+}
+
+export function isFlying({ flight }: Thing): boolean {
+  return flight > 0;
+}
+
+/** A landing is heard as far as the thing says; what is set down softly, a quarter as far. */
+export function land(world: Surroundings, index: number, share: number): void {
+  const thing = world.things[index];
+  const { noise } = world.statics.program.ground.things[index];
+  thing.flight = 0;
+  thing.flown = 0;
+  thing.z = 0;
+  world.noises.push({
+    what: world.statics.words.landing,
+    x: thing.x,
+    y: thing.y,
+    reach: noise * share,
+    maker: thing.mover,
+    thing: index,
+  });
+}
+
+/** Moves what flies by one tick; it falls where a wall higher than its way stands before it. */
+export function fly(world: Surroundings): void {
+  world.things.forEach((thing, index) => {
+    if (!isFlying(thing)) return;
+    thing.flown++;
+    const share = thing.flown / thing.flight;
+    const x = thing.fromX + (thing.toX - thing.fromX) * share;
+    const y = thing.fromY + (thing.toY - thing.fromY) * share;
+    thing.z = HAND_HEIGHT * (1 - share) + 4 * ARC * share * (1 - share);
+    const { width, height } = world.walls;
+    const inside = x > 0 && y > 0 && x < width && y < height;
+    if (!inside || castRay(world.walls, thing.x, thing.y, x, y, 0, thing.z) < 1)
+      return land(world, index, 1);
+    if (thing.flown === thing.flight && circleBlocked(world.walls, x, y, THING_RADIUS))
+      return land(world, index, 1);
+    thing.x = x;
+    thing.y = y;
+    if (thing.flown === thing.flight) land(world, index, 1);
+  });
+}
+
+/** What is carried goes where its carrier goes. */
+export function carry(world: Surroundings): void {
+  for (const thing of world.things) {
+    if (thing.carrier < 0) continue;
+    const { x, y } = world.agents[thing.carrier];
+    thing.x = x;
+    thing.y = y;
+  }
+}
