@@ -9,7 +9,8 @@ const OFF = 0.5;
 
 function ringPlaces(x: number, y: number, from: number, radius: number, spacing: number): number[] {
   const places: number[] = from === 0 ? [x, y] : [];
-  for (let r = from === 0 ? spacing : from + spacing; r <= radius + 1e-9; r += spacing) {
+  const first = (Math.floor(from / spacing) + 1) * spacing;
+  for (let r = first; r <= radius + 1e-9; r += spacing) {
     const count = Math.max(4, Math.round((2 * Math.PI * r) / (spacing * 1.3)));
     for (let i = 0; i < count; i++) {
       const angle = (2 * Math.PI * i) / count;

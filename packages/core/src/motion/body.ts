@@ -44,6 +44,8 @@ export interface Body {
   steerY: number;
   /** The forces of this tick in m/s, x and y each, in the order of {@link FORCES}. */
   forces: number[];
+  /** Ticks in a row in which it wanted to move and was held where it is. */
+  held: number;
   /** Metres gone since the last step was heard. */
   stride: number;
 }
@@ -77,6 +79,7 @@ export function createBody(x: number, y: number, heading: number, pace: number):
     steerX: NaN,
     steerY: NaN,
     forces: [0, 0, 0, 0, 0, 0],
+    held: 0,
     stride: 0,
   };
 }

@@ -18,8 +18,12 @@ export const wanted = { x: 0, y: 0 };
 const ROOM = 0.35;
 /** Metres ahead that a body looks for others that stand in its way. */
 export const AHEAD = 1.4;
+/** Metres around a goal in which those who gather there crowd together. */
+const CROWD = 2.5;
 /** Bodies this close to each other touch. */
 const TOUCHING = 0.12;
+/** Ticks in a row after which a body that is held up near its goal gives up getting nearer. */
+const HELD = 20;
 /** Speed below which a body counts as standing. */
 const STANDING = 0.05;
 
@@ -81,7 +85,20 @@ function isAtGoal(body: Body, other: Body, reach: number): boolean {
   return length(other.x - body.goalX, other.y - body.goalY) < reach;
 }
 
-/** Away from bodies closer than {@link ROOM}. */
+function isStanding({ legs, vx, vy }: Body): boolean {
+  return legs !== LEGS_MOVING && length(vx, vy) < STANDING;
+}
+
+function sameGoal(body: Body, other: Body, reach: number): boolean {
+  return length(other.goalX - body.goalX, other.goalY - body.goalY) <= reach;
+}
+
+/** Whether another has come to rest where this body wants to stand too. */
+function hasSettled(body: Body, other: Body, reach: number): boolean {
+  return other.legs !== LEGS_MOVING && sameGoal(body, other, reach);
+}
+
+/** Away from bodies on the move closer than {@link ROOM}; of those that stand, one keeps clear by going around. */
 function separate(
   bodies: readonly Body[],
   radii: readonly number[],
@@ -100,7 +117,7 @@ function separate(
     const reach = radii[self] + radii[other];
     const square = dx * dx + dy * dy;
     if (square >= (reach + ROOM) * (reach + ROOM) || square === 0) continue;
-    if (isAtGoal(body, bodies[other], reach)) continue;
+    if (isStanding(bodies[other]) || isAtGoal(body, bodies[other], reach)) continue;
     const distance = Math.sqrt(square);
     const push = ((reach + ROOM - distance) / ROOM) * 0.5 * body.pace;
     force.x += (dx / distance) * push;
@@ -108,7 +125,7 @@ function separate(
   }
 }
 
-/** To the side of the nearest standing body that is in the way of going by (x, y). */
+/** To the side of the nearest body that is in the way of going by (x, y): one that stands, or comes the other way. */
 function avoid(
   bodies: readonly Body[],
   radii: readonly number[],
@@ -128,9 +145,8 @@ function avoid(
   for (let i = 0; i < count; i++) {
     const other = near[i];
     if (other === self) continue;
-    const { vx, vy } = bodies[other];
-    // Those who move make room themselves.
-    if (length(vx, vy) > STANDING) continue;
+    // Those who go the same way need no avoiding; those who come the other way do the same.
+    if (bodies[other].vx * ux + bodies[other].vy * uy > 0.2 * speed) continue;
     const dx = bodies[other].x - body.x;
     const dy = bodies[other].y - body.y;
     const ahead = dx * ux + dy * uy;
@@ -138,8 +154,10 @@ function avoid(
     const reach = radii[self] + radii[other] + 0.1;
     if (ahead <= 0 || ahead - reach >= nearest || Math.abs(aside) >= reach) continue;
     if (isAtGoal(body, bodies[other], reach)) continue;
+    if (body.settles && hasSettled(body, bodies[other], reach)) continue;
     nearest = ahead - reach;
-    const side = aside > 0 ? 1 : -1;
+    // Two who come straight at each other both step to their right.
+    const side = aside > 0.05 ? 1 : -1;
     const push = (1 - Math.abs(aside) / reach) * body.pace;
     force.x = uy * side * push;
     force.y = -ux * side * push;
@@ -158,14 +176,15 @@ function isCrowdedOut(
   const own = length(body.goalX - body.x, body.goalY - body.y);
   for (let i = 0; i < count; i++) {
     const other = near[i];
-    if (other === self || bodies[other].legs === LEGS_MOVING) continue;
-    const { x, y, goalX, goalY, legs } = bodies[other];
+    if (other === self) continue;
+    const { x, y } = bodies[other];
     const reach = radii[self] + radii[other];
     if (length(x - body.x, y - body.y) > reach + TOUCHING) continue;
     const theirs = length(body.goalX - x, body.goalY - y);
-    const sameGoal =
-      legs === LEGS_ARRIVED && length(goalX - body.goalX, goalY - body.goalY) <= reach;
-    if (theirs < own && (sameGoal || theirs < reach)) return true;
+    // Two who hold each other up are both as near as they get.
+    if (body.held > HELD && sameGoal(body, bodies[other], reach)) return true;
+    if (bodies[other].legs === LEGS_MOVING || theirs >= own) continue;
+    if (hasSettled(body, bodies[other], reach) || theirs < reach) return true;
   }
   return false;
 }
@@ -185,6 +204,8 @@ export function steer(
   dt: number,
 ): void {
   const body = bodies[self];
+  const pushed = length(body.forces[4], body.forces[5]) > STANDING;
+  body.held = pushed && length(body.vx, body.vy) < STANDING ? body.held + 1 : 0;
   clearForces(body);
   seekNothing();
   if (!Number.isNaN(body.steerX)) {
@@ -199,8 +220,8 @@ export function steer(
   const { x, y } = wanted;
   if (x === 0 && y === 0) return;
   seekNothing();
-  // Close to its goal it is not to be pushed off it again.
-  if (length(body.goalX - body.x, body.goalY - body.y) > ROOM) {
+  // Close to its goal it is not to be pushed off it again, nor where others come to rest around it.
+  if (length(body.goalX - body.x, body.goalY - body.y) > (body.settles ? CROWD : ROOM)) {
     separate(bodies, radii, self, near, count);
     addForce(body, 0, force.x, force.y);
     avoid(bodies, radii, self, near, count, x, y);

@@ -29,6 +29,88 @@ function percepts(seconds: number, options: Partial<Parameters<typeof cornerProj
   return { ...watched, percepts: watched.entries.filter((entry) => entry.kind === 'percept') };
 }
 
+describe('heights', () => {
+  const low = createWalls(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 0.9 }]);
+  const crouched = (x: number) => ({ x, y: 10, height: 1.02, posture: 1 });
+
+  it('past low cover a body that stands is seen by chest and head, a crouched one is not', () => {
+    const open15 = sightStrength(kind, open, looker, standing(15, 10));
+    expect(sightStrength(kind, low, looker, standing(15, 10))).toBeCloseTo((2 / 3) * open15, 12);
+    expect(sightStrength(kind, low, looker, crouched(15))).toBe(0);
+    expect(sightStrength(kind, open, looker, crouched(15))).toBeGreaterThan(0);
+  });
+
+  it('farther behind the cover the line falls over it, and a crouched body is seen again', () => {
+    const near = createWalls(20, 20, [{ x: 11, y: 0, width: 0.3, height: 20, top: 0.9 }]);
+    expect(sightStrength(kind, near, looker, crouched(17))).toBeGreaterThan(0);
+  });
+
+  it('from low down the same cover hides those who stand close behind it', () => {
+    const crawling = { ...looker, eye: 0.5 };
+    expect(sightStrength(kind, low, crawling, { ...standing(14.5, 10), height: 0.95 })).toBe(0);
+  });
+
+  it('takes as many points in plain view as it is told to', () => {
+    const one = { ...kind, points: 1 };
+    const high = createWalls(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 1.3 }]);
+    expect(sightStrength(kind, high, looker, standing(15, 10))).toBe(0);
+    const share = sightStrength(one, high, looker, standing(15, 10));
+    expect(share).toBeCloseTo(sightStrength(kind, open, looker, standing(15, 10)) / 3, 12);
+  });
+
+  it('is in the open gain × posture × (1 − (d / range)²), whatever the height', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 2.5, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.double({ min: 4.1, max: 9.9, noNaN: true }),
+        (height, posture, away) => {
+          const seen = sightStrength(kind, open, looker, { x: 10 + away, y: 10, height, posture });
+          expect(seen).toBeCloseTo(posture * (1 - (away / 10) ** 2), 9);
+        },
+      ),
+    );
+  });
+});
+
+describe('time to notice', () => {
+  /** Ticks until the keeper at (2, 5) is certain of the gleaner `away` in front of it. */
+  function ticksUntilCertain(
+    away: number,
+    { light = 1, crouched = false }: { light?: number; crouched?: boolean },
+  ): number {
+    const document = cornerProject({ machine: STILL, sight: KEEN_SIGHT, ground: { light } });
+    document.grounds.corner.agents.gleaner.at = [2 + away, 5];
+    document.archetypes.gleaner.gaits.creep = { speed: 1, crouched: true, seen: 0.5 };
+    if (crouched) document.archetypes.gleaner.gait = 'creep';
+    const { world, run } = watch(document);
+    const gleaner = world.agents.findIndex(({ name }) => name === 'gleaner');
+    const keeper = world.agents.find(({ name }) => name === 'keeper')!;
+    for (let ticks = 1; ticks < 3000; ticks++) {
+      run(1);
+      if (keeper.awareness(gleaner) >= 1) return ticks;
+    }
+    return Infinity;
+  }
+
+  it('is what the formula says, within a tick', () => {
+    const [{ range, gain }] = KEEN_SIGHT.cones;
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 8.5, noNaN: true }),
+        fc.double({ min: 0.2, max: 1, noNaN: true }),
+        fc.boolean(),
+        (away, light, crouched) => {
+          const rate = gain * light * (crouched ? 0.5 : 1) * (1 - (away / range) ** 2);
+          const ticks = ticksUntilCertain(away, { light, crouched });
+          expect(Math.abs(ticks - 60 / rate)).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
 describe('what a cone covers', () => {
   it('sees within range and angle, weaker with distance', () => {
     expect(sightStrength(kind, open, looker, standing(15, 10))).toBeCloseTo(1 - 0.25, 12);

@@ -183,3 +183,20 @@ export function mufflingAlong(
   }
   return lost;
 }
+
+/** Where along a segment that begins on the ground, 0 to 1, a circle would leave it; 1 where it does not. */
+export function insideShare(
+  { width, height }: Walls,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  radius: number,
+): number {
+  const part = (from: number, to: number, size: number) => {
+    const edge = to < from ? radius : size - radius;
+    const beyond = to < from ? to < edge : to > edge;
+    return beyond ? Math.max(0, (edge - from) / (to - from)) : 1;
+  };
+  return Math.min(part(x0, x1, width), part(y0, y1, height));
+}

@@ -3,7 +3,7 @@ import { addToKey, resetKey, writeKey } from '../mind/memory.ts';
 import type { RunnableMind, RunnableStack } from '../mind/mind.ts';
 import type { KeyProgram } from '../mind/program.ts';
 import { commandLegs, createBody, stopLegs, type Body } from '../motion/body.ts';
-import { castRay } from '../space/rays.ts';
+import { castRay, insideShare } from '../space/rays.ts';
 import { createStream, hashText, nextRandom, type RandomStream } from '../numeric/random.ts';
 import { SIGHT, type Percept } from '../senses/percept.ts';
 import { EYE_SHARE, type Track } from '../senses/sight.ts';
@@ -352,7 +352,9 @@ export class Agent implements Host {
   }
   freeWay(x: number, y: number): number {
     const { walls } = this.surroundings;
-    return castRay(walls, this.body.x, this.body.y, x, y, this.archetype.radius);
+    const { radius } = this.archetype;
+    const inside = insideShare(walls, this.body.x, this.body.y, x, y, radius);
+    return Math.min(inside, castRay(walls, this.body.x, this.body.y, x, y, radius));
   }
   learn(route: number, x: number, y: number): void {
     const { surroundings } = this;

@@ -125,7 +125,10 @@ const brought: Percept[] = [];
 export function sense(world: World): void {
   fillNeighbours(world.neighbours, world.bodies);
   restFarAgents(world);
-  if (world.noises.length > 0) spreadNoises(world, world.neighbours);
+  if (world.noises.length > 0) {
+    if (world.recorder) recordNoises(world, world.recorder);
+    spreadNoises(world, world.neighbours);
+  }
   const words = dueMessages(world, world.tick);
   const list = findables(world);
   for (const agent of world.agents) {
@@ -153,6 +156,16 @@ export function sense(world: World): void {
   forgetShared(world);
   dropSearches(world, world.tick, world.statics.program.ticksPerSecond);
   giveRoles(world);
+}
+
+/** Steps are recorded of players only: others make too many of them, and what is heard is recorded anyway. */
+function recordNoises({ noises, agents, statics, tick }: World, record: Recorder): void {
+  const { texts } = statics.program;
+  for (const { what, x, y, reach, maker } of noises) {
+    if (what === statics.words.step && !(agents[maker] && isPlayed(agents[maker]))) continue;
+    const agent = agents[maker]?.name ?? '';
+    record({ tick, agent, kind: 'noise', what: texts[what], x, y, reach });
+  }
 }
 
 function recordBrought(record: Recorder, agent: Agent, percept: Percept): void {

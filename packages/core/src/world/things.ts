@@ -1,5 +1,5 @@
 import { castRay } from '../space/rays.ts';
-import { circleBlocked } from '../space/walls.ts';
+import { circleBlocked, pushed, pushOut } from '../space/walls.ts';
 import { THING_RADIUS } from './program.ts';
 import type { Surroundings, Thing } from './surroundings.ts';
 
@@ -36,6 +36,10 @@ export function land(world: Surroundings, index: number, share: number): void {
   thing.flight = 0;
   thing.flown = 0;
   thing.z = 0;
+  // It does not come to rest inside a wall it fell at.
+  pushOut(world.walls, thing.x, thing.y, THING_RADIUS);
+  thing.x = pushed.x;
+  thing.y = pushed.y;
   world.noises.push({
     what: world.statics.words.landing,
     x: thing.x,
