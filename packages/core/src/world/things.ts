@@ -61,8 +61,12 @@ export function fly(world: Surroundings): void {
     thing.z = HAND_HEIGHT * (1 - share) + 4 * ARC * share * (1 - share);
     const { width, height } = world.walls;
     const inside = x > 0 && y > 0 && x < width && y < height;
-    if (!inside || castRay(world.walls, thing.x, thing.y, x, y, 0, thing.z) < 1)
+    if (!inside || castRay(world.walls, thing.x, thing.y, x, y, 0, thing.z) < 1) {
+      // Off the wall by a hair, whose face it may have come to lie in.
+      thing.x -= (x - thing.x) * 0.01;
+      thing.y -= (y - thing.y) * 0.01;
       return land(world, index, 1);
+    }
     if (thing.flown === thing.flight && circleBlocked(world.walls, x, y, THING_RADIUS))
       return land(world, index, 1);
     thing.x = x;
