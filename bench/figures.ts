@@ -14,7 +14,7 @@ import {
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
-import { largeOrchard, strolling } from './orchards.ts';
+import { largeOrchard, NIGHT_WATCH, strolling } from './orchards.ts';
 
 const ROUND_TICKS = 120;
 
@@ -187,7 +187,7 @@ const HALF_BUDGET_MS = 1000 / 60 / 2;
 
 /** Milliseconds of the median tick with this many wardens. */
 function tickTime(wardens: number): number {
-  const world = settled(createWorld(largeOrchard(wardens)), 300);
+  const world = settled(createWorld(largeOrchard(wardens, () => {}, NIGHT_WATCH)), 300);
   const { program } = world.statics;
   return median(
     Array.from({ length: 180 }, () => timed(() => tick(world, strolling(program, world.tick + 1)))),

@@ -9,38 +9,47 @@ import {
 
 /** Larger orchards made from the demo, for measuring. */
 
-function demo(): ProjectDocument {
-  // Works from the sources and from where the build puts this file.
+/** Reads a project; works from the sources and from where the build puts this file. */
+function project(file: string): ProjectDocument {
   for (const up of ['..', '../..']) {
     let text: string;
     try {
-      text = readFileSync(new URL(`${up}/demo/night-watch.lantern.json`, import.meta.url), 'utf8');
+      text = readFileSync(new URL(`${up}/${file}`, import.meta.url), 'utf8');
     } catch {
       continue;
     }
     const result = readProjectText(text);
     if (!result.ok)
       throw new Error(
-        `The demo can't be read: ${result.faults[0].path} ${result.faults[0].message}`,
+        `${file} can't be read: ${result.faults[0].path} ${result.faults[0].message}`,
       );
     return result.document;
   }
-  throw new Error('The demo is nowhere to be found.');
+  throw new Error(`${file} is nowhere to be found.`);
 }
 
 /** Wardens that fit into one copy of the demo's ground without standing on each other. */
 const PER_PLOT = 8;
 
+/** Night Watch as it is played: all senses, squads, lamps, gates. */
+export const NIGHT_WATCH = 'demo/night-watch.lantern.json';
+/** An earlier night, plain enough to be written by hand beside it. */
+const PLAIN = 'bench/plain-orchard.lantern.json';
+
 /**
- * About `wardens` wardens, and a gleaner for every eight, on as many copies of the demo's orchard side by
- * side as it takes. The gleaners walk about; the wardens do all that Night Watch has them do.
+ * About `wardens` wardens, and a gleaner for every eight, on as many copies of an orchard side by side
+ * as it takes. The gleaners walk about; the wardens do all that their project has them do. Squads do
+ * not reach from one copy into another.
  */
 export function largeOrchard(
   wardens: number,
   change: (document: ProjectDocument) => void = () => {},
+  file = PLAIN,
 ): Program {
-  const document = demo();
+  const document = project(file);
   change(document);
+  const squads = document.squads ?? {};
+  document.squads = {};
   const plot = document.grounds.orchard;
   const plots = Math.ceil(wardens / PER_PLOT);
   const columns = Math.ceil(Math.sqrt(plots));
@@ -50,6 +59,11 @@ export function largeOrchard(
     width: plot.width * columns,
     height: plot.height * rows,
     walls: [],
+    lamps: {},
+    gates: {},
+    things: {},
+    posts: {},
+    zones: {},
     routes: {},
     agents: {},
   };
@@ -58,6 +72,11 @@ export function largeOrchard(
     const dy = Math.floor(i / columns) * plot.height;
     const move = ([x, y]: [number, number]): [number, number] => [x + dx, y + dy];
     for (const wall of plot.walls) large.walls.push({ ...wall, at: move(wall.at) });
+    for (const part of ['lamps', 'gates', 'things', 'posts', 'zones'] as const) {
+      for (const [name, placed] of Object.entries(plot[part] ?? {}))
+        Object.assign(large[part]!, { [`${name}p${i}`]: { ...placed, at: move(placed.at) } });
+    }
+    for (const [name, squad] of Object.entries(squads)) document.squads[`${name}${i}`] = squad;
     for (const [name, route] of Object.entries(plot.routes))
       large.routes[`${name}${i}`] = { ...route, points: route.points.map(move) };
     large.agents[`gleaner${i}`] = { ...plot.agents.gleaner, at: move(plot.agents.gleaner.at) };
@@ -70,6 +89,7 @@ export function largeOrchard(
         archetype: 'warden',
         at: move([x0 + (x1 - x0) * share, y0 + (y1 - y0) * share]),
         route: `${route}${i}`,
+        ...(squads[route] ? { squad: `${route}${i}` } : {}),
       };
     }
   }

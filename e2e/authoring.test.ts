@@ -76,7 +76,7 @@ describe('writing a mind from almost nothing', () => {
   });
 
   it('shows a tree as rows, with what each came to, and takes the remedy of a finding', async () => {
-    const page = await app.open(`${await app.newDemo()}?agent=warden1&state=comb`);
+    const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
     await untilRunning(page);
     const rows = page.getByRole('list', { name: 'Rows of Comb the place' }).getByRole('listitem');
     expect(await rows.count()).toBe(9);
@@ -96,7 +96,7 @@ describe('writing a mind from almost nothing', () => {
 
   it('shows a mind that is one tree while it runs', async () => {
     const page = await app.open(
-      await app.newDemo((document) => {
+      await app.newNight((document) => {
         const { warden } = document.minds;
         delete warden.machine;
         warden.activity = { tree: 'lookAbout', with: { sweep: 90 } };
@@ -113,7 +113,7 @@ describe('writing a mind from almost nothing', () => {
   });
 
   it('transitions are reordered, retargeted and removed, by keyboard too', async () => {
-    const page = await app.open(`${await app.newDemo()}?state=chase`);
+    const page = await app.open(`${await app.newNight()}?state=chase`);
     await untilRunning(page);
     const guard = (index: number) =>
       page.getByRole('button', { name: new RegExp(`^guard of transition ${index} of Chase:`) });
@@ -141,7 +141,7 @@ describe('writing a mind from almost nothing', () => {
   });
 
   it('completes names as they are typed', async () => {
-    const page = await app.open(`${await app.newDemo()}?state=chase`);
+    const page = await app.open(`${await app.newNight()}?state=chase`);
     await untilRunning(page);
     await page.getByRole('button', { name: /^guard of transition 2 of Chase:/ }).click();
     await page.getByRole('textbox', { name: 'guard of transition 2 of Chase' }).waitFor();
@@ -163,7 +163,7 @@ describe('writing a mind from almost nothing', () => {
 
 describe('the transport', () => {
   it('pauses, goes by ticks, restarts, and takes another seed, with keys', async () => {
-    const page = await app.open(await app.newDemo());
+    const page = await app.open(await app.newNight());
     await untilRunning(page);
     await page.keyboard.press('p');
     await untilResting(page);
@@ -186,7 +186,7 @@ describe('the transport', () => {
   });
 
   it('rewinds by dragging on the lanes', async () => {
-    const page = await app.open(`${await app.newDemo()}?tick=600`);
+    const page = await app.open(`${await app.newNight()}?tick=600`);
     await page.getByTestId('hash').waitFor();
     const box = (await page.getByTestId('lanes').boundingBox())!;
     await page.mouse.move(box.x + 100, box.y + 40);
@@ -198,7 +198,7 @@ describe('the transport', () => {
   });
 
   it('is named in the command list, with its keys', async () => {
-    const page = await app.open(await app.newDemo());
+    const page = await app.open(await app.newNight());
     await untilRunning(page);
     await page.keyboard.press('Control+k');
     await page.getByRole('searchbox', { name: 'Find a command' }).fill('speed 4');
@@ -216,7 +216,7 @@ describe('for everybody', () => {
       const page = await app.open('/', { colorScheme });
       await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
       expect(await seriousFaults(page)).toEqual([]);
-      await page.goto(`${app.address}${await app.newDemo()}?state=chase&tick=300`);
+      await page.goto(`${app.address}/projects/night-watch/minds/warden?state=chase&tick=300`);
       await page.getByTestId('hash').waitFor();
       await state(page, 'chase').waitFor();
       expect(await seriousFaults(page)).toEqual([]);
@@ -228,7 +228,7 @@ describe('for everybody', () => {
   }
 
   it('every part can be reached by keyboard, and its focus is seen', async () => {
-    const page = await app.open(`${await app.newDemo()}?state=chase&tick=60`);
+    const page = await app.open(`${await app.newNight()}?state=chase&tick=60`);
     await page.getByTestId('hash').waitFor();
     await state(page, 'chase').waitFor();
     const reached = new Set<string>();
@@ -270,7 +270,7 @@ describe('for everybody', () => {
   });
 
   it('holds together at 200 % zoom: nothing runs off to the side', async () => {
-    const page = await app.open(await app.newDemo(), { viewport: { width: 640, height: 400 } });
+    const page = await app.open(await app.newNight(), { viewport: { width: 640, height: 400 } });
     await untilRunning(page);
     await pause(page);
     const { scroll, width } = await page.evaluate(() => ({

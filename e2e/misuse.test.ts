@@ -12,7 +12,7 @@ import {
 
 const DEMO = path.resolve(import.meta.dirname, '../demo/night-watch.lantern.json');
 const GUARD = 'guard of transition 2 of Rounds';
-const rounds = async () => `${await app.newDemo()}?state=rounds`;
+const rounds = async () => `${await app.newNight()}?state=rounds`;
 
 let app: App;
 let files: string;

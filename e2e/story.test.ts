@@ -2,7 +2,6 @@ import type { Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
-  DEMO_MINDS,
   placeOf,
   state,
   untilLit,
@@ -49,6 +48,10 @@ it(
     const page = await app.open('/');
     await page.getByRole('link', { name: 'Night Watch' }).click();
     await untilRunning(page);
+    // A plainer night, in which a lone gleaner can outrun a lone warden.
+    const night = await app.newNight();
+    await page.goto(app.address + night);
+    await untilRunning(page);
     await page.getByRole('button', { name: 'Warden 2', exact: true }).first().click();
     await untilLit(page, 'rounds');
 
@@ -81,7 +84,7 @@ it(
     await untilLit(page, 'peer');
     await app.stopServer();
     await app.startServer();
-    await page.goto(`${app.address}${DEMO_MINDS}?state=rounds`);
+    await page.goto(`${app.address}${night}?state=rounds`);
     await page
       .getByRole('button', {
         name: 'guard of transition 2 of Rounds: attention.strength > -1. Edit',

@@ -20,8 +20,8 @@ export interface App {
   browser: Browser;
   /** A page in a browser window of its own; errors of the page fail the test that asks for them. */
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
-  /** Adds a project of its own from the demo file, changed, and gives the address of its mind. */
-  newDemo(change?: (document: ProjectDocument) => void): Promise<string>;
+  /** Adds a plain night of its own (one kind of warden, no squads), changed, and gives the address of its mind. */
+  newNight(change?: (document: ProjectDocument) => void): Promise<string>;
   /** Errors pages have thrown since the last call. */
   takeErrors(): string[];
   stopServer(): Promise<void>;
@@ -80,8 +80,8 @@ export async function startApp(): Promise<App> {
       await page.goto(address + where);
       return page;
     },
-    async newDemo(change = () => {}) {
-      const file = readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json'), 'utf8');
+    async newNight(change = () => {}) {
+      const file = readFileSync(path.join(ROOT, 'bench/plain-orchard.lantern.json'), 'utf8');
       const document = JSON.parse(file) as ProjectDocument;
       change(document);
       const response = await fetch(`${address}/api/projects`, {

@@ -15,15 +15,28 @@ export {
   type ThingProgram,
   type WallProgram,
 } from './world/program.ts';
+export { FORCES } from './motion/body.ts';
+export { createWalkable, islandsOf, type Walkable } from './motion/walkable.ts';
 export { HAND_REACH, THROW_RANGE } from './world/hands.ts';
 export { AWARENESS_STEP, type LedgerEntry, type Reading, type Recorder } from './world/recorder.ts';
 export {
   BODY_STRIDE,
+  CROUCHED,
   leafState,
-  RAY_STRIDE,
+  LYING,
   pictureBodies,
+  pictureForces,
+  pictureKnown,
   picturePaths,
   pictureRays,
+  pictureShared,
+  pictureThings,
+  playedAgent,
+  RAY_STRIDE,
+  THING_STRIDE,
+  type KnownPicture,
+  type PathPicture,
+  type SharedPicture,
 } from './world/picture.ts';
 export {
   readMind,

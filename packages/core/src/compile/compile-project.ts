@@ -18,7 +18,7 @@ export interface CompileResult {
 const DEFAULT_SEED = 1;
 
 /** One step of a recorded player, as the world takes it. */
-export function inputOf({ agent, x, y, gait, act, at, control }: InputDocument): Input {
+export function inputOf({ agent, x, y, gait, act, at, place, control }: InputDocument): Input {
   return {
     agent,
     x: x ?? 0,
@@ -26,6 +26,7 @@ export function inputOf({ agent, x, y, gait, act, at, control }: InputDocument):
     gait: gait ?? null,
     ...(act ? { act } : {}),
     ...(at ? { at } : {}),
+    ...(place ? { place } : {}),
     ...(control ? { control } : {}),
   };
 }

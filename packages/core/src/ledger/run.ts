@@ -147,3 +147,8 @@ function replayTo(run: Run, goal: number): void {
     }
   }
 }
+
+/** What players have done up to the world's tick, in the order they did it. */
+export function inputsOf({ inputs, world }: Run): { tick: number; input: Input }[] {
+  return inputs.filter(({ tick: at }) => at <= world.tick);
+}

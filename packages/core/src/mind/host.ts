@@ -34,6 +34,8 @@ export interface SearchPlan {
   spacing: number;
   grid: boolean;
   widenings: number;
+  /** The first place, not the next of a search this agent takes part in. */
+  begins: boolean;
 }
 
 /**

@@ -69,6 +69,8 @@ export interface InputDocument {
   act?: PlayerAct;
   /** Where a throw is aimed at. */
   at?: PointDocument;
+  /** Puts the body down elsewhere, and does nothing else. */
+  place?: PointDocument;
   /** Hands the agent over to the player, or back to its minds. */
   control?: 'player' | 'minds';
 }

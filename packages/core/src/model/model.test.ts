@@ -87,6 +87,7 @@ function everything(): ProjectDocument {
       inputs: [
         { tick: 1, agent: 'gleaner', x: 1, y: -0.5, gait: 'run' },
         { tick: 9, agent: 'gleaner', act: 'throw', at: [4, 5] },
+        { tick: 15, agent: 'gleaner', place: [4, 4] },
         { tick: 20, agent: 'gleaner', control: 'minds' },
       ],
     },
@@ -339,7 +340,7 @@ describe('the published JSON Schema', () => {
           `${path.join('.')} = ${JSON.stringify(replacement)} ${faults(document).join(' ')}`,
         ).toBe(faults(document).length === 0);
       }),
-      { numRuns: 600 },
+      { numRuns: 300 },
     );
   });
 });

@@ -10,19 +10,19 @@ import { cellAt, createWalkable, islandsOf, type Walkable } from './walkable.ts'
 const RADIUS = 0.25;
 
 const box = fc.record({
-  x: fc.double({ min: 0, max: 11, noNaN: true }),
-  y: fc.double({ min: 0, max: 11, noNaN: true }),
-  width: fc.double({ min: 0.2, max: 5, noNaN: true }),
-  height: fc.double({ min: 0.2, max: 5, noNaN: true }),
+  x: fc.double({ min: 0, max: 7.4, noNaN: true }),
+  y: fc.double({ min: 0, max: 7.4, noNaN: true }),
+  width: fc.double({ min: 0.2, max: 3, noNaN: true }),
+  height: fc.double({ min: 0.2, max: 3, noNaN: true }),
 });
 const boxes = fc.array(box, { maxLength: 12 });
 const spot = fc.record({
-  x: fc.double({ min: 0.3, max: 11.7, noNaN: true }),
-  y: fc.double({ min: 0.3, max: 11.7, noNaN: true }),
+  x: fc.double({ min: 0.3, max: 7.7, noNaN: true }),
+  y: fc.double({ min: 0.3, max: 7.7, noNaN: true }),
 });
 
 function groundOf(list: readonly WallBox[]) {
-  const walls = createWalls(12, 12, list);
+  const walls = createWalls(8, 8, list);
   return { walls, walkable: createWalkable(walls, RADIUS) };
 }
 
@@ -128,17 +128,17 @@ describe('a path', () => {
   });
 
   it('into a wall leads to its edge, deep into one nowhere, and each failure says why', () => {
-    const block = { x: 4, y: 4, width: 4, height: 4 };
+    const block = { x: 3, y: 4, width: 4, height: 3.5 };
     const { walls, walkable } = groundOf([block]);
-    const edge = findPath(walls, walkable, 1, 6, 4.2, 6);
-    expect(edge.ok && edge.points.at(-2)).toBeLessThan(4 - RADIUS + 0.01);
-    expect(findPath(walls, walkable, 1, 6, 6, 6)).toEqual({
+    const edge = findPath(walls, walkable, 1, 6, 3.2, 6);
+    expect(edge.ok && edge.points.at(-2)).toBeLessThan(3 - RADIUS + 0.01);
+    expect(findPath(walls, walkable, 1, 6, 5, 6)).toEqual({
       ok: false,
       reason: 'goal inside a wall',
     });
-    expect(findPath(walls, walkable, 6, 6, 1, 6)).toEqual({ ok: false, reason: 'closed in' });
-    const divided = groundOf([{ x: 6, y: 0, width: 0.4, height: 12 }]);
-    expect(findPath(divided.walls, divided.walkable, 1, 6, 11, 6)).toEqual({
+    expect(findPath(walls, walkable, 5, 6, 1, 6)).toEqual({ ok: false, reason: 'closed in' });
+    const divided = groundOf([{ x: 4, y: 0, width: 0.4, height: 8 }]);
+    expect(findPath(divided.walls, divided.walkable, 1, 6, 7, 6)).toEqual({
       ok: false,
       reason: 'other island',
     });

@@ -422,6 +422,13 @@ export class Agent implements Host {
   leaveSlot(): void {
     this.later(() => booking.leaveSlot(this.surroundings, this));
   }
+  /** The others of its squad. */
+  mates(): Agent[] {
+    const { agents, statics } = this.surroundings;
+    return (statics.members[this.placed.squad] ?? []).flatMap((index) =>
+      index === this.index ? [] : [agents[index]],
+    );
+  }
   /** Metres from the edge of the body to a place. */
   awayFrom(x: number, y: number): number {
     const dx = x - this.body.x;

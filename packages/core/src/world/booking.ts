@@ -12,9 +12,7 @@ const TAKEN_WITHIN = 0.8;
 
 /** Whether a squad mate is on its way to a place, or stands there. */
 export function isBooked(agent: Agent, x: number, y: number): boolean {
-  const { squad } = agent.placed;
-  return agent.surroundings.agents.some((other) => {
-    if (other === agent || squad < 0 || other.placed.squad !== squad) return false;
+  return agent.mates().some((other) => {
     const { body } = other;
     const moving = body.legs === LEGS_MOVING;
     const dx = (moving ? body.goalX : body.x) - x;
@@ -44,7 +42,10 @@ export function joinSearch(world: Surroundings, agent: Agent, plan: SearchPlan):
     const dx = known.x - plan.x;
     const dy = known.y - plan.y;
     known.usedAt = agent.tick;
-    if (dx * dx + dy * dy <= known.radius * known.radius) return;
+    const elsewhere = dx * dx + dy * dy > known.radius * known.radius;
+    // Who begins when all has been looked at has a new reason to.
+    const over = plan.begins && known.by.every((who) => who === PLACE_DONE);
+    if (!elsewhere && !over) return;
     world.searches.splice(world.searches.indexOf(known), 1);
   }
   const { x, y, radius, spacing, grid, widenings } = plan;
@@ -52,7 +53,11 @@ export function joinSearch(world: Surroundings, agent: Agent, plan: SearchPlan):
   const places = searchPlaces(walkable, x, y, 0, radius, spacing, grid);
   world.searches.push({
     group: groupOf(agent),
-    ...plan,
+    x,
+    y,
+    radius,
+    spacing,
+    grid,
     widenings,
     places,
     by: Array.from({ length: places.length / 2 }, () => PLACE_FREE),
@@ -140,6 +145,7 @@ export function bookSlot(
     if (taken.has(slot)) continue;
     const [ox, oy] = slotOffset(slot, slots, distance);
     if (circleBlocked(world.walls, x + ox, y + oy, agent.archetype.radius)) continue;
+    if (isTaken(agent, target, x + ox, y + oy)) continue;
     const dx = x + ox - agent.x;
     const dy = y + oy - agent.y;
     const square = dx * dx + dy * dy;
@@ -149,6 +155,16 @@ export function bookSlot(
   }
   leaveSlot(world, agent);
   if (best >= 0) world.slots.push({ target, agent: agent.index, slot: best, slots });
+}
+
+/** Whether somebody else stands where a body would. */
+function isTaken(agent: Agent, target: number, x: number, y: number): boolean {
+  return agent.mates().some((other) => {
+    if (other.index === target || other.body.legs === LEGS_MOVING) return false;
+    const reach = agent.archetype.radius + other.archetype.radius;
+    const [dx, dy] = [other.x - x, other.y - y];
+    return dx * dx + dy * dy < reach * reach;
+  });
 }
 
 export function leaveSlot(world: Surroundings, agent: Agent): void {

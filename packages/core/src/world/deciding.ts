@@ -54,7 +54,7 @@ function applyWrites(world: World): void {
   for (const write of outbox) {
     const { agent } = write;
     if (!agent.apply(write)) continue;
-    shareWrite(world, write);
+    shareWrite(write);
     agent.recorders?.[0].remembered(write.key);
     if (!recorder || write.how === 'add') continue;
     const { name, scope } = agent.stack!.program.keys[write.key];
@@ -68,11 +68,11 @@ function applyWrites(world: World): void {
 }
 
 /** In a squad whose words carry only so far, a write reaches the members in reach of the writer now. */
-function shareWrite({ agents }: World, write: SharedWrite): void {
+function shareWrite(write: SharedWrite): void {
   const { agent } = write;
   if (agent.stack!.program.keys[write.key].scope !== 'squad' || !sharesAlone(agent)) return;
-  for (const mate of agents) {
-    if (mate === agent || !isInReach(agent, mate)) continue;
+  for (const mate of agent.mates()) {
+    if (!isInReach(agent, mate)) continue;
     agent.applyTo(mate.squadMemory, write);
   }
 }

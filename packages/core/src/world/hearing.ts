@@ -8,10 +8,13 @@ import type { Noise, Surroundings } from './surroundings.ts';
 
 const found: number[] = [];
 
-/** Whether an ear makes anything of it: nobody heeds the steps of friends. */
-function heeds(agent: Agent, { maker }: Noise): boolean {
+/** Whether an ear makes anything of it: what friends do about the place is nothing, but their calls are. */
+function heeds(agent: Agent, { maker, what }: Noise): boolean {
   if (agent.archetype.hearing === null || agent.asleep || agent.resting) return false;
-  return maker < 0 || (maker !== agent.index && !agent.isFriendly(maker));
+  if (maker < 0) return true;
+  const { step, landing, gate } = agent.statics.words;
+  const everyday = what === step || what === landing || what === gate;
+  return maker !== agent.index && !(everyday && agent.isFriendly(maker));
 }
 
 /** Sends the noises of the tick before on their way to all who will hear them. */

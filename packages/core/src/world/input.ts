@@ -1,3 +1,5 @@
+import { distance } from '../numeric/distance.ts';
+import { circleBlocked } from '../space/walls.ts';
 import type { Agent } from './agent.ts';
 import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from './hands.ts';
 import type { Input } from './program.ts';
@@ -35,6 +37,10 @@ export function applyInput(world: World, input: Input): void {
   const agent = world.agents.find((candidate) => candidate.name === input.agent);
   if (!agent) return;
   const { body, archetype, program } = agent;
+  if (input.place) {
+    const trouble = putDown(world, agent, input.place[0], input.place[1]);
+    return record(world, agent, input, trouble);
+  }
   if (input.control === 'minds') {
     body.steerX = NaN;
     body.steerY = NaN;
@@ -44,16 +50,41 @@ export function applyInput(world: World, input: Input): void {
     const gait = input.gait === null ? archetype.gait : program.gaits.indexOf(input.gait);
     if (gait >= 0 && !Number.isNaN(archetype.paces[gait])) agent.setGait(gait);
   }
-  const trouble = act(world, agent, input);
-  if (world.recorder)
-    recordFor(agent, world.recorder, {
-      kind: 'input',
-      x: input.x,
-      y: input.y,
-      gait: input.gait,
-      ...(input.act ? { act: input.act } : {}),
-      ...(input.at ? { at: input.at } : {}),
-      ...(input.control ? { control: input.control } : {}),
-      ...(trouble ? { trouble } : {}),
-    });
+  record(world, agent, input, act(world, agent, input));
+}
+
+function record(world: World, agent: Agent, input: Input, trouble: string): void {
+  if (!world.recorder) return;
+  const { x, y, gait, act: what, at, place, control } = input;
+  recordFor(agent, world.recorder, {
+    kind: 'input',
+    x,
+    y,
+    gait,
+    ...(what ? { act: what } : {}),
+    ...(at ? { at } : {}),
+    ...(place ? { place } : {}),
+    ...(control ? { control } : {}),
+    ...(trouble ? { trouble } : {}),
+  });
+}
+
+/** Moves a body to where there is room for it; why it can't be, or an empty text. */
+function putDown(world: World, agent: Agent, x: number, y: number): string {
+  const { body, archetype } = agent;
+  if (circleBlocked(world.walls, x, y, archetype.radius)) return 'there is a wall';
+  const inWay = world.agents.find(
+    (other) =>
+      other !== agent &&
+      distance(other.x, other.y, x, y) < archetype.radius + other.archetype.radius,
+  );
+  if (inWay) return `${inWay.placed.title} stands there`;
+  body.x = x;
+  body.y = y;
+  body.vx = 0;
+  body.vy = 0;
+  body.pathX = NaN;
+  body.markX = x;
+  body.markY = y;
+  return '';
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { GroundDocument } from '../model/documents.ts';
 import { cornerProject, watch } from '../testing/orchard.fixture.ts';
 import { lightAt } from './light.ts';
+import { tick } from './world.ts';
 
 function dark(ground: Partial<GroundDocument>, lantern = false) {
   const document = cornerProject({ ground: { light: 0.1, ...ground } });
@@ -55,6 +56,7 @@ describe('light', () => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     expect(lightAt(world, keeper.x, keeper.y)).toBeCloseTo(0.9, 12);
     keeper.body.x += 8;
+    tick(world);
     expect(lightAt(world, 2, 5)).toBe(0.1);
     keeper.asleep = true;
     expect(lightAt(world, keeper.x, keeper.y)).toBe(0.1);

@@ -29,8 +29,8 @@ function added(
 }
 
 export function lightAt(around: Surroundings, x: number, y: number): number {
-  const { statics, agents } = around;
-  const { program, lamps, largestLamp, lanternBearers } = statics;
+  const { statics, agents, neighbours } = around;
+  const { program, lamps, largestLamp, largestLantern } = statics;
   let light = program.ground.light;
   if (light >= 1) return 1;
   const count = collectNeighbours(lamps, x, y, largestLamp, found);
@@ -38,11 +38,13 @@ export function lightAt(around: Surroundings, x: number, y: number): number {
     const lamp = program.ground.lamps[found[i]];
     light += added(around, lamp.x, lamp.y, LAMP_HEIGHT, lamp, x, y);
   }
-  for (let i = 0; i < lanternBearers.length && light < 1; i++) {
-    const bearer = agents[lanternBearers[i]];
-    if (bearer.asleep) continue;
-    const { lantern } = bearer.archetype;
-    light += added(around, bearer.x, bearer.y, LANTERN_HEIGHT, lantern!, x, y);
+  if (largestLantern === 0) return Math.min(1, light);
+  // Bodies are filed where they stood when the tick began; they have gone no farther than a step since.
+  const near = collectNeighbours(neighbours, x, y, largestLantern + 1, found);
+  for (let i = 0; i < near && light < 1; i++) {
+    const { archetype, asleep, body } = agents[found[i]];
+    if (archetype.lantern === null || asleep) continue;
+    light += added(around, body.x, body.y, LANTERN_HEIGHT, archetype.lantern, x, y);
   }
   return Math.min(1, light);
 }

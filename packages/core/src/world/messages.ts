@@ -27,8 +27,8 @@ export function tell(
   const { squad } = by.placed;
   if (squad < 0) return;
   const { delayTicks } = by.program.squads[squad];
-  for (const to of world.agents) {
-    if (to === by || to.asleep || !isInReach(by, to)) continue;
+  for (const to of by.mates()) {
+    if (to.asleep || !isInReach(by, to)) continue;
     const due = by.tick + Math.max(1, delayTicks);
     world.messages.push({ to: to.index, by: by.index, what, of, x, y, due });
   }

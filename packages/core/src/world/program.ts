@@ -45,6 +45,8 @@ export interface Input {
   act?: 'pickUp' | 'drop' | 'throw' | 'use';
   /** Where a throw is aimed at. */
   at?: [number, number];
+  /** Puts the body down elsewhere, and does nothing else. */
+  place?: [number, number];
   /** Hands the agent over; left out: a player has it from now on. */
   control?: 'player' | 'minds';
 }

@@ -63,6 +63,7 @@ export type LedgerEntry = {
       gait: string | null;
       act?: Input['act'];
       at?: Input['at'];
+      place?: Input['place'];
       control?: Input['control'];
       /** Why what was to be done could not be. */
       trouble?: string;

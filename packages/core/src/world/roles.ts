@@ -10,10 +10,9 @@ export function giveRoles({ agents, statics, tick, recorder }: World): void {
   const every = Math.max(1, Math.round(EVERY * ticksPerSecond));
   squads.forEach(({ roles }, squad) => {
     if (roles.length === 0 || (tick + squad) % every !== 0) return;
-    const members = agents.filter(
-      ({ placed, asleep, resting, minds }) =>
-        placed.squad === squad && !asleep && !resting && minds.length > 0,
-    );
+    const members = statics.members[squad]
+      .map((index) => agents[index])
+      .filter(({ asleep, resting, minds }) => !asleep && !resting && minds.length > 0);
     const scores = members.map((member) => statics.roleScores[squad].map((score) => score(member)));
     const held = members.map(({ role }) => roles.findIndex((each) => each.role === role));
     assignRoles(scores, roles, held).forEach((role, i) => {

@@ -19,6 +19,7 @@ import { hear, spreadNoises } from './hearing.ts';
 import { isPlayed } from './input.ts';
 import { lightAt } from './light.ts';
 import { dueMessages } from './messages.ts';
+import { FRIENDLY } from './program.ts';
 import { recordFor } from './record-agent.ts';
 import { AWARENESS_STEP, type Recorder } from './recorder.ts';
 import { giveRoles } from './roles.ts';
@@ -42,13 +43,15 @@ function trackOf(tracks: readonly Track[], agent: number): Track | undefined {
 }
 
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
-  const { agents, walls, neighbours } = world;
+  const { agents, walls, neighbours, statics } = world;
   const { body, tracks } = agent;
+  const { stances, factions } = statics.program;
+  const row = agent.archetype.side * factions.length;
   for (let i = 0; i < tracks.length; i++) tracks[i].strength = 0;
   const count = collectNeighbours(neighbours, body.x, body.y, kind.reach, found);
   for (let i = 0; i < count; i++) {
     const other = agents[found[i]];
-    if (other === agent || agent.isFriendly(other.index)) continue;
+    if (other === agent || stances[row + other.archetype.side] === FRIENDLY) continue;
     const unlit = sightStrength(kind, walls, agent, other);
     if (unlit === 0) continue;
     const strength = unlit * lightOn(world, other);

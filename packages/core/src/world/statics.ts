@@ -31,8 +31,10 @@ export interface Statics {
   lamps: Neighbours;
   /** Reach of the lamp that reaches farthest. */
   largestLamp: number;
-  /** Agents that carry light about. */
-  lanternBearers: number[];
+  /** The same of the lanterns that bodies carry; 0 where none does. */
+  largestLantern: number;
+  /** By squad: the agents in it. */
+  members: number[][];
   /** By squad, then role. */
   roleScores: ((facts: Facts) => number)[][];
   /** Whether anyone rests while far from the players. */
@@ -74,6 +76,12 @@ function byTick(inputs: readonly InputProgram[]): Map<number, Input[]> {
   return list;
 }
 
+function membersOf({ squads, agents }: Program): number[][] {
+  const members: number[][] = squads.map(() => []);
+  agents.forEach(({ squad }, index) => members[squad]?.push(index));
+  return members;
+}
+
 const STATUS: Record<GroundProgram['gates'][number]['state'], GateStatus> = {
   closed: GATE_CLOSED,
   open: GATE_OPEN,
@@ -111,9 +119,8 @@ export function createStatics(program: Program, before?: Statics): Statics {
     platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
-    lanternBearers: agents.flatMap(({ archetype }, index) =>
-      archetypes[archetype].lantern ? [index] : [],
-    ),
+    largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
+    members: membersOf(program),
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),
     ),

@@ -1,4 +1,5 @@
 import type { Walkable } from '../motion/walkable.ts';
+import type { Neighbours } from '../space/neighbours.ts';
 import type { Walls } from '../space/walls.ts';
 import type { Agent, SharedWrite } from './agent.ts';
 import type { Statics } from './statics.ts';
@@ -7,6 +8,8 @@ import type { Statics } from './statics.ts';
 export interface Surroundings {
   statics: Statics;
   agents: Agent[];
+  /** Who is near a place, as bodies stood when the tick began. */
+  neighbours: Neighbours;
   /** With this world's gates as they stand. */
   walls: Walls;
   /** By archetype. */

@@ -2,7 +2,7 @@ import { resetKey } from '../mind/memory.ts';
 import type { SharedKeysProgram } from '../mind/program.ts';
 import type { Body } from '../motion/body.ts';
 import { withOwnCells } from '../motion/walkable.ts';
-import { createNeighbours, type Neighbours } from '../space/neighbours.ts';
+import { createNeighbours, fillNeighbours } from '../space/neighbours.ts';
 import { withOwnGates } from '../space/walls.ts';
 import { Agent, sharesAlone } from './agent.ts';
 import { stepMinds } from './deciding.ts';
@@ -24,7 +24,6 @@ export interface World extends Surroundings {
   /** Ticks done. */
   tick: number;
   bodies: Body[];
-  neighbours: Neighbours;
   /** By squad, then one for each agent that shares with nobody at all times. */
   squadMemories: Float64Array[];
   worldMemory: Float64Array;
@@ -83,6 +82,7 @@ export function createWorld(
   world.found = Array.from({ length: squads.length + agents.length }, () => new Uint8Array(items));
   for (const agent of agents) settleIn(world, agent);
   settleGates(world);
+  fillNeighbours(world.neighbours, world.bodies);
   return world;
 }
 

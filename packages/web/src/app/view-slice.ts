@@ -1,10 +1,21 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-export interface Overlays {
-  sight: boolean;
-  paths: boolean;
-  routes: boolean;
-}
+/** What can be drawn over the ground, with the key that shows and hides it. */
+export const OVERLAYS = [
+  { id: 'sight', name: 'sight', key: 'Digit1', tint: 'var(--sight)' },
+  { id: 'sound', name: 'sound', key: 'Digit2', tint: 'var(--sound)' },
+  { id: 'light', name: 'light', key: 'Digit3', tint: 'var(--found)' },
+  { id: 'wicks', name: 'awareness', key: 'Digit4', tint: 'var(--lampText)' },
+  { id: 'known', name: 'known', key: 'Digit5', tint: 'var(--sight)' },
+  { id: 'paths', name: 'paths', key: 'Digit6', tint: 'var(--done)' },
+  { id: 'routes', name: 'routes', key: 'Digit7', tint: 'var(--bone)' },
+  { id: 'forces', name: 'forces', key: 'Digit8', tint: 'var(--refuse)' },
+  { id: 'places', name: 'searched', key: 'Digit9', tint: 'var(--told)' },
+  { id: 'walkable', name: 'walkable', key: 'KeyW', tint: 'var(--done)' },
+] as const;
+
+export type OverlayId = (typeof OVERLAYS)[number]['id'];
+export type Overlays = Record<OverlayId, boolean>;
 
 export interface ViewState {
   overlays: Overlays;
@@ -15,7 +26,18 @@ export interface ViewState {
 const STORED_AS = 'crooked-lantern.overlays';
 
 function storedOverlays(): Overlays {
-  const standard: Overlays = { sight: true, paths: true, routes: true };
+  const standard: Overlays = {
+    sight: true,
+    sound: true,
+    light: true,
+    wicks: true,
+    known: false,
+    paths: true,
+    routes: true,
+    forces: false,
+    places: true,
+    walkable: false,
+  };
   try {
     return {
       ...standard,
@@ -30,7 +52,7 @@ const slice = createSlice({
   name: 'view',
   initialState: (): ViewState => ({ overlays: storedOverlays(), commandList: false }),
   reducers: {
-    overlayToggled(state, { payload }: PayloadAction<keyof Overlays>) {
+    overlayToggled(state, { payload }: PayloadAction<OverlayId>) {
       state.overlays[payload] = !state.overlays[payload];
       localStorage.setItem(STORED_AS, JSON.stringify(state.overlays));
     },

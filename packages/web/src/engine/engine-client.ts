@@ -62,7 +62,11 @@ export function startEngine(): EngineClient {
     seek: (tick) => void remote.seek(tick),
     setInput: (input) => void remote.setInput(input),
     watch: (agent, mind, state) => void remote.watch(agent, mind, state),
-    show: (overlays) => void remote.show(overlays),
+    show: (wanted) => void remote.show(wanted),
+    possess: (agent) => void remote.possess(agent),
+    putDown: (agent, x, y) => void remote.putDown(agent, x, y),
+    recording: () => remote.recording(),
+    replay: (recording, until) => void remote.replay(recording, until),
     end() {
       listeners.clear();
       worker.terminate();

@@ -84,6 +84,13 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.dots.push({ tick: entry.tick, entry });
         break;
       case 'input':
+        if (entry.trouble) lane.dots.push({ tick: entry.tick, entry });
+        if (entry.place) break;
+        if (entry.control === 'minds') {
+          lane.active = [];
+          settleBand(lane, entry.tick);
+          break;
+        }
         lane.active = [entry.x === 0 && entry.y === 0 ? STANDS : (entry.gait ?? WALKS)];
         settleBand(lane, entry.tick);
         break;
@@ -91,6 +98,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.awareness.push({ tick: entry.tick, value: entry.value });
         break;
       case 'percept':
+      case 'stuck':
+      case 'role':
       case 'say':
       case 'noWay':
       case 'cycle':
@@ -100,11 +109,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         break;
       case 'end':
         // A failure with a reason is news; the legs already say where there is no way.
-        if (
-          entry.ending === 'failure' &&
-          entry.reason &&
-          !entry.reason.startsWith('there is no way')
-        )
+        if (entry.ending === 'failure' && entry.reason && !entry.reason.startsWith('no way'))
           lane.dots.push({ tick: entry.tick, entry });
         break;
       default:

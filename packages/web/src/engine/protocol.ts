@@ -3,11 +3,14 @@ import type {
   ExpressionPlace,
   Finding,
   Input,
+  KnownPicture,
   LedgerEntry,
   MindReadout,
+  PathPicture,
   Program,
   ProjectDocument,
   RowReadout,
+  SharedPicture,
 } from '@crooked-lantern/core';
 
 /** What the pages ask of the engine, which runs in a worker of its own. */
@@ -26,7 +29,31 @@ export interface EngineApi {
   setInput(input: Input): void;
   /** Whose mind is read with each frame, and which of its states in detail. */
   watch(agent: string | null, mind: string | null, state: string | null): void;
-  show(overlays: { sight: boolean; paths: boolean }): void;
+  /** Which parts of a frame are wanted. */
+  show(wanted: WantedParts): void;
+  /** Hands an agent to the player, and the one played before back to its minds. */
+  possess(agent: string): void;
+  /** Puts an agent down elsewhere, by one tick of the run. */
+  putDown(agent: string, x: number, y: number): void;
+  /** What players have done in this run so far, and the seed it began with. */
+  recording(): Promise<Recording>;
+  /** Begins anew with the same seed and runs to `until` with the same input. */
+  replay(recording: Recording, until: number): void;
+}
+
+/** Parts of a frame that take work to make. */
+export interface WantedParts {
+  rays: boolean;
+  paths: boolean;
+  forces: boolean;
+  known: boolean;
+  places: boolean;
+}
+
+/** What players did in a run, with the seed: the same edit gives the same run with it. */
+export interface Recording {
+  seed: number;
+  inputs: { tick: number; input: Input }[];
 }
 
 export interface SubmitResult {
@@ -46,7 +73,17 @@ export interface Frame {
   seed: number;
   bodies: Float32Array;
   rays: Float32Array | null;
-  paths: { agent: number; points: number[] }[] | null;
+  paths: PathPicture[] | null;
+  forces: Float32Array | null;
+  known: KnownPicture | null;
+  places: SharedPicture | null;
+  things: Float32Array;
+  /** By gate: 0 closed, 1 open, 2 locked. */
+  gates: number[];
+  /** Who a player drives; −1 for nobody. */
+  played: number;
+  /** Noises of the last moments. */
+  noises: { x: number; y: number; reach: number; age: number }[];
   speech: { agent: number; text: string }[];
   /** New since the last frame, or all of them where `entriesAnew`. */
   entries: LedgerEntry[];

@@ -4,9 +4,15 @@ import {
   checkInMind,
   checkProject,
   createRun,
+  inputsOf,
   pictureBodies,
+  pictureForces,
+  pictureKnown,
   picturePaths,
   pictureRays,
+  pictureShared,
+  pictureThings,
+  playedAgent,
   readMind,
   runningEdit,
   seek,
@@ -16,7 +22,7 @@ import {
   type Run,
 } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
-import type { EngineApi, Frame } from './protocol.ts';
+import type { EngineApi, Frame, WantedParts } from './protocol.ts';
 import { createRowHistory, keepRowHistory, type RowHistory } from './row-history.ts';
 
 const FRAME_MS = 1000 / 60;
@@ -44,7 +50,9 @@ interface Engine {
   agent: string | null;
   mind: string | null;
   state: string | null;
-  overlays: { sight: boolean; paths: boolean };
+  wanted: WantedParts;
+  /** Input of an earlier run that is given again, by tick. */
+  script: Map<number, Input[]>;
   rows: RowHistory;
   timer: ReturnType<typeof setTimeout> | null;
 }
@@ -64,7 +72,8 @@ const engine: Engine = {
   agent: null,
   mind: null,
   state: null,
-  overlays: { sight: true, paths: true },
+  wanted: { rays: true, paths: true, forces: false, known: false, places: true },
+  script: new Map(),
   rows: createRowHistory(),
   timer: null,
 };
@@ -80,7 +89,7 @@ function newEntries(run: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
 }
 
 function post(): void {
-  const { run, overlays } = engine;
+  const { run, wanted } = engine;
   if (!run) return;
   keepRowHistory(engine.rows, run, engine);
   const { world } = run;
@@ -94,8 +103,15 @@ function post(): void {
     speed: engine.speed,
     seed: run.seed,
     bodies: pictureBodies(world),
-    rays: overlays.sight ? pictureRays(world) : null,
-    paths: overlays.paths ? picturePaths(world) : null,
+    rays: wanted.rays ? pictureRays(world) : null,
+    paths: wanted.paths ? picturePaths(world) : null,
+    forces: wanted.forces ? pictureForces(world) : null,
+    known: wanted.known && engine.agent !== null ? pictureKnown(world, engine.agent) : null,
+    places: wanted.places ? pictureShared(world) : null,
+    things: pictureThings(world),
+    gates: [...world.gates],
+    played: playedAgent(world),
+    noises: recentNoises(run),
     speech: world.agents.flatMap(({ speech, spokenAt, index }) =>
       spokenAt >= 0 && world.tick - spokenAt < spoken ? [{ agent: index, text: speech }] : [],
     ),
@@ -110,6 +126,22 @@ function post(): void {
   const transfer: Transferable[] = [frame.bodies.buffer];
   if (frame.rays) transfer.push(frame.rays.buffer);
   postMessage({ frame }, { transfer });
+}
+
+/** Seconds a noise stays on the picture. */
+const NOISE_SECONDS = 0.8;
+
+function recentNoises({ entries, world }: Run): Frame['noises'] {
+  const { ticksPerSecond } = world.statics.program;
+  const since = world.tick - NOISE_SECONDS * ticksPerSecond;
+  const noises: Frame['noises'] = [];
+  for (let i = entries.length - 1; i >= 0 && entries[i].tick > since; i--) {
+    const entry = entries[i];
+    if (entry.kind !== 'noise' || entry.tick > world.tick) continue;
+    const { x, y, reach } = entry;
+    noises.push({ x, y, reach, age: (world.tick - entry.tick) / ticksPerSecond });
+  }
+  return noises;
 }
 
 function loop(): void {
@@ -128,7 +160,7 @@ function loop(): void {
 
 function runTowardsGoal(run: Run, begin: number): void {
   while (run.head < engine.goal && performance.now() - begin < BUDGET_MS * 4)
-    advance(run, takeInputs());
+    advance(run, takeInputs(run));
   if (run.head >= engine.goal) engine.goal = -1;
 }
 
@@ -139,7 +171,7 @@ function runWithTime(run: Run, begin: number): void {
   engine.owed += (elapsed / 1000) * ticksPerSecond * engine.speed;
   while (engine.owed >= 1) {
     engine.owed -= 1;
-    advance(run, takeInputs());
+    advance(run, takeInputs(run));
     keepRowHistory(engine.rows, run, engine);
     if (performance.now() - begin > BUDGET_MS) {
       engine.owed = Math.min(engine.owed, 1);
@@ -148,11 +180,22 @@ function runWithTime(run: Run, begin: number): void {
   }
 }
 
-function takeInputs(): Input[] {
-  if (engine.inputs.length === 0) return engine.inputs;
+/** What players do in the next tick: what a replay says, then what was pressed. */
+function takeInputs(run: Run): Input[] {
+  const scripted = engine.script.get(run.world.tick + 1);
+  if (engine.inputs.length === 0) return scripted ?? engine.inputs;
   const { inputs } = engine;
   engine.inputs = [];
-  return inputs;
+  return scripted ? [...scripted, ...inputs] : inputs;
+}
+
+function beginAnew(run: Run, seed: number): void {
+  const { program } = run.world.statics;
+  engine.run = createRun(program, runningEdit(run), seed);
+  engine.inputs = [];
+  engine.script = new Map();
+  engine.goal = -1;
+  engine.owed = 0;
 }
 
 /** Draws the present, and keeps going where there is something to run. */
@@ -195,16 +238,12 @@ const engineApi: EngineApi = {
     engine.playing = false;
     const goal = run.world.tick + ticks;
     if (goal !== run.world.tick) seek(run, goal);
-    while (run.head < goal) advance(run, takeInputs());
+    while (run.head < goal) advance(run, takeInputs(run));
     wake();
   },
   restart(seed) {
     if (!engine.run) return;
-    const { program } = engine.run.world.statics;
-    engine.run = createRun(program, runningEdit(engine.run), seed ?? engine.run.seed);
-    engine.inputs = [];
-    engine.goal = -1;
-    engine.owed = 0;
+    beginAnew(engine.run, seed ?? engine.run.seed);
     wake();
   },
   setSpeed(speed) {
@@ -228,8 +267,37 @@ const engineApi: EngineApi = {
     engine.state = state;
     wake();
   },
-  show(overlays) {
-    engine.overlays = overlays;
+  show(wanted) {
+    engine.wanted = wanted;
+    wake();
+  },
+  possess(agent) {
+    if (!engine.run) return;
+    const { world } = engine.run;
+    const played = playedAgent(world);
+    const still = { x: 0, y: 0, gait: null };
+    const before = world.agents[played];
+    if (before?.name === agent) return;
+    if (before) engine.inputs.push({ agent: before.name, ...still, control: 'minds' });
+    engine.inputs.push({ agent, ...still });
+    if (!engine.playing) engineApi.nudge(1);
+  },
+  putDown(agent, x, y) {
+    engine.inputs.push({ agent, x: 0, y: 0, gait: null, place: [x, y] });
+    if (!engine.playing) engineApi.nudge(1);
+  },
+  async recording() {
+    const { run } = engine;
+    return run ? { seed: run.seed, inputs: inputsOf(run) } : { seed: 0, inputs: [] };
+  },
+  replay({ seed, inputs }, until) {
+    if (!engine.run) return;
+    beginAnew(engine.run, seed);
+    for (const { tick, input } of inputs)
+      engine.script.set(tick, [...(engine.script.get(tick) ?? []), input]);
+    engine.fresh = false;
+    engine.playing = false;
+    engine.goal = until;
     wake();
   },
 };

@@ -1,22 +1,42 @@
-import { BODY_STRIDE, createWalls, firstMind, type Program } from '@crooked-lantern/core';
+import { BODY_STRIDE, firstMind } from '@crooked-lantern/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { overlayToggled, type Overlays } from '../app/view-slice.ts';
+import { OVERLAYS, overlayToggled } from '../app/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
-import { bodyAt, drawBodies, drawCones, drawPaths, drawRays } from './drawing/bodies.ts';
-import { drawGround, drawRoutes, drawScale } from './drawing/scene.ts';
-import { closeView, fitView, toX, toY, type View } from './drawing/view.ts';
-import { usePlayer } from './use-player.ts';
+import { bodyAt, drawBodies } from './drawing/bodies.ts';
+import { drawLight, type LitAreas } from './drawing/light.ts';
+import { drawForces, drawPaths, drawWalkable } from './drawing/motion.ts';
+import {
+  drawGates,
+  drawGround,
+  drawMarks,
+  drawRoutes,
+  drawScale,
+  drawThings,
+} from './drawing/scene.ts';
+import { drawCones, drawKnown, drawNoises, drawPlaces, drawRays } from './drawing/senses.ts';
+import {
+  closeView,
+  fitView,
+  toMetresX,
+  toMetresY,
+  toX,
+  toY,
+  type Painter,
+  type View,
+} from './drawing/view.ts';
+import { useWalkable, useWalls } from './use-ground.ts';
+import { drawAim, usePlayer } from './use-player.ts';
 
 const Panel = styled.section`
   position: relative;
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr) auto;
   min-height: 360px;
   min-width: 0;
   border-left: 1px solid var(--line);
@@ -51,42 +71,26 @@ const Stage = styled.div`
     width: 100%;
     height: 100%;
   }
-  &:focus .resting,
-  &:not(:focus) .playing {
-    display: none;
-  }
 `;
 
 const Hint = styled.p`
-  position: absolute;
-  left: 10px;
-  bottom: 8px;
+  min-height: 26px;
+  padding: 3px 10px;
+  border-top: 1px solid var(--line);
   color: var(--mute);
-  pointer-events: none;
-  text-shadow:
-    0 0 4px var(--night),
-    0 0 4px var(--night);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 `;
 
-const OVERLAYS: { id: keyof Overlays; name: string; key: string; tint: string }[] = [
-  { id: 'sight', name: 'sight', key: 'Digit1', tint: 'var(--sight)' },
-  { id: 'paths', name: 'paths', key: 'Digit2', tint: 'var(--done)' },
-  { id: 'routes', name: 'routes', key: 'Digit3', tint: 'var(--bone)' },
-];
+const KEYS_HINT = 'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate';
+
+function keysWords(title: string): string {
+  return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate.`;
+}
 
 /** Pixels a metre takes in the close view. */
 const CLOSE_SCALE = 30;
-
-/** The gait above the archetype's own, by speed. */
-function runGaitOf(program: Program | null, index: number): string | null {
-  if (!program || index < 0) return null;
-  const { paces, gait } = program.archetypes[program.agents[index].archetype];
-  let best = gait;
-  paces.forEach((pace, i) => {
-    if (pace > paces[best]) best = i;
-  });
-  return program.gaits[best] ?? null;
-}
 
 /** The running ground: drawn every frame, played by keyboard while it has focus. */
 export function GroundView({
@@ -100,21 +104,31 @@ export function GroundView({
   const dispatch = useAppDispatch();
   const overlays = useAppSelector(({ view }) => view.overlays);
   const [close, setClose] = useState(false);
+  const [focused, setFocused] = useState(false);
+  const [, redraw] = useState({});
   const tokens = useTokens();
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<HTMLDivElement>(null);
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
-  const walls = useMemo(
-    () => program && createWalls(program.ground.width, program.ground.height, program.ground.walls),
-    [program],
-  );
-  const played = program?.play ?? -1;
-  const player = played < 0 ? null : program!.agents[played];
-  const keys = usePlayer(player?.name ?? null, runGaitOf(program, played));
+  const walls = useWalls(program);
+  const played = useEngineValue(({ frame }) => frame?.played ?? -1);
+  const player = program?.agents[played] ?? null;
+  const chosen = program?.agents.findIndex(({ name }) => name === agent) ?? -1;
+  const keys = usePlayer(program, played);
+  const lit = useRef<LitAreas>({ lamps: [], gates: '', outlines: [] });
+  const area = useWalkable(program, walls, chosen >= 0 ? chosen : played, overlays.walkable);
+  const carry = useRef<{ agent: number; x: number; y: number } | null>(null);
 
   useEffect(
-    () => engine.show({ sight: overlays.sight, paths: overlays.paths }),
+    () =>
+      engine.show({
+        rays: overlays.sight,
+        paths: overlays.paths,
+        forces: overlays.forces,
+        known: overlays.known,
+        places: overlays.places,
+      }),
     [engine, overlays],
   );
 
@@ -139,8 +153,18 @@ export function GroundView({
           keys: 'KeyG',
           run: () => stage.current?.focus(),
         },
+        {
+          id: 'possess',
+          name: 'Play: take over the watched agent',
+          keys: 'KeyX',
+          disabled: agent === null ? 'no agent is watched' : undefined,
+          run: () => {
+            if (agent !== null) engine.possess(agent);
+            stage.current?.focus();
+          },
+        },
       ],
-      [dispatch],
+      [dispatch, engine, agent],
     ),
   );
 
@@ -153,9 +177,8 @@ export function GroundView({
       context.fillRect(0, 0, width, height);
       return;
     }
-    const { ground, agents } = running;
-    const chosen = agents.findIndex(({ name }) => name === agent);
-    const centre = running.play >= 0 ? running.play : chosen;
+    const { ground } = running;
+    const centre = frame.played >= 0 ? frame.played : chosen;
     if (close && centre >= 0) {
       const { x, y } = bodyAt(frame, centre);
       view.current = closeView(x, y, CLOSE_SCALE, ground.width, ground.height, width, height, 0);
@@ -163,34 +186,74 @@ export function GroundView({
       view.current = fitView(ground.width, ground.height, width, height, 0);
     }
     const painter = { context, view: view.current, tokens, width, height };
-    const scene = { program: running, walls, frame, chosen, played: running.play };
+    const scene = { program: running, walls, frame, chosen };
     drawGround(painter, ground);
+    if (area) drawWalkable(painter, area.walkable, area.islands);
+    drawMarks(painter, ground);
+    if (overlays.light) drawLight(painter, scene, lit.current);
+    drawGates(painter, ground, frame.gates);
     if (overlays.routes) drawRoutes(painter, ground);
     if (overlays.sight) drawCones(painter, scene);
-    if (overlays.paths && frame.paths) drawPaths(painter, frame.paths);
+    if (overlays.places) drawPlaces(painter, frame);
+    if (overlays.paths && frame.paths) drawPaths(painter, frame.paths, chosen);
     if (overlays.sight && frame.rays) drawRays(painter, frame.rays);
-    drawBodies(painter, scene);
+    if (overlays.sound) drawNoises(painter, frame.noises);
+    if (overlays.forces) drawForces(painter, frame);
+    drawThings(painter, ground, frame);
+    drawBodies(painter, scene, overlays.wicks);
+    if (overlays.known) drawKnown(painter, scene);
+    drawAim(painter, keys.aim(frame));
+    if (carry.current) drawCarried(painter, carry.current);
     drawScale(painter);
   });
 
-  const choose = (event: React.MouseEvent) => {
-    const { frame, program: running } = engine;
-    if (!frame || !running || !canvas.current) return;
+  /** Where the pointer is, in metres, and the agent below it. */
+  const under = (event: React.PointerEvent | React.MouseEvent) => {
+    const { frame } = engine;
+    if (!frame || !canvas.current) return null;
     const box = canvas.current.getBoundingClientRect();
+    const [left, top] = [event.clientX - box.left, event.clientY - box.top];
     let best = -1;
     let bestDistance = 18;
     for (let i = 0; i * BODY_STRIDE < frame.bodies.length; i++) {
       const body = bodyAt(frame, i);
       const distance = Math.hypot(
-        toX(view.current, body.x) - (event.clientX - box.left),
-        toY(view.current, body.y) - (event.clientY - box.top),
+        toX(view.current, body.x) - left,
+        toY(view.current, body.y) - top,
       );
-      if (distance < bestDistance) {
-        best = i;
-        bestDistance = distance;
-      }
+      if (distance >= bestDistance) continue;
+      best = i;
+      bestDistance = distance;
     }
-    if (best >= 0) onSelectAgent(running.agents[best].name);
+    return { agent: best, x: toMetresX(view.current, left), y: toMetresY(view.current, top) };
+  };
+
+  const choose = (event: React.MouseEvent) => {
+    const at = under(event);
+    if (at && at.agent >= 0 && engine.program) onSelectAgent(engine.program.agents[at.agent].name);
+  };
+
+  // While the run rests, an agent can be dragged elsewhere.
+  const lift = (event: React.PointerEvent) => {
+    const at = under(event);
+    if (!at || at.agent < 0 || engine.frame?.playing) return;
+    carry.current = at;
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const drag = (event: React.PointerEvent) => {
+    const at = under(event);
+    if (!carry.current || !at) return;
+    carry.current = { ...carry.current, x: at.x, y: at.y };
+    redraw({});
+  };
+  const putDown = () => {
+    const moved = carry.current;
+    carry.current = null;
+    const { frame, program: running } = engine;
+    if (!moved || !frame || !running) return;
+    const from = bodyAt(frame, moved.agent);
+    if (Math.hypot(from.x - moved.x, from.y - moved.y) < 0.2) return;
+    engine.putDown(running.agents[moved.agent].name, moved.x, moved.y);
   };
 
   return (
@@ -203,7 +266,7 @@ export function GroundView({
             $tint={tint}
             isSelected={overlays[id]}
             onChange={() => dispatch(overlayToggled(id))}
-            aria-label={`Show ${name} (${key.replace('Digit', '')})`}
+            aria-label={`Show ${name} (${key.replace(/Digit|Key/, '')})`}
           >
             {name}
           </Toggle>
@@ -216,24 +279,43 @@ export function GroundView({
         ref={stage}
         tabIndex={0}
         role="application"
-        aria-label={
-          player ? `Ground. Arrow keys walk the ${player.title}, with Shift it runs.` : 'Ground'
-        }
+        aria-label={player ? `Ground. ${keysWords(player.title)}` : 'Ground'}
         data-testid="ground"
         onClick={choose}
-        {...keys}
+        onPointerDown={lift}
+        onPointerMove={drag}
+        onPointerUp={putDown}
+        onKeyDown={keys.onKeyDown}
+        onKeyUp={keys.onKeyUp}
+        onFocus={() => setFocused(true)}
+        onBlur={() => {
+          setFocused(false);
+          keys.onBlur();
+        }}
       >
         <canvas ref={canvas} aria-hidden />
-        {player && (
-          <>
-            <Hint className="resting">Click, or press G, to play the {player.title}</Hint>
-            <Hint className="playing">Arrow keys walk the {player.title} · Shift runs</Hint>
-          </>
-        )}
       </Stage>
+      <Hint title={player ? keysWords(player.title) : undefined}>
+        {player === null
+          ? 'Press X to play the watched agent'
+          : focused
+            ? KEYS_HINT
+            : `Click, or press G, to play the ${player.title}`}
+      </Hint>
       <AgentTable />
     </Panel>
   );
+}
+
+/** An agent on its way to another place under the pointer. */
+function drawCarried({ context, view, tokens }: Painter, { x, y }: { x: number; y: number }): void {
+  context.strokeStyle = tokens.bone;
+  context.lineWidth = 1.5;
+  context.setLineDash([3, 3]);
+  context.beginPath();
+  context.arc(toX(view, x), toY(view, y), 12, 0, 2 * Math.PI);
+  context.stroke();
+  context.setLineDash([]);
 }
 
 /** The ground's contents as a list, for those who can't see the drawing; renewed once a second of the run. */

@@ -1,5 +1,9 @@
+import { THROW_RANGE, type Input, type Program } from '@crooked-lantern/core';
 import { useCallback, useEffect, useRef, type KeyboardEvent } from 'react';
+import type { Frame } from '../engine/protocol.ts';
 import { useEngine } from '../engine/use-engine.tsx';
+import { bodyAt } from './drawing/bodies.ts';
+import { faded, toX, toY, type Painter } from './drawing/view.ts';
 
 const DIRECTIONS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -8,56 +12,133 @@ const DIRECTIONS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 };
 
+/** Seconds of holding the key until a throw goes as far as it can, and how short the shortest is. */
+const FULL_AIM = 1.2;
+const SHORTEST = 1.5;
+
+/** Gaits that the keys choose from: the fastest, and the fastest crouched one; null where there is none. */
+function gaitsOf(
+  program: Program | null,
+  agent: number,
+): { run: string | null; creep: string | null } {
+  const placed = program?.agents[agent];
+  if (!program || !placed) return { run: null, creep: null };
+  const { paces, crouched } = program.archetypes[placed.archetype];
+  const fastest = (wanted: (gait: number) => boolean) => {
+    let best = -1;
+    paces.forEach((pace, gait) => {
+      if (pace > 0 && wanted(gait) && !(paces[best] >= pace)) best = gait;
+    });
+    return program.gaits[best] ?? null;
+  };
+  return { run: fastest((gait) => !crouched[gait]), creep: fastest((gait) => crouched[gait]) };
+}
+
 /**
- * Keys that drive the played agent while the ground has focus: arrows walk, with Shift they run. Gives
- * the handlers for the focused element.
+ * Keys that drive the played agent while the ground has focus. Gives the handlers for the focused
+ * element, and where a throw is aimed while its key is held.
  */
-export function usePlayer(agent: string | null, runGait: string | null) {
+export function usePlayer(program: Program | null, played: number) {
   const engine = useEngine();
+  const agent = program?.agents[played]?.name ?? null;
+  const { run, creep } = gaitsOf(program, played);
   const held = useRef(new Set<string>());
-  const sent = useRef('0 0 false');
+  const sent = useRef('0 0 ');
+  const running = useRef(false);
+  const crouched = useRef(false);
+  const aimedSince = useRef(0);
+
+  const direction = () => {
+    let x = 0;
+    let y = 0;
+    for (const key of held.current) {
+      x += DIRECTIONS[key][0];
+      y += DIRECTIONS[key][1];
+    }
+    return { x, y };
+  };
 
   const send = useCallback(
-    (running: boolean) => {
+    (more: Pick<Input, 'act' | 'at'> = {}) => {
       if (agent === null) return;
-      let x = 0;
-      let y = 0;
-      for (const key of held.current) {
-        x += DIRECTIONS[key][0];
-        y += DIRECTIONS[key][1];
-      }
-      const signature = `${x} ${y} ${running}`;
-      if (signature === sent.current) return;
+      const { x, y } = direction();
+      const gait = running.current ? run : crouched.current ? creep : null;
+      const signature = `${x} ${y} ${gait ?? ''}`;
+      if (signature === sent.current && !more.act) return;
       sent.current = signature;
-      engine.setInput({ agent, x, y, gait: running ? runGait : null });
+      engine.setInput({ agent, x, y, gait, ...more });
     },
-    [engine, agent, runGait],
+    [engine, agent, run, creep],
   );
 
   const release = useCallback(() => {
     held.current.clear();
-    send(false);
+    running.current = false;
+    aimedSince.current = 0;
+    send();
   }, [send]);
 
   // Keys that are down before the run is there count from when it is.
   useEffect(() => {
-    if (held.current.size > 0) send(false);
+    if (held.current.size > 0) send();
   }, [send]);
   useEffect(() => release, [release]);
 
+  /** Where a throw would go now: ahead, the farther the longer the key has been held. */
+  const aim = (frame: Frame): [number, number] | null => {
+    if (aimedSince.current === 0 || played < 0) return null;
+    const { x, y, heading, carried } = bodyAt(frame, played);
+    if (carried < 0) return null;
+    const share = Math.min(1, (performance.now() - aimedSince.current) / 1000 / FULL_AIM);
+    const away = SHORTEST + (THROW_RANGE - SHORTEST) * share;
+    return [x + Math.cos(heading) * away, y + Math.sin(heading) * away];
+  };
+
   return {
+    aim,
     onKeyDown(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key in DIRECTIONS) {
-        event.preventDefault();
-        held.current.add(event.key);
-      } else if (event.key !== 'Shift') return;
-      send(event.shiftKey);
+      running.current = event.shiftKey;
+      if (event.key in DIRECTIONS) held.current.add(event.key);
+      else if (event.repeat) return;
+      else if (event.code === 'KeyC') crouched.current = !crouched.current;
+      else if (event.code === 'KeyE') {
+        const { frame } = engine;
+        const carries = frame !== null && played >= 0 && bodyAt(frame, played).carried >= 0;
+        send({ act: carries ? 'drop' : 'pickUp' });
+      } else if (event.code === 'KeyO') send({ act: 'use' });
+      else if (event.code === 'KeyT') aimedSince.current = performance.now();
+      else if (event.key !== 'Shift') return;
+      event.preventDefault();
+      event.stopPropagation();
+      send();
     },
     onKeyUp(event: KeyboardEvent) {
+      running.current = event.shiftKey;
       held.current.delete(event.key);
-      send(event.shiftKey);
+      const { frame } = engine;
+      if (event.code === 'KeyT' && frame) {
+        const at = aim(frame);
+        aimedSince.current = 0;
+        if (at) return send({ act: 'throw', at });
+      }
+      send();
     },
     onBlur: release,
   };
+}
+
+/** The place a throw is aimed at. */
+export function drawAim({ context, view, tokens }: Painter, at: [number, number] | null): void {
+  if (!at) return;
+  const [x, y] = [toX(view, at[0]), toY(view, at[1])];
+  context.strokeStyle = faded(tokens.found, 0.9);
+  context.lineWidth = 1.5;
+  context.beginPath();
+  context.arc(x, y, 6, 0, 2 * Math.PI);
+  context.moveTo(x - 9, y);
+  context.lineTo(x + 9, y);
+  context.moveTo(x, y - 9);
+  context.lineTo(x, y + 9);
+  context.stroke();
 }

@@ -2,7 +2,7 @@ import type { LedgerEntry, Program } from '@crooked-lantern/core';
 import type { Lane, Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
-import type { Tokens } from '../theme/tokens.ts';
+import { senseTint, type Tokens } from '../theme/tokens.ts';
 
 export const RULER = 20;
 export const LANE = 36;
@@ -147,6 +147,23 @@ function drawAwareness(
   line(x, end, value, value);
 }
 
+const ACTS = { pickUp: 'pick up', drop: 'put down', throw: 'throw', use: 'open or close' };
+
+function actWords(act: keyof typeof ACTS | undefined): string {
+  return act ? ACTS[act] : 'stand there';
+}
+
+function perceptWords({
+  sense,
+  of,
+  how,
+  strength,
+}: Extract<LedgerEntry, { kind: 'percept' }>): string {
+  if (sense === 'sight') return `sight of ${of}: ${how}, ${strength.toFixed(2)}`;
+  if (sense === 'hearing') return `heard a ${how}, loudness ${strength.toFixed(2)}`;
+  return `${sense}: ${how}${of ? ` (${of})` : ''}`;
+}
+
 /** Colour and words of an entry that stands as a dot; undefined for one that does not. */
 export function dotOf(
   entry: LedgerEntry,
@@ -154,17 +171,20 @@ export function dotOf(
 ): { color: string; words: string } | undefined {
   switch (entry.kind) {
     case 'percept':
-      return {
-        color: tokens.sight,
-        words: `sight of ${entry.of}: ${entry.how}, ${entry.strength.toFixed(2)}`,
-      };
+      return { color: senseTint(entry.sense, tokens), words: perceptWords(entry) };
     case 'say':
       return { color: tokens.bone, words: `says “${entry.text}”` };
     case 'noWay':
       return {
         color: tokens.harm,
-        words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
+        words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)}): ${entry.reason}`,
       };
+    case 'stuck':
+      return { color: tokens.harm, words: `stuck: ${entry.reason}` };
+    case 'role':
+      return { color: tokens.told, words: entry.role ? `is now ${entry.role}` : 'has no part' };
+    case 'input':
+      return { color: tokens.refuse, words: `can’t ${actWords(entry.act)}: ${entry.trouble}` };
     case 'cycle':
       return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
     case 'overwrote':

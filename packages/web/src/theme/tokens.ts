@@ -1,3 +1,5 @@
+import type { Sense } from '@crooked-lantern/core';
+
 /** What is lit is what is running: `lamp` means active now, everywhere, and nothing else but the one main button. */
 export interface Tokens {
   night: string;
@@ -71,9 +73,9 @@ export const DAY: Tokens = {
   done: '#17624f',
   refuse: '#6b46a3',
   sight: '#155a96',
-  sound: '#b03f60',
+  sound: '#983152',
   harm: '#b83a22',
-  told: '#55741a',
+  told: '#46610e',
   found: '#63572f',
   wall: '#b9ad8f',
   hedge: '#9db58c',
@@ -85,3 +87,8 @@ export const TOKEN_NAMES = Object.keys(NIGHT).filter((name) => name !== 'faction
   keyof Tokens,
   'factions'
 >[];
+
+/** The colour a sense has everywhere. */
+export function senseTint(sense: Sense, tokens: Tokens): string {
+  return sense === 'hearing' ? tokens.sound : tokens[sense];
+}

@@ -28,7 +28,7 @@ export const search: ActionMaker = (program, at) => {
   const widen = numberArgument(program, 'widen');
   const look = numberArgument(program, 'look');
   const grid = textArgument(program, 'pattern') === 'grid';
-  const ask = (host: Host): Status => {
+  const ask = (host: Host, begins = false): Status => {
     if (!around(host)) return fail(host, 'the place is not known');
     const [x, y] = host.place;
     host.search({
@@ -38,6 +38,7 @@ export const search: ActionMaker = (program, at) => {
       spacing: Math.max(0.5, spacing(host)),
       grid,
       widenings: Math.floor(widen(host)),
+      begins,
     });
     host.memory[at + A] = ASKING;
     return RUNNING;
@@ -75,7 +76,7 @@ export const search: ActionMaker = (program, at) => {
   return {
     start(host) {
       host.memory[at + B] = 0;
-      return ask(host);
+      return ask(host, true);
     },
     step(host) {
       const phase = host.memory[at + A];

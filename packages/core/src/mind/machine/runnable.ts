@@ -18,6 +18,8 @@ export interface RunnableMachine {
   locks: Leaf[];
   /** Some state says which sense wins the attention. */
   heeds: boolean;
+  /** Names of the actions that last, by the first of their cells. */
+  actions: ReadonlyMap<number, string>;
 }
 
 export interface RunnableState {
@@ -131,12 +133,14 @@ export function makeMachine(
 ): RunnableMachine {
   const cells = reserveMachine(layout, program);
   const locks: Leaf[] = [];
+  const actionsAt = new Map<number, string>();
   const grove = (state: number): Grove => ({
     layout,
     channels,
     lockAt: cells.lock,
     restlessAt: cells.restless,
     locks,
+    actions: actionsAt,
     state,
   });
   const instant = (state: number, actions: readonly ActionProgram[]) =>
@@ -200,7 +204,16 @@ export function makeMachine(
   }
   const again = states.some(({ activity }) => activity?.again);
   const heeds = states.some(({ attention }) => attention !== null);
-  return { states, transitions, initial: program.initial, cells, again, locks, heeds };
+  return {
+    states,
+    transitions,
+    initial: program.initial,
+    cells,
+    again,
+    locks,
+    heeds,
+    actions: actionsAt,
+  };
 }
 
 export function isHistory(kind: StateKindProgram): boolean {

@@ -17,6 +17,8 @@ export interface Grove {
   /** Cell that holds which uninterrupted action runs: its place in `locks` from 1, 0 for none. */
   lockAt: number;
   locks: Leaf[];
+  /** Actions that last, by the first of their cells. */
+  actions: Map<number, string>;
   /** The state whose activity is being made. */
   state: number;
 }
@@ -49,6 +51,7 @@ export class Leaf implements Behaviour {
     this.row = row;
     this.at = program.lasts ? reserve(grove.layout, ACTION_CELLS + 1) : -1;
     this.action = makeAction(program, this.at);
+    if (this.at >= 0) grove.actions.set(this.at, this.name);
     this.state = grove.state;
     this.lockAt = grove.lockAt;
     this.restlessAt = grove.restlessAt;

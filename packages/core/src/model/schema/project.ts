@@ -125,6 +125,7 @@ const input = shape({
   gait: name(),
   act: oneOf(PLAYER_ACTS),
   at: place(),
+  place: place(),
   control: oneOf(['player', 'minds']),
 });
 

@@ -1,39 +1,46 @@
 import {
   BODY_STRIDE,
-  castRay,
+  CROUCHED,
   firstMind,
-  RAY_STRIDE,
+  LYING,
   type Program,
   type Walls,
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
 
-const WEDGE_STEPS = 28;
 /** Bodies are never drawn smaller than this radius, in pixels. */
 const SMALLEST = 7;
 
 export interface Scene {
   program: Program;
+  /** With gates as they are in the frame. */
   walls: Walls;
   frame: Frame;
   /** The agent that is watched; −1 for none. */
   chosen: number;
-  played: number;
 }
 
-export function bodyAt(
-  frame: Frame,
-  index: number,
-): { x: number; y: number; heading: number; awareness: number; leaf: number } {
+export interface BodyPicture {
+  x: number;
+  y: number;
+  heading: number;
+  awareness: number;
+  leaf: number;
+  posture: number;
+  carried: number;
+}
+
+export function bodyAt({ bodies }: Frame, index: number): BodyPicture {
   const at = index * BODY_STRIDE;
-  const { bodies } = frame;
   return {
     x: bodies[at],
     y: bodies[at + 1],
     heading: bodies[at + 2],
     awareness: bodies[at + 3],
     leaf: bodies[at + 4],
+    posture: bodies[at + 6],
+    carried: bodies[at + 7],
   };
 }
 
@@ -44,80 +51,6 @@ function factionsOf(program: Program): string[] {
 export function tintOf(program: Program, index: number, tints: readonly string[]): string {
   const faction = program.archetypes[program.agents[index].archetype].faction;
   return tints[factionsOf(program).indexOf(faction) % tints.length];
-}
-
-/** What each cone covers, cut off where walls stand. */
-export function drawCones(
-  { context, view, tokens }: Painter,
-  { program, walls, frame, chosen }: Scene,
-): void {
-  context.save();
-  context.beginPath();
-  context.rect(toX(view, 0), toY(view, 0), walls.width * view.scale, walls.height * view.scale);
-  context.clip();
-  program.agents.forEach((agent, index) => {
-    const { sight } = program.archetypes[agent.archetype];
-    if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
-    const { x, y, heading } = bodyAt(frame, index);
-    for (const cone of sight.cones) {
-      context.beginPath();
-      context.moveTo(toX(view, x), toY(view, y));
-      for (let i = 0; i <= WEDGE_STEPS; i++) {
-        const angle = heading + cone.halfAngle * (2 * (i / WEDGE_STEPS) - 1);
-        const endX = x + Math.cos(angle) * cone.range;
-        const endY = y + Math.sin(angle) * cone.range;
-        const t = castRay(walls, x, y, endX, endY);
-        context.lineTo(toX(view, x + (endX - x) * t), toY(view, y + (endY - y) * t));
-      }
-      context.closePath();
-      context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
-      context.fill();
-    }
-  });
-  context.restore();
-}
-
-/** Lines of sight, ending where they hit: whole where they reach, with a cross where a wall stops them. */
-export function drawRays({ context, view, tokens }: Painter, rays: Float32Array): void {
-  context.lineWidth = 1.2;
-  for (let i = 0; i < rays.length; i += RAY_STRIDE) {
-    const x = toX(view, rays[i + 2]);
-    const y = toY(view, rays[i + 3]);
-    const reaches = rays[i + 4] === 1;
-    context.strokeStyle = reaches ? tokens.sight : faded(tokens.refuse, 0.8);
-    context.setLineDash(reaches ? [] : [4, 4]);
-    context.beginPath();
-    context.moveTo(toX(view, rays[i]), toY(view, rays[i + 1]));
-    context.lineTo(x, y);
-    context.stroke();
-    context.setLineDash([]);
-    if (reaches) continue;
-    context.beginPath();
-    context.moveTo(x - 3, y - 3);
-    context.lineTo(x + 3, y + 3);
-    context.moveTo(x + 3, y - 3);
-    context.lineTo(x - 3, y + 3);
-    context.stroke();
-  }
-}
-
-export function drawPaths(
-  { context, view, tokens }: Painter,
-  paths: NonNullable<Frame['paths']>,
-): void {
-  context.strokeStyle = faded(tokens.done, 0.8);
-  context.lineWidth = 1.3;
-  for (const { points } of paths) {
-    context.beginPath();
-    for (let i = 0; i < points.length; i += 2)
-      context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
-    context.stroke();
-    const x = toX(view, points[points.length - 2]);
-    const y = toY(view, points[points.length - 1]);
-    context.beginPath();
-    context.arc(x, y, 3, 0, 2 * Math.PI);
-    context.stroke();
-  }
 }
 
 /** A drop: round behind, its point where the body faces. */
@@ -166,14 +99,23 @@ function drawSpeech(painter: Painter, x: number, y: number, text: string): void 
   context.fillText(text, middle, y - 8);
 }
 
+/** With more agents than this only the chosen and the played one are named. */
+const MOST_LABELS = 24;
+
 /** Left of the body, or right where there is no room. */
 function wickX(x: number, radius: number): number {
   const away = radius * 1.9 + 5;
   return x - away < 4 ? x + away : x - away;
 }
 
-export function drawBodies(painter: Painter, { program, frame, chosen, played }: Scene): void {
+export function drawBodies(
+  painter: Painter,
+  { program, frame, chosen }: Scene,
+  wicks: boolean,
+): void {
   const { context, view, tokens, width } = painter;
+  const { played } = frame;
+  const labelled = program.agents.length <= MOST_LABELS;
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
@@ -184,18 +126,23 @@ export function drawBodies(painter: Painter, { program, frame, chosen, played }:
     context.save();
     context.translate(x, y);
     context.rotate(body.heading);
-    dropPath(context, radius);
-    context.fillStyle = tintOf(program, index, tokens.factions);
+    const tint = tintOf(program, index, tokens.factions);
+    const lying = body.posture === LYING;
+    // Crouched it is smaller, and who lies is only an outline.
+    dropPath(context, body.posture === CROUCHED ? radius * 0.75 : radius);
+    context.fillStyle = lying ? faded(tint, 0.25) : tint;
     context.fill();
-    context.strokeStyle = index === chosen ? tokens.bone : faded(tokens.night, 0.7);
+    context.strokeStyle = index === chosen ? tokens.bone : lying ? tint : faded(tokens.night, 0.7);
     context.lineWidth = index === chosen ? 1.8 : 1;
     context.stroke();
     context.restore();
-    if (archetype.sight) drawWick(painter, wickX(x, radius), y, body.awareness);
+    if (wicks && archetype.sight && !lying) drawWick(painter, wickX(x, radius), y, body.awareness);
     const mind = firstMind(program, agent.archetype);
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
+    if (!labelled && index !== chosen && index !== played) return;
+    const doing = lying ? 'asleep' : state;
     const label =
-      index === played ? `${agent.title} (you)` : state ? `${agent.title} · ${state}` : agent.title;
+      index === played ? `${agent.title} (you)` : doing ? `${agent.title} · ${doing}` : agent.title;
     context.font = `${index === chosen ? 600 : 400} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'center';
     const half = context.measureText(label).width / 2;

@@ -68,6 +68,15 @@ export function toY(view: View, y: number): number {
   return view.top + y * view.scale;
 }
 
+/** Pixels back to metres. */
+export function toMetresX(view: View, x: number): number {
+  return (x - view.left) / view.scale;
+}
+
+export function toMetresY(view: View, y: number): number {
+  return (y - view.top) / view.scale;
+}
+
 /** `color` (#rrggbb) with an opacity from 0 to 1. */
 export function faded(color: string, opacity: number): string {
   return `${color}${Math.round(opacity * 255)

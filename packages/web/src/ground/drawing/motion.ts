@@ -1,0 +1,95 @@
+import { FORCES, type Walkable } from '@crooked-lantern/core';
+import type { Frame } from '../../engine/protocol.ts';
+import { bodyAt } from './bodies.ts';
+import { faded, toX, toY, type Painter } from './view.ts';
+
+/** How bodies move: their ways, the forces on them, and where they can be. */
+
+/** Ways to where they go; of the chosen agent also which action set it going, and how long ago. */
+export function drawPaths(
+  { context, view, tokens }: Painter,
+  paths: NonNullable<Frame['paths']>,
+  chosen: number,
+): void {
+  context.strokeStyle = faded(tokens.done, 0.8);
+  context.lineWidth = 1.3;
+  for (const { points, agent, age, by } of paths) {
+    context.beginPath();
+    for (let i = 0; i < points.length; i += 2)
+      context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
+    context.stroke();
+    const x = toX(view, points[points.length - 2]);
+    const y = toY(view, points[points.length - 1]);
+    context.beginPath();
+    context.arc(x, y, 3, 0, 2 * Math.PI);
+    context.stroke();
+    if (agent !== chosen) continue;
+    context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+    context.textAlign = 'left';
+    context.fillStyle = tokens.done;
+    context.fillText(`${by || 'goal'} ${age.toFixed(1)} s`, x + 6, y + 4);
+  }
+}
+
+/** Seconds of way that a force is drawn long. */
+const FORCE_SECONDS = 0.5;
+
+/** The forces on each body, as arrows from it; each in a colour of its own. */
+export function drawForces({ context, view, tokens }: Painter, frame: Frame): void {
+  if (!frame.forces) return;
+  const tints = [tokens.harm, tokens.refuse, tokens.done];
+  const stride = 2 * FORCES.length;
+  context.lineWidth = 1.6;
+  for (let body = 0; body * stride < frame.forces.length; body++) {
+    const { x, y } = bodyAt(frame, body);
+    for (let force = 0; force < FORCES.length; force++) {
+      const fx = frame.forces[body * stride + 2 * force] * FORCE_SECONDS;
+      const fy = frame.forces[body * stride + 2 * force + 1] * FORCE_SECONDS;
+      if (Math.abs(fx) + Math.abs(fy) < 0.05) continue;
+      context.strokeStyle = tints[force];
+      context.beginPath();
+      context.moveTo(toX(view, x), toY(view, y));
+      context.lineTo(toX(view, x + fx), toY(view, y + fy));
+      context.stroke();
+    }
+  }
+}
+
+/** Where bodies of one size can be, and in another shade the areas no way leads to. */
+export function drawWalkable(
+  { context, view, tokens }: Painter,
+  { columns, rows, cell, open }: Walkable,
+  islands: Int32Array,
+): void {
+  const main = largest(islands);
+  const size = cell * view.scale;
+  for (const [apart, color] of [
+    [false, faded(tokens.done, 0.16)],
+    [true, faded(tokens.harm, 0.3)],
+  ] as const) {
+    context.fillStyle = color;
+    for (let r = 0; r < rows; r++) {
+      let from = -1;
+      for (let c = 0; c <= columns; c++) {
+        const at = r * columns + c;
+        const inside = c < columns && open[at] === 1 && (islands[at] !== main) === apart;
+        if (inside && from < 0) from = c;
+        if (inside || from < 0) continue;
+        context.fillRect(
+          toX(view, from * cell),
+          toY(view, r * cell),
+          (c - from) * size,
+          size + 0.5,
+        );
+        from = -1;
+      }
+    }
+  }
+}
+
+/** The island most cells belong to. */
+export function largest(islands: Int32Array): number {
+  const counts: number[] = [];
+  for (const island of islands) if (island >= 0) counts[island] = (counts[island] ?? 0) + 1;
+  return counts.reduce((best, count, island) => (count > (counts[best] ?? 0) ? island : best), 0);
+}

@@ -1,0 +1,143 @@
+import { BODY_STRIDE, castRay, LYING, RAY_STRIDE } from '@crooked-lantern/core';
+import type { Frame } from '../../engine/protocol.ts';
+import { senseTint } from '../../theme/tokens.ts';
+import { bodyAt, type Scene } from './bodies.ts';
+import { faded, toX, toY, type Painter } from './view.ts';
+
+/** What the senses reach and what they brought. */
+
+const WEDGE_STEPS = 28;
+/** Over what is no higher a body that stands is seen. */
+const SEEN_OVER = 1;
+
+/** What each cone covers, cut off where walls stand. */
+export function drawCones(
+  { context, view, tokens }: Painter,
+  { program, walls, frame, chosen }: Scene,
+): void {
+  context.save();
+  context.beginPath();
+  context.rect(toX(view, 0), toY(view, 0), walls.width * view.scale, walls.height * view.scale);
+  context.clip();
+  program.agents.forEach((agent, index) => {
+    const { sight } = program.archetypes[agent.archetype];
+    if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
+    const { x, y, heading, posture } = bodyAt(frame, index);
+    if (posture === LYING) return;
+    for (const cone of sight.cones) {
+      context.beginPath();
+      context.moveTo(toX(view, x), toY(view, y));
+      for (let i = 0; i <= WEDGE_STEPS; i++) {
+        const angle = heading + cone.halfAngle * (2 * (i / WEDGE_STEPS) - 1);
+        const endX = x + Math.cos(angle) * cone.range;
+        const endY = y + Math.sin(angle) * cone.range;
+        const t = castRay(walls, x, y, endX, endY, 0, SEEN_OVER);
+        context.lineTo(toX(view, x + (endX - x) * t), toY(view, y + (endY - y) * t));
+      }
+      context.closePath();
+      context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
+      context.fill();
+    }
+  });
+  context.restore();
+}
+
+/** Lines of sight, ending where they hit: whole where they reach (the more of the body they show, the stronger), with a cross where a wall stops them. */
+export function drawRays({ context, view, tokens }: Painter, rays: Float32Array): void {
+  context.lineWidth = 1.2;
+  for (let i = 0; i < rays.length; i += RAY_STRIDE) {
+    const x = toX(view, rays[i + 2]);
+    const y = toY(view, rays[i + 3]);
+    const clear = rays[i + 4];
+    const reaches = clear > 0;
+    context.strokeStyle = reaches
+      ? faded(tokens.sight, 0.4 + 0.2 * clear)
+      : faded(tokens.refuse, 0.8);
+    context.setLineDash(reaches ? [] : [4, 4]);
+    context.beginPath();
+    context.moveTo(toX(view, rays[i]), toY(view, rays[i + 1]));
+    context.lineTo(x, y);
+    context.stroke();
+    context.setLineDash([]);
+    if (reaches) continue;
+    context.beginPath();
+    context.moveTo(x - 3, y - 3);
+    context.lineTo(x + 3, y + 3);
+    context.moveTo(x + 3, y - 3);
+    context.lineTo(x - 3, y + 3);
+    context.stroke();
+  }
+}
+
+/** Seconds a ring takes to reach its size. */
+const RING_SECONDS = 0.35;
+
+/** Noises as rings that grow to where they are heard, and fade. */
+export function drawNoises({ context, view, tokens }: Painter, noises: Frame['noises']): void {
+  for (const { x, y, reach, age } of noises) {
+    const grown = Math.min(1, age / RING_SECONDS);
+    context.strokeStyle = faded(tokens.sound, 0.75 * (1 - age / 0.8));
+    context.lineWidth = 1.5;
+    context.beginPath();
+    context.arc(toX(view, x), toY(view, y), reach * view.scale * grown, 0, 2 * Math.PI);
+    context.stroke();
+  }
+}
+
+/** What the watched agent knows against what is true: where it believes others are, tied to where they are. */
+export function drawKnown(painter: Painter, { frame }: Scene): void {
+  const { context, view, tokens } = painter;
+  if (!frame.known) return;
+  context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+  context.textAlign = 'left';
+  for (const { agent, x, y, seen } of frame.known.others) {
+    const truth = bodyAt(frame, agent);
+    context.strokeStyle = tokens.sight;
+    context.lineWidth = 1.2;
+    context.setLineDash([3, 3]);
+    context.beginPath();
+    context.arc(toX(view, x), toY(view, y), 11, 0, 2 * Math.PI);
+    context.moveTo(toX(view, x), toY(view, y));
+    context.lineTo(toX(view, truth.x), toY(view, truth.y));
+    context.stroke();
+    context.setLineDash([]);
+    const off = Math.hypot(truth.x - x, truth.y - y);
+    context.fillStyle = tokens.sight;
+    const words = seen ? 'seen here' : `believed here, ${off.toFixed(1)} m off`;
+    context.fillText(words, toX(view, x) + 14, toY(view, y) - 8);
+  }
+  for (const { sense, what, x, y, age } of frame.known.percepts) {
+    const tint = senseTint(sense, tokens);
+    const [left, top] = [toX(view, x), toY(view, y)];
+    context.fillStyle = tint;
+    context.beginPath();
+    context.moveTo(left, top - 5);
+    context.lineTo(left + 5, top);
+    context.lineTo(left, top + 5);
+    context.lineTo(left - 5, top);
+    context.fill();
+    context.fillText(`${what}, ${age.toFixed(1)} s ago`, left + 8, top + 12);
+  }
+}
+
+/** Places to search (done ones filled, those somebody is on the way to ringed), and places taken around a target. */
+export function drawPlaces({ context, view, tokens }: Painter, frame: Frame): void {
+  if (!frame.places) return;
+  const { searched, booked } = frame.places;
+  context.lineWidth = 1.4;
+  for (let i = 0; i < searched.length; i += 3) {
+    const who = searched[i + 2];
+    context.beginPath();
+    context.arc(toX(view, searched[i]), toY(view, searched[i + 1]), 4, 0, 2 * Math.PI);
+    context.strokeStyle = who >= 0 ? tokens.lamp : faded(tokens.told, 0.9);
+    context.stroke();
+    if (who !== -2) continue;
+    context.fillStyle = faded(tokens.told, 0.8);
+    context.fill();
+  }
+  for (let i = 0; i < booked.length; i += 3) {
+    const [x, y] = [toX(view, booked[i]), toY(view, booked[i + 1])];
+    context.strokeStyle = tokens.lamp;
+    context.strokeRect(x - 4, y - 4, 8, 8);
+  }
+}
