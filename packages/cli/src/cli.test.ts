@@ -7,7 +7,7 @@ import { check } from './check.ts';
 import { explain } from './explain.ts';
 import { run } from './run.ts';
 
-const DEMO = path.resolve(import.meta.dirname, '../../../demo/night-watch.lantern.json');
+const DEMO = path.resolve(import.meta.dirname, '../../../bench/plain-orchard.lantern.json');
 const folder = mkdtempSync(path.join(os.tmpdir(), 'orchard-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 afterEach(() => {

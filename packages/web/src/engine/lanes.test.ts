@@ -24,7 +24,7 @@ describe('the lane of an agent', () => {
       { tick: 2, kind: 'skipped', action: 'wait' },
       { tick: 3, kind: 'overwrote', key: 'mark', of: 'warden2' },
       end(1, { action: 'turn', ending: 'failure', reason: 'something else took its eyes' }),
-      end(2, { action: 'moveTo', ending: 'failure', reason: 'there is no way to it' }),
+      end(2, { action: 'moveTo', ending: 'failure', reason: 'no way: other island' }),
       end(3, { action: 'wait', ending: 'failure' }),
       end(4, { action: 'wait', ending: 'success' }),
     ]);
