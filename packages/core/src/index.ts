@@ -5,16 +5,25 @@ export * from './model/nodes.ts';
 export { nodeText } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export { readProject, readProjectText, type Fault, type ReadResult } from './model/read-project.ts';
+export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';
 export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
-export { compileProject } from './compile/compile-project.ts';
+export { compileProject, inputOf } from './compile/compile-project.ts';
 export { hasErrors, type Finding, type FindingCode, type Remedy } from './compile/finding.ts';
 export { checkProject } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { applyCommand, findState } from './model/commands/apply-command.ts';
-export { CommandError, type ActionList, type DocumentCommand } from './model/commands/commands.ts';
+export {
+  CommandError,
+  GROUND_PARTS,
+  type ActionList,
+  type DocumentCommand,
+  type GroundPart,
+  type PartChange,
+  type PartDocument,
+} from './model/commands/commands.ts';
 export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';

@@ -69,6 +69,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <HomePage /> },
       { path: '/projects/:id', element: <ProjectPage /> },
+      { path: '/projects/:id/ground', element: <ProjectPage /> },
       { path: '/projects/:id/minds', element: <ProjectPage /> },
       { path: '/projects/:id/minds/:mind', element: <ProjectPage /> },
     ],

@@ -16,6 +16,7 @@ import {
   readMind,
   runningEdit,
   seek,
+  withSetup,
   worldHash,
   type Input,
   type ProjectDocument,
@@ -34,6 +35,8 @@ const SPEECH_SECONDS = 2.5;
 
 interface Engine {
   document: ProjectDocument | null;
+  /** The set-up the run began with; null for as the project says. */
+  setup: string | null;
   run: Run | null;
   playing: boolean;
   /** Nobody has yet said whether to play or where to rest. */
@@ -59,6 +62,7 @@ interface Engine {
 
 const engine: Engine = {
   document: null,
+  setup: null,
   run: null,
   playing: false,
   fresh: true,
@@ -189,8 +193,12 @@ function takeInputs(run: Run): Input[] {
   return scripted ? [...scripted, ...inputs] : inputs;
 }
 
-function beginAnew(run: Run, seed: number): void {
-  const { program } = run.world.statics;
+/** The document as the chosen set-up has it begin. */
+function asSetUp(document: ProjectDocument): ProjectDocument {
+  return engine.setup === null ? document : withSetup(document, engine.setup);
+}
+
+function beginAnew(run: Run, seed: number, program = run.world.statics.program): void {
   engine.run = createRun(program, runningEdit(run), seed);
   engine.inputs = [];
   engine.script = new Map();
@@ -206,7 +214,7 @@ function wake(): void {
 const engineApi: EngineApi = {
   async submit(document, edit) {
     engine.document = document;
-    const { program, findings } = checkProject(document);
+    const { program, findings } = checkProject(asSetUp(document));
     if (program) {
       if (engine.run) applyEdit(engine.run, program, edit);
       else engine.run = createRun(program, edit);
@@ -285,6 +293,16 @@ const engineApi: EngineApi = {
   putDown(agent, x, y) {
     engine.inputs.push({ agent, x: 0, y: 0, gait: null, place: [x, y] });
     if (!engine.playing) engineApi.nudge(1);
+  },
+  begin(setup) {
+    const { run, document } = engine;
+    if (!run || !document) return;
+    engine.setup = setup;
+    const { program } = checkProject(asSetUp(document));
+    if (!program) return;
+    beginAnew(run, program.seed, program);
+    engine.fresh = false;
+    engineApi.play();
   },
   async recording() {
     const { run } = engine;

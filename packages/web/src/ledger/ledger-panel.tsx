@@ -27,7 +27,7 @@ const Panel = styled.section`
 const Body = styled.div`
   display: grid;
   grid-template-columns: 120px minmax(0, 1fr);
-  max-height: 28vh;
+  max-height: 21vh;
   min-height: 130px;
   overflow-y: auto;
 `;

@@ -1,8 +1,12 @@
+import { inputOf, playerOf } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
+import { useAppDispatch, useProject } from '../app/store.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { namesOf } from '../minds/document-names.ts';
+import { perform } from '../project/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu } from '../ui/menu.tsx';
@@ -29,6 +33,35 @@ const Clock = styled.span`
 `;
 
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
+
+/** `run1`, or the next number nobody has. */
+function freeName(taken: readonly string[]): string {
+  let number = 1;
+  while (taken.includes(`run${number}`)) number++;
+  return `run${number}`;
+}
+
+/** The project's scripted players, ready to be replayed, and its set-ups. */
+function usePlayersAndSetups() {
+  const players = useProject((project) => project.document.players);
+  const setups = useProject((project) => project.document.setups);
+  const perSecond = useProject((project) => project.document.ticksPerSecond) ?? 60;
+  const fallback = useProject((project) => project.document.start.seed) ?? 1;
+  return useMemo(
+    () => ({
+      players: namesOf(players ?? {}).map((name) => {
+        const { title, seed = fallback, inputs } = players![name];
+        const recording = {
+          seed,
+          inputs: inputs.map((input) => ({ tick: input.tick, input: inputOf(input) })),
+        };
+        return { name, title, recording, until: (inputs.at(-1)?.tick ?? 0) + 2 * perSecond };
+      }),
+      setups: namesOf(setups ?? {}).map((name) => ({ name, title: setups![name].title })),
+    }),
+    [players, setups, perSecond, fallback],
+  );
+}
 
 /** While the run rests the address names its tick, so that a link opens the same moment. */
 function useTickInAddress(): void {
@@ -85,6 +118,19 @@ export function Transport() {
     engine.play();
   }, [engine]);
 
+  const dispatch = useAppDispatch();
+  const { players, setups } = usePlayersAndSetups();
+  const replay = useCallback(async () => {
+    const { frame } = engine;
+    if (frame) engine.replay(await engine.recording(), frame.tick);
+  }, [engine]);
+  const savePlayer = useCallback(async () => {
+    const { seed: began, inputs } = await engine.recording();
+    const name = freeName(players.map((player) => player.name));
+    const player = playerOf(`Run ${players.length + 1}`, began, inputs);
+    if (player) dispatch(perform({ command: 'setPlayer', name, player }));
+  }, [engine, players, dispatch]);
+
   useCommands(
     useMemo(
       () => [
@@ -92,13 +138,40 @@ export function Transport() {
         { id: 'back', name: 'One tick back', keys: 'Comma', run: back },
         { id: 'onward', name: 'One tick onward', keys: 'Period', run: onward },
         { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
+        {
+          id: 'replay',
+          name: 'Replay the input of this run',
+          run: replay,
+        },
+        {
+          id: 'save-player',
+          name: 'Save the input of this run as a scripted player',
+          run: savePlayer,
+        },
+        ...players.map(({ name, title, recording, until }) => ({
+          id: `player-${name}`,
+          name: `Replay the scripted player: ${title}`,
+          run: () => engine.replay(recording, until),
+        })),
+        {
+          id: 'setup',
+          name: 'Start as the project says',
+          keys: 'Shift+Digit0',
+          run: () => engine.begin(null),
+        },
+        ...setups.map(({ name, title }, i) => ({
+          id: `setup-${name}`,
+          name: `Start: ${title}`,
+          ...(i < 9 ? { keys: `Shift+Digit${i + 1}` } : {}),
+          run: () => engine.begin(name),
+        })),
         ...SPEEDS.map((value) => ({
           id: `speed-${value}`,
           name: `Speed ${value}×`,
           run: () => engine.setSpeed(value),
         })),
       ],
-      [engine, playing, toggle, back, onward, restart],
+      [engine, playing, toggle, back, onward, restart, replay, savePlayer, players, setups],
     ),
   );
 

@@ -36,6 +36,14 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `removal of transition ${command.index + 1} of ${stateTitle(document, command.mind, command.state)}`;
     case 'setActivity':
       return `activity of ${stateTitle(document, command.mind, command.state)}`;
+    case 'changeParts':
+      return command.what;
+    case 'setPlayer':
+      return `scripted player ${command.player?.title ?? command.name}`;
+    case 'changeStart':
+      return 'how it begins';
+    case 'changeGround':
+      return 'the ground itself';
     case 'removeKey':
       return `removal of the key ${command.key}`;
     case 'removeTree':

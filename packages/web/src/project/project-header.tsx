@@ -190,6 +190,7 @@ export function ProjectHeader() {
               }
             />
             <Places aria-label="Places">
+              <NavLink to={`/projects/${id}/ground`}>Ground</NavLink>
               <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
             </Places>
           </>

@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../app/header.tsx';
 import { useAppDispatch, useAppSelector, useProject } from '../app/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
+import { GroundPage } from '../ground/editor/ground-page.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from './open-project.ts';
 import { ProjectHeader } from './project-header.tsx';
@@ -93,5 +94,10 @@ function Running({ engine }: { engine: EngineClient }) {
     };
   }, [engine, document, edit, dispatch]);
   const header = useMemo(() => <ProjectHeader />, []);
-  return <MindsPage header={header} />;
+  const { pathname } = useLocation();
+  return pathname.endsWith('/ground') ? (
+    <GroundPage header={header} />
+  ) : (
+    <MindsPage header={header} />
+  );
 }

@@ -2,10 +2,12 @@ import type {
   ActionDocument,
   MachineDocument,
   MindDocument,
+  PlayerDocument,
   ProjectDocument,
   StateDocument,
   TransitionDocument,
 } from '../documents.ts';
+import { changeGround, changeParts } from './change-ground.ts';
 import { CommandError, type DocumentCommand } from './commands.ts';
 
 /** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
@@ -57,9 +59,29 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return changeActions(document, command, (actions) =>
         replaceAt(actions, command.index, () => command.action),
       );
+    case 'changeParts':
+      return changeParts(document, command.ground, command.changes);
+    case 'setPlayer':
+      return setPlayer(document, command.name, command.player);
+    case 'changeStart':
+      return { ...document, start: withoutUndefined({ ...document.start, ...command.change }) };
+    case 'changeGround':
+      return changeGround(document, command.ground, command.change);
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
+}
+
+function setPlayer(
+  document: ProjectDocument,
+  name: string,
+  player: PlayerDocument | null,
+): ProjectDocument {
+  const { [name]: gone, ...rest } = document.players ?? {};
+  if (player !== null) return { ...document, players: { ...rest, [name]: player } };
+  if (gone === undefined) throw new CommandError(`There is no scripted player “${name}”.`);
+  const players = Object.keys(rest).length > 0 ? rest : undefined;
+  return withoutUndefined({ ...document, players });
 }
 
 function withoutUndefined<T extends object>(value: T): T {

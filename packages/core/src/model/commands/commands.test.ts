@@ -3,7 +3,7 @@ import { cornerProject } from '../../testing/orchard.fixture.ts';
 import type { ProjectDocument } from '../documents.ts';
 import { readProject } from '../read-project.ts';
 import { applyCommand, findState } from './apply-command.ts';
-import { CommandError, type DocumentCommand } from './commands.ts';
+import { CommandError, type DocumentCommand, type PartChange } from './commands.ts';
 
 const document = cornerProject({
   machine: {
@@ -182,5 +182,95 @@ describe('commands that do not fit', () => {
     expect(() => applyCommand(single, { command: 'removeState', mind, state: 'a' })).toThrow(
       /at least one/,
     );
+  });
+});
+
+describe('commands on a ground', () => {
+  const ground = 'corner';
+  const lamp = { at: [3, 3] as [number, number], reach: 4, strength: 0.8 };
+
+  it('add, change and take away several parts in one step', () => {
+    const after = apply({
+      command: 'changeParts',
+      ground,
+      what: 'a lamp and a wall',
+      changes: [
+        { part: 'lamps', name: 'north', value: lamp },
+        { part: 'walls', index: 0, value: { at: [4, 4], size: [1, 1] } },
+      ],
+    });
+    expect(after.grounds.corner).toMatchObject({
+      lamps: { north: lamp },
+      walls: [{ at: [4, 4], size: [1, 1] }],
+    });
+    const gone = applyCommand(after, {
+      command: 'changeParts',
+      ground,
+      what: 'removal',
+      changes: [
+        { part: 'lamps', name: 'north', value: null },
+        { part: 'walls', index: 0, value: null },
+      ],
+    });
+    expect(gone.grounds.corner).toEqual(document.grounds.corner);
+  });
+
+  it('take along what refers to a part that goes', () => {
+    const full = apply({
+      command: 'changeParts',
+      ground,
+      what: 'parts',
+      changes: [
+        {
+          part: 'routes',
+          name: 'round',
+          value: {
+            points: [
+              [1, 1],
+              [2, 2],
+            ],
+          },
+        },
+        { part: 'gates', name: 'way', value: { at: [10, 1], size: [1, 0.2] } },
+        { part: 'plates', name: 'slab', value: { at: [14, 1], size: [1, 1], opens: 'way' } },
+        {
+          part: 'agents',
+          name: 'keeper',
+          value: { archetype: 'keeper', at: [2, 5], route: 'round' },
+        },
+      ],
+    });
+    const after = applyCommand(full, {
+      command: 'changeParts',
+      ground,
+      what: 'removal',
+      changes: [
+        { part: 'routes', name: 'round', value: null },
+        { part: 'gates', name: 'way', value: null },
+        { part: 'agents', name: 'gleaner', value: null },
+      ],
+    });
+    expect(after.grounds.corner.agents).toEqual({ keeper: { archetype: 'keeper', at: [2, 5] } });
+    expect(after.grounds.corner).not.toHaveProperty('plates');
+    expect(after.start).not.toHaveProperty('play');
+    expect(readProject(after).ok).toBe(true);
+  });
+
+  it('say which part is not there', () => {
+    const remove = (change: PartChange) => () =>
+      applyCommand(document, { command: 'changeParts', ground, what: '', changes: [change] });
+    expect(remove({ part: 'lamps', name: 'south', value: null })).toThrow(/no “south”/);
+    expect(remove({ part: 'walls', index: 3, value: null })).toThrow(/no wall 4/);
+  });
+
+  it('change the ground itself', () => {
+    const wide = apply({ command: 'changeGround', ground, change: { width: 30, light: 0.2 } });
+    expect(wide.grounds.corner).toMatchObject({ width: 30, light: 0.2 });
+    const day = applyCommand(wide, {
+      command: 'changeGround',
+      ground,
+      change: { light: undefined },
+    });
+    expect(day.grounds.corner).not.toHaveProperty('light');
   });
 });

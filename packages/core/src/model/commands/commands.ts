@@ -1,4 +1,13 @@
-import type { ActionDocument, ActivityDocument, Name, TransitionDocument } from '../documents.ts';
+import type {
+  ActionDocument,
+  ActivityDocument,
+  GroundDocument,
+  Name,
+  PlayerDocument,
+  StartDocument,
+  TransitionDocument,
+  WallDocument,
+} from '../documents.ts';
 
 /** Every change a document can undergo. Undo, the edit log and the tests all speak these words. */
 export type DocumentCommand =
@@ -18,7 +27,37 @@ export type DocumentCommand =
   | ({ command: 'removeRules'; rules: Name } & InMind)
   | ({ command: 'addAction'; list: ActionList; action: ActionDocument } & InState)
   | ({ command: 'setAction'; list: ActionList; index: number; action: ActionDocument } & InState)
-  | ({ command: 'removeAction'; list: ActionList; index: number } & InState);
+  | ({ command: 'removeAction'; list: ActionList; index: number } & InState)
+  /** `what` says what is changed, for undo. */
+  | { command: 'changeParts'; ground: Name; changes: PartChange[]; what: string }
+  /** Null takes it away. */
+  | { command: 'setPlayer'; name: Name; player: PlayerDocument | null }
+  /** Fields that are undefined are removed. */
+  | { command: 'changeStart'; change: Partial<StartDocument> }
+  | { command: 'changeGround'; ground: Name; change: GroundChange };
+
+/** What stands on a ground by name. */
+export const GROUND_PARTS = [
+  'lamps',
+  'gates',
+  'plates',
+  'things',
+  'posts',
+  'spawns',
+  'zones',
+  'routes',
+  'agents',
+] as const;
+export type GroundPart = (typeof GROUND_PARTS)[number];
+export type PartDocument<P extends GroundPart = GroundPart> = NonNullable<GroundDocument[P]>[Name];
+
+/** One part put in place of what was there, added, or (with null) taken away. Walls go by their index; the length of their list adds one. */
+export type PartChange =
+  | { part: 'walls'; index: number; value: WallDocument | null }
+  | { [P in GroundPart]: { part: P; name: Name; value: PartDocument<P> | null } }[GroundPart];
+
+/** Fields that are undefined are removed. */
+export type GroundChange = Partial<Pick<GroundDocument, 'title' | 'width' | 'height' | 'light'>>;
 
 export type ActionList = 'entry' | 'exit';
 

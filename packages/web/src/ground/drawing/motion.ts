@@ -62,9 +62,13 @@ export function drawWalkable(
   islands: Int32Array,
 ): void {
   const main = largest(islands);
-  const size = cell * view.scale;
+  // On whole pixels, so that rows meet without seam or overlap.
+  const [left, top] = [
+    (c: number) => Math.round(toX(view, c * cell)),
+    (r: number) => Math.round(toY(view, r * cell)),
+  ];
   for (const [apart, color] of [
-    [false, faded(tokens.done, 0.16)],
+    [false, faded(tokens.done, 0.1)],
     [true, faded(tokens.harm, 0.3)],
   ] as const) {
     context.fillStyle = color;
@@ -75,12 +79,7 @@ export function drawWalkable(
         const inside = c < columns && open[at] === 1 && (islands[at] !== main) === apart;
         if (inside && from < 0) from = c;
         if (inside || from < 0) continue;
-        context.fillRect(
-          toX(view, from * cell),
-          toY(view, r * cell),
-          (c - from) * size,
-          size + 0.5,
-        );
+        context.fillRect(left(from), top(r), left(c) - left(from), top(r + 1) - top(r));
         from = -1;
       }
     }

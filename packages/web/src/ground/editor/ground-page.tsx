@@ -1,0 +1,216 @@
+import { useMemo, useState, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { useCommands } from '../../app/commands.tsx';
+import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
+import { namesOf } from '../../minds/document-names.ts';
+import { QuietButton, Toggle } from '../../ui/button.tsx';
+import { Menu } from '../../ui/menu.tsx';
+import { EditorStage, useWalkableArea } from './editor-stage.tsx';
+import { Inspector } from './inspector.tsx';
+import { allParts } from './parts.ts';
+import { PartList } from './part-list.tsx';
+import { TOOLS } from './tools.ts';
+import { useGroundEditor } from './use-ground-editor.ts';
+
+const Layout = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  @media (max-width: 1000px), (max-height: 560px) {
+    height: auto;
+    min-height: 100%;
+  }
+`;
+
+const Main = styled.main`
+  flex: 1;
+  display: grid;
+  grid-template-columns: 236px minmax(0, 1fr) 262px;
+  min-height: 0;
+  @media (max-width: 1000px), (max-height: 560px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Work = styled.div`
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-width: 0;
+  min-height: 0;
+`;
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 1px;
+  padding: 4px 6px;
+  button {
+    padding: 0 0.5em;
+    gap: 0.35em;
+  }
+  border-bottom: 1px solid var(--line);
+  color: var(--mute);
+`;
+
+const Foot = styled.p`
+  min-height: 26px;
+  padding: 3px 10px;
+  border-top: 1px solid var(--line);
+  color: var(--mute);
+  &[role='alert'] {
+    color: var(--harm);
+  }
+`;
+
+const Apart = styled.section`
+  margin-top: 14px;
+  color: var(--mute);
+  h3 {
+    color: var(--bone);
+    font-weight: 600;
+  }
+`;
+
+const SNAPS = [0, 0.1, 0.25, 0.5, 1];
+
+const HINTS: Record<(typeof TOOLS)[number]['how'], string> = {
+  choose:
+    'Click to choose, with Shift several · drag or arrows to move · Ctrl+D copies · Delete removes',
+  box: 'Drag to draw it · Escape to stop',
+  point: 'Click to place it · Escape to stop',
+  points: 'Click each waypoint, Enter ends the route · Escape gives it up',
+};
+
+function snapText(snap: number): string {
+  return snap === 0 ? 'no snap' : `snap ${snap} m`;
+}
+
+/** Where it happens: everything on the ground, placed and changed directly, with numbers beside it. */
+export function GroundPage({ header }: { header: ReactNode }) {
+  const editor = useGroundEditor();
+  const { document, ground } = editor;
+  const archetypes = namesOf(document.archetypes);
+  const [toolId, setToolId] = useState('choose');
+  const [snap, setSnap] = useState(0.1);
+  const [bodyOf, setBodyOf] = useState(archetypes[0] ?? '');
+  const [watched, setWatched] = useState<string | null>(null);
+  const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
+  const radius = document.archetypes[bodyOf]?.body.radius ?? 0.3;
+  const { apart } = useWalkableArea(editor, radius);
+  const { remove, duplicate, choose, isFree, chosen } = editor;
+  const nothing = chosen.length === 0 ? 'nothing is chosen' : undefined;
+
+  useCommands(
+    useMemo(
+      () => [
+        ...TOOLS.map(({ id, title, kind }) => ({
+          id: `tool-${id}`,
+          name: kind === null ? 'Choose parts of the ground' : `Place: ${title}`,
+          run: () => setToolId(id),
+        })),
+        {
+          id: 'remove-parts',
+          name: 'Remove what is chosen',
+          keys: 'Delete',
+          disabled: nothing,
+          run: remove,
+        },
+        {
+          id: 'duplicate-parts',
+          name: 'Duplicate what is chosen',
+          keys: '$mod+KeyD',
+          disabled: nothing,
+          run: duplicate,
+        },
+        {
+          id: 'choose-all',
+          name: 'Choose everything that is not locked',
+          keys: '$mod+Shift+KeyA',
+          run: () => choose(allParts(ground).filter(isFree)),
+        },
+      ],
+      [setToolId, remove, duplicate, choose, isFree, ground, nothing],
+    ),
+  );
+
+  return (
+    <Layout>
+      {header}
+      <Main>
+        <PartList editor={editor} />
+        <Work>
+          <Bar role="toolbar" aria-label="Tools">
+            {TOOLS.map(({ id, title, icon: Icon }) => (
+              <Toggle
+                key={id}
+                isSelected={id === toolId}
+                onChange={() => setToolId(id)}
+                aria-label={title}
+                data-tool={id}
+              >
+                <Icon size={13} /> {title}
+              </Toggle>
+            ))}
+            <Menu
+              label="Snap"
+              entries={SNAPS.map((value) => ({
+                id: String(value),
+                text: snapText(value),
+                label: snapText(value),
+                onAction: () => setSnap(value),
+              }))}
+            >
+              <QuietButton aria-label={`${snapText(snap)}. Choose`}>{snapText(snap)}</QuietButton>
+            </Menu>
+            <Menu
+              label="Body whose walkable area is shown"
+              entries={archetypes.map((name) => ({
+                id: name,
+                text: document.archetypes[name].title,
+                label: document.archetypes[name].title,
+                onAction: () => setBodyOf(name),
+              }))}
+            >
+              <QuietButton
+                aria-label={`Body: ${document.archetypes[bodyOf]?.title ?? 'none'}. Choose`}
+              >
+                body: {document.archetypes[bodyOf]?.title ?? '—'} {radius} m
+              </QuietButton>
+            </Menu>
+          </Bar>
+          <EditorStage
+            editor={editor}
+            tool={tool}
+            snap={snap}
+            radius={radius}
+            agentKind={bodyOf}
+            onToolDone={() => setToolId('choose')}
+          />
+          {editor.trouble ? (
+            <Foot role="alert">{editor.trouble}</Foot>
+          ) : (
+            <Foot>
+              {tool.id === 'agent'
+                ? `Click to place a ${document.archetypes[bodyOf]?.title}`
+                : HINTS[tool.how]}
+            </Foot>
+          )}
+        </Work>
+        <Inspector editor={editor}>
+          <Apart aria-label="Cut off">
+            <h3>{apart.length === 0 ? 'Every place can be reached' : 'Cut off from the rest'}</h3>
+            <ul>
+              {apart.map(({ name, x, y, squareMetres }) => (
+                <li key={name}>
+                  {name}: {squareMetres.toFixed(1)} m² around {x.toFixed(1)}, {y.toFixed(1)}
+                </li>
+              ))}
+            </ul>
+          </Apart>
+        </Inspector>
+      </Main>
+      <LedgerPanel agent={watched} onSelectAgent={setWatched} />
+    </Layout>
+  );
+}

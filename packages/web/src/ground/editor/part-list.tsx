@@ -1,0 +1,109 @@
+import { Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
+import styled from 'styled-components';
+import { QuietButton } from '../../ui/button.tsx';
+import { keyOf, LAYERS, partsOf, titleOf, type PartRef } from './parts.ts';
+import type { GroundEditor } from './use-ground-editor.ts';
+
+const Column = styled.nav`
+  overflow: auto;
+  padding: 8px;
+  border-right: 1px solid var(--line);
+  background: color-mix(in srgb, var(--panel) 50%, var(--night));
+`;
+
+const Head = styled.div`
+  display: flex;
+  align-items: center;
+  margin-top: 8px;
+  padding-left: 6px;
+  h2 {
+    flex: 1;
+    font-weight: 600;
+  }
+  button {
+    min-height: 22px;
+  }
+`;
+
+const Item = styled.button`
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  padding: 2px 8px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--mute);
+  text-align: left;
+  cursor: default;
+  &:hover {
+    background: var(--raised);
+  }
+  &[aria-pressed='true'] {
+    background: var(--raised);
+    color: var(--bone);
+  }
+  small {
+    color: var(--mute);
+    font-family: var(--mono);
+  }
+`;
+
+function placeText(editor: GroundEditor, ref: PartRef): string {
+  const part = partsOf(editor.ground, ref.kind).find(([name]) => name === ref.name)?.[1];
+  const at = part?.at ?? part?.points?.[0];
+  return at ? `${at[0]}, ${at[1]}` : '';
+}
+
+/** Everything on the ground by layer, for whom a list is the better way; each layer can be hidden and locked. */
+export function PartList({ editor }: { editor: GroundEditor }) {
+  const { ground, layers, chosenSet, chosen } = editor;
+  const press = (ref: PartRef, more: boolean) => {
+    if (!more) return editor.choose([ref]);
+    const has = chosenSet.has(keyOf(ref));
+    editor.choose(has ? chosen.filter((other) => keyOf(other) !== keyOf(ref)) : [...chosen, ref]);
+  };
+  return (
+    <Column aria-label="Parts of the ground">
+      {LAYERS.map(({ id, title, kinds }) => {
+        const refs = kinds.flatMap((kind) =>
+          partsOf(ground, kind).map(([name]): PartRef => ({ kind, name })),
+        );
+        const hidden = layers.hidden.includes(id);
+        const locked = layers.locked.includes(id);
+        return (
+          <section key={id} aria-label={title}>
+            <Head>
+              <h2>
+                {title} <small>{refs.length}</small>
+              </h2>
+              <QuietButton
+                aria-label={`${hidden ? 'Show' : 'Hide'} ${title}`}
+                onPress={() => editor.toggle('hidden', id)}
+              >
+                {hidden ? <EyeOff size={13} /> : <Eye size={13} />}
+              </QuietButton>
+              <QuietButton
+                aria-label={`${locked ? 'Unlock' : 'Lock'} ${title}`}
+                onPress={() => editor.toggle('locked', id)}
+              >
+                {locked ? <Lock size={13} /> : <LockOpen size={13} />}
+              </QuietButton>
+            </Head>
+            {refs.map((ref) => (
+              <Item
+                key={keyOf(ref)}
+                type="button"
+                aria-pressed={chosenSet.has(keyOf(ref))}
+                onClick={(event) => press(ref, event.shiftKey)}
+              >
+                {titleOf(ground, ref)} <small>{placeText(editor, ref)}</small>
+              </Item>
+            ))}
+          </section>
+        );
+      })}
+    </Column>
+  );
+}

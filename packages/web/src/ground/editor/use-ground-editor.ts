@@ -1,0 +1,217 @@
+import {
+  createWalls,
+  WALL_HEIGHTS,
+  type GroundDocument,
+  type PartChange,
+  type Walls,
+} from '@crooked-lantern/core';
+import { useCallback, useMemo, useState } from 'react';
+import { useAppDispatch, useProject } from '../../app/store.ts';
+import { perform } from '../../project/perform.ts';
+import {
+  changeOf,
+  freshName,
+  keyOf,
+  layerOf,
+  moved,
+  partAt,
+  SINGULAR,
+  titleOf,
+  type AnyPart,
+  type LayerId,
+  type PartRef,
+} from './parts.ts';
+import { whyNotHere, whyNotMoved } from './placing.ts';
+
+/** Layers that are not drawn, and those that clicks pass through. */
+export interface LayerSwitches {
+  hidden: LayerId[];
+  locked: LayerId[];
+}
+
+const STORED_AS = 'crooked-lantern.layers';
+
+function storedLayers(): LayerSwitches {
+  try {
+    const stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<LayerSwitches>;
+    return { hidden: stored.hidden ?? [], locked: stored.locked ?? [] };
+  } catch {
+    return { hidden: [], locked: [] };
+  }
+}
+
+function useLayers() {
+  const [layers, setLayers] = useState(storedLayers);
+  const toggle = useCallback((what: keyof LayerSwitches, layer: LayerId) => {
+    setLayers((before) => {
+      const on = before[what].includes(layer);
+      const after = {
+        ...before,
+        [what]: on ? before[what].filter((other) => other !== layer) : [...before[what], layer],
+      };
+      localStorage.setItem(STORED_AS, JSON.stringify(after));
+      return after;
+    });
+  }, []);
+  return { layers, toggle };
+}
+
+/** The ground's walls as they stand at the start: open gates are none. */
+function wallsOf({ width, height, walls, gates = {} }: GroundDocument): Walls {
+  const boxes = [...walls, ...Object.values(gates).filter(({ state }) => state !== 'open')];
+  return createWalls(
+    width,
+    height,
+    boxes.map(({ at, size, ...rest }) => ({
+      x: at[0],
+      y: at[1],
+      width: size[0],
+      height: size[1],
+      top: rest.height ?? WALL_HEIGHTS.wall,
+    })),
+  );
+}
+
+function counted(refs: readonly PartRef[], ground: GroundDocument): string {
+  return refs.length === 1 ? titleOf(ground, refs[0]) : `${refs.length} parts`;
+}
+
+/** What is chosen on the started ground, and what can be done with it. Each change is one step of undo. */
+export function useGroundEditor() {
+  const dispatch = useAppDispatch();
+  const document = useProject((project) => project.document);
+  const name = document.start.ground;
+  const ground = document.grounds[name];
+  const [chosenKeys, setChosenKeys] = useState<PartRef[]>([]);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const { layers, toggle } = useLayers();
+  const walls = useMemo(() => wallsOf(ground), [ground]);
+  // What was chosen may be gone by an undo.
+  const chosen = useMemo(
+    () => chosenKeys.filter((ref) => partAt(ground, ref) !== undefined),
+    [ground, chosenKeys],
+  );
+  const here = useMemo(() => ({ document, ground, walls }), [document, ground, walls]);
+
+  const change = useCallback(
+    (changes: PartChange[], what: string): boolean => {
+      const message = dispatch(perform({ command: 'changeParts', ground: name, changes, what }));
+      setTrouble(message);
+      return message === null;
+    },
+    [dispatch, name],
+  );
+
+  const choose = useCallback((refs: PartRef[]) => {
+    setChosenKeys(refs);
+    setTrouble(null);
+  }, []);
+
+  /** Puts a part in place of what was there; why it can't be is said and nothing changes. */
+  const put = useCallback(
+    (ref: PartRef, part: AnyPart): boolean => {
+      const reason = whyNotHere(here, ref, part);
+      if (reason) {
+        setTrouble(`${titleOf(ground, ref)} can’t be there: ${reason}.`);
+        return false;
+      }
+      return change([changeOf(ref, part)], titleOf(ground, ref));
+    },
+    [here, ground, change],
+  );
+
+  const add = useCallback(
+    (kind: PartRef['kind'], stem: string, part: AnyPart): boolean => {
+      const ref = { kind, name: freshName(ground, kind, stem) };
+      const reason = whyNotHere(here, ref, part);
+      if (reason) {
+        setTrouble(`No ${SINGULAR[kind]} there: ${reason}.`);
+        return false;
+      }
+      if (!change([changeOf(ref, part)], `new ${SINGULAR[kind]}`)) return false;
+      setChosenKeys([ref]);
+      return true;
+    },
+    [here, ground, change],
+  );
+
+  const moveBy = useCallback(
+    (refs: readonly PartRef[], dx: number, dy: number) => {
+      const move = (part: AnyPart) => moved(part, dx, dy);
+      const reason = whyNotMoved(here, refs, move);
+      if (reason) return setTrouble(`Not moved: ${reason}.`);
+      change(
+        refs.map((ref) => changeOf(ref, move(partAt(ground, ref)!))),
+        `place of ${counted(refs, ground)}`,
+      );
+    },
+    [here, ground, change],
+  );
+
+  const remove = useCallback(() => {
+    if (chosen.length === 0) return;
+    change(
+      chosen.map((ref) => changeOf(ref, null)),
+      `removal of ${counted(chosen, ground)}`,
+    );
+    setChosenKeys([]);
+  }, [chosen, ground, change]);
+
+  /** Copies beside what is chosen, a metre to the right and down, or where there is room. */
+  const duplicate = useCallback(() => {
+    if (chosen.length === 0) return;
+    const shift = [1, 0.5, 1.5, -1, -1.5, 2, -2].find(
+      (by) => whyNotMoved({ ...here }, chosen, (part) => moved(part, by, by)) === null,
+    );
+    if (shift === undefined) return setTrouble('There is no room for a copy beside it.');
+    let working = ground;
+    const copies: { ref: PartRef; part: AnyPart }[] = [];
+    for (const ref of chosen) {
+      const part = moved(partAt(ground, ref)!, shift, shift);
+      const copy = { kind: ref.kind, name: freshName(working, ref.kind, ref.name) };
+      copies.push({ ref: copy, part });
+      working = withPart(working, copy, part);
+    }
+    const done = change(
+      copies.map(({ ref, part }) => changeOf(ref, part)),
+      `copy of ${counted(chosen, ground)}`,
+    );
+    if (done) setChosenKeys(copies.map(({ ref }) => ref));
+  }, [chosen, here, ground, change]);
+
+  const isFree = useCallback(
+    ({ kind }: PartRef) => {
+      const layer = layerOf(kind);
+      return !layers.hidden.includes(layer) && !layers.locked.includes(layer);
+    },
+    [layers],
+  );
+
+  return {
+    document,
+    name,
+    ground,
+    walls,
+    chosen,
+    chosenSet: useMemo(() => new Set(chosen.map(keyOf)), [chosen]),
+    choose,
+    put,
+    add,
+    moveBy,
+    remove,
+    duplicate,
+    trouble,
+    setTrouble,
+    layers,
+    toggle,
+    isFree,
+    here,
+  };
+}
+
+export type GroundEditor = ReturnType<typeof useGroundEditor>;
+
+function withPart(ground: GroundDocument, { kind, name }: PartRef, part: AnyPart): GroundDocument {
+  if (kind === 'walls') return { ...ground, walls: [...ground.walls, part as never] };
+  return { ...ground, [kind]: { ...ground[kind], [name]: part } };
+}
