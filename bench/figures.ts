@@ -14,6 +14,7 @@ import {
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
+import { createMaze, ourWays, theirWays } from './paths.ts';
 import { largeOrchard, NIGHT_WATCH, strolling } from './orchards.ts';
 
 const ROUND_TICKS = 120;
@@ -217,6 +218,36 @@ function crowdAgents(): Figure {
   };
 }
 
+/** Our search over cells against a general graph package on the same grids, with the same estimate. */
+function pathRatio(): Figure {
+  const mazes = [1, 2, 3].map((seed) => createMaze(seed));
+  const [a, b] = sideBySide(
+    [() => timed(() => mazes.forEach(ourWays)), () => timed(() => mazes.forEach(theirWays))],
+    7,
+  );
+  const paths = mazes.reduce((sum, { requests }) => sum + requests.length, 0);
+  return {
+    figure: 'path.ratio',
+    value: rounded(a / b),
+    unit: 'ours / a general graph package, equal costs',
+    goal: '<= 0.5',
+    detail: { ours_us: rounded((a * 1000) / paths), theirs_us: rounded((b * 1000) / paths) },
+  };
+}
+
+/** What a warden costs among many against what it costs among few. */
+function crowdGrowth(): Figure {
+  const few = tickTime(500) / 500;
+  const many = tickTime(4000) / 4000;
+  return {
+    figure: 'crowd.growth',
+    value: rounded(many / few),
+    unit: 'time a warden at 4,000 / at 500',
+    goal: '<= 1.3',
+    detail: { us_at_500: rounded(few * 1000), us_at_4000: rounded(many * 1000) },
+  };
+}
+
 export const FIGURES: Record<string, () => Figure> = {
   'mind.ratio': mindRatio,
   'tick.ratio': tickRatio,
@@ -224,4 +255,6 @@ export const FIGURES: Record<string, () => Figure> = {
   'expression.ratio': expressionRatio,
   'mind.bytes': mindBytes,
   'crowd.agents': crowdAgents,
+  'crowd.growth': crowdGrowth,
+  'path.ratio': pathRatio,
 };

@@ -1,13 +1,14 @@
-import type { Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
   placeOf,
+  runAround,
   state,
   untilLit,
   untilRunning,
   untilSaved,
   writeExpression,
+  type Leg,
 } from './testing/minds-page.fixture.ts';
 
 let app: App;
@@ -16,29 +17,13 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-type Place = { x: number; y: number };
-
-/** Runs around the orchard, corner by corner, until `away`. */
-async function runAlongTheEdge(page: Page, away: () => Promise<boolean>): Promise<void> {
-  const legs: [key: string, arrived: (place: Place) => boolean][] = [
-    ['ArrowDown', ({ y }) => y > 28.2],
-    ['ArrowLeft', ({ x }) => x < 0.8],
-    ['ArrowUp', ({ y }) => y < 0.8],
-    ['ArrowRight', ({ x }) => x > 23.2],
-  ];
-  await page.keyboard.down('Shift');
-  for (let leg = 0; leg < 12 && !(await away()); leg++) {
-    const [key, arrived] = legs[leg % legs.length];
-    await page.keyboard.down(key);
-    await expect
-      .poll(async () => arrived(await placeOf(page, 'Gleaner')) || (await away()), {
-        timeout: 30_000,
-      })
-      .toBe(true);
-    await page.keyboard.up(key);
-  }
-  await page.keyboard.up('Shift');
-}
+/** Around the orchard, corner by corner. */
+const LEGS: Leg[] = [
+  ['ArrowDown', ({ y }) => y > 28.2],
+  ['ArrowLeft', ({ x }) => x < 0.8],
+  ['ArrowUp', ({ y }) => y < 0.8],
+  ['ArrowRight', ({ x }) => x > 23.2],
+];
 
 it(
   'the first night: seen, chased, away, one number changed, and the change is kept',
@@ -66,8 +51,9 @@ it(
 
     // Runs away along the edge of the orchard until it is out of sight; the warden gives up and goes back
     // to its rounds.
-    await runAlongTheEdge(
+    await runAround(
       page,
+      LEGS,
       async () => (await state(page, 'rounds').getAttribute('data-active')) === 'true',
     );
     await untilLit(page, 'rounds', 60);

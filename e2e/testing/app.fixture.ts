@@ -13,6 +13,9 @@ import { freePort } from '../../scripts/postgres.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '../..');
 
+const PLAIN = 'bench/plain-orchard.lantern.json';
+const NIGHT_WATCH = 'demo/night-watch.lantern.json';
+
 /** The whole application on a database of its own, with a browser to use it. */
 export interface App {
   address: string;
@@ -22,6 +25,8 @@ export interface App {
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
   /** Adds a plain night of its own (one kind of warden, no squads), changed, and gives the address of its mind. */
   newNight(change?: (document: ProjectDocument) => void): Promise<string>;
+  /** The same of Night Watch, with the address of the project. */
+  newNightWatch(change?: (document: ProjectDocument) => void): Promise<string>;
   /** Errors pages have thrown since the last call. */
   takeErrors(): string[];
   stopServer(): Promise<void>;
@@ -60,6 +65,21 @@ export async function startApp(): Promise<App> {
       server.kill('SIGTERM');
     });
 
+  const addProject = async (
+    file: string,
+    change: (document: ProjectDocument) => void = () => {},
+  ) => {
+    const document = JSON.parse(readFileSync(path.join(ROOT, file), 'utf8')) as ProjectDocument;
+    change(document);
+    const response = await fetch(`${address}/api/projects`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(document),
+    });
+    const { id } = (await response.json()) as { id: string };
+    return `/projects/${id}`;
+  };
+
   await startServer();
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -80,18 +100,8 @@ export async function startApp(): Promise<App> {
       await page.goto(address + where);
       return page;
     },
-    async newNight(change = () => {}) {
-      const file = readFileSync(path.join(ROOT, 'bench/plain-orchard.lantern.json'), 'utf8');
-      const document = JSON.parse(file) as ProjectDocument;
-      change(document);
-      const response = await fetch(`${address}/api/projects`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(document),
-      });
-      const { id } = (await response.json()) as { id: string };
-      return `/projects/${id}/minds/warden`;
-    },
+    newNight: async (change) => `${await addProject(PLAIN, change)}/minds/warden`,
+    newNightWatch: (change) => addProject(NIGHT_WATCH, change),
     takeErrors() {
       const taken = errors;
       errors = [];

@@ -16,6 +16,7 @@ export {
   type WallProgram,
 } from './world/program.ts';
 export { FORCES } from './motion/body.ts';
+export { findCells } from './motion/search-cells.ts';
 export { createWalkable, islandsOf, type Walkable } from './motion/walkable.ts';
 export { HAND_REACH, THROW_RANGE } from './world/hands.ts';
 export { AWARENESS_STEP, type LedgerEntry, type Reading, type Recorder } from './world/recorder.ts';

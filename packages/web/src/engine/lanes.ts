@@ -59,6 +59,18 @@ function settleBand(lane: Lane, tick: number): void {
   else lane.bands.push({ state, from: tick, to: -1 });
 }
 
+/** Ticks within which the same thing heard or felt again is no news. */
+const SAME_AGAIN = 90;
+
+/** Steps come in rows: one dot for each row is enough. */
+function isRepeated(lane: Lane, entry: Extract<LedgerEntry, { kind: 'percept' }>): boolean {
+  if (entry.sense === 'sight') return false;
+  const same = lane.dots.findLast(
+    ({ entry: before }) => before.kind === 'percept' && before.sense === entry.sense,
+  )?.entry as typeof entry | undefined;
+  return same !== undefined && same.how === entry.how && entry.tick - same.tick < SAME_AGAIN;
+}
+
 /** Adds entries, in the order they were recorded. */
 export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void {
   for (const entry of entries) {
@@ -98,6 +110,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.awareness.push({ tick: entry.tick, value: entry.value });
         break;
       case 'percept':
+        if (!isRepeated(lane, entry)) lane.dots.push({ tick: entry.tick, entry });
+        break;
       case 'stuck':
       case 'role':
       case 'say':

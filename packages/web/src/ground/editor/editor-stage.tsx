@@ -119,18 +119,19 @@ export function EditorStage({
 
   const snapAt = (value: number) => snapped(value, snap);
 
+  const partAtPoint = (x: number, y: number): AnyPart | null => {
+    const at: PointDocument = [snapAt(x), snapAt(y)];
+    if (tool.kind === 'agents') return { archetype: agentKind, at };
+    return tool.make?.(document, at, [0, 0]) ?? null;
+  };
+
   /** The part the tool would place at the pointer, or along the gesture. */
   const ghostPart = (): AnyPart | null => {
     if (tool.how === 'points') {
       const next: PointDocument[] = pointer ? [[snapAt(pointer.x), snapAt(pointer.y)]] : [];
       return points.length + next.length > 0 ? { points: [...points, ...next] } : null;
     }
-    if (tool.how === 'point' && pointer) {
-      const at: PointDocument = [snapAt(pointer.x), snapAt(pointer.y)];
-      return tool.kind === 'agents'
-        ? { archetype: agentKind, at }
-        : (tool.make?.(document, at, [0, 0]) ?? null);
-    }
+    if (tool.how === 'point') return pointer && partAtPoint(pointer.x, pointer.y);
     if (tool.how !== 'box' || gesture?.kind !== 'draw') return null;
     const [left, right] = [gesture.fromX, gesture.x].map(snapAt).sort((a, b) => a - b);
     const [top, bottom] = [gesture.fromY, gesture.y].map(snapAt).sort((a, b) => a - b);
@@ -260,8 +261,9 @@ export function EditorStage({
     if (tool.how === 'box') return begin('draw');
     if (tool.how === 'point') {
       setPointer(null);
-      if (ghost && tool.kind)
-        editor.add(tool.kind, tool.kind === 'agents' ? agentKind : tool.stem, ghost);
+      const part = partAtPoint(x, y);
+      const stem = tool.kind === 'agents' ? agentKind : tool.stem;
+      if (part && tool.kind) editor.add(tool.kind, stem, part);
       return;
     }
     if (onHandle(left, top)) return begin('resize');

@@ -112,6 +112,7 @@ function Field({
     return (
       <Row label={field.label}>
         <Toggle
+          aria-label={`${field.label}: ${of}`}
           isSelected={part[field.id] === true}
           onChange={(on) => onChange(withField(part, field, on || undefined))}
         >
@@ -261,6 +262,7 @@ function PlayedField({ editor, name }: { editor: GroundEditor; name: string }) {
   return (
     <Row label="Played by you">
       <Toggle
+        aria-label={`Played by you: ${name}`}
         isSelected={played}
         onChange={(on) =>
           editor.setTrouble(

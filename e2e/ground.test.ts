@@ -1,0 +1,294 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type App } from './testing/app.fixture.ts';
+import {
+  pause,
+  placeOf,
+  runAround,
+  state,
+  tick,
+  untilLit,
+  untilResting,
+  untilRunning,
+  untilSaved,
+  type Leg,
+} from './testing/minds-page.fixture.ts';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(() => expect(app.takeErrors()).toEqual([]));
+
+/** The editor's stage, with metres turned into places on the page. */
+async function stageOf(page: Page, width: number, height: number) {
+  const box = (await page.getByTestId('editor').boundingBox())!;
+  const scale = Math.min((box.width - 24) / width, (box.height - 24) / height);
+  const left = box.x + (box.width - width * scale) / 2;
+  const top = box.y + (box.height - height * scale) / 2;
+  const at = (x: number, y: number) => [left + x * scale, top + y * scale] as const;
+  return {
+    click: (x: number, y: number) => page.mouse.click(...at(x, y)),
+    hover: (x: number, y: number) => page.mouse.move(...at(x, y)),
+    async drag(x0: number, y0: number, x1: number, y1: number) {
+      await page.mouse.move(...at(x0, y0));
+      await page.mouse.down();
+      await page.mouse.move(...at((x0 + x1) / 2, (y0 + y1) / 2));
+      await page.mouse.move(...at(x1, y1));
+      await page.mouse.up();
+    },
+  };
+}
+
+const tool = (page: Page, name: string) =>
+  page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
+
+async function chooseFrom(page: Page, button: string, entry: string): Promise<void> {
+  await page.getByRole('button', { name: button }).click();
+  await page.getByRole('menuitem', { name: entry, exact: true }).click();
+}
+
+async function setNumber(page: Page, label: string, value: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${label}: .*Edit$`) }).click();
+  await page.getByRole('textbox', { name: label }).fill(value);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: `${label}: ${value}. Edit` }).waitFor();
+}
+
+/** Parts in the list, by layer. */
+const listed = (page: Page, layer: string) =>
+  page
+    .getByRole('region', { name: layer, exact: true })
+    .getByRole('button')
+    .filter({ hasNotText: /^$/ })
+    .allInnerTexts();
+
+async function holdUntil(page: Page, key: string, done: () => Promise<boolean>): Promise<void> {
+  await page.keyboard.down(key);
+  await expect.poll(done, { timeout: 40_000, interval: 50 }).toBe(true);
+  await page.keyboard.up(key);
+}
+
+/** A way around the wall of the yard, at its edge. */
+const LEGS: Leg[] = [
+  ['ArrowRight', ({ x }) => x > 34.5],
+  ['ArrowDown', ({ y }) => y > 22.5],
+  ['ArrowLeft', ({ x }) => x < 1.2],
+  ['ArrowUp', ({ y }) => y < 1.2],
+];
+
+const isLit = async (page: Page, id: string) =>
+  (await state(page, id).getAttribute('data-active')) === 'true';
+
+describe('a ground from nothing', () => {
+  it(
+    'is built with the pages, played, and played again by itself to the same hash',
+    { timeout: 240_000 },
+    async () => {
+      const project = await app.newNightWatch();
+      const page = await app.open(`${project}/ground`);
+      await untilRunning(page);
+
+      // Clears the orchard and makes a small yard of it.
+      await page.getByTestId('editor').focus();
+      await page.keyboard.press('Control+Shift+a');
+      await page.keyboard.press('Delete');
+      await expect.poll(() => listed(page, 'Agents')).toEqual([]);
+      await setNumber(page, 'Width of the ground', '36');
+      await setNumber(page, 'Depth of the ground', '24');
+      await setNumber(page, 'Light everywhere of the ground', '0.7');
+      const stage = await stageOf(page, 36, 24);
+
+      // A wall to hide behind, low cover, a lamp, a basket and a round to walk.
+      await tool(page, 'Wall');
+      await stage.drag(13, 4, 13.8, 20);
+      await tool(page, 'Low cover');
+      await stage.drag(20, 16, 23, 16.5);
+      await tool(page, 'Lamp');
+      await stage.click(6, 3);
+      await tool(page, 'Basket');
+      await stage.click(15.6, 12.4);
+      await tool(page, 'Route');
+      await stage.click(5, 8);
+      await stage.click(10, 8);
+      await stage.click(10, 4);
+      await page.keyboard.press('Enter');
+
+      // A warden on that round; not where the wall is, which turns red and says so.
+      await chooseFrom(page, 'Body: Gleaner. Choose', 'Warden');
+      await tool(page, 'Agent');
+      await stage.click(13.4, 8);
+      await page.getByRole('alert').getByText('there is a wall in the way').waitFor();
+      await stage.click(5, 8);
+      await chooseFrom(page, 'Route of warden: no route. Choose', 'round');
+      await chooseFrom(page, 'Body: Warden. Choose', 'Gleaner');
+      await stage.click(15, 16);
+      await page.getByRole('button', { name: 'Played by you: gleaner' }).click();
+      await page.getByText('Every place can be reached').waitFor();
+      expect(await listed(page, 'Agents')).toHaveLength(2);
+      await untilSaved(page);
+      await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
+
+      // Takes the basket, is seen, hides behind the wall, and is searched for.
+      await page.getByRole('link', { name: 'Minds' }).click();
+      await page.getByRole('button', { name: /^Warden \d+ states/ }).click();
+      await untilLit(page, 'rounds');
+      await page.getByTestId('ground').click();
+      await page.keyboard.press('r');
+      await expect.poll(() => tick(page)).toBeLessThan(120);
+      const gleaner = () => placeOf(page, 'gleaner');
+      await holdUntil(page, 'ArrowUp', async () => (await gleaner()).y < 13);
+      await page.keyboard.press('e');
+      await holdUntil(page, 'ArrowUp', async () => (await gleaner()).y < 2.2);
+      await page.keyboard.down('Shift');
+      await holdUntil(
+        page,
+        'ArrowLeft',
+        async () => (await isLit(page, 'chase')) || (await gleaner()).x < 9,
+      );
+      await page.keyboard.up('Shift');
+      await untilLit(page, 'chase', 30);
+      const leg = await runAround(page, LEGS, () => isLit(page, 'comb'));
+      await untilLit(page, 'comb');
+
+      // Throws the basket away, and keeps low until the search is given up.
+      await page.keyboard.down('t');
+      const aimed = await tick(page);
+      await expect.poll(() => tick(page), { timeout: 20_000 }).toBeGreaterThan(aimed + 40);
+      await page.keyboard.up('t');
+      const isFar = async () => {
+        const [me, warden] = [await gleaner(), await placeOf(page, 'warden')];
+        return Math.hypot(me.x - warden.x, me.y - warden.y) > 17;
+      };
+      await runAround(page, LEGS, isFar, leg);
+      await page.keyboard.press('c');
+      await untilLit(page, 'rounds', 90);
+
+      // What was done is done again by itself, and comes to the same.
+      await pause(page);
+      const at = await tick(page);
+      const hash = await page.getByTestId('hash').innerText();
+      await page.keyboard.press('Control+k');
+      await page.getByRole('searchbox', { name: 'Find a command' }).fill('replay the input');
+      await page.keyboard.press('ArrowDown');
+      await page.keyboard.press('Enter');
+      await expect.poll(() => tick(page), { timeout: 30_000 }).toBe(at);
+      await untilResting(page);
+      expect(await page.getByTestId('hash').innerText()).toBe(hash);
+      await page.context().close();
+    },
+  );
+});
+
+describe('editing a ground', () => {
+  it('moves by drag, keys and numbers, copies, removes, and takes each step back', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/ground`);
+    await untilRunning(page);
+    const stage = await stageOf(page, 24, 29);
+    const place = (text: string) =>
+      page.getByRole('navigation', { name: 'Parts of the ground' }).getByText(text);
+    await stage.click(9.2, 25.4);
+    await page.getByRole('heading', { name: 'Gleaner' }).waitFor();
+    await stage.drag(9.2, 25.4, 12.2, 25.4);
+    await place('12.2, 25.4').waitFor();
+    await page.keyboard.press('ArrowDown');
+    await place('12.2, 25.5').waitFor();
+    await page.keyboard.press('Shift+ArrowLeft');
+    await place('11.2, 25.5').waitFor();
+    await setNumber(page, 'x of Gleaner', '13');
+    await place('13, 25.5').waitFor();
+    await page.keyboard.press('Control+z');
+    await place('11.2, 25.5').waitFor();
+
+    await page.getByRole('button', { name: 'Warden 1', exact: false }).first().click();
+    await page.keyboard.press('Control+d');
+    await page.getByRole('heading', { name: /Warden 1/ }).waitFor();
+    expect(await listed(page, 'Agents')).toHaveLength(9);
+    await page.getByRole('button', { name: 'Remove (Delete)' }).click();
+    expect(await listed(page, 'Agents')).toHaveLength(8);
+    await page.context().close();
+  });
+
+  it('keeps what can’t be from happening, with the reason', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/ground`);
+    await untilRunning(page);
+    await page
+      .getByRole('button', { name: /^Warden 1/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'x of Warden 1: 3.4. Edit' }).click();
+    await page.getByRole('textbox', { name: 'x of Warden 1' }).fill('1.3');
+    await page.getByRole('textbox', { name: 'x of Warden 1' }).press('Enter');
+    await setNumber(page, 'y of Warden 1', '12');
+    await page.getByRole('button', { name: 'y of Warden 1: 12. Edit' }).click();
+    await page.getByRole('textbox', { name: 'y of Warden 1' }).fill('13.1');
+    await page.getByRole('textbox', { name: 'y of Warden 1' }).press('Enter');
+    await page.getByRole('alert').getByText('there is a wall in the way').waitFor();
+    await page.getByRole('button', { name: 'y of Warden 1: 12. Edit' }).waitFor();
+    await page.context().close();
+  });
+
+  it('lets no click through to what is locked, and draws nothing that is hidden', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/ground`);
+    await untilRunning(page);
+    const stage = await stageOf(page, 24, 29);
+    await page.getByRole('button', { name: 'Lock Agents' }).click();
+    await stage.click(9.2, 25.4);
+    await page.getByRole('heading', { name: 'Saltglass Orchard' }).waitFor();
+    await page.getByRole('button', { name: 'Unlock Agents' }).click();
+    // A lamp shines on the sleeper; the click takes the sleeper.
+    await stage.click(19.8, 26.6);
+    await page.getByRole('heading', { name: 'Sleeper' }).waitFor();
+    await page.context().close();
+  });
+
+  it('names what is cut off for the body that is looked at', async () => {
+    const page = await app.open(
+      `${await app.newNightWatch((document) => {
+        const { orchard } = document.grounds;
+        orchard.walls.push(
+          { at: [18, 5.6], size: [3, 0.2] },
+          { at: [18, 8], size: [3, 0.2] },
+          { at: [18, 5.6], size: [0.2, 2.6] },
+          { at: [20.8, 5.6], size: [0.2, 2.6] },
+        );
+      })}/ground`,
+    );
+    await page.getByText(/cut off 1: \d+\.\d m² around 19\.5, 6\.9/).waitFor();
+    await page.context().close();
+  });
+
+  it('has nothing serious for axe, in either theme', async () => {
+    for (const colorScheme of ['dark', 'light'] as const) {
+      const page = await app.open(`${await app.newNightWatch()}/ground`, { colorScheme });
+      await untilRunning(page);
+      await pause(page);
+      await page
+        .getByRole('button', { name: /^Warden 1/ })
+        .first()
+        .click();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter(
+        ({ impact }) => impact === 'serious' || impact === 'critical',
+      );
+      expect(serious.map(({ id, nodes }) => `${id}: ${nodes[0].html}`)).toEqual([]);
+      await page.context().close();
+    }
+  });
+});
+
+describe('playing', () => {
+  it('starts set-ups by key, and takes over whoever is watched', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden?agent=warden1`);
+    await untilRunning(page);
+    await page.keyboard.press('Shift+Digit1');
+    await expect.poll(async () => (await placeOf(page, 'Gleaner')).x).toBeGreaterThan(14);
+    await page.keyboard.press('x');
+    await page.getByText(/press G, to play the Warden 1|Arrows walk/).waitFor();
+    const { x } = await placeOf(page, 'Warden 1');
+    await holdUntil(page, 'ArrowRight', async () => (await placeOf(page, 'Warden 1')).x > x + 1);
+    await page.context().close();
+  });
+});
