@@ -17,16 +17,20 @@ const untilLit = (page, state) =>
     .waitFor({ state: 'attached', timeout: 60_000 });
 
 /**
- * Walks the gleaner into the way of the second warden and stops when it is chased.
+ * Starts the gleaner in plain view of the second warden, runs it away, and stops while it is chased.
  * @param {Page} page
  */
 async function beChased(page) {
+  await untilLit(page, 'rounds');
   await page.getByTestId('ground').click();
-  await page.keyboard.down('ArrowUp');
-  await page.waitForTimeout(2600);
-  await page.keyboard.up('ArrowUp');
+  await page.keyboard.press('Shift+Digit1');
+  await page.waitForTimeout(700);
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('ArrowRight');
   await untilLit(page, 'chase');
-  await page.waitForTimeout(350);
+  await page.waitForTimeout(300);
+  await page.keyboard.up('ArrowRight');
+  await page.keyboard.up('Shift');
   await page.keyboard.press('p');
   await page.getByTestId('hash').waitFor();
 }
@@ -90,6 +94,28 @@ const SHOTS = [
     act: (page) => page.getByRole('link', { name: 'Night Watch' }).waitFor(),
   },
   { file: 'minds.png', where: `${MIND}?agent=warden2`, act: beChased },
+  {
+    file: 'ground.png',
+    where: '/projects/night-watch/ground',
+    async act(page) {
+      await page
+        .getByRole('button', { name: /^Warden 2/ })
+        .first()
+        .click();
+      await page.getByRole('heading', { name: 'Warden 2' }).waitFor();
+    },
+  },
+  {
+    file: 'chase.png',
+    where: `${MIND}?agent=warden2&state=chase`,
+    async act(page) {
+      await beChased(page);
+      await page.getByRole('button', { name: 'Close view (0)' }).click();
+      for (const overlay of ['known (5)', 'forces (8)'])
+        await page.getByRole('button', { name: `Show ${overlay}` }).click();
+      await page.waitForTimeout(400);
+    },
+  },
   {
     file: 'minds-day.png',
     where: `${MIND}?agent=warden2&state=comb&tick=900`,

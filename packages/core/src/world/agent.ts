@@ -39,6 +39,8 @@ export interface SharedWrite {
 
 /** What the senses brought at one tick, on its way to the minds. */
 export interface Sensation {
+  /** The tick it reaches them in. */
+  due: number;
   tracks: Track[];
   events: string[];
   percepts: Percept[];

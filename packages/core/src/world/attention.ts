@@ -5,7 +5,7 @@ import {
   SIGHT,
   type Percept,
 } from '../senses/percept.ts';
-import { attendedTrack } from '../senses/sight.ts';
+import { attendedTrack, type Track } from '../senses/sight.ts';
 import { SENSES } from '../senses/words.ts';
 import type { Agent } from './agent.ts';
 
@@ -20,23 +20,35 @@ export function notice(
   percepts: readonly Percept[],
 ): void {
   const { reactionTicks } = agent.archetype;
+  const { tracks, late } = agent;
+  const something = tracks.length > 0 || events.length > 0 || percepts.length > 0;
+  // By far the most agents have nothing on their mind at most times.
+  if (!something && !agent.aware && late.length === 0 && agent.heeded < 0) return;
   if (reactionTicks === 0) {
-    agent.noticed = agent.tracks;
+    agent.noticed = tracks;
     take(agent, events, percepts);
   } else {
-    agent.late.push({
-      tracks: agent.tracks.map((track) => ({ ...track })),
-      events: [...events],
-      percepts: [...percepts],
-    });
-    if (agent.late.length > reactionTicks) {
-      const due = agent.late.shift()!;
+    if (something) {
+      late.push({
+        due: agent.tick + reactionTicks,
+        tracks: tracks.map((track) => ({ ...track })),
+        events: [...events],
+        percepts: [...percepts],
+      });
+    }
+    agent.noticed = NO_TRACKS;
+    if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
+    while (late.length > 0 && late[0].due <= agent.tick) {
+      const due = late.shift()!;
       agent.noticed = due.tracks;
       take(agent, due.events, due.percepts);
     }
   }
   attend(agent);
 }
+
+const NO_TRACKS: Track[] = [];
+const NOTHING: readonly never[] = [];
 
 export function take(agent: Agent, events: readonly string[], percepts: readonly Percept[]): void {
   if (agent.perceived > 0) dropOld(agent);

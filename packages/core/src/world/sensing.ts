@@ -50,8 +50,10 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
   for (let i = 0; i < tracks.length; i++) tracks[i].strength = 0;
   const count = collectNeighbours(neighbours, body.x, body.y, kind.reach, found);
   for (let i = 0; i < count; i++) {
+    // Most of those about are friends, whom this tells without a look at them.
+    if (stances[row + statics.sides[found[i]]] === FRIENDLY) continue;
     const other = agents[found[i]];
-    if (other === agent || stances[row + other.archetype.side] === FRIENDLY) continue;
+    if (other === agent) continue;
     const unlit = sightStrength(kind, walls, agent, other);
     if (unlit === 0) continue;
     const strength = unlit * lightOn(world, other);

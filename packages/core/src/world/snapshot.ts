@@ -55,7 +55,8 @@ function copyTracks(tracks: readonly Track[]): Track[] {
 }
 
 function copyLate(late: readonly Sensation[]): Sensation[] {
-  return late.map(({ tracks, events, percepts }) => ({
+  return late.map(({ due, tracks, events, percepts }) => ({
+    due,
     tracks: copyTracks(tracks),
     events: events.slice(),
     percepts: percepts.slice(),

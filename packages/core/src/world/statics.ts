@@ -33,6 +33,8 @@ export interface Statics {
   largestLamp: number;
   /** The same of the lanterns that bodies carry; 0 where none does. */
   largestLantern: number;
+  /** By agent: its faction. */
+  sides: Uint8Array;
   /** By squad: the agents in it. */
   members: number[][];
   /** By squad, then role. */
@@ -120,6 +122,7 @@ export function createStatics(program: Program, before?: Statics): Statics {
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
     largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
+    sides: Uint8Array.from(agents, ({ archetype }) => archetypes[archetype].side),
     members: membersOf(program),
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),

@@ -38,13 +38,12 @@ function carryTracks(old: Agent, agent: Agent, names: Renaming): void {
   // What was on its way goes on being late, unless nothing is late any more.
   const { reactionTicks } = agent.archetype;
   agent.noticed = reactionTicks > 0 ? carried(old.noticed) : agent.tracks;
-  agent.late = old.late
-    .slice(-reactionTicks || old.late.length)
-    .map(({ tracks, events, percepts }) => ({
-      tracks: carried(tracks),
-      events: events.slice(),
-      percepts: percepts.flatMap((percept) => renamePercept(percept, names)),
-    }));
+  agent.late = old.late.map(({ due, tracks, events, percepts }) => ({
+    due: Math.min(due, old.tick + reactionTicks),
+    tracks: carried(tracks),
+    events: events.slice(),
+    percepts: percepts.flatMap((percept) => renamePercept(percept, names)),
+  }));
   agent.percepts = old.percepts.map((percept) =>
     percept === null ? null : (renamePercept(percept, names)[0] ?? null),
   );

@@ -295,9 +295,10 @@ const engineApi: EngineApi = {
     if (!engine.playing) engineApi.nudge(1);
   },
   begin(setup) {
-    const { run, document } = engine;
-    if (!run || !document) return;
     engine.setup = setup;
+    const { run, document } = engine;
+    // What is submitted next begins as the set-up has it.
+    if (!run || !document) return;
     const { program } = checkProject(asSetUp(document));
     if (!program) return;
     beginAnew(run, program.seed, program);

@@ -142,6 +142,9 @@ export function LedgerPanel({
   const titles = useMemo(() => stateTitles(program), [program]);
   const height = RULER + agents.length * LANE + 8;
   const tokens = useTokens();
+  const watchedLane = useRef<HTMLButtonElement>(null);
+  // Whoever is watched is in sight, however many lanes there are.
+  useEffect(() => watchedLane.current?.scrollIntoView({ block: 'nearest' }), [agent, agents]);
 
   useDrawing(({ frame, lanes, program: running }) => {
     const surface = sharpCanvas(canvas.current);
@@ -220,6 +223,7 @@ export function LedgerPanel({
             <button
               key={name}
               type="button"
+              ref={name === agent ? watchedLane : undefined}
               aria-pressed={name === agent}
               onClick={() => onSelectAgent(name)}
             >

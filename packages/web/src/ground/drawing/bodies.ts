@@ -140,6 +140,8 @@ export function drawBodies(
     const mind = firstMind(program, agent.archetype);
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     if (!labelled && index !== chosen && index !== played) return;
+    // In a close view the name of whom one can't see would only stand in the way.
+    if (x < 0 || x > width || y < 0 || y > painter.height) return;
     const doing = lying ? 'asleep' : state;
     const label =
       index === played ? `${agent.title} (you)` : doing ? `${agent.title} · ${doing}` : agent.title;

@@ -104,7 +104,8 @@ export function drawKnown(painter: Painter, { frame }: Scene): void {
     const off = Math.hypot(truth.x - x, truth.y - y);
     context.fillStyle = tokens.sight;
     const words = seen ? 'seen here' : `believed here, ${off.toFixed(1)} m off`;
-    context.fillText(words, toX(view, x) + 14, toY(view, y) - 8);
+    const left = Math.min(toX(view, x) + 14, painter.width - context.measureText(words).width - 4);
+    context.fillText(words, left, toY(view, y) - 8);
   }
   for (const { sense, what, x, y, age } of frame.known.percepts) {
     const tint = senseTint(sense, tokens);
