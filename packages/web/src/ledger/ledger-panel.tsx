@@ -1,5 +1,5 @@
 import { firstMind, type Program } from '@crooked-lantern/core';
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -143,8 +143,17 @@ export function LedgerPanel({
   const height = RULER + agents.length * LANE + 8;
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
-  // Whoever is watched is in sight, however many lanes there are.
-  useEffect(() => watchedLane.current?.scrollIntoView({ block: 'nearest' }), [agent, agents]);
+  const body = useRef<HTMLDivElement>(null);
+  // Whoever is watched is in sight, however many lanes there are; the page itself stays where it is.
+  useEffect(() => {
+    const [lane, frame] = [watchedLane.current, body.current];
+    if (!lane || !frame) return;
+    const top = lane.offsetTop - frame.offsetTop;
+    const bottom = top + lane.offsetHeight;
+    if (top - RULER < frame.scrollTop) frame.scrollTop = top - RULER;
+    else if (bottom > frame.scrollTop + frame.clientHeight)
+      frame.scrollTop = bottom - frame.clientHeight;
+  }, [agent, agents]);
 
   useDrawing(({ frame, lanes, program: running }) => {
     const surface = sharpCanvas(canvas.current);
@@ -217,7 +226,7 @@ export function LedgerPanel({
   return (
     <Panel aria-label="Ledger">
       <Transport />
-      <Body>
+      <Body ref={body}>
         <Names>
           {agents.map(({ name, title }) => (
             <button
