@@ -96,7 +96,7 @@ describe('a project', () => {
     ]);
     const { body } = await call('GET', '/api/projects');
     expect(body).toEqual({
-      projects: [expect.objectContaining({ title: 'Late Watch', edit: 2, minds: 1, agents: 3 })],
+      projects: [expect.objectContaining({ title: 'Late Watch', edit: 2, minds: 3, agents: 8 })],
     });
   });
 
