@@ -239,7 +239,7 @@ describe('editing a ground', () => {
     await page.getByRole('heading', { name: 'Saltglass Orchard' }).waitFor();
     await page.getByRole('button', { name: 'Unlock Agents' }).click();
     // A lamp shines on the sleeper; the click takes the sleeper.
-    await stage.click(19.8, 26.6);
+    await stage.click(22.6, 25.6);
     await page.getByRole('heading', { name: 'Sleeper' }).waitFor();
     await page.context().close();
   });

@@ -7,6 +7,7 @@ import { OVERLAYS, overlayToggled } from '../app/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
+import { CanvasStage } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { bodyAt, drawBodies } from './drawing/bodies.ts';
 import { drawLight, type LitAreas } from './drawing/light.ts';
@@ -55,21 +56,6 @@ const Bar = styled.div`
   }
   > :last-child {
     margin-left: auto;
-  }
-`;
-
-const Stage = styled.div`
-  position: relative;
-  overflow: hidden;
-  &:focus-visible {
-    outline: 2px solid var(--sight);
-    outline-offset: -2px;
-  }
-  canvas {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
   }
 `;
 
@@ -275,7 +261,7 @@ export function GroundView({
           close
         </Toggle>
       </Bar>
-      <Stage
+      <CanvasStage
         ref={stage}
         tabIndex={0}
         role="application"
@@ -294,7 +280,7 @@ export function GroundView({
         }}
       >
         <canvas ref={canvas} aria-hidden />
-      </Stage>
+      </CanvasStage>
       <Hint title={player ? keysWords(player.title) : undefined}>
         {player === null
           ? 'Press X to play the watched agent'

@@ -5,44 +5,17 @@ import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../app/store.ts';
 import { perform } from '../project/perform.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
+import { ListColumn, ListItem } from '../ui/place.ts';
 import { listStates, namesOf } from './document-names.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 
-const Column = styled.nav`
-  overflow: auto;
-  padding: 10px 8px;
-  border-right: 1px solid var(--line);
-  background: color-mix(in srgb, var(--panel) 50%, var(--night));
+const Column = styled(ListColumn)`
   h2 {
     margin: 14px 8px 4px;
     font-weight: 600;
   }
   h2:first-child {
     margin-top: 2px;
-  }
-`;
-
-const Item = styled.button`
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  padding: 4px 8px;
-  border: 0;
-  border-radius: 6px;
-  background: none;
-  text-align: left;
-  color: var(--mute);
-  &:hover {
-    color: var(--bone);
-  }
-  &[aria-current='true'] {
-    background: var(--raised);
-    color: var(--bone);
-  }
-  small {
-    color: var(--mute);
-    font-size: 0.92em;
   }
 `;
 
@@ -144,25 +117,25 @@ export function MindList({
     <Column aria-label="Minds">
       <h2>Minds</h2>
       {namesOf(document.minds).map((name) => (
-        <Item
+        <ListItem
           key={name}
           type="button"
           aria-current={name === selection.mind}
           onClick={() => select({ mind: name })}
         >
           {document.minds[name].title} <small>{sizeOf(document, name)}</small>
-        </Item>
+        </ListItem>
       ))}
       {agents.length > 0 && <h2>Shown live in</h2>}
       {agents.map((agent) => (
-        <Item
+        <ListItem
           key={agent.name}
           type="button"
           aria-current={agent.name === selection.agent}
           onClick={() => select({ agent: agent.name })}
         >
           {agent.title}
-        </Item>
+        </ListItem>
       ))}
       {keys.length > 0 && <h2>Memory</h2>}
       <ul>

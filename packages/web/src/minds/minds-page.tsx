@@ -4,33 +4,11 @@ import { useProject } from '../app/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
+import { PlaceLayout, PlaceMain } from '../ui/place.ts';
 import { MindList } from './mind-list.tsx';
 import { StatePlan } from './state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
 import { useSelection } from './use-selection.ts';
-
-const Layout = styled.div`
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-  @media (max-width: 1000px), (max-height: 560px) {
-    height: auto;
-    min-height: 100%;
-  }
-`;
-
-const Main = styled.main`
-  flex: 1;
-  display: grid;
-  grid-template-columns: 196px minmax(0, 1fr) minmax(330px, 32%);
-  min-height: 0;
-  @media (max-width: 1000px), (max-height: 560px) {
-    grid-template-columns: minmax(0, 1fr);
-    > * {
-      max-height: none;
-    }
-  }
-`;
 
 /** With a plan above the sheet where the mind has states, else the sheet alone. */
 const Work = styled.div<{ $planned: boolean }>`
@@ -68,17 +46,17 @@ export function MindsPage({ header }: { header: ReactNode }) {
   const selectState = useCallback((state: string | null) => select({ state }), [select]);
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (
-    <Layout>
+    <PlaceLayout>
       {header}
-      <Main>
+      <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 32%)">
         <MindList selection={selection} select={select} />
         <Work $planned={planned}>
           {planned && <StatePlan selection={selection} shown={shown} onSelect={selectState} />}
           <StateSheet key={shown} selection={selection} shown={shown} onSelect={selectState} />
         </Work>
         <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
-      </Main>
+      </PlaceMain>
       <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
-    </Layout>
+    </PlaceLayout>
   );
 }

@@ -2,6 +2,7 @@ import { createWalkable, islandsOf, type PointDocument } from '@crooked-lantern/
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { useTokens } from '../../theme/use-tokens.ts';
+import { CanvasStage } from '../../ui/place.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
 import { largest } from '../drawing/motion.ts';
 import { drawScale } from '../drawing/scene.ts';
@@ -23,21 +24,9 @@ import { whyNotHere, whyNotMoved } from './placing.ts';
 import type { Tool } from './tools.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
 
-const Stage = styled.div`
-  position: relative;
-  overflow: hidden;
+const Stage = styled(CanvasStage)`
   min-height: 360px;
   touch-action: none;
-  &:focus-visible {
-    outline: 2px solid var(--sight);
-    outline-offset: -2px;
-  }
-  canvas {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-  }
 `;
 
 /** Pixels within which a part that has no breadth is hit. */

@@ -5,32 +5,13 @@ import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
 import { namesOf } from '../../minds/document-names.ts';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';
+import { PlaceLayout, PlaceMain } from '../../ui/place.ts';
 import { EditorStage, useWalkableArea } from './editor-stage.tsx';
 import { Inspector } from './inspector.tsx';
 import { allParts } from './parts.ts';
 import { PartList } from './part-list.tsx';
 import { TOOLS } from './tools.ts';
 import { useGroundEditor } from './use-ground-editor.ts';
-
-const Layout = styled.div`
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-  @media (max-width: 1000px), (max-height: 560px) {
-    height: auto;
-    min-height: 100%;
-  }
-`;
-
-const Main = styled.main`
-  flex: 1;
-  display: grid;
-  grid-template-columns: 236px minmax(0, 1fr) 262px;
-  min-height: 0;
-  @media (max-width: 1000px), (max-height: 560px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
 
 const Work = styled.div`
   display: grid;
@@ -135,9 +116,9 @@ export function GroundPage({ header }: { header: ReactNode }) {
   );
 
   return (
-    <Layout>
+    <PlaceLayout>
       {header}
-      <Main>
+      <PlaceMain $columns="236px minmax(0, 1fr) 262px">
         <PartList editor={editor} />
         <Work>
           <Bar role="toolbar" aria-label="Tools">
@@ -209,8 +190,8 @@ export function GroundPage({ header }: { header: ReactNode }) {
             </ul>
           </Apart>
         </Inspector>
-      </Main>
+      </PlaceMain>
       <LedgerPanel agent={watched} onSelectAgent={setWatched} />
-    </Layout>
+    </PlaceLayout>
   );
 }

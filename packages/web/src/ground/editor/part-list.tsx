@@ -1,15 +1,9 @@
 import { Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
 import styled from 'styled-components';
+import { ListColumn, ListItem } from '../../ui/place.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { keyOf, LAYERS, partsOf, titleOf, type PartRef } from './parts.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
-
-const Column = styled.nav`
-  overflow: auto;
-  padding: 8px;
-  border-right: 1px solid var(--line);
-  background: color-mix(in srgb, var(--panel) 50%, var(--night));
-`;
 
 const Head = styled.div`
   display: flex;
@@ -22,31 +16,6 @@ const Head = styled.div`
   }
   button {
     min-height: 22px;
-  }
-`;
-
-const Item = styled.button`
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  padding: 2px 8px;
-  border: 0;
-  border-radius: 6px;
-  background: none;
-  color: var(--mute);
-  text-align: left;
-  cursor: default;
-  &:hover {
-    background: var(--raised);
-  }
-  &[aria-pressed='true'] {
-    background: var(--raised);
-    color: var(--bone);
-  }
-  small {
-    color: var(--mute);
-    font-family: var(--mono);
   }
 `;
 
@@ -65,7 +34,7 @@ export function PartList({ editor }: { editor: GroundEditor }) {
     editor.choose(has ? chosen.filter((other) => keyOf(other) !== keyOf(ref)) : [...chosen, ref]);
   };
   return (
-    <Column aria-label="Parts of the ground">
+    <ListColumn aria-label="Parts of the ground">
       {LAYERS.map(({ id, title, kinds }) => {
         const refs = kinds.flatMap((kind) =>
           partsOf(ground, kind).map(([name]): PartRef => ({ kind, name })),
@@ -92,18 +61,19 @@ export function PartList({ editor }: { editor: GroundEditor }) {
               </QuietButton>
             </Head>
             {refs.map((ref) => (
-              <Item
+              <ListItem
                 key={keyOf(ref)}
                 type="button"
                 aria-pressed={chosenSet.has(keyOf(ref))}
                 onClick={(event) => press(ref, event.shiftKey)}
               >
-                {titleOf(ground, ref)} <small>{placeText(editor, ref)}</small>
-              </Item>
+                {titleOf(ground, ref)}{' '}
+                <small style={{ fontFamily: 'var(--mono)' }}>{placeText(editor, ref)}</small>
+              </ListItem>
             ))}
           </section>
         );
       })}
-    </Column>
+    </ListColumn>
   );
 }

@@ -1,0 +1,78 @@
+import styled from 'styled-components';
+
+/** What the places of a project share in their layout. In a narrow or low window all stands in one column. */
+
+export const PlaceLayout = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  @media (max-width: 1000px), (max-height: 560px) {
+    height: auto;
+    min-height: 100%;
+  }
+`;
+
+/** A list, the work, and what goes with it; `$columns` as the grid takes them. */
+export const PlaceMain = styled.main<{ $columns: string }>`
+  flex: 1;
+  display: grid;
+  grid-template-columns: ${({ $columns }) => $columns};
+  min-height: 0;
+  @media (max-width: 1000px), (max-height: 560px) {
+    grid-template-columns: minmax(0, 1fr);
+    > * {
+      max-height: none;
+    }
+  }
+`;
+
+/** The list on the left of a place. */
+export const ListColumn = styled.nav`
+  overflow: auto;
+  padding: 10px 8px;
+  border-right: 1px solid var(--line);
+  background: color-mix(in srgb, var(--panel) 50%, var(--night));
+`;
+
+/** One entry of such a list, the chosen ones raised. */
+export const ListItem = styled.button`
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  padding: 3px 8px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--mute);
+  text-align: left;
+  cursor: default;
+  &:hover {
+    color: var(--bone);
+  }
+  &[aria-current='true'],
+  &[aria-pressed='true'] {
+    background: var(--raised);
+    color: var(--bone);
+  }
+  small {
+    color: var(--mute);
+    font-size: 0.92em;
+  }
+`;
+
+/** A drawing that takes keys and pointers. */
+export const CanvasStage = styled.div`
+  position: relative;
+  overflow: hidden;
+  &:focus-visible {
+    outline: 2px solid var(--sight);
+    outline-offset: -2px;
+  }
+  canvas {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
+`;

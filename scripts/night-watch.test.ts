@@ -1,0 +1,83 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import {
+  checkProject,
+  createWorld,
+  readProjectText,
+  setRecorder,
+  tick,
+  withSetup,
+  type Input,
+  type LedgerEntry,
+} from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+
+/** That Night Watch is worth playing, as far as numbers can tell. */
+
+const FILE = path.resolve(import.meta.dirname, '../demo/night-watch.lantern.json');
+
+function night(
+  seconds: number,
+  inputs: Record<number, Partial<Input>> = {},
+  setup?: string,
+): LedgerEntry[] {
+  const read = readProjectText(readFileSync(FILE, 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].message);
+  const document = setup === undefined ? read.document : withSetup(read.document, setup);
+  const world = createWorld(checkProject(document).program!);
+  const entries: LedgerEntry[] = [];
+  setRecorder(world, (entry) => entries.push(entry));
+  for (let i = 1; i <= seconds * 60; i++) {
+    const input = inputs[i];
+    tick(world, input ? [{ agent: 'gleaner', x: 0, y: 0, gait: null, ...input }] : []);
+  }
+  return entries;
+}
+
+const entered = (entries: readonly LedgerEntry[], ...states: string[]) =>
+  entries.flatMap((entry) =>
+    entry.kind === 'enter' && states.includes(entry.state) ? [`${entry.agent} ${entry.state}`] : [],
+  );
+
+describe('Night Watch', () => {
+  it('leaves whoever looks on alone for a minute', () => {
+    expect(entered(night(60), 'chase', 'assist', 'bark')).toEqual([]);
+  });
+
+  it('lets one creep where one who runs is caught', () => {
+    const up = { x: 0.3, y: -1 };
+    const caught = (gait: string) =>
+      entered(night(14, { 1: { place: [4, 27] }, 2: { ...up, gait } }), 'chase').length;
+    expect(caught('run')).toBeGreaterThan(0);
+    expect(caught('creep')).toBe(0);
+  });
+
+  it('rouses one squad by what it sees, and leaves the other to its rounds', () => {
+    const entries = night(8, {}, 'caught');
+    expect(entered(entries, 'chase').some((what) => what.startsWith('warden2'))).toBe(true);
+    expect(
+      entered(entries, 'chase', 'assist').filter((what) => /^warden[13]/.test(what)),
+    ).toEqual([]);
+  });
+
+  it('draws a warden to where a basket lands', () => {
+    const entries = night(9, {
+      1: { place: [14.4, 24.6] },
+      2: { act: 'pickUp' },
+      10: { act: 'throw', at: [18.6, 20.6] },
+      11: { place: [9.2, 25.4] },
+    });
+    expect(entries.some((entry) => entry.kind === 'noise' && entry.what === 'landing')).toBe(true);
+    expect(entered(entries, 'lookInto').length).toBeGreaterThan(0);
+    expect(entered(entries, 'chase')).toEqual([]);
+  });
+
+  it('has a sleeper found and woken, and a search that looks at many places', () => {
+    const found = night(240, {}, undefined);
+    expect(found.some((entry) => entry.kind === 'percept' && entry.how === 'body')).toBe(true);
+    const lost = night(60, { 60: { x: -1, y: 0.2, gait: 'run' }, 200: { place: [1, 27] } }, 'caught');
+    expect(entered(lost, 'comb').length).toBeGreaterThan(0);
+    const begun = lost.filter((entry) => entry.kind === 'begin' && entry.action === 'search');
+    expect(begun.length).toBeGreaterThan(0);
+  });
+});
