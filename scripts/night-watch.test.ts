@@ -55,9 +55,9 @@ describe('Night Watch', () => {
   it('rouses one squad by what it sees, and leaves the other to its rounds', () => {
     const entries = night(8, {}, 'caught');
     expect(entered(entries, 'chase').some((what) => what.startsWith('warden2'))).toBe(true);
-    expect(
-      entered(entries, 'chase', 'assist').filter((what) => /^warden[13]/.test(what)),
-    ).toEqual([]);
+    expect(entered(entries, 'chase', 'assist').filter((what) => /^warden[13]/.test(what))).toEqual(
+      [],
+    );
   });
 
   it('draws a warden to where a basket lands', () => {
@@ -75,7 +75,11 @@ describe('Night Watch', () => {
   it('has a sleeper found and woken, and a search that looks at many places', () => {
     const found = night(240, {}, undefined);
     expect(found.some((entry) => entry.kind === 'percept' && entry.how === 'body')).toBe(true);
-    const lost = night(60, { 60: { x: -1, y: 0.2, gait: 'run' }, 200: { place: [1, 27] } }, 'caught');
+    const lost = night(
+      60,
+      { 60: { x: -1, y: 0.2, gait: 'run' }, 200: { place: [1, 27] } },
+      'caught',
+    );
     expect(entered(lost, 'comb').length).toBeGreaterThan(0);
     const begun = lost.filter((entry) => entry.kind === 'begin' && entry.action === 'search');
     expect(begun.length).toBeGreaterThan(0);
