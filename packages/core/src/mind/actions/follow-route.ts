@@ -1,25 +1,10 @@
+import { nearestPlace } from '../../numeric/distance.ts';
 import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { ActionProgram } from '../program.ts';
 import { A, B, fail, noWay, numberArgument, type ActionMaker } from './action.ts';
 
 const WAYPOINT_REACHED = 0.15;
-
-/** Index of the waypoint nearest to the body. */
-function nearest(host: Host, points: Float64Array): number {
-  let best = 0;
-  let bestDistance = Infinity;
-  for (let i = 0; i < points.length; i += 2) {
-    const dx = points[i] - host.x;
-    const dy = points[i + 1] - host.y;
-    const distance = dx * dx + dy * dy;
-    if (distance < bestDistance) {
-      best = i / 2;
-      bestDistance = distance;
-    }
-  }
-  return best;
-}
 
 /** Position in the visiting order, for a route of `count` waypoints, of the waypoint after `position`. −1 at the end. */
 function following(position: number, count: number, end: string): number {
@@ -54,7 +39,7 @@ export const followRoute: ActionMaker = (program, at) => {
       const route = routeOf(host);
       if (!(route >= 0)) return fail(host, 'there is no route');
       const points = host.routePoints(route);
-      host.memory[at + A] = nearest(host, points);
+      host.memory[at + A] = nearestPlace(points, host.x, host.y);
       host.memory[at + B] = 0;
       return head(host, points);
     },

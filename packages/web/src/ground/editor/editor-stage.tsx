@@ -75,7 +75,7 @@ export function EditorStage({
   editor,
   tool,
   snap,
-  radius,
+  area: { area, apart },
   agentKind,
   onToolDone,
 }: {
@@ -83,7 +83,8 @@ export function EditorStage({
   tool: Tool;
   /** Metres; 0 for none. */
   snap: number;
-  radius: number;
+  /** What the body in hand can walk; worked out once for the page. */
+  area: ReturnType<typeof useWalkableArea>;
   /** The archetype that the agent tool places. */
   agentKind: string;
   onToolDone: () => void;
@@ -97,7 +98,6 @@ export function EditorStage({
   const [pointer, setPointer] = useState<{ x: number; y: number } | null>(null);
   const [points, setPoints] = useState<PointDocument[]>([]);
   const [size, setSize] = useState(0);
-  const { area, apart } = useWalkableArea(editor, radius);
 
   useEffect(() => {
     const watcher = new ResizeObserver(() => setSize((before) => before + 1));

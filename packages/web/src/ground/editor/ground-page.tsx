@@ -78,7 +78,8 @@ export function GroundPage({ header }: { header: ReactNode }) {
   const [watched, setWatched] = useState<string | null>(null);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   const radius = document.archetypes[bodyOf]?.body.radius ?? 0.3;
-  const { apart } = useWalkableArea(editor, radius);
+  const area = useWalkableArea(editor, radius);
+  const { apart } = area;
   const { remove, duplicate, choose, isFree, chosen } = editor;
   const nothing = chosen.length === 0 ? 'nothing is chosen' : undefined;
 
@@ -164,7 +165,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
             editor={editor}
             tool={tool}
             snap={snap}
-            radius={radius}
+            area={area}
             agentKind={bodyOf}
             onToolDone={() => setToolId('choose')}
           />

@@ -161,7 +161,7 @@ export function useGroundEditor() {
   const duplicate = useCallback(() => {
     if (chosen.length === 0) return;
     const shift = [1, 0.5, 1.5, -1, -1.5, 2, -2].find(
-      (by) => whyNotMoved({ ...here }, chosen, (part) => moved(part, by, by)) === null,
+      (by) => whyNotMoved(here, chosen, (part) => moved(part, by, by)) === null,
     );
     if (shift === undefined) return setTrouble('There is no room for a copy beside it.');
     let working = ground;
