@@ -2,6 +2,9 @@ export * from './runtime.ts';
 export * from './model/documents.ts';
 export * from './model/actions.ts';
 export * from './model/nodes.ts';
+export { NAME_ABOUT, NAME_PATTERN, namesOf } from './model/names.ts';
+export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
+export { secondsToNotice } from './senses/sight.ts';
 export { nodeText } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export { readProject, readProjectText, type Fault, type ReadResult } from './model/read-project.ts';
@@ -17,8 +20,12 @@ export { endLine, entryLine } from './ledger/lines.ts';
 export { applyCommand, findState } from './model/commands/apply-command.ts';
 export {
   CommandError,
+  CAST_PARTS,
   GROUND_PARTS,
   type ActionList,
+  type CastChange,
+  type CastDocument,
+  type CastPart,
   type DocumentCommand,
   type GroundPart,
   type PartChange,

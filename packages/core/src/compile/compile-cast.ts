@@ -22,7 +22,9 @@ import {
   type SquadProgram,
 } from '../world/program.ts';
 import type { SharedKeys } from './compile-mind.ts';
-import { indexOfName, internText, namesOf, ticks, type CompileContext } from './context.ts';
+import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
+import { type Kind } from '../model/kinds.ts';
 import { stackOf, type Stacks } from './stacks.ts';
 
 /** Archetypes, factions and squads. */
@@ -64,9 +66,9 @@ function gaitOf(archetype: ArchetypeDocument, name: string): GaitDocument | null
 }
 
 /** The factions of a project: those declared and those that archetypes name. */
-export function factionsOf({ document }: CompileContext): string[] {
-  const { archetypes, factions = {} } = document;
-  const named = namesOf(archetypes).map((name) => archetypes[name].faction);
+export function factionsOf({ document, kinds }: CompileContext): string[] {
+  const { factions = {} } = document;
+  const named = kinds.map(({ archetype }) => archetype.faction);
   return namesOf(Object.fromEntries([...namesOf(factions), ...named].map((name) => [name, 0])));
 }
 
@@ -87,14 +89,54 @@ export function compileStances(context: CompileContext, names: readonly string[]
   });
 }
 
+/** Fields that a sense or a lantern must have as a whole, whoever gives which. */
+const WHOLE = {
+  sight: ['cones', 'fade', 'grace', 'curious', 'certain', 'forgetAfter'],
+  hearing: ['threshold'],
+  lantern: ['reach', 'strength'],
+} as const;
+
+/** What an agent makes of its archetype must be whole: what is not is said, and left out. */
+function wholeParts({ name, path, archetype }: Kind, context: CompileContext): ArchetypeDocument {
+  const whole = { ...archetype };
+  for (const part of ['sight', 'hearing', 'lantern'] as const) {
+    const fields: object | undefined = archetype[part];
+    const missing = fields && WHOLE[part].filter((field) => !Object.hasOwn(fields, field));
+    if (!missing || missing.length === 0) continue;
+    context.findings.error(
+      'structure',
+      `${path}.${part}`,
+      `“${name}” has no ${part}, so this one needs ${missing.map((field) => `“${field}”`).join(', ')} too.`,
+    );
+    delete whole[part];
+  }
+  return whole;
+}
+
+/** What is wrong with an archetype is said there, and not again by each agent that differs in something else. */
+function onlyOwnFaults({ path, overrides }: Kind, context: CompileContext): CompileContext {
+  if (!overrides) return context;
+  const { findings } = context;
+  const isOwn = (at: string) =>
+    Object.keys(overrides).some((field) => at.slice(path.length + 1).split(/[.[]/)[0] === field);
+  return {
+    ...context,
+    findings: {
+      ...findings,
+      error: (code, at, ...rest) => void (isOwn(at) && findings.error(code, at, ...rest)),
+    },
+  };
+}
+
 export function compileArchetype(
-  name: string,
+  kind: Kind,
   stacks: Stacks,
   factions: readonly string[],
-  context: CompileContext,
+  heard: CompileContext,
 ): ArchetypeProgram {
-  const archetype = context.document.archetypes[name];
-  const path = `archetypes.${name}`;
+  const { name, path } = kind;
+  const context = onlyOwnFaults(kind, heard);
+  const archetype = wholeParts(kind, context);
   const { radius, acceleration, turnRate, height = DEFAULT_BODY_HEIGHT } = archetype.body;
   if (!gaitOf(archetype, archetype.gait)) {
     context.findings.error(
@@ -107,6 +149,7 @@ export function compileArchetype(
   const crouched = gaits.map((gait) => gait?.crouched ?? false);
   return {
     name,
+    path,
     title: archetype.title,
     faction: archetype.faction,
     side: factions.indexOf(archetype.faction),

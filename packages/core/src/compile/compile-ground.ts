@@ -17,7 +17,8 @@ import {
   type GroundProgram,
   type ThingProgram,
 } from '../world/program.ts';
-import { indexOfName, namesOf, ticks, type CompileContext } from './context.ts';
+import { indexOfName, ticks, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 /** The ground a run takes place on, and who stands where on it. */
 
@@ -130,10 +131,15 @@ function placeOf({ at, heading }: PostDocument): AgentProgram['post'] {
   return { x: at[0], y: at[1], heading: wrapAngle(radians(heading ?? 0)) };
 }
 
-export function compileAgents(
-  context: CompileContext,
-  archetypes: readonly string[],
-): AgentProgram[] {
+/** Index of what an agent is among the kinds of all agents; −1, with a finding, where there is no such archetype. */
+function kindOf(agent: string, archetype: string, path: string, context: CompileContext): number {
+  const { kinds, document } = context;
+  const own = kinds.findIndex((kind) => kind.agent === agent);
+  if (own >= 0) return own;
+  return indexOfName(namesOf(document.archetypes), archetype, path, 'archetype', context);
+}
+
+export function compileAgents(context: CompileContext): AgentProgram[] {
   const { document } = context;
   const ground = document.grounds[document.start.ground];
   const posts = ground.posts ?? {};
@@ -149,7 +155,7 @@ export function compileAgents(
     return {
       name,
       title: placed.title ?? name,
-      archetype: named(archetypes, placed.archetype, 'archetype'),
+      archetype: kindOf(name, placed.archetype, `${at}.archetype`, context),
       x,
       y,
       heading,

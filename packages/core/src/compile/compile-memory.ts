@@ -7,7 +7,8 @@ import {
   type MemoryScope,
   type ProjectDocument,
 } from '../model/documents.ts';
-import { internText, namesOf, ticks, type CompileContext } from './context.ts';
+import { internText, ticks, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 /** Memory keys: each gets its place among the cells of the agent, its squad or the world. */
 

@@ -1,3 +1,4 @@
+import { mindsOf } from '../model/kinds.ts';
 import type { ScopeKey } from '../expression/scope.ts';
 import type {
   CadenceProgram,
@@ -7,13 +8,14 @@ import type {
   SharedKeysProgram,
   StackProgram,
 } from '../mind/program.ts';
-import type { ArchetypeDocument, MindDocument } from '../model/documents.ts';
+import type { MindDocument } from '../model/documents.ts';
 import type { MindScope } from './compile-actions.ts';
 import { compileActivity } from './compile-activity.ts';
 import { compileMachine } from './compile-machine.ts';
 import { compileKeys, memoryOf } from './compile-memory.ts';
 import { checkUncalledTree } from './compile-tree.ts';
-import { internText, namesOf, ticks, type CompileContext } from './context.ts';
+import { internText, ticks, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 /** The keys that squads and the world hold, for all minds of the project. */
 export interface SharedKeys {
@@ -27,16 +29,6 @@ export function compileSharedKeys(context: CompileContext): SharedKeys {
     squad: compileKeys(minds, 'squad', context),
     world: compileKeys(minds, 'world', context),
   };
-}
-
-/** The minds an archetype has, in the order they decide in. */
-export function mindsOf(archetype: ArchetypeDocument): string[] {
-  return [
-    ...new Set([
-      ...(archetype.mind === undefined ? [] : [archetype.mind]),
-      ...(archetype.minds ?? []),
-    ]),
-  ];
 }
 
 function stackKeys(
@@ -61,7 +53,6 @@ function stackKeys(
 }
 
 function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileContext): MindScope {
-  const { archetypes } = context.document;
   const memory = memoryOf(context.document, mind);
   return {
     context,
@@ -76,9 +67,12 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
     ),
     onGround: context.onGround,
     internText: (text) => internText(context, text),
-    bodies: namesOf(archetypes)
-      .filter((archetype) => mindsOf(archetypes[archetype]).includes(mind))
-      .map((archetype) => ({ archetype, gaits: namesOf(archetypes[archetype].gaits) })),
+    bodies: context.kinds
+      .filter(({ archetype }) => mindsOf(archetype).includes(mind))
+      .map(({ name, agent, archetype }) => ({
+        archetype: agent ?? name,
+        gaits: namesOf(archetype.gaits),
+      })),
   };
 }
 

@@ -3,7 +3,8 @@ import type { Input, InputProgram, Program } from '../world/program.ts';
 import { compileArchetype, compileSquads, compileStances, factionsOf } from './compile-cast.ts';
 import { checkPlaces, compileAgents, compileGround } from './compile-ground.ts';
 import { compileSharedKeys } from './compile-mind.ts';
-import { createContext, indexOfName, namesOf, type CompileContext } from './context.ts';
+import { createContext, indexOfName, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
 import { collectFindings, hasErrors, type Finding } from './finding.ts';
 import { createStacks } from './stacks.ts';
 
@@ -58,12 +59,9 @@ export function compileProject(document: ProjectDocument): CompileResult {
   const { start } = document;
   const shared = compileSharedKeys(context);
   const stacks = createStacks(shared, context);
-  const archetypeNames = namesOf(document.archetypes);
   const factions = factionsOf(context);
   const stances = compileStances(context, factions);
-  const archetypes = archetypeNames.map((name) =>
-    compileArchetype(name, stacks, factions, context),
-  );
+  const archetypes = context.kinds.map((kind) => compileArchetype(kind, stacks, factions, context));
   const squads = compileSquads(shared, context);
   // A mind nobody has yet is checked like any other.
   const used = new Set(stacks.list.flatMap(({ minds }) => minds.map((mind) => mind.name)));
@@ -72,7 +70,7 @@ export function compileProject(document: ProjectDocument): CompileResult {
     return { program: null, draft: null, findings: findings.list };
   }
   const ground = compileGround(context);
-  const agents = compileAgents(context, archetypeNames);
+  const agents = compileAgents(context);
   checkPlaces(context, ground, agents, archetypes);
   const agentNames = agents.map((agent) => agent.name);
   const play =

@@ -3,7 +3,7 @@ import type { ActionDocument, RuleDocument, RulesCallDocument } from '../model/d
 import { suggestion } from '../model/nearest-name.ts';
 import { nodeText } from '../model/node-text.ts';
 import { compileAction, compileExpression, type MindScope } from './compile-actions.ts';
-import { namesOf } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 interface Rows {
   /** Rows of the outline so far. */

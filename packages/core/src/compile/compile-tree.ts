@@ -18,7 +18,7 @@ import {
   type MindScope,
 } from './compile-actions.ts';
 import { compileRules } from './compile-rules.ts';
-import { namesOf } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 /** Trees: every call of a tree becomes rows of its own, with the parameters' expressions in place. */
 

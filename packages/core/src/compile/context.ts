@@ -1,6 +1,8 @@
 import type { GroundName } from '../expression/scope.ts';
 import type { GroundDocument, ProjectDocument } from '../model/documents.ts';
 import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
+import { byName, namesOf } from '../model/names.ts';
+import { kindsOf, type Kind } from '../model/kinds.ts';
 import { WORDS } from '../senses/words.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import type { Findings } from './finding.ts';
@@ -12,16 +14,8 @@ export interface CompileContext {
   ticksPerSecond: number;
   texts: string[];
   gaits: string[];
+  kinds: Kind[];
   onGround: Map<string, GroundName>;
-}
-
-export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
-
-/** The names of a record in ascending order, `x-` fields left out. */
-export function namesOf(record: object): string[] {
-  return Object.keys(record)
-    .filter((name) => !name.startsWith('x-'))
-    .sort(byName);
 }
 
 /** What expressions can name of a ground. One name must not mean two things. */
@@ -49,9 +43,8 @@ function namesOnGround(
 }
 
 export function createContext(document: ProjectDocument, findings: Findings): CompileContext {
-  const gaits = new Set(
-    namesOf(document.archetypes).flatMap((name) => namesOf(document.archetypes[name].gaits)),
-  );
+  const kinds = kindsOf(document);
+  const gaits = new Set(kinds.flatMap(({ archetype }) => namesOf(archetype.gaits)));
   const ground = Object.hasOwn(document.grounds, document.start.ground)
     ? document.grounds[document.start.ground]
     : undefined;
@@ -61,6 +54,7 @@ export function createContext(document: ProjectDocument, findings: Findings): Co
     ticksPerSecond: document.ticksPerSecond ?? DEFAULT_TICKS_PER_SECOND,
     texts: [...WORDS],
     gaits: [...gaits].sort(byName),
+    kinds,
     onGround: ground ? namesOnGround(ground, document.start.ground, findings) : new Map(),
   };
 }

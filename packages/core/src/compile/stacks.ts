@@ -1,7 +1,9 @@
 import type { StackProgram } from '../mind/program.ts';
+import { mindsOf } from '../model/kinds.ts';
 import type { ArchetypeDocument } from '../model/documents.ts';
-import { compileStack, mindsOf, type SharedKeys } from './compile-mind.ts';
-import { indexOfName, namesOf, type CompileContext } from './context.ts';
+import { compileStack, type SharedKeys } from './compile-mind.ts';
+import { indexOfName, type CompileContext } from './context.ts';
+import { namesOf } from '../model/names.ts';
 
 /** The stacks of minds that agents may have, and those no archetype has, so that they are checked too. */
 export interface Stacks {

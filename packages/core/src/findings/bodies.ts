@@ -22,7 +22,7 @@ function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: 
     if (asked.length === 0) continue;
     findings.warning(
       'cannotWork',
-      `archetypes.${archetype.name}`,
+      archetype.path,
       `“${archetype.title}” has no sight, but its mind “${mind.title}” asks for ${[...new Set(asked)].join(', ')}: that stays empty. Give it sight.`,
     );
   }
@@ -44,7 +44,7 @@ function checkGaits(
   if (paces.some((pace) => pace > 0)) return;
   findings.warning(
     'cannotWork',
-    `archetypes.${archetype.name}.gaits.${program.gaits[archetype.gait]}`,
+    `${archetype.path}.gaits.${program.gaits[archetype.gait]}`,
     `“${archetype.title}” can’t ${mover.action}: every gait it uses has speed 0 m/s. Give one a speed.`,
   );
 }

@@ -2,6 +2,7 @@ import type { Findings } from '../compile/finding.ts';
 import type { MindProgram, NodeProgram, StackProgram } from '../mind/program.ts';
 import type { Channel } from '../model/actions.ts';
 import type { ProjectDocument } from '../model/documents.ts';
+import { kindsOf } from '../model/kinds.ts';
 import type { Program } from '../world/program.ts';
 import { statePaths } from './state-paths.ts';
 import { allActions, archetypesWith, childrenOf, nodesBelow } from './walk.ts';
@@ -34,12 +35,15 @@ function checkMinds(
     const actions = allActions(mind).filter(({ channel }) => channel !== null);
     const of = (list: typeof actions) => new Set(list.map(({ channel }) => channel!));
     return {
+      name: mind.name,
       title: mind.title,
       any: of(actions),
       lasting: of(actions.filter(({ lasts }) => lasts)),
     };
   });
-  for (const { name: archetype } of archetypesWith(stack, program)) {
+  for (const { path, archetype, overrides } of kindsOf(document)) {
+    if (overrides && !overrides.mind && !overrides.minds) continue;
+    if (!archetypesWith(stack, program).some((kind) => kind.path === path)) continue;
     uses.forEach((mind, i) => {
       for (const other of uses.slice(0, i)) {
         const fought = new Set([
@@ -47,10 +51,10 @@ function checkMinds(
           ...shared(other.lasting, mind.any),
         ]);
         for (const channel of fought) {
-          const place = i - (document.archetypes[archetype].mind === undefined ? 0 : 1);
+          const place = archetype.minds?.indexOf(mind.name) ?? 0;
           findings.warning(
             'conflict',
-            `archetypes.${archetype}.minds[${Math.max(0, place)}]`,
+            `${path}.minds[${Math.max(0, place)}]`,
             `“${other.title}” and “${mind.title}” both use the ${channel}: each takes them from the other, which then fails. Leave the ${channel} to one of them.`,
           );
         }

@@ -1,4 +1,5 @@
-import { namesOf } from '../compile/context.ts';
+import { namesOf } from '../model/names.ts';
+import { kindsOf, mindsOf } from '../model/kinds.ts';
 import type { Findings } from '../compile/finding.ts';
 import { matchesEvent } from '../mind/machine/select.ts';
 import type { StackProgram } from '../mind/program.ts';
@@ -191,10 +192,7 @@ export function checkNames(program: Program, document: ProjectDocument, findings
     checkMemory(name, mind, program, findings);
     checkCalls(name, mind, findings);
     checkEvents(name, mind, program, findings);
-    const had = Object.values(document.archetypes).some(
-      (archetype) => archetype.mind === name || archetype.minds?.includes(name),
-    );
-    if (!had) {
+    if (!kindsOf(document).some(({ archetype }) => mindsOf(archetype).includes(name))) {
       findings.warning(
         'unused',
         `minds.${name}`,

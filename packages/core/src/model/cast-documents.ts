@@ -78,6 +78,22 @@ export interface HearingDocument {
   threshold: number;
 }
 
+/**
+ * What one placed agent has otherwise than its archetype. Parts are merged field by field: a body
+ * with only a radius keeps the archetype's height; cones come as a whole list.
+ */
+export interface OverridesDocument extends Partial<
+  Pick<
+    ArchetypeDocument,
+    'faction' | 'mind' | 'minds' | 'reaction' | 'gaits' | 'gait' | 'sleepBeyond'
+  >
+> {
+  body?: Partial<BodyDocument>;
+  sight?: Partial<SightDocument>;
+  hearing?: Partial<HearingDocument>;
+  lantern?: Partial<NonNullable<ArchetypeDocument['lantern']>>;
+}
+
 /** Agents that share memory and what they are told. */
 export interface SquadDocument {
   title: string;

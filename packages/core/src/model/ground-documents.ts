@@ -1,3 +1,4 @@
+import type { OverridesDocument } from './cast-documents.ts';
 import type { Name, PointDocument } from './documents.ts';
 
 /** Where it happens. Metres; heights are above the ground. */
@@ -120,4 +121,6 @@ export interface PlacedAgentDocument {
   squad?: Name;
   /** Lies asleep until somebody wakes it. */
   asleep?: true;
+  /** Where it differs from its archetype. */
+  overrides?: OverridesDocument;
 }

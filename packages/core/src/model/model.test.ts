@@ -125,7 +125,23 @@ function everything(): ProjectDocument {
     zones: { z: { title: 'Z', at: [1, 1], size: [4, 4] } },
   });
   Object.assign(document.grounds.orchard.walls[0], { height: 2, muffles: 5 });
-  Object.assign(document.grounds.orchard.agents.warden1, { post: 'w', asleep: true });
+  Object.assign(document.grounds.orchard.agents.warden1, {
+    post: 'w',
+    asleep: true,
+    overrides: {
+      faction: 'wardens',
+      mind: 'warden',
+      minds: ['warden'],
+      reaction: 0.4,
+      gait: 'walk',
+      sleepBeyond: 40,
+      body: { radius: 0.4 },
+      gaits: { walk: { speed: 1, noise: 2 } },
+      sight: { fade: 0.5 },
+      hearing: { threshold: 0.2 },
+      lantern: { reach: 2 },
+    },
+  });
   Object.assign(document.archetypes.warden, { minds: ['talk'], squad: 'west', reaction: 0.2 });
   document.grounds.orchard.agents.warden1.squad = 'west';
   return document;

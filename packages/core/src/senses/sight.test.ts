@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { castRay } from '../space/rays.ts';
 import { createWalls } from '../space/walls.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
-import { crossing, sightStrength, type SightKind } from './sight.ts';
+import { crossing, secondsToNotice, sightStrength, type SightKind } from './sight.ts';
 
 const STILL = { initial: 'stand', states: [{ id: 'stand' }] };
 const kind: SightKind = {
@@ -101,7 +101,10 @@ describe('time to notice', () => {
         fc.double({ min: 0.2, max: 1, noNaN: true }),
         fc.boolean(),
         (away, light, crouched) => {
-          const rate = gain * light * (crouched ? 0.5 : 1) * (1 - (away / range) ** 2);
+          const exposure = light * (crouched ? 0.5 : 1);
+          const rate = gain * exposure * (1 - (away / range) ** 2);
+          const { cones } = KEEN_SIGHT;
+          expect(secondsToNotice({ cones }, away, 0, exposure, 1)).toBeCloseTo(1 / rate, 9);
           const ticks = ticksUntilCertain(away, { light, crouched });
           expect(Math.abs(ticks - 60 / rate)).toBeLessThanOrEqual(1);
         },

@@ -56,7 +56,7 @@ export interface Track {
 export type SightChange = 'curious' | 'certain' | 'unsure' | 'lost';
 
 /** The gain of the best cone that covers a target at this distance and angle from the heading (radians); 0 for none. Gain already includes the fall-off with distance. */
-export function coneGain(kind: SightKind, distance: number, angle: number): number {
+export function coneGain(kind: Pick<SightKind, 'cones'>, distance: number, angle: number): number {
   let best = 0;
   for (const cone of kind.cones) {
     if (distance >= cone.range || Math.abs(angle) > cone.halfAngle) continue;
@@ -64,6 +64,24 @@ export function coneGain(kind: SightKind, distance: number, angle: number): numb
     best = Math.max(best, cone.gain * (1 - share * share));
   }
   return best;
+}
+
+/**
+ * Seconds until awareness of somebody who stands still in plain view has risen from 0 to
+ * `threshold`; Infinity where it never does.
+ *
+ * @param distance metres; @param angle from the heading, radians
+ * @param exposure light × posture, 0 to 1
+ */
+export function secondsToNotice(
+  kind: Pick<SightKind, 'cones'>,
+  distance: number,
+  angle: number,
+  exposure: number,
+  threshold: number,
+): number {
+  const strength = coneGain(kind, distance, angle) * exposure;
+  return strength > 0 ? threshold / strength : Infinity;
 }
 
 export interface Looker {

@@ -75,8 +75,11 @@ export interface RoleProgram {
   steady: number;
 }
 
+/** An archetype, or what one placed agent makes of it. */
 export interface ArchetypeProgram {
   name: string;
+  /** Where the document says it. */
+  path: string;
   title: string;
   faction: string;
   /** Index of the faction. */

@@ -1,11 +1,10 @@
-import { inputOf, playerOf } from '@crooked-lantern/core';
+import { inputOf, playerOf, namesOf } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
 import { useAppDispatch, useProject } from '../app/store.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { namesOf } from '../minds/document-names.ts';
 import { perform } from '../project/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
@@ -128,7 +127,7 @@ export function Transport() {
     const { seed: began, inputs } = await engine.recording();
     const name = freeName(players.map((player) => player.name));
     const player = playerOf(`Run ${players.length + 1}`, began, inputs);
-    if (player) dispatch(perform({ command: 'setPlayer', name, player }));
+    if (player) dispatch(perform({ command: 'setInCast', part: 'players', name, value: player }));
   }, [engine, players, dispatch]);
 
   useCommands(

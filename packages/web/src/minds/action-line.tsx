@@ -5,6 +5,7 @@ import {
   type ActionName,
   type ParameterSpec,
   type ProjectDocument,
+  namesOf,
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
@@ -13,7 +14,6 @@ import { useProject } from '../app/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
-import { namesOf } from './document-names.ts';
 import { ExpressionField } from './expression-field.tsx';
 import { RowFindings } from './row-findings.tsx';
 

@@ -1,3 +1,4 @@
+import { namesOf } from '@crooked-lantern/core';
 import type {
   ActivityDocument,
   ProjectDocument,
@@ -9,7 +10,6 @@ import styled from 'styled-components';
 import { useProject } from '../app/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
-import { namesOf } from './document-names.ts';
 import { Outline } from './outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 

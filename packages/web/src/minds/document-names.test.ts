@@ -1,6 +1,7 @@
+import { namesOf } from '@crooked-lantern/core';
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { listStates, namesOf, shortReason } from './document-names.ts';
+import { listStates, shortReason } from './document-names.ts';
 
 describe('short words for a transition', () => {
   it.each([

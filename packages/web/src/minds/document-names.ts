@@ -1,12 +1,5 @@
 import type { ProjectDocument, StateDocument } from '@crooked-lantern/core';
 
-/** The names of a record in ascending order, `x-` fields left out. */
-export function namesOf(record: object): string[] {
-  return Object.keys(record)
-    .filter((name) => !name.startsWith('x-'))
-    .sort();
-}
-
 export interface ListedState {
   state: StateDocument;
   /** Ids of the states around it, outermost first. */

@@ -1,9 +1,9 @@
+import { namesOf } from '@crooked-lantern/core';
 import type { ExpressionPlace, Finding } from '@crooked-lantern/core';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../app/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
-import { namesOf } from './document-names.ts';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
 

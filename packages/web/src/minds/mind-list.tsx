@@ -1,3 +1,4 @@
+import { namesOf } from '@crooked-lantern/core';
 import type { Finding } from '@crooked-lantern/core';
 import { TriangleAlert } from 'lucide-react';
 import { useRef } from 'react';
@@ -6,7 +7,7 @@ import { useAppDispatch, useProject } from '../app/store.ts';
 import { perform } from '../project/perform.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
-import { listStates, namesOf } from './document-names.ts';
+import { listStates } from './document-names.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 
 const Column = styled(ListColumn)`

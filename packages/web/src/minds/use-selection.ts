@@ -1,4 +1,4 @@
-import { namesOf } from './document-names.ts';
+import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
 import { useCallback, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useProject } from '../app/store.ts';
@@ -18,10 +18,9 @@ export function useAgentsWith(mind: string): { name: string; title: string }[] {
   return useMemo(() => {
     const agents = document.grounds[document.start.ground]?.agents ?? {};
     return namesOf(agents).flatMap((name) => {
-      const { archetype, title } = agents[name];
-      const has = document.archetypes[archetype];
-      const runs = has?.mind === mind || has?.minds?.includes(mind);
-      return runs ? [{ name, title: title ?? name }] : [];
+      const kind = archetypeOf(document, agents[name]);
+      const runs = kind && mindsOf(kind).includes(mind);
+      return runs ? [{ name, title: agents[name].title ?? name }] : [];
     });
   }, [document, mind]);
 }

@@ -13,6 +13,10 @@ function stateTitle(document: ProjectDocument, mind: string, state: string): str
   return found?.title ?? state;
 }
 
+function titleInCast(entry: { title?: string } | null | undefined): string | undefined {
+  return entry?.title;
+}
+
 /** What a command is called in undo and redo. */
 export function describeCommand(document: ProjectDocument, command: DocumentCommand): string {
   switch (command.command) {
@@ -38,8 +42,12 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `activity of ${stateTitle(document, command.mind, command.state)}`;
     case 'changeParts':
       return command.what;
-    case 'setPlayer':
-      return `scripted player ${command.player?.title ?? command.name}`;
+    case 'setInCast':
+      return `${command.value === null ? 'removal of ' : ''}${titleInCast(command.value) ?? titleInCast(document[command.part]?.[command.name]) ?? command.name}`;
+    case 'renameInCast':
+      return `name of ${command.to}`;
+    case 'setStance':
+      return `stance of ${command.of} toward ${command.toward}`;
     case 'changeStart':
       return 'how it begins';
     case 'changeGround':

@@ -2,11 +2,11 @@ import type {
   ActionDocument,
   MachineDocument,
   MindDocument,
-  PlayerDocument,
   ProjectDocument,
   StateDocument,
   TransitionDocument,
 } from '../documents.ts';
+import { renameInCast, setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
 import { CommandError, type DocumentCommand } from './commands.ts';
 
@@ -61,8 +61,12 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       );
     case 'changeParts':
       return changeParts(document, command.ground, command.changes);
-    case 'setPlayer':
-      return setPlayer(document, command.name, command.player);
+    case 'setInCast':
+      return setInCast(document, command);
+    case 'renameInCast':
+      return renameInCast(document, command.part, command.name, command.to);
+    case 'setStance':
+      return setStance(document, command.of, command.toward, command.stance);
     case 'changeStart':
       return { ...document, start: withoutUndefined({ ...document.start, ...command.change }) };
     case 'changeGround':
@@ -70,18 +74,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
-}
-
-function setPlayer(
-  document: ProjectDocument,
-  name: string,
-  player: PlayerDocument | null,
-): ProjectDocument {
-  const { [name]: gone, ...rest } = document.players ?? {};
-  if (player !== null) return { ...document, players: { ...rest, [name]: player } };
-  if (gone === undefined) throw new CommandError(`There is no scripted player “${name}”.`);
-  const players = Object.keys(rest).length > 0 ? rest : undefined;
-  return withoutUndefined({ ...document, players });
 }
 
 function withoutUndefined<T extends object>(value: T): T {

@@ -3,7 +3,8 @@ import type {
   ActivityDocument,
   GroundDocument,
   Name,
-  PlayerDocument,
+  ProjectDocument,
+  Stance,
   StartDocument,
   TransitionDocument,
   WallDocument,
@@ -30,11 +31,22 @@ export type DocumentCommand =
   | ({ command: 'removeAction'; list: ActionList; index: number } & InState)
   /** `what` says what is changed, for undo. */
   | { command: 'changeParts'; ground: Name; changes: PartChange[]; what: string }
-  /** Null takes it away. */
-  | { command: 'setPlayer'; name: Name; player: PlayerDocument | null }
+  /** One entry of the cast put in place of what was there, added, or (with null) taken away. */
+  | ({ command: 'setInCast' } & CastChange)
+  /** Under another name, with all that refers to it. */
+  | { command: 'renameInCast'; part: CastPart; name: Name; to: Name }
+  | { command: 'setStance'; of: Name; toward: Name; stance: Stance }
   /** Fields that are undefined are removed. */
   | { command: 'changeStart'; change: Partial<StartDocument> }
   | { command: 'changeGround'; ground: Name; change: GroundChange };
+
+/** Who is there, by name. */
+export const CAST_PARTS = ['archetypes', 'squads', 'factions', 'setups', 'players'] as const;
+export type CastPart = (typeof CAST_PARTS)[number];
+export type CastDocument<P extends CastPart = CastPart> = NonNullable<ProjectDocument[P]>[Name];
+export type CastChange = {
+  [P in CastPart]: { part: P; name: Name; value: CastDocument<P> | null };
+}[CastPart];
 
 /** What stands on a ground by name. */
 export const GROUND_PARTS = [

@@ -1,14 +1,8 @@
+import { NAME_PATTERN } from '../names.ts';
 import * as yup from 'yup';
 import { ACTION_NAMES, ACTIONS, type ActionSpec, type ParameterSpec } from '../actions.ts';
 import { suggestion } from '../nearest-name.ts';
-import {
-  expression,
-  NAME_PATTERN,
-  numberOrExpression,
-  shape,
-  type AnySchema,
-  type Fields,
-} from './shapes.ts';
+import { expression, numberOrExpression, shape, type AnySchema, type Fields } from './shapes.ts';
 
 function parameterSchema(spec: ParameterSpec): AnySchema {
   if (spec.kind === 'number') {

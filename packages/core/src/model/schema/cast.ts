@@ -12,7 +12,17 @@ import {
   shape,
   title,
   type AnySchema,
+  type Fields,
 } from './shapes.ts';
+
+/** The same fields, none of them needed. */
+const partly = (fields: Fields): Fields =>
+  Object.fromEntries(
+    Object.entries(fields).map(([field, schema]) => [
+      field,
+      (schema as yup.Schema).optional() as AnySchema,
+    ]),
+  );
 
 const cone = shape({
   range: needed(number(0.1, 500)),
@@ -33,36 +43,54 @@ const gait: AnySchema = yup
   .lazy((value: unknown) => (typeof value === 'object' ? gaitShape : needed(number(0, 30))))
   .meta({ variants: [number(0, 30), gaitShape], required: true });
 
+const body: Fields = {
+  radius: needed(number(0.1, 3)),
+  acceleration: needed(number(0.1, 200)),
+  turnRate: needed(number(1, 3600)),
+  height: number(0.2, 6),
+  crouchHeight: number(0.1, 6),
+};
+const sight: Fields = {
+  cones: needed(list(cone, 8).min(1)),
+  fade: needed(number(0, 100)),
+  grace: needed(number(0, 600)),
+  curious: needed(number(0, 1)),
+  certain: needed(number(0, 1)),
+  forgetAfter: needed(number(0, 3600)),
+  points: number(1, 3).integer(),
+};
+const hearing: Fields = { threshold: needed(number(0, 1)) };
+const lantern: Fields = { reach: needed(number(0.5, 50)), strength: needed(number(0, 1)) };
+const minds = list(needed(name()), 4);
+
 export const archetype = shape({
   title: needed(title()),
   note: note(),
   faction: needed(name()),
   mind: name(),
-  minds: list(needed(name()), 4),
+  minds,
   squad: name(),
   reaction: number(0, 5),
-  body: needed(
-    shape({
-      radius: needed(number(0.1, 3)),
-      acceleration: needed(number(0.1, 200)),
-      turnRate: needed(number(1, 3600)),
-      height: number(0.2, 6),
-      crouchHeight: number(0.1, 6),
-    }),
-  ),
+  body: needed(shape(body)),
   gaits: record(gait),
   gait: needed(name()),
-  sight: shape({
-    cones: needed(list(cone, 8).min(1)),
-    fade: needed(number(0, 100)),
-    grace: needed(number(0, 600)),
-    curious: needed(number(0, 1)),
-    certain: needed(number(0, 1)),
-    forgetAfter: needed(number(0, 3600)),
-    points: number(1, 3).integer(),
-  }),
-  hearing: shape({ threshold: needed(number(0, 1)) }),
-  lantern: shape({ reach: needed(number(0.5, 50)), strength: needed(number(0, 1)) }),
+  sight: shape(sight),
+  hearing: shape(hearing),
+  lantern: shape(lantern),
+  sleepBeyond: number(1, 10_000),
+});
+
+export const overrides = shape({
+  faction: name(),
+  mind: name(),
+  minds,
+  reaction: number(0, 5),
+  body: shape(partly(body)),
+  gaits: record(gait, true),
+  gait: name(),
+  sight: shape(partly(sight)),
+  hearing: shape(partly(hearing)),
+  lantern: shape(partly(lantern)),
   sleepBeyond: number(1, 10_000),
 });
 

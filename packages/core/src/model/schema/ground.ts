@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { overrides } from './cast.ts';
 import { GATE_STATES, ROUTE_ENDS, THING_KINDS, WALL_KINDS } from '../documents.ts';
 import {
   list,
@@ -93,6 +94,7 @@ export const ground = shape({
       post: name(),
       squad: name(),
       asleep: yup.boolean().oneOf([true]),
+      overrides,
     }),
   ),
 });

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
-import { metaOf, NAME_PATTERN, type AnySchema } from './shapes.ts';
+import { NAME_PATTERN } from '../names.ts';
+import { metaOf, type AnySchema } from './shapes.ts';
 
 export type JsonSchema = { [key: string]: unknown };
 

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { NAME_ABOUT, NAME_PATTERN } from '../names.ts';
 import { suggestion } from '../nearest-name.ts';
 
 /**
@@ -62,9 +63,6 @@ function describeValue(value: unknown): string {
   const text = JSON.stringify(value) ?? String(value);
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 }
-
-export const NAME_PATTERN = /^[a-z][A-Za-z0-9]{0,39}$/;
-const NAME_ABOUT = 'a lower-case letter, then up to 39 letters and digits';
 
 function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);

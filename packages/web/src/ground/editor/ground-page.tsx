@@ -1,8 +1,8 @@
+import { namesOf } from '@crooked-lantern/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../../app/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
-import { namesOf } from '../../minds/document-names.ts';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { PlaceLayout, PlaceMain } from '../../ui/place.ts';

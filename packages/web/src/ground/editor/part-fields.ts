@@ -10,8 +10,8 @@ import {
   type ProjectDocument,
   type ThingKind,
   type WallKind,
+  namesOf,
 } from '@crooked-lantern/core';
-import { namesOf } from '../../minds/document-names.ts';
 import type { AnyPart, PartKind } from './parts.ts';
 
 /** The fields of each kind of part that can be edited, beside its place and size. */

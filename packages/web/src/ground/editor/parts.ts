@@ -4,8 +4,8 @@ import {
   type GroundPart,
   type PartChange,
   type PointDocument,
+  namesOf,
 } from '@crooked-lantern/core';
-import { namesOf } from '../../minds/document-names.ts';
 
 /** What stands on a ground, as the editor sees it: every part has a place, some a size, routes several places. */
 

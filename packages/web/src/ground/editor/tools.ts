@@ -1,3 +1,4 @@
+import { namesOf } from '@crooked-lantern/core';
 import {
   Circle,
   DoorOpen,
@@ -16,7 +17,6 @@ import {
   type LucideIcon,
 } from 'lucide-react';
 import type { PointDocument, ProjectDocument } from '@crooked-lantern/core';
-import { namesOf } from '../../minds/document-names.ts';
 import type { AnyPart, PartKind } from './parts.ts';
 
 /** What can be put on a ground, and how. */

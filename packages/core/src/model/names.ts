@@ -1,0 +1,12 @@
+/** What a name of a document must look like, and how to say it. */
+export const NAME_PATTERN = /^[a-z][A-Za-z0-9]{0,39}$/;
+export const NAME_ABOUT = 'a lower-case letter, then up to 39 letters and digits';
+
+export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+
+/** The names of a record in ascending order, `x-` fields left out. */
+export function namesOf(record: object): string[] {
+  return Object.keys(record)
+    .filter((name) => !name.startsWith('x-'))
+    .sort(byName);
+}
