@@ -1,4 +1,4 @@
-import { checkExpression } from '../expression/check.ts';
+import { checkExpression, type CheckResult } from '../expression/check.ts';
 import type { ScopeKey } from '../expression/scope.ts';
 import {
   CROUCHED_SEEN,
@@ -172,34 +172,40 @@ export function compileArchetype(
   };
 }
 
-function compileRole(
-  document: RoleDocument,
-  path: string,
-  shared: SharedKeys,
+/** The score of a role: a number, from shared memory only, since it is looked at for every member, whatever its mind. */
+export function checkScore(
+  source: string,
+  { squad, world }: SharedKeys,
   context: CompileContext,
-): RoleProgram | null {
+): CheckResult {
   const keys = new Map(
-    [...shared.squad.keys, ...shared.world.keys].map(
-      ({ name, scope, slot, type }): [string, ScopeKey] => [name, { index: -1, scope, slot, type }],
-    ),
+    [...squad.keys, ...world.keys].map(({ name, scope, slot, type }): [string, ScopeKey] => [
+      name,
+      { index: -1, scope, slot, type },
+    ]),
   );
   const names = {
     keys,
     onGround: context.onGround,
     internText: (text: string) => internText(context, text),
   };
-  const result = checkExpression(document.score, names, { types: ['number'] });
+  const result = checkExpression(source, names, { types: ['number'] });
+  if (!result.ok || !JSON.stringify(result.expression.ir).includes('"age(key)"')) return result;
+  const message =
+    'A score can’t ask for the age of a key: it is looked at for every member, whatever its mind.';
+  return { ok: false, faults: [{ message, at: [0, source.length] }] };
+}
+
+function compileRole(
+  document: RoleDocument,
+  path: string,
+  shared: SharedKeys,
+  context: CompileContext,
+): RoleProgram | null {
+  const result = checkScore(document.score, shared, context);
   if (!result.ok) {
     for (const { message, at } of result.faults)
       context.findings.error('expression', `${path}.score`, message, at);
-    return null;
-  }
-  if (JSON.stringify(result.expression.ir).includes('"age(key)"')) {
-    context.findings.error(
-      'expression',
-      `${path}.score`,
-      'A score can’t ask for the age of a key: it is looked at for every member, whatever its mind.',
-    );
     return null;
   }
   return {

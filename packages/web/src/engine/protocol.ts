@@ -17,7 +17,11 @@ import type {
 export interface EngineApi {
   /** Checks a document and, where it has no errors, puts it in force from the next tick. */
   submit(document: ProjectDocument, edit: number): Promise<SubmitResult>;
-  checkExpression(mind: string, source: string, place: ExpressionPlace): Promise<ExpressionFault[]>;
+  checkExpression(
+    mind: string | null,
+    source: string,
+    place: ExpressionPlace,
+  ): Promise<ExpressionFault[]>;
   play(): void;
   pause(): void;
   /** Goes this many ticks on or back from where the run stands, and rests there; past the head it runs on. */

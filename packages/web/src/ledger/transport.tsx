@@ -1,10 +1,12 @@
-import { inputOf, playerOf, namesOf } from '@crooked-lantern/core';
+import { playerOf, namesOf } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
 import { useAppDispatch, useProject } from '../app/store.ts';
+import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { freshName } from '../project/fresh-name.ts';
 import { perform } from '../project/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
@@ -33,32 +35,22 @@ const Clock = styled.span`
 
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
 
-/** `run1`, or the next number nobody has. */
-function freeName(taken: readonly string[]): string {
-  let number = 1;
-  while (taken.includes(`run${number}`)) number++;
-  return `run${number}`;
-}
-
 /** The project's scripted players, ready to be replayed, and its set-ups. */
 function usePlayersAndSetups() {
   const players = useProject((project) => project.document.players);
   const setups = useProject((project) => project.document.setups);
-  const perSecond = useProject((project) => project.document.ticksPerSecond) ?? 60;
-  const fallback = useProject((project) => project.document.start.seed) ?? 1;
+  const ticksPerSecond = useProject((project) => project.document.ticksPerSecond);
+  const seed = useProject((project) => project.document.start.seed);
   return useMemo(
     () => ({
-      players: namesOf(players ?? {}).map((name) => {
-        const { title, seed = fallback, inputs } = players![name];
-        const recording = {
-          seed,
-          inputs: inputs.map((input) => ({ tick: input.tick, input: inputOf(input) })),
-        };
-        return { name, title, recording, until: (inputs.at(-1)?.tick ?? 0) + 2 * perSecond };
-      }),
+      players: namesOf(players ?? {}).map((name) => ({
+        name,
+        title: players![name].title,
+        ...recordingOf(players![name], { seed, ticksPerSecond }),
+      })),
       setups: namesOf(setups ?? {}).map((name) => ({ name, title: setups![name].title })),
     }),
-    [players, setups, perSecond, fallback],
+    [players, setups, ticksPerSecond, seed],
   );
 }
 
@@ -125,7 +117,7 @@ export function Transport() {
   }, [engine]);
   const savePlayer = useCallback(async () => {
     const { seed: began, inputs } = await engine.recording();
-    const name = freeName(players.map((player) => player.name));
+    const name = freshName('run', (taken) => players.some((player) => player.name === taken));
     const player = playerOf(`Run ${players.length + 1}`, began, inputs);
     if (player) dispatch(perform({ command: 'setInCast', part: 'players', name, value: player }));
   }, [engine, players, dispatch]);

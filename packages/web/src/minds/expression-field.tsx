@@ -1,5 +1,9 @@
-import { namesOf } from '@crooked-lantern/core';
-import type { ExpressionPlace, Finding } from '@crooked-lantern/core';
+import {
+  namesOf,
+  type ExpressionPlace,
+  type Finding,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../app/store.ts';
@@ -46,8 +50,20 @@ function marked(value: string, finding: Finding | undefined) {
   );
 }
 
+function keysFor(minds: ProjectDocument['minds'], mind: string | null) {
+  const keys = Object.entries(minds).flatMap(([name, { memory = {} }]) =>
+    namesOf(memory).flatMap((key) => {
+      const { type, note, scope = 'self' } = memory[key];
+      const readable = mind === null ? scope !== 'self' : name === mind;
+      return readable ? [{ name: key, type, note }] : [];
+    }),
+  );
+  return keys.filter((key, i) => keys.findIndex(({ name }) => name === key.name) === i);
+}
+
 export interface ExpressionFieldProps {
-  mind: string;
+  /** Null for what belongs to no mind: it may read shared memory only. */
+  mind: string | null;
   /** What is edited, for readers: “guard 1 of Chase”. */
   label: string;
   value: string;
@@ -70,16 +86,8 @@ export function ExpressionField({
   const finding = useProject((project) =>
     project.findings.find((candidate) => candidate.path === path),
   );
-  const memory = useProject((project) => project.document.minds[mind]?.memory);
-  const keys = useMemo(
-    () =>
-      namesOf(memory ?? {}).map((name) => ({
-        name,
-        type: memory![name].type,
-        note: memory![name].note,
-      })),
-    [memory],
-  );
+  const minds = useProject((project) => project.document.minds);
+  const keys = useMemo(() => keysFor(minds, mind), [minds, mind]);
   const [editing, setEditing] = useState(false);
   const shown = useRef<HTMLButtonElement>(null);
   const returnFocus = useRef(false);

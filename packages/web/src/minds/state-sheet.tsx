@@ -13,6 +13,7 @@ import { useAppDispatch, useProject } from '../app/store.ts';
 import { useDrawing, useEngine } from '../engine/use-engine.tsx';
 import { perform } from '../project/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
+import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
@@ -288,9 +289,7 @@ export function StateSheet({
           <InlineText
             label="title of the state"
             value={titleOf(state)}
-            check={(text) =>
-              text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null
-            }
+            check={(text) => checkTitle(text)}
             onCommit={(title) =>
               run({ command: 'retitleState', mind, state: state.id, title: title.trim() })
             }

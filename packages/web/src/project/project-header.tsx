@@ -7,6 +7,7 @@ import { useCommands } from '../app/commands.tsx';
 import { Header } from '../app/header.tsx';
 import { useAppDispatch, useProject } from '../app/store.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
+import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { agoText } from '../ui/time.ts';
@@ -182,15 +183,14 @@ export function ProjectHeader() {
             <InlineText
               label="Title of the project"
               value={title}
-              check={(text) =>
-                text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null
-              }
+              check={(text) => checkTitle(text)}
               onCommit={(text) =>
                 dispatch(perform({ command: 'retitleProject', title: text.trim() }))
               }
             />
             <Places aria-label="Places">
               <NavLink to={`/projects/${id}/ground`}>Ground</NavLink>
+              <NavLink to={`/projects/${id}/cast`}>Cast</NavLink>
               <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
             </Places>
           </>

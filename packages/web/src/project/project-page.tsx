@@ -5,6 +5,7 @@ import { Header } from '../app/header.tsx';
 import { useAppDispatch, useAppSelector, useProject } from '../app/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
+import { CastPage } from '../cast/cast-page.tsx';
 import { GroundPage } from '../ground/editor/ground-page.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from './open-project.ts';
@@ -95,9 +96,12 @@ function Running({ engine }: { engine: EngineClient }) {
   }, [engine, document, edit, dispatch]);
   const header = useMemo(() => <ProjectHeader />, []);
   const { pathname } = useLocation();
-  return pathname.endsWith('/ground') ? (
-    <GroundPage header={header} />
-  ) : (
-    <MindsPage header={header} />
-  );
+  switch (pathname.split('/')[3]) {
+    case 'ground':
+      return <GroundPage header={header} />;
+    case 'cast':
+      return <CastPage header={header} />;
+    default:
+      return <MindsPage header={header} />;
+  }
 }

@@ -44,13 +44,9 @@ export function bodyAt({ bodies }: Frame, index: number): BodyPicture {
   };
 }
 
-function factionsOf(program: Program): string[] {
-  return [...new Set(program.archetypes.map(({ faction }) => faction))].sort();
-}
-
 export function tintOf(program: Program, index: number, tints: readonly string[]): string {
-  const faction = program.archetypes[program.agents[index].archetype].faction;
-  return tints[factionsOf(program).indexOf(faction) % tints.length];
+  const { side } = program.archetypes[program.agents[index].archetype];
+  return tints[side % tints.length];
 }
 
 /** A drop: round behind, its point where the body faces. */

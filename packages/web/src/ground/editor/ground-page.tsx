@@ -1,5 +1,6 @@
 import { namesOf } from '@crooked-lantern/core';
 import { useMemo, useState, type ReactNode } from 'react';
+import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import { useCommands } from '../../app/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
@@ -72,9 +73,11 @@ export function GroundPage({ header }: { header: ReactNode }) {
   const editor = useGroundEditor();
   const { document, ground } = editor;
   const archetypes = namesOf(document.archetypes);
-  const [toolId, setToolId] = useState('choose');
+  // Coming from the cast, one is about to place an agent of the archetype one comes from.
+  const wanted = useLocation().state as { place?: string; archetype?: string } | null;
+  const [toolId, setToolId] = useState(wanted?.place ?? 'choose');
   const [snap, setSnap] = useState(0.1);
-  const [bodyOf, setBodyOf] = useState(archetypes[0] ?? '');
+  const [bodyOf, setBodyOf] = useState(wanted?.archetype ?? archetypes[0] ?? '');
   const [watched, setWatched] = useState<string | null>(null);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   const radius = document.archetypes[bodyOf]?.body.radius ?? 0.3;

@@ -3,10 +3,11 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch } from '../../app/store.ts';
 import { perform } from '../../project/perform.ts';
-import { Button, QuietButton, Toggle } from '../../ui/button.tsx';
+import { Button, QuietButton } from '../../ui/button.tsx';
+import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields.tsx';
 import { checkNumber, InlineText } from '../../ui/inline-text.tsx';
-import { Menu } from '../../ui/menu.tsx';
-import { FIELDS, withField, type PartField } from './part-fields.ts';
+import { PartFieldRow } from './part-field-row.tsx';
+import { FIELDS } from './part-fields.ts';
 import { partAt, SINGULAR, titleOf, type AnyPart, type PartRef } from './parts.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
 
@@ -24,140 +25,11 @@ const Column = styled.aside`
   }
 `;
 
-const Rows = styled.dl`
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  gap: 3px 10px;
-  margin: 10px 0;
-  align-items: baseline;
-  dt {
-    color: var(--mute);
-  }
-  dd {
-    margin: 0;
-  }
-`;
-
 const Buttons = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
 `;
-
-function Row({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <>
-      <dt>{label}</dt>
-      <dd>{children}</dd>
-    </>
-  );
-}
-
-function NumberField({
-  label,
-  of,
-  value,
-  unit,
-  minimum,
-  maximum,
-  onCommit,
-}: {
-  label: string;
-  of: string;
-  value: number;
-  unit: string;
-  minimum: number;
-  maximum: number;
-  onCommit: (value: number) => void;
-}) {
-  return (
-    <Row label={label}>
-      <InlineText
-        mono
-        label={`${label} of ${of}`}
-        value={String(value)}
-        check={checkNumber(minimum, maximum)}
-        onCommit={(text) => onCommit(Number(text))}
-      />
-      {unit && <span style={{ color: 'var(--mute)' }}> {unit}</span>}
-    </Row>
-  );
-}
-
-function Field({
-  editor,
-  field,
-  part,
-  of,
-  onChange,
-}: {
-  editor: GroundEditor;
-  field: PartField;
-  part: AnyPart;
-  of: string;
-  onChange: (part: AnyPart) => void;
-}) {
-  if (field.kind === 'number') {
-    const value = (part[field.id] as number | undefined) ?? field.fallback?.(part) ?? 0;
-    return (
-      <NumberField
-        {...field}
-        of={of}
-        value={value}
-        onCommit={(next) => onChange(withField(part, field, next))}
-      />
-    );
-  }
-  if (field.kind === 'flag') {
-    return (
-      <Row label={field.label}>
-        <Toggle
-          aria-label={`${field.label}: ${of}`}
-          isSelected={part[field.id] === true}
-          onChange={(on) => onChange(withField(part, field, on || undefined))}
-        >
-          {part[field.id] === true ? 'yes' : 'no'}
-        </Toggle>
-      </Row>
-    );
-  }
-  const options = field.options(editor.document, editor.ground);
-  const value = part[field.id] as string | undefined;
-  const shown = value ?? field.fallback ?? field.none ?? '—';
-  const none = field.none
-    ? [
-        {
-          id: '',
-          text: field.none,
-          label: field.none,
-          onAction: () => onChange(withField(part, field, undefined)),
-        },
-      ]
-    : [];
-  return (
-    <Row label={field.label}>
-      <Menu
-        label={`${field.label} of ${of}`}
-        entries={[
-          ...none,
-          ...options.map((option) => ({
-            id: option,
-            text: option,
-            label: option,
-            onAction: () => onChange(withField(part, field, option)),
-          })),
-        ]}
-      >
-        <QuietButton
-          aria-label={`${field.label} of ${of}: ${shown}. Choose`}
-          style={{ minHeight: 22 }}
-        >
-          {shown}
-        </QuietButton>
-      </Menu>
-    </Row>
-  );
-}
 
 function PlaceFields({
   part,
@@ -260,19 +132,16 @@ function PlayedField({ editor, name }: { editor: GroundEditor; name: string }) {
   const dispatch = useAppDispatch();
   const played = editor.document.start.play === name;
   return (
-    <Row label="Played by you">
-      <Toggle
-        aria-label={`Played by you: ${name}`}
-        isSelected={played}
-        onChange={(on) =>
-          editor.setTrouble(
-            dispatch(perform({ command: 'changeStart', change: { play: on ? name : undefined } })),
-          )
-        }
-      >
-        {played ? 'yes' : 'no'}
-      </Toggle>
-    </Row>
+    <FlagField
+      label="Played by you"
+      of={name}
+      value={played}
+      onChange={(on) =>
+        editor.setTrouble(
+          dispatch(perform({ command: 'changeStart', change: { play: on ? name : undefined } })),
+        )
+      }
+    />
   );
 }
 
@@ -294,7 +163,7 @@ function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef })
               label={`Title of ${of}`}
               value={part.title ?? ''}
               placeholder={target.name}
-              check={(text) => (text.length > 80 ? 'It takes at most 80 characters.' : null)}
+              check={(text) => checkTitle(text, true)}
               onCommit={(text) => {
                 const { title: _, ...rest } = part;
                 change(text === '' ? rest : { ...part, title: text });
@@ -304,9 +173,10 @@ function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef })
         )}
         <PlaceFields part={part} of={of} onChange={change} />
         {FIELDS[target.kind].map((field) => (
-          <Field
+          <PartFieldRow
             key={field.id}
-            editor={editor}
+            document={editor.document}
+            ground={editor.ground}
             field={field}
             part={part}
             of={of}
@@ -334,9 +204,7 @@ function GroundForm({ editor }: { editor: GroundEditor }) {
           <InlineText
             label="Title of the ground"
             value={ground.title}
-            check={(text) =>
-              text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null
-            }
+            check={(text) => checkTitle(text)}
             onCommit={(title) => set({ title: title.trim() })}
           />
         </Row>

@@ -1,3 +1,4 @@
+import { freshName } from '../../project/fresh-name.ts';
 import {
   GROUND_PARTS,
   type GroundDocument,
@@ -108,13 +109,11 @@ export function moved(part: AnyPart, dx: number, dy: number): AnyPart {
 }
 
 /** A name nobody has yet: `lamp`, then `lamp2` and so on. */
-export function freshName(ground: GroundDocument, kind: PartKind, stem: string): string {
+export function freshPartName(ground: GroundDocument, kind: PartKind, stem: string): string {
   if (kind === 'walls') return String(ground.walls.length);
   // Some kinds share their names with others in expressions, so none is used twice.
   const taken = new Set(allParts(ground).map(({ name }) => name));
-  const base = stem.replace(/\d+$/, '');
-  if (!taken.has(base)) return base;
-  for (let i = 2; ; i++) if (!taken.has(`${base}${i}`)) return `${base}${i}`;
+  return freshName(stem, (name) => taken.has(name));
 }
 
 export function snapped(value: number, step: number): number {

@@ -10,7 +10,7 @@ import { useAppDispatch, useProject } from '../../app/store.ts';
 import { perform } from '../../project/perform.ts';
 import {
   changeOf,
-  freshName,
+  freshPartName,
   keyOf,
   layerOf,
   moved,
@@ -122,7 +122,7 @@ export function useGroundEditor() {
 
   const add = useCallback(
     (kind: PartRef['kind'], stem: string, part: AnyPart): boolean => {
-      const ref = { kind, name: freshName(ground, kind, stem) };
+      const ref = { kind, name: freshPartName(ground, kind, stem) };
       const reason = whyNotHere(here, ref, part);
       if (reason) {
         setTrouble(`No ${SINGULAR[kind]} there: ${reason}.`);
@@ -168,7 +168,7 @@ export function useGroundEditor() {
     const copies: { ref: PartRef; part: AnyPart }[] = [];
     for (const ref of chosen) {
       const part = moved(partAt(ground, ref)!, shift, shift);
-      const copy = { kind: ref.kind, name: freshName(working, ref.kind, ref.name) };
+      const copy = { kind: ref.kind, name: freshPartName(working, ref.kind, ref.name) };
       copies.push({ ref: copy, part });
       working = withPart(working, copy, part);
     }

@@ -1,0 +1,175 @@
+import { archetypeOf, namesOf, type ArchetypeDocument } from '@crooked-lantern/core';
+import { Plus } from 'lucide-react';
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { freshIn } from '../project/fresh-name.ts';
+import { useTokens } from '../theme/use-tokens.ts';
+import { QuietButton } from '../ui/button.tsx';
+import { ListColumn, ListItem } from '../ui/place.ts';
+import { factionNames, factionTint } from './factions.ts';
+import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
+import { overridden } from './kind-values.ts';
+import type { CastEditor, CastSelection } from './use-cast.ts';
+
+const Head = styled.div`
+  display: flex;
+  align-items: center;
+  margin-top: 8px;
+  padding-left: 6px;
+  h2 {
+    flex: 1;
+    font-weight: 600;
+  }
+  button {
+    min-height: 22px;
+  }
+`;
+
+const Name = styled.span`
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-width: 0;
+  svg {
+    flex: none;
+  }
+`;
+
+const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
+  title: 'Newcomer',
+  body: { radius: 0.3, acceleration: 12, turnRate: 360 },
+  gaits: { run: 3.5, walk: 1.5 },
+  gait: 'walk',
+};
+
+function Group({
+  title,
+  add,
+  children,
+}: {
+  title: string;
+  /** What is added, and how. */
+  add?: { what: string; run: () => void };
+  children: ReactNode;
+}) {
+  return (
+    <section aria-label={title}>
+      <Head>
+        <h2>{title}</h2>
+        {add && (
+          <QuietButton aria-label={`Add ${add.what}`} onPress={add.run}>
+            <Plus size={13} />
+          </QuietButton>
+        )}
+      </Head>
+      {children}
+    </section>
+  );
+}
+
+/** Everybody and everything of the cast; archetypes as outlines, placed agents filled. */
+export function CastList({ cast }: { cast: CastEditor }) {
+  const { document, selection, select, change, agents } = cast;
+  const { archetypes, squads = {}, setups = {}, players = {} } = document;
+  const tokens = useTokens();
+  const tint = (faction: string) => factionTint(document, faction, tokens.factions);
+  const item = (part: CastSelection['part'], name: string, shown: ReactNode, aside?: ReactNode) => (
+    <ListItem
+      key={name}
+      type="button"
+      aria-current={selection.part === part && selection.name === name}
+      onClick={() => select(part, name)}
+    >
+      <Name>{shown}</Name> {aside !== undefined && <small>{aside}</small>}
+    </ListItem>
+  );
+  return (
+    <ListColumn aria-label="Cast">
+      <Group
+        title="Archetypes"
+        add={{
+          what: 'an archetype',
+          run: () => {
+            const name = freshIn(archetypes, 'newcomer');
+            const faction = factionNames(document)[0] ?? 'newcomers';
+            const value = { ...NEW_ARCHETYPE, faction };
+            if (change({ command: 'setInCast', part: 'archetypes', name, value }))
+              select('archetypes', name);
+          },
+        }}
+      >
+        {namesOf(archetypes).map((name) =>
+          item(
+            'archetypes',
+            name,
+            <>
+              <ArchetypeGlyph tint={tint(archetypes[name].faction)} /> {archetypes[name].title}
+            </>,
+            `${Object.values(agents).filter(({ archetype }) => archetype === name).length} placed`,
+          ),
+        )}
+      </Group>
+      <Group title="Placed agents">
+        {namesOf(agents).map((name) => {
+          const kind = archetypeOf(document, agents[name]);
+          const own = overridden(agents[name].overrides).length;
+          return item(
+            'agents',
+            name,
+            <>
+              <AgentGlyph tint={tint(kind?.faction ?? '')} /> {agents[name].title ?? name}
+            </>,
+            own > 0 ? `${own} own` : archetypes[agents[name].archetype]?.title,
+          );
+        })}
+      </Group>
+      <Group
+        title="Squads"
+        add={{
+          what: 'a squad',
+          run: () => {
+            const name = freshIn(squads, 'squad');
+            const value = { title: 'New squad' };
+            if (change({ command: 'setInCast', part: 'squads', name, value }))
+              select('squads', name);
+          },
+        }}
+      >
+        {namesOf(squads).map((name) => item('squads', name, squads[name].title))}
+      </Group>
+      <Group title="Factions">
+        <ListItem
+          type="button"
+          aria-current={selection.part === 'factions'}
+          onClick={() => select('factions')}
+        >
+          Stances <small>{factionNames(document).length}</small>
+        </ListItem>
+      </Group>
+      <Group
+        title="Set-ups"
+        add={{
+          what: 'a set-up',
+          run: () => {
+            const name = freshIn(setups, 'setup');
+            const value = { title: 'New set-up' };
+            if (change({ command: 'setInCast', part: 'setups', name, value }))
+              select('setups', name);
+          },
+        }}
+      >
+        {namesOf(setups).map((name, i) =>
+          item('setups', name, setups[name].title, i < 9 ? `Shift+${i + 1}` : undefined),
+        )}
+      </Group>
+      <Group title="Scripted players">
+        {namesOf(players).map((name) => item('players', name, players[name].title))}
+        {namesOf(players).length === 0 && (
+          <p style={{ padding: '2px 8px', color: 'var(--mute)' }}>
+            None yet. Play, then save the input from the command list (Ctrl+K).
+          </p>
+        )}
+      </Group>
+    </ListColumn>
+  );
+}

@@ -1,0 +1,30 @@
+import { kindsOf, type ProjectDocument, type Stance } from '@crooked-lantern/core';
+
+/** The factions of a project: those declared and those that archetypes and agents name, in ascending order. */
+export function factionNames(document: ProjectDocument): string[] {
+  const named = kindsOf(document).map(({ archetype }) => archetype.faction);
+  const declared = Object.keys(document.factions ?? {}).filter((name) => !name.startsWith('x-'));
+  return [...new Set([...declared, ...named])].sort();
+}
+
+export function factionTitle({ factions }: ProjectDocument, name: string): string {
+  return factions?.[name]?.title ?? name;
+}
+
+/** How one faction stands to another: as it says, else friendly to its own and hostile to the rest. */
+export function stanceOf(
+  factions: ProjectDocument['factions'],
+  of: string,
+  toward: string,
+): Stance {
+  const said = factions?.[of]?.toward?.[toward];
+  return said ?? (of === toward ? 'friendly' : 'hostile');
+}
+
+export function factionTint(
+  document: ProjectDocument,
+  name: string,
+  tints: readonly string[],
+): string {
+  return tints[Math.max(0, factionNames(document).indexOf(name)) % tints.length];
+}

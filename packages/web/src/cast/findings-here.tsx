@@ -1,0 +1,20 @@
+import { useProject } from '../app/store.ts';
+import { Trouble } from './layout.tsx';
+
+/** What the checks have to say about a part of the document. */
+export function FindingsHere({ path }: { path: string }) {
+  const findings = useProject((project) => project.findings);
+  const here = findings.filter(
+    (finding) =>
+      finding.path.startsWith(path) && ['', '.', '['].includes(finding.path.charAt(path.length)),
+  );
+  return here.map(({ severity, message, path: at }) => (
+    <Trouble
+      key={`${at} ${message}`}
+      role={severity === 'error' ? 'alert' : undefined}
+      style={severity === 'error' ? undefined : { color: 'var(--found)' }}
+    >
+      {message}
+    </Trouble>
+  ));
+}

@@ -1,0 +1,162 @@
+import { CROUCHED_SEEN, NAME_PATTERN, namesOf, type GaitDocument } from '@crooked-lantern/core';
+import { Plus, Trash2 } from 'lucide-react';
+import styled from 'styled-components';
+import { QuietButton, Toggle } from '../ui/button.tsx';
+import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { OwnMark } from './kind-field.tsx';
+import { gaitNamed, seenOf } from './senses/notice-curves.ts';
+import type { KindEditor } from './use-cast.ts';
+
+export const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  th {
+    padding: 0 4px 2px 0;
+    color: var(--mute);
+    font-weight: 400;
+    text-align: left;
+  }
+  td {
+    padding: 1px 4px 1px 0;
+    border-top: 1px solid var(--line);
+    vertical-align: baseline;
+  }
+  button {
+    min-height: 20px;
+  }
+`;
+
+/** A gait that is only a speed is written as its speed. */
+function shortest(gait: GaitDocument): number | GaitDocument {
+  const { speed, ...rest } = gait;
+  return Object.values(rest).some((value) => value !== undefined) ? gait : speed;
+}
+
+function freshGait(names: readonly string[]): string {
+  for (let i = 1; ; i++) if (!names.includes(`gait${i}`)) return `gait${i}`;
+}
+
+/** The ways a body can go: how fast, how loud, how much of it shows. */
+export function GaitTable({ editor }: { editor: KindEditor }) {
+  const { kind, base, of, put } = editor;
+  const names = namesOf(kind.gaits);
+  const set = (name: string, change: Partial<GaitDocument>) => {
+    const gait = { ...gaitNamed(kind, name)!, ...change };
+    for (const field of ['noise', 'crouched', 'seen'] as const)
+      if (gait[field] === undefined) delete gait[field];
+    put(['gaits', name], shortest(gait));
+  };
+  const rename = (name: string, to: string) => {
+    const { [name]: gait, ...rest } = kind.gaits;
+    put(['gaits'], { ...rest, [to]: gait });
+  };
+  return (
+    <>
+      <Table aria-label={`Gaits of ${of}`}>
+        <thead>
+          <tr>
+            <th scope="col">Gait</th>
+            <th scope="col">m/s</th>
+            <th scope="col" title="How far its steps are heard, in metres">
+              heard m
+            </th>
+            <th scope="col" title="How much of the body’s sight it gives away, 0 to 1">
+              shows
+            </th>
+            <th scope="col">low</th>
+            <th aria-label="Remove" />
+          </tr>
+        </thead>
+        <tbody>
+          {names.map((name) => {
+            const gait = gaitNamed(kind, name)!;
+            const usual = kind.gait === name;
+            return (
+              <tr key={name}>
+                <td>
+                  {base || usual ? (
+                    <span title={usual ? 'How it goes unless told otherwise' : undefined}>
+                      {name}
+                      {usual ? ' ·' : ''}
+                    </span>
+                  ) : (
+                    <InlineText
+                      label={`Name of the gait ${name} of ${of}`}
+                      value={name}
+                      check={(text) =>
+                        text === name || (NAME_PATTERN.test(text) && !names.includes(text))
+                          ? null
+                          : 'A lower-case letter, then letters and digits; no name twice.'
+                      }
+                      onCommit={(to) => rename(name, to)}
+                    />
+                  )}
+                  <OwnMark editor={editor} path={['gaits', name]} label={name} usual="" />
+                </td>
+                <td>
+                  <InlineText
+                    mono
+                    label={`Speed of ${name} of ${of}`}
+                    value={String(gait.speed)}
+                    check={checkNumber(0, 30)}
+                    onCommit={(text) => set(name, { speed: Number(text) })}
+                  />
+                </td>
+                <td>
+                  <InlineText
+                    mono
+                    label={`Steps of ${name} of ${of} are heard, metres`}
+                    value={String(gait.noise ?? 0)}
+                    check={checkNumber(0, 100)}
+                    onCommit={(text) => set(name, { noise: Number(text) || undefined })}
+                  />
+                </td>
+                <td>
+                  <InlineText
+                    mono
+                    label={`Shows of ${name} of ${of}`}
+                    value={String(seenOf(gait))}
+                    check={checkNumber(0, 1)}
+                    onCommit={(text) => {
+                      const seen = Number(text);
+                      const holds = gait.crouched ? CROUCHED_SEEN : 1;
+                      set(name, { seen: seen === holds ? undefined : seen });
+                    }}
+                  />
+                </td>
+                <td>
+                  <Toggle
+                    aria-label={`Crouched: ${name} of ${of}`}
+                    isSelected={gait.crouched === true}
+                    onChange={(on) => set(name, { crouched: on || undefined })}
+                  >
+                    {gait.crouched ? 'yes' : 'no'}
+                  </Toggle>
+                </td>
+                <td>
+                  {!base && !usual && (
+                    <QuietButton
+                      aria-label={`Remove the gait ${name} of ${of}`}
+                      onPress={() => put(['gaits', name], undefined)}
+                    >
+                      <Trash2 size={12} />
+                    </QuietButton>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+      {!base && (
+        <QuietButton
+          style={{ minHeight: 20 }}
+          onPress={() => put(['gaits', freshGait(names)], 1)}
+          aria-label={`Add a gait to ${of}`}
+        >
+          <Plus size={12} /> gait
+        </QuietButton>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,68 @@
+import { CAST_PARTS, NAME_ABOUT, NAME_PATTERN, type CastPart } from '@crooked-lantern/core';
+import type { ReactNode } from 'react';
+import { checkTitle } from '../ui/fields.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { Sort, Title, Trouble } from './layout.tsx';
+import type { CastEditor } from './use-cast.ts';
+
+export const SINGULAR: Record<CastPart, string> = {
+  archetypes: 'Archetype',
+  squads: 'Squad',
+  factions: 'Faction',
+  setups: 'Set-up',
+  players: 'Scripted player',
+};
+
+/** Title, name and note of an entry of the cast, each edited where it stands. */
+export function EntryHeading({
+  editor,
+  entry,
+  onChange,
+  sort,
+}: {
+  editor: CastEditor;
+  entry: { title?: string; note?: string };
+  onChange: (change: { title?: string; note?: string }) => void;
+  sort: ReactNode;
+}) {
+  const { selection, document, change, select, trouble } = editor;
+  const part = CAST_PARTS.find((candidate) => candidate === selection.part)!;
+  const { name } = selection;
+  const shown = entry.title ?? name;
+  return (
+    <>
+      <Title>
+        <InlineText
+          label={`Title of ${shown}`}
+          value={shown}
+          check={(text) => checkTitle(text)}
+          onCommit={(title) => onChange({ title: title.trim() })}
+        />
+      </Title>
+      <Sort>
+        {sort}
+        <InlineText
+          mono
+          label={`Name of ${shown} in the file`}
+          value={name}
+          check={(text) => {
+            if (text === name) return null;
+            if (!NAME_PATTERN.test(text)) return `It takes ${NAME_ABOUT}.`;
+            return Object.hasOwn(document[part] ?? {}, text) ? 'This name is taken.' : null;
+          }}
+          onCommit={(to) => {
+            if (change({ command: 'renameInCast', part, name, to })) select(part, to);
+          }}
+        />
+      </Sort>
+      <InlineText
+        label={`Note on ${shown}`}
+        value={entry.note ?? ''}
+        placeholder="note …"
+        check={(text) => (text.length > 4000 ? 'It takes at most 4000 characters.' : null)}
+        onCommit={(note) => onChange({ note: note === '' ? undefined : note })}
+      />
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+    </>
+  );
+}

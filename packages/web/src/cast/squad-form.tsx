@@ -1,0 +1,218 @@
+import { archetypeOf, namesOf, type RoleDocument, type SquadDocument } from '@crooked-lantern/core';
+import { ArrowDown, ArrowUp, Plus, Trash2, Users, X } from 'lucide-react';
+import styled from 'styled-components';
+import { ExpressionField } from '../minds/expression-field.tsx';
+import { Button, QuietButton } from '../ui/button.tsx';
+import { NumberField, Rows } from '../ui/fields.tsx';
+import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { FindingsHere } from './findings-here.tsx';
+import { Table } from './gait-table.tsx';
+import { EntryHeading } from './heading.tsx';
+import { Buttons, FormColumn, Jump } from './layout.tsx';
+import type { CastEditor } from './use-cast.ts';
+
+const Wide = styled(Table)`
+  max-width: 760px;
+  td:nth-child(2) {
+    width: 50%;
+  }
+`;
+
+const SCORE_PLACE = { score: true } as const;
+
+function withoutEmpty<T extends object>(value: T): T {
+  return Object.fromEntries(Object.entries(value).filter(([, each]) => each !== undefined)) as T;
+}
+
+/** Agents that share memory and what they are told, and the parts they take. */
+export function SquadForm({ cast }: { cast: CastEditor }) {
+  const { document, selection, change, select, agents } = cast;
+  const { name } = selection;
+  const squad = document.squads?.[name];
+  if (!squad) return null;
+  const set = (part: Partial<SquadDocument>) =>
+    change({
+      command: 'setInCast',
+      part: 'squads',
+      name,
+      value: withoutEmpty({ ...squad, ...part }),
+    });
+  const roles = squad.roles ?? [];
+  const setRoles = (list: RoleDocument[]) => set({ roles: list.length > 0 ? list : undefined });
+  const setRole = (index: number, part: Partial<RoleDocument>) =>
+    setRoles(roles.map((role, i) => (i === index ? withoutEmpty({ ...role, ...part }) : role)));
+  const move = (from: number, to: number) => {
+    const rest = roles.filter((_, i) => i !== from);
+    setRoles([...rest.slice(0, to), roles[from], ...rest.slice(to)]);
+  };
+  const members = namesOf(agents).filter((agent) => {
+    const placed = agents[agent];
+    return (placed.squad ?? archetypeOf(document, placed)?.squad) === name;
+  });
+  const { title } = squad;
+  return (
+    <FormColumn aria-label={`Squad ${title}`} style={{ gridColumn: '1 / -1' }}>
+      <EntryHeading
+        editor={cast}
+        entry={squad}
+        onChange={set}
+        sort={
+          <>
+            <Users size={13} /> Squad
+          </>
+        }
+      />
+      <p>
+        {members.length === 0
+          ? 'Nobody is in it. Choose it for an archetype or a placed agent.'
+          : 'In it: '}
+        {members.map((agent, i) => (
+          <span key={agent}>
+            {i > 0 && ', '}
+            <Jump type="button" onClick={() => select('agents', agent)}>
+              {agents[agent].title ?? agent}
+            </Jump>
+          </span>
+        ))}
+      </p>
+      <Rows>
+        <NumberField
+          label="Reach of words and shared memory"
+          of={title}
+          value={squad.reach ?? NaN}
+          shown={squad.reach === undefined ? 'anywhere' : undefined}
+          unit={squad.reach === undefined ? undefined : 'm'}
+          minimum={0}
+          maximum={10_000}
+          onCommit={(reach) => set({ reach })}
+        >
+          {squad.reach !== undefined && (
+            <QuietButton style={{ minHeight: 20 }} onPress={() => set({ reach: undefined })}>
+              <X size={12} /> limit
+            </QuietButton>
+          )}
+        </NumberField>
+        <NumberField
+          label="Words arrive after"
+          of={title}
+          value={squad.delay ?? 0}
+          unit="s"
+          minimum={0}
+          maximum={60}
+          onCommit={(delay) => set({ delay: delay === 0 ? undefined : delay })}
+        />
+      </Rows>
+      <section aria-label="Roles">
+        <h3>Roles</h3>
+        <p>
+          Given from the top down to whom they suit best. Who has one keeps it until another suits
+          it better by the steadiness. Minds ask for <code>self.role</code>.
+        </p>
+        <FindingsHere path={`squads.${name}`} />
+        {roles.length > 0 && (
+          <Wide aria-label={`Roles of ${title}`}>
+            <thead>
+              <tr>
+                <th scope="col">Role</th>
+                <th scope="col">Suits by</th>
+                <th scope="col">Places</th>
+                <th scope="col">Steady</th>
+                <th aria-label="Order and removal" />
+              </tr>
+            </thead>
+            <tbody>
+              {roles.map((role, i) => (
+                <tr key={i}>
+                  <td>
+                    <InlineText
+                      mono
+                      label={`Role ${i + 1} of ${title}`}
+                      value={role.role}
+                      check={(text) =>
+                        /^[a-z][A-Za-z0-9]{0,39}$/.test(text)
+                          ? null
+                          : 'A lower-case letter, then letters and digits.'
+                      }
+                      onCommit={(text) => setRole(i, { role: text })}
+                    />
+                  </td>
+                  <td>
+                    <ExpressionField
+                      mind={null}
+                      label={`Score of ${role.role} of ${title}`}
+                      value={role.score}
+                      path={`squads.${name}.roles[${i}].score`}
+                      place={SCORE_PLACE}
+                      onCommit={(score) => setRole(i, { score })}
+                    />
+                  </td>
+                  <td>
+                    <InlineText
+                      mono
+                      label={`Places of ${role.role} of ${title}`}
+                      value={role.slots === undefined ? '' : String(role.slots)}
+                      placeholder="any"
+                      check={(text) => (text === '' ? null : checkNumber(1, 1000, true)(text))}
+                      onCommit={(text) =>
+                        setRole(i, { slots: text === '' ? undefined : Number(text) })
+                      }
+                    />
+                  </td>
+                  <td>
+                    <InlineText
+                      mono
+                      label={`Steadiness of ${role.role} of ${title}`}
+                      value={String(role.steady ?? 0.1)}
+                      check={checkNumber(0, 1000)}
+                      onCommit={(text) =>
+                        setRole(i, { steady: Number(text) === 0.1 ? undefined : Number(text) })
+                      }
+                    />
+                  </td>
+                  <td style={{ whiteSpace: 'nowrap' }}>
+                    <QuietButton
+                      aria-label={`Move ${role.role} up`}
+                      isDisabled={i === 0}
+                      onPress={() => move(i, i - 1)}
+                    >
+                      <ArrowUp size={12} />
+                    </QuietButton>
+                    <QuietButton
+                      aria-label={`Move ${role.role} down`}
+                      isDisabled={i === roles.length - 1}
+                      onPress={() => move(i, i + 1)}
+                    >
+                      <ArrowDown size={12} />
+                    </QuietButton>
+                    <QuietButton
+                      aria-label={`Remove the role ${role.role} of ${title}`}
+                      onPress={() => setRoles(roles.filter((_, n) => n !== i))}
+                    >
+                      <Trash2 size={12} />
+                    </QuietButton>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Wide>
+        )}
+      </section>
+      <Buttons>
+        <Button
+          isDisabled={roles.length >= 16}
+          onPress={() =>
+            setRoles([
+              ...roles,
+              { role: `role${roles.length + 1}`, score: '-distance(attention.place)' },
+            ])
+          }
+        >
+          <Plus size={13} /> Add a role
+        </Button>
+        <Button onPress={() => change({ command: 'setInCast', part: 'squads', name, value: null })}>
+          <Trash2 size={13} /> Remove the squad
+        </Button>
+      </Buttons>
+    </FormColumn>
+  );
+}

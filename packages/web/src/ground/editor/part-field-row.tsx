@@ -1,0 +1,50 @@
+import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
+import { ChoiceField, FlagField, NumberField } from '../../ui/fields.tsx';
+import { withField, type PartField } from './part-fields.ts';
+import type { AnyPart } from './parts.ts';
+
+/** One field of a part of the ground, edited where it stands. */
+export function PartFieldRow({
+  document,
+  ground,
+  field,
+  part,
+  of,
+  onChange,
+}: {
+  document: ProjectDocument;
+  ground: GroundDocument;
+  field: PartField;
+  part: AnyPart;
+  of: string;
+  onChange: (part: AnyPart) => void;
+}) {
+  const set = (value: unknown) => onChange(withField(part, field, value));
+  switch (field.kind) {
+    case 'number': {
+      const value = (part[field.id] as number | undefined) ?? field.fallback?.(part) ?? 0;
+      return <NumberField {...field} of={of} value={value} onCommit={set} />;
+    }
+    case 'flag':
+      return (
+        <FlagField
+          label={field.label}
+          of={of}
+          value={part[field.id] === true}
+          onChange={(on) => set(on || undefined)}
+        />
+      );
+    case 'choice': {
+      const options = field.options(document, ground).map((id) => ({ id, title: id }));
+      return (
+        <ChoiceField
+          label={field.label}
+          of={of}
+          value={(part[field.id] as string | undefined) ?? field.fallback ?? ''}
+          options={field.none ? [{ id: '', title: field.none }, ...options] : options}
+          onChoose={(id) => set(id === '' ? undefined : id)}
+        />
+      );
+    }
+  }
+}
