@@ -2,6 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
+import { chooseFrom, setNumber } from './testing/fields.fixture.ts';
 import {
   pause,
   placeOf,
@@ -44,18 +45,6 @@ async function stageOf(page: Page, width: number, height: number) {
 
 const tool = (page: Page, name: string) =>
   page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
-
-async function chooseFrom(page: Page, button: string, entry: string): Promise<void> {
-  await page.getByRole('button', { name: button }).click();
-  await page.getByRole('menuitem', { name: entry, exact: true }).click();
-}
-
-async function setNumber(page: Page, label: string, value: string): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`^${label}: .*Edit$`) }).click();
-  await page.getByRole('textbox', { name: label }).fill(value);
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: `${label}: ${value}. Edit` }).waitFor();
-}
 
 /** Parts in the list, by layer. */
 const listed = (page: Page, layer: string) =>

@@ -1,0 +1,17 @@
+import type { Page } from 'playwright-core';
+
+/** Fields that are edited where they stand, as a user does it. */
+
+/** Opens a menu by its button and takes an entry. */
+export async function chooseFrom(page: Page, button: string, entry: string): Promise<void> {
+  await page.getByRole('button', { name: button }).click();
+  await page.getByRole('menuitem', { name: entry, exact: true }).click();
+}
+
+/** Types another number and waits until it stands there. */
+export async function setNumber(page: Page, label: string, value: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${label}: .*Edit$`) }).click();
+  await page.getByRole('textbox', { name: label }).fill(value);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: `${label}: ${value}. Edit` }).waitFor();
+}
