@@ -1,23 +1,34 @@
 import { FIGURES } from './figures.ts';
+import type { Figure } from './measure.ts';
 
-const flags = process.argv.slice(2);
-const json = flags.includes('--json');
-const only = flags.includes('--only') ? flags[flags.indexOf('--only') + 1] : undefined;
+export { largeProject, NIGHT_WATCH } from './orchards.ts';
+export { rounded, type Figure } from './measure.ts';
 
-if (only !== undefined && !(only in FIGURES)) {
-  process.stderr.write(
-    `There is no figure “${only}”. There are: ${Object.keys(FIGURES).join(', ')}.\n`,
-  );
-  process.exit(1);
+export type Measure = () => Figure | Promise<Figure>;
+
+function lineOf({ figure, value, unit, goal, detail }: Figure): string {
+  const details = Object.entries(detail).map(([key, each]) => `${key} ${each}`);
+  return `${figure.padEnd(14)} ${String(value).padStart(8)}  ${goal ?? ''}  (${unit}; ${details.join(', ')})`;
 }
-for (const [name, measure] of Object.entries(FIGURES)) {
-  if (only !== undefined && name !== only) continue;
-  const figure = measure();
-  if (json) process.stdout.write(`${JSON.stringify(figure)}\n`);
-  else {
-    const detail = Object.entries(figure.detail).map(([key, value]) => `${key} ${value}`);
-    process.stdout.write(
-      `${figure.figure.padEnd(14)} ${String(figure.value).padStart(8)}  ${figure.goal ?? ''}  (${figure.unit}; ${detail.join(', ')})\n`,
+
+/** Measures and prints, one line a figure: `--json` as JSON, `--only NAME` a single one. `more` are figures that need more than this program. */
+export async function measureAll(
+  flags: readonly string[],
+  more: Readonly<Record<string, Measure>>,
+): Promise<void> {
+  const figures: Record<string, Measure> = { ...FIGURES, ...more };
+  const only = flags.includes('--only') ? flags[flags.indexOf('--only') + 1] : undefined;
+  if (only !== undefined && !Object.hasOwn(figures, only)) {
+    process.stderr.write(
+      `There is no figure “${only}”. There are: ${Object.keys(figures).join(', ')}.\n`,
     );
+    process.exitCode = 1;
+    return;
+  }
+  for (const [name, measure] of Object.entries(figures)) {
+    if (only !== undefined && name !== only) continue;
+    const figure = await measure();
+    const line = flags.includes('--json') ? JSON.stringify(figure) : lineOf(figure);
+    process.stdout.write(`${line}\n`);
   }
 }

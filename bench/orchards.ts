@@ -36,16 +36,28 @@ export const NIGHT_WATCH = 'demo/night-watch.lantern.json';
 /** An earlier night, plain enough to be written by hand beside it. */
 const PLAIN = 'bench/plain-orchard.lantern.json';
 
+/** The large orchard as a program. */
+export function largeOrchard(
+  wardens: number,
+  change?: (document: ProjectDocument) => void,
+  file?: string,
+): Program {
+  const { program, findings } = checkProject(largeProject(wardens, change, file));
+  if (!program)
+    throw new Error(`The large orchard has faults: ${findings[0].path} ${findings[0].message}`);
+  return program;
+}
+
 /**
  * About `wardens` wardens, and a gleaner for every eight, on as many copies of an orchard side by side
  * as it takes. The gleaners walk about; the wardens do all that their project has them do. Squads do
  * not reach from one copy into another.
  */
-export function largeOrchard(
+export function largeProject(
   wardens: number,
   change: (document: ProjectDocument) => void = () => {},
   file = PLAIN,
-): Program {
+): ProjectDocument {
   const document = project(file);
   change(document);
   const squads = document.squads ?? {};
@@ -95,10 +107,7 @@ export function largeOrchard(
   }
   document.grounds = { orchard: large };
   document.start = { ground: 'orchard', seed: 7 };
-  const { program, findings } = checkProject(document);
-  if (!program)
-    throw new Error(`The large orchard has faults: ${findings[0].path} ${findings[0].message}`);
-  return program;
+  return document;
 }
 
 /** Every gleaner strolls in a square of its own, each turn at another time. */

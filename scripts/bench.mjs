@@ -8,5 +8,7 @@ await runScript(async () => {
     ensurePackages();
     ensureBuilt(['bench']);
   });
-  await import('../bench/dist/main.js');
+  const { measureAll } = await import('../bench/dist/main.js');
+  const { measureDrawing } = await import('./bench-drawing.mjs');
+  await measureAll(process.argv.slice(2), { 'draw.script_ms': measureDrawing });
 });

@@ -1,10 +1,8 @@
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { ensureBuilt } from './build.mjs';
-import { CHROMIUM_FLAGS, ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './install.mjs';
-import { freePort, startCluster, temporaryFolder } from './postgres.mjs';
 import { checkNode, ROOT, runScript, say } from './project.mjs';
+import { addProject, withApplication } from './with-application.mjs';
 
 /** @typedef {import('playwright-core').Page} Page */
 
@@ -77,13 +75,7 @@ async function addTreeNight(address) {
       ],
     },
   };
-  const response = await fetch(`${address}/api/projects`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(document),
-  });
-  const { id } = await response.json();
-  return `/projects/${id}/minds/warden`;
+  return `${await addProject(address, document)}/minds/warden`;
 }
 
 /** @type {{ file: string, where: string, add?: (address: string) => Promise<string>, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
@@ -103,6 +95,18 @@ const SHOTS = [
         .first()
         .click();
       await page.getByRole('heading', { name: 'Warden 2' }).waitFor();
+    },
+  },
+  {
+    file: 'cast.png',
+    where: '/projects/night-watch/cast/archetypes/warden',
+    async act(page) {
+      await page.locator('.recharts-line').nth(3).waitFor({ state: 'attached' });
+      const place = await page
+        .getByRole('slider', { name: 'Range of cone 2 of Warden' })
+        .boundingBox();
+      if (place) await page.mouse.move(place.x + 12, place.y + 30);
+      await page.waitForTimeout(3000);
     },
   },
   {
@@ -150,39 +154,21 @@ const SHOTS = [
 await runScript(async () => {
   checkNode();
   ensurePackages();
-  const executablePath = ensureChromium();
-  ensureBuilt(['programs', 'pages']);
-  const { chromium } = await import('playwright-core');
-  const { serve } = await import('../packages/server/dist/index.js');
-  const folder = temporaryFolder();
-  const cluster = await startCluster({ folder, durable: false });
-  const serving = await serve({
-    databaseUrl: cluster.url,
-    port: await freePort(),
-    pages: path.join(ROOT, 'packages/web/dist'),
-    demos: path.join(ROOT, 'demo'),
-  });
-  const browser = await chromium.launch({ executablePath, args: CHROMIUM_FLAGS });
   const target = path.join(ROOT, 'docs/screenshots');
   mkdirSync(target, { recursive: true });
-  try {
+  await withApplication(async ({ address, browser }) => {
     for (const { file, where, add, scheme, act } of SHOTS) {
       const page = await browser.newPage({
         viewport: { width: 1280, height: 800 },
         colorScheme: scheme ?? 'dark',
       });
-      const added = add ? await add(serving.address) : '';
-      await page.goto(serving.address + added + where);
+      const added = add ? await add(address) : '';
+      await page.goto(address + added + where);
       await act(page);
       await page.waitForTimeout(300);
       await page.screenshot({ path: path.join(target, file) });
       await page.close();
       say(`docs/screenshots/${file}`);
     }
-  } finally {
-    await browser.close();
-    await serving.close();
-    await cluster.stop();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 });

@@ -27,8 +27,8 @@ export function useEngineValue<T>(read: (engine: EngineClient) => T): T {
   return useSyncExternalStore(subscribe, () => read(engine));
 }
 
-/** Calls `draw` after each frame and each render, at most once a display frame. */
-export function useDrawing(draw: (engine: EngineClient) => void): void {
+/** Calls `draw` after each frame and each render, at most once a display frame; what it gives asks for one more. */
+export function useDrawing(draw: (engine: EngineClient) => void): () => void {
   const engine = useEngine();
   const latest = useRef(draw);
   const redraw = useRef(() => {});
@@ -51,4 +51,5 @@ export function useDrawing(draw: (engine: EngineClient) => void): void {
   }, [engine]);
   // A render may have changed what is drawn, and a resting run sends no frame to draw it with.
   useEffect(() => redraw.current());
+  return useCallback(() => redraw.current(), []);
 }

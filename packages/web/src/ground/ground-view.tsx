@@ -10,7 +10,9 @@ import { Toggle } from '../ui/button.tsx';
 import { CanvasStage } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { bodyAt, drawBodies } from './drawing/bodies.ts';
-import { drawLight, type LitAreas } from './drawing/light.ts';
+import { createBackdrop, drawBackdrop } from './drawing/backdrop.ts';
+import { drawLamps, drawLanterns } from './drawing/light.ts';
+import type { KeptOutlines } from './drawing/outlines.ts';
 import { drawForces, drawPaths, drawWalkable } from './drawing/motion.ts';
 import {
   drawGates,
@@ -102,7 +104,9 @@ export function GroundView({
   const player = program?.agents[played] ?? null;
   const chosen = program?.agents.findIndex(({ name }) => name === agent) ?? -1;
   const keys = usePlayer(program, played);
-  const lit = useRef<LitAreas>({ lamps: [], gates: '', outlines: [] });
+  const backdrop = useRef(createBackdrop());
+  const lit = useRef<KeptOutlines>(new Map());
+  const seen = useRef<KeptOutlines>(new Map());
   const area = useWalkable(program, walls, chosen >= 0 ? chosen : played, overlays.walkable);
   const carry = useRef<{ agent: number; x: number; y: number } | null>(null);
 
@@ -173,13 +177,17 @@ export function GroundView({
     }
     const painter = { context, view: view.current, tokens, width, height };
     const scene = { program: running, walls, frame, chosen };
-    drawGround(painter, ground);
-    if (area) drawWalkable(painter, area.walkable, area.islands);
-    drawMarks(painter, ground);
-    if (overlays.light) drawLight(painter, scene, lit.current);
+    const { light, routes } = overlays;
+    drawBackdrop(backdrop.current, painter, [ground, walls, area, light, routes], (behind) => {
+      drawGround(behind, ground);
+      if (area) drawWalkable(behind, area.walkable, area.islands);
+      drawMarks(behind, ground);
+      if (light) drawLamps(behind, walls, ground);
+      if (routes) drawRoutes(behind, ground);
+    });
+    if (light) drawLanterns(painter, scene, lit.current);
     drawGates(painter, ground, frame.gates);
-    if (overlays.routes) drawRoutes(painter, ground);
-    if (overlays.sight) drawCones(painter, scene);
+    if (overlays.sight) drawCones(painter, scene, seen.current);
     if (overlays.places) drawPlaces(painter, frame);
     if (overlays.paths && frame.paths) drawPaths(painter, frame.paths, chosen);
     if (overlays.sight && frame.rays) drawRays(painter, frame.rays);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Frame } from '../engine/protocol.ts';
-import { tickAt, windowFor, xOf } from './draw-lanes.ts';
+import { LANE, RULER, rowsIn, tickAt, windowFor, xOf } from './draw-lanes.ts';
 
 const frame = (tick: number, head: number, keptFrom = 0) => ({ tick, head, keptFrom }) as Frame;
 
@@ -30,5 +30,17 @@ describe('the stretch of time shown', () => {
     const stretch = windowFor(frame(2000, 2000), 600, 900);
     for (const tick of [stretch.from, 1700, 2000])
       expect(tickAt(stretch, xOf(stretch, tick))).toBeCloseTo(tick, 9);
+  });
+});
+
+describe('the lanes in sight', () => {
+  it('are those that the scrolled window touches', () => {
+    const height = RULER + 3 * LANE;
+    expect(rowsIn({ top: 0, height }, 200)).toEqual([0, 2]);
+    expect(rowsIn({ top: LANE / 2, height }, 200)).toEqual([0, 3]);
+    expect(rowsIn({ top: 10 * LANE, height }, 200)).toEqual([10, 12]);
+    expect(rowsIn({ top: 0, height }, 2)).toEqual([0, 1]);
+    const [first, last] = rowsIn({ top: 0, height }, 0);
+    expect(last).toBeLessThan(first);
   });
 });

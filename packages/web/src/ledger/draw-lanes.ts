@@ -250,6 +250,15 @@ function drawRuler(
   }
 }
 
+/** The first and the last of `count` rows that can be seen at all; the last lies before the first where none can. */
+export function rowsIn(
+  { top, height }: { top: number; height: number },
+  count: number,
+): [first: number, last: number] {
+  const first = Math.max(0, Math.floor(top / LANE));
+  return [first, Math.min(count, Math.ceil((top + height - RULER) / LANE)) - 1];
+}
+
 export interface LanesPicture {
   lanes: Lanes;
   frame: Frame;
@@ -259,19 +268,27 @@ export interface LanesPicture {
   tokens: Tokens;
 }
 
+/** The lanes that are in sight: `shown.top` pixels are scrolled away, the ruler stays. */
 export function drawLanes(
   context: CanvasRenderingContext2D,
   picture: LanesPicture,
   window: Window,
-  height: number,
+  shown: { top: number; height: number },
 ): void {
   const { lanes, frame, program, agents, titles, tokens } = picture;
+  const { top, height } = shown;
   context.clearRect(0, 0, window.width, height);
   drawRuler(context, window, height, program.ticksPerSecond, tokens);
-  agents.forEach((agent, row) => {
+  context.save();
+  context.beginPath();
+  context.rect(0, RULER, window.width, height - RULER);
+  context.clip();
+  const [first, last] = rowsIn(shown, agents.length);
+  for (let row = first; row <= last; row++) {
+    const agent = agents[row];
     const lane = lanes.byAgent.get(agent);
-    if (!lane) return;
-    const y = RULER + row * LANE + 2;
+    if (!lane) continue;
+    const y = RULER + row * LANE + 2 - top;
     drawBands(
       context,
       lane,
@@ -284,7 +301,8 @@ export function drawLanes(
     );
     drawAwareness(context, lane, y, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
-  });
+  }
+  context.restore();
   for (const { tick, edit } of lanes.edits) {
     const x = xOf(window, tick);
     if (x < 0 || x > window.width) continue;

@@ -24,16 +24,27 @@ const Panel = styled.section`
   background: var(--panel);
 `;
 
+/** However many lanes there are, only so much of them is in sight, and drawn. */
+const SHOWN_HEIGHT = 'max(21vh, 130px)';
+
 const Body = styled.div`
   display: grid;
   grid-template-columns: 120px minmax(0, 1fr);
-  max-height: 21vh;
+  max-height: ${SHOWN_HEIGHT};
   min-height: 130px;
   overflow-y: auto;
 `;
 
 const Names = styled.div`
-  padding-top: ${RULER}px;
+  &::before {
+    content: '';
+    position: sticky;
+    top: 0;
+    z-index: 1;
+    display: block;
+    height: ${RULER}px;
+    background: var(--panel);
+  }
   button {
     display: block;
     width: 100%;
@@ -67,17 +78,17 @@ const Track = styled.div`
     outline-offset: -2px;
   }
   canvas {
-    position: absolute;
-    inset: 0;
+    position: sticky;
+    top: 0;
+    display: block;
     width: 100%;
-    height: 100%;
+    height: min(100%, ${SHOWN_HEIGHT});
   }
 `;
 
 const Readout = styled.div`
   position: absolute;
   z-index: 2;
-  top: ${RULER + 2}px;
   max-width: 34ch;
   padding: 2px 8px;
   border: 1px solid var(--line2);
@@ -87,13 +98,17 @@ const Readout = styled.div`
 `;
 
 const Foot = styled.div`
-  position: absolute;
-  right: 6px;
-  top: -1px;
+  position: sticky;
+  top: 0;
   z-index: 1;
-  background: var(--panel);
+  display: flex;
+  justify-content: flex-end;
+  height: 0;
+  padding-right: 6px;
   button {
+    height: 20px;
     min-height: 20px;
+    background: var(--panel);
     font-size: 0.9em;
   }
 `;
@@ -144,6 +159,8 @@ export function LedgerPanel({
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
+  // Asking the element in each frame would have the page laid out each time.
+  const scrolled = useRef(0);
   // Whoever is watched is in sight, however many lanes there are; the page itself stays where it is.
   useEffect(() => {
     const [lane, frame] = [watchedLane.current, body.current];
@@ -155,7 +172,7 @@ export function LedgerPanel({
       frame.scrollTop = bottom - frame.clientHeight;
   }, [agent, agents]);
 
-  useDrawing(({ frame, lanes, program: running }) => {
+  const redraw = useDrawing(({ frame, lanes, program: running }) => {
     const surface = sharpCanvas(canvas.current);
     if (!surface || !frame || !running) return;
     const { context, width, height: full } = surface;
@@ -167,7 +184,7 @@ export function LedgerPanel({
       context,
       { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens },
       window.current,
-      full,
+      { top: scrolled.current, height: full },
     );
   });
   const place = (event: PointerEvent) => {
@@ -191,8 +208,8 @@ export function LedgerPanel({
     if (!frame || !program) return;
     const { x, y } = place(event);
     const tick = Math.round(tickAt(window.current, x));
-    const row = agents[Math.floor((y - RULER) / LANE)];
-    if (!row || tick < 0 || tick > frame.head) return setHover(null);
+    const row = agents[Math.floor((y - RULER + scrolled.current) / LANE)];
+    if (!row || y < RULER || tick < 0 || tick > frame.head) return setHover(null);
     const lane = lanes.byAgent.get(row.name);
     const dot = lane?.dots
       .filter((candidate) => Math.abs(xOf(window.current, candidate.tick) - x) < 5)
@@ -226,7 +243,13 @@ export function LedgerPanel({
   return (
     <Panel aria-label="Ledger">
       <Transport />
-      <Body ref={body}>
+      <Body
+        ref={body}
+        onScroll={(event) => {
+          scrolled.current = event.currentTarget.scrollTop;
+          redraw();
+        }}
+      >
         <Names>
           {agents.map(({ name, title }) => (
             <button
@@ -274,7 +297,10 @@ export function LedgerPanel({
           </Playhead>
           {hover && (
             <Readout
-              style={{ left: Math.max(0, Math.min(hover.x + 10, window.current.width - 220)) }}
+              style={{
+                top: scrolled.current + RULER + 2,
+                left: Math.max(0, Math.min(hover.x + 10, window.current.width - 220)),
+              }}
             >
               {hover.text}
             </Readout>

@@ -1,3 +1,24 @@
+interface Size {
+  width: number;
+  height: number;
+}
+
+const sizes = new WeakMap<Element, Size>();
+const watcher = new ResizeObserver((entries) => {
+  for (const { target } of entries)
+    sizes.set(target, { width: target.clientWidth, height: target.clientHeight });
+});
+
+/** Size of an element in CSS pixels, known without asking for a layout each frame. */
+function sizeOf(element: Element): Size {
+  const known = sizes.get(element);
+  if (known) return known;
+  const size = { width: element.clientWidth, height: element.clientHeight };
+  sizes.set(element, size);
+  watcher.observe(element);
+  return size;
+}
+
 /** A canvas made as sharp as the screen, with its drawing units in CSS pixels; null while it is not on the page. */
 export function sharpCanvas(
   canvas: HTMLCanvasElement | null,
@@ -5,7 +26,7 @@ export function sharpCanvas(
   const context = canvas?.getContext('2d');
   if (!canvas || !context) return null;
   const ratio = globalThis.devicePixelRatio || 1;
-  const { clientWidth: width, clientHeight: height } = canvas;
+  const { width, height } = sizeOf(canvas);
   const [fineWidth, fineHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
   // Setting a size clears the canvas, so only when it differs.
   if (canvas.width !== fineWidth || canvas.height !== fineHeight) {

@@ -7,10 +7,14 @@ import {
   type Walls,
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
-import { faded, toX, toY, type Painter } from './view.ts';
+import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Bodies are never drawn smaller than this radius, in pixels. */
 const SMALLEST = 7;
+/** The same on a map, where bodies are many. */
+const SMALLEST_ON_MAP = 3.2;
+/** Metres around a body within which it is drawn. */
+const AROUND_BODY = 2;
 
 export interface Scene {
   program: Program;
@@ -49,21 +53,10 @@ export function tintOf(program: Program, index: number, tints: readonly string[]
   return tints[side % tints.length];
 }
 
-/** A drop: round behind, its point where the body faces. */
-function dropPath(context: CanvasRenderingContext2D, radius: number): void {
-  context.beginPath();
-  context.moveTo(radius * 1.9, 0);
-  context.bezierCurveTo(
-    radius * 1.1,
-    -radius * 0.55,
-    radius * 0.6,
-    -radius,
-    -radius * 0.1,
-    -radius,
-  );
-  context.bezierCurveTo(-radius * 1.2, -radius, -radius * 1.2, radius, -radius * 0.1, radius);
-  context.bezierCurveTo(radius * 0.6, radius, radius * 1.1, radius * 0.55, radius * 1.9, 0);
-}
+/** A drop of radius 1: round behind, its point where the body faces. */
+const DROP = new Path2D(
+  'M1.9 0C1.1 -0.55 0.6 -1 -0.1 -1C-1.2 -1 -1.2 1 -0.1 1C0.6 1 1.1 0.55 1.9 0Z',
+);
 
 function drawWick({ context, tokens }: Painter, x: number, y: number, awareness: number): void {
   const height = 20;
@@ -112,31 +105,34 @@ export function drawBodies(
   const { context, view, tokens, width } = painter;
   const { played } = frame;
   const labelled = program.agents.length <= MOST_LABELS;
+  const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
+  const edge = faded(tokens.night, 0.7);
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
+    if (!isInSight(painter, body.x, body.y, AROUND_BODY)) return;
     const archetype = program.archetypes[agent.archetype];
-    const radius = Math.max(SMALLEST, archetype.radius * view.scale);
+    const radius = Math.max(smallest, archetype.radius * view.scale);
     const x = toX(view, body.x);
     const y = toY(view, body.y);
-    context.save();
-    context.translate(x, y);
-    context.rotate(body.heading);
     const tint = tintOf(program, index, tokens.factions);
     const lying = body.posture === LYING;
     // Crouched it is smaller, and who lies is only an outline.
-    dropPath(context, body.posture === CROUCHED ? radius * 0.75 : radius);
+    const size = body.posture === CROUCHED ? radius * 0.75 : radius;
+    context.save();
+    context.translate(x, y);
+    context.rotate(body.heading);
+    context.scale(size, size);
     context.fillStyle = lying ? faded(tint, 0.25) : tint;
-    context.fill();
-    context.strokeStyle = index === chosen ? tokens.bone : lying ? tint : faded(tokens.night, 0.7);
-    context.lineWidth = index === chosen ? 1.8 : 1;
-    context.stroke();
+    context.fill(DROP);
+    context.strokeStyle = index === chosen ? tokens.bone : lying ? tint : edge;
+    context.lineWidth = (index === chosen ? 1.8 : 1) / size;
+    context.stroke(DROP);
     context.restore();
     if (wicks && archetype.sight && !lying) drawWick(painter, wickX(x, radius), y, body.awareness);
     const mind = firstMind(program, agent.archetype);
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     if (!labelled && index !== chosen && index !== played) return;
-    // In a close view the name of whom one can't see would only stand in the way.
     if (x < 0 || x > width || y < 0 || y > painter.height) return;
     const doing = lying ? 'asleep' : state;
     const label =

@@ -1,6 +1,6 @@
 import { THING_STRIDE, type GroundProgram } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
-import { faded, toX, toY, type Painter } from './view.ts';
+import { faded, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Radius of the leaves drawn around a trunk, in metres; they hide nothing. */
 const CROWN = 0.85;
@@ -80,6 +80,7 @@ export function drawMarks({ context, view, tokens }: Painter, ground: GroundProg
     context.setLineDash([6, 5]);
     context.strokeRect(toX(view, x), toY(view, y), width * view.scale, height * view.scale);
     context.setLineDash([]);
+    if (isMap(view)) continue;
     context.fillStyle = tokens.mute;
     context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'left';
@@ -99,7 +100,8 @@ export function drawThings(painter: Painter, ground: GroundProgram, { things }: 
     const [x, y] = [toX(view, things[at]), toY(view, things[at + 1])];
     const z = things[at + 2];
     const carried = things[at + 3] >= 0;
-    const size = carried ? THING * 0.8 : THING * (1 + 0.4 * z);
+    const whole = isMap(view) ? THING * 0.45 : THING;
+    const size = carried ? whole * 0.8 : whole * (1 + 0.4 * z);
     const top = carried ? y - 9 : y - z * 8;
     if (z > 0) {
       context.fillStyle = faded(tokens.dim, 0.4);
@@ -151,6 +153,7 @@ export function drawRoutes({ context, view, tokens }: Painter, ground: GroundPro
     if (end === 'loop') context.closePath();
     context.stroke();
     context.setLineDash([]);
+    if (isMap(view)) continue;
     context.fillStyle = tokens.mute;
     context.font = `${10}px 'Atkinson Hyperlegible Mono Variable', monospace`;
     context.textAlign = 'left';

@@ -1,45 +1,56 @@
-import { BODY_STRIDE, castRay, LYING, RAY_STRIDE } from '@crooked-lantern/core';
+import { BODY_STRIDE, LYING, RAY_STRIDE } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { senseTint } from '../../theme/tokens.ts';
 import { bodyAt, type Scene } from './bodies.ts';
-import { faded, toX, toY, type Painter } from './view.ts';
+import { outlineOf, type KeptOutlines } from './outlines.ts';
+import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** What the senses reach and what they brought. */
 
-const WEDGE_STEPS = 28;
 /** Over what is no higher a body that stands is seen. */
 const SEEN_OVER = 1;
 
-/** What each cone covers, cut off where walls stand. */
+const reachOf = ({ cones }: { cones: readonly { range: number }[] }) =>
+  cones.reduce((most, { range }) => Math.max(most, range), 0);
+
+/** Adds the outline of what a cone covers, cut off where walls stand. */
+function addOutline({ context, view }: Painter, x: number, y: number, points: Float32Array): void {
+  const [left, top] = [toX(view, x), toY(view, y)];
+  context.moveTo(left, top);
+  for (let i = 0; i < points.length; i += 2)
+    context.lineTo(left + points[i] * view.scale, top + points[i + 1] * view.scale);
+  // Filling closes it; closing each of many outlines in one path takes ever longer.
+}
+
+/** What each cone covers; on a map those of all agents run together in one shade. */
 export function drawCones(
-  { context, view, tokens }: Painter,
+  painter: Painter,
   { program, walls, frame, chosen }: Scene,
+  kept: KeptOutlines,
 ): void {
-  context.save();
+  const { context, view, tokens } = painter;
+  const together = isMap(view);
   context.beginPath();
-  context.rect(toX(view, 0), toY(view, 0), walls.width * view.scale, walls.height * view.scale);
-  context.clip();
   program.agents.forEach((agent, index) => {
     const { sight } = program.archetypes[agent.archetype];
     if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
-    const { x, y, heading, posture } = bodyAt(frame, index);
-    if (posture === LYING) return;
-    for (const cone of sight.cones) {
-      context.beginPath();
-      context.moveTo(toX(view, x), toY(view, y));
-      for (let i = 0; i <= WEDGE_STEPS; i++) {
-        const angle = heading + cone.halfAngle * (2 * (i / WEDGE_STEPS) - 1);
-        const endX = x + Math.cos(angle) * cone.range;
-        const endY = y + Math.sin(angle) * cone.range;
-        const t = castRay(walls, x, y, endX, endY, 0, SEEN_OVER);
-        context.lineTo(toX(view, x + (endX - x) * t), toY(view, y + (endY - y) * t));
-      }
-      context.closePath();
+    const body = bodyAt(frame, index);
+    if (body.posture === LYING || !isInSight(painter, body.x, body.y, reachOf(sight))) return;
+    const { x, y, heading } = body;
+    for (let i = 0; i < sight.cones.length; i++) {
+      const { range: reach, halfAngle } = sight.cones[i];
+      const fan = { x, y, heading, reach, halfAngle, over: SEEN_OVER };
+      if (!together) context.beginPath();
+      addOutline(painter, x, y, outlineOf(kept, `${index} ${i}`, walls, view.scale, fan));
+      if (together) continue;
       context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
       context.fill();
     }
   });
-  context.restore();
+  if (together) {
+    context.fillStyle = faded(tokens.sight, 0.12);
+    context.fill();
+  }
 }
 
 /** Lines of sight, ending where they hit: whole where they reach (the more of the body they show, the stronger), with a cross where a wall stops them. */

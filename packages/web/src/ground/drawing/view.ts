@@ -8,11 +8,29 @@ export interface View {
 }
 
 export interface Painter {
-  context: CanvasRenderingContext2D;
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
   view: View;
   tokens: Tokens;
   width: number;
   height: number;
+}
+
+/** Below this scale, in pixels a metre, a ground is a map: figures and edges too small to read are left out. */
+const MAP_SCALE = 6;
+
+export function isMap({ scale }: View): boolean {
+  return scale < MAP_SCALE;
+}
+
+/** Whether a circle around a place, in metres, can be seen at all. */
+export function isInSight(
+  { view, width, height }: Painter,
+  x: number,
+  y: number,
+  radius: number,
+): boolean {
+  const [left, top, around] = [toX(view, x), toY(view, y), radius * view.scale];
+  return left + around > 0 && left - around < width && top + around > 0 && top - around < height;
 }
 
 export const MARGIN = 12;
