@@ -23,6 +23,7 @@ export { AWARENESS_STEP, type LedgerEntry, type Reading, type Recorder } from '.
 export {
   BODY_STRIDE,
   CROUCHED,
+  DEAD,
   leafState,
   LYING,
   pictureBodies,

@@ -169,6 +169,8 @@ export function compileArchetype(
     hearing: archetype.hearing ? { threshold: archetype.hearing.threshold } : null,
     lantern: archetype.lantern ? { ...archetype.lantern } : null,
     sleepBeyond: archetype.sleepBeyond ?? 0,
+    health: archetype.health ?? NaN,
+    recycleTicks: ticks(context, archetype.recycle ?? 0),
   };
 }
 

@@ -44,7 +44,7 @@ function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {
 
 function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
   return namesOf(things).map((name) => {
-    const { title, kind = 'basket', at, noise } = things[name];
+    const { title, kind = 'basket', at, noise, harm } = things[name];
     return {
       name,
       title: title ?? name,
@@ -52,6 +52,7 @@ function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
       x: at[0],
       y: at[1],
       noise: noise ?? THING_NOISE[kind],
+      harm: harm ?? 0,
     };
   });
 }
@@ -61,7 +62,7 @@ export function compileGround(context: CompileContext): GroundProgram {
   const name = document.start.ground;
   const ground = document.grounds[name];
   const path = `grounds.${name}`;
-  const { lamps = {}, plates = {}, zones = {} } = ground;
+  const { lamps = {}, plates = {}, spawns = {}, zones = {} } = ground;
   const gates = compileGates(ground);
   const gateNames = gates.map((gate) => gate.name);
   return {
@@ -94,6 +95,7 @@ export function compileGround(context: CompileContext): GroundProgram {
       ),
     })),
     things: compileThings(ground),
+    spawns: namesOf(spawns).map((spawn) => placeOf(spawns[spawn])),
     zones: namesOf(zones).map((zone) => ({
       name: zone,
       title: zones[zone].title ?? zone,

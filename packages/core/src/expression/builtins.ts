@@ -115,6 +115,13 @@ export const BUILTINS: readonly Builtin[] = [
     read: (f) => f.role,
   },
   {
+    name: 'self.health',
+    result: 'number',
+    about: 'points of health left',
+    missing: 'nothing for who can’t be hurt',
+    read: (f) => f.health,
+  },
+  {
     name: 'self.carries',
     result: 'thing',
     about: 'what this body carries',

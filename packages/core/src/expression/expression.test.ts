@@ -43,6 +43,7 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     attentionSense: 0,
     attentionAge: 0.5,
     carried: -1,
+    health: 60,
     role: -1,
     crouched: false,
     seconds: () => 12,

@@ -26,6 +26,7 @@ export interface Facts {
   readonly attentionAge: number;
   /** What it carries, its part in the squad; −1 for none. */
   readonly carried: number;
+  readonly health: number;
   readonly role: number;
   readonly crouched: boolean;
   /** Seconds since the run began. */

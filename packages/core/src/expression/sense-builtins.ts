@@ -97,6 +97,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
       return degrees(wrapAngle(atan2(percept.y - f.y, percept.x - f.x) - f.heading));
     },
   },
+  kind('harmed', HARM, "what was felt: 'hit' by a thing, or the 'touch' of a body"),
+  whom('harmed', 'of', HARM, 'whose touch was felt; of a hit that can’t be felt'),
   age('harmed', HARM),
   place('found', FOUND, 'where the last thing found is; for one in flight, where it came from'),
   kind('found', FOUND, "what was found: 'body', 'thing', 'gate' or 'flight'"),

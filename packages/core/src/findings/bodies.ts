@@ -92,8 +92,18 @@ function checkRoutes(program: Program, findings: Findings): void {
   }
 }
 
+function checkHealth({ title, path, health, recycleTicks }: ArchetypeProgram, findings: Findings) {
+  if (recycleTicks === 0 || health > 0) return;
+  findings.warning(
+    'cannotWork',
+    `${path}.recycle`,
+    `“${title}” begins anew after its death, but never dies: it has no health. Give it some.`,
+  );
+}
+
 export function checkBodies(program: Program, findings: Findings): void {
   for (const archetype of program.archetypes) {
+    checkHealth(archetype, findings);
     const stack = program.stacks[archetype.stack];
     if (!stack) continue;
     checkSight(archetype, stack, findings);

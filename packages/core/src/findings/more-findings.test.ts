@@ -188,6 +188,13 @@ describe('transitions', () => {
     ],
     ['asks for less', { to: 'come', when: 'attention.strength > 0.4' }, false],
     ['waits for an event nobody raises', { to: 'come', on: 'bell' }, true],
+    ['waits for a noise nobody makes', { to: 'come', on: 'hearing.bell' }, true],
+    ['waits for a word nobody tells', { to: 'come', on: 'told.fire' }, true],
+    ['hears a step', { to: 'come', on: 'hearing.step' }, false],
+    ['finds something', { to: 'come', on: 'found' }, false],
+    ['is touched', { to: 'come', on: 'harm.touch' }, false],
+    ['is held up', { to: 'come', on: 'stuck' }, false],
+    ['loses certainty', { to: 'come', on: 'sight.unsure' }, false],
     ['waits for what the senses raise', { to: 'come', on: 'sight' }, false],
     [
       'is urgent, so it comes first',

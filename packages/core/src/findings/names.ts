@@ -137,24 +137,43 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
 const RAISED_BY_THE_WORLD = [
   'sight.curious',
   'sight.certain',
-  'sight.uncertain',
+  'sight.unsure',
   'sight.lost',
+  'harm.hit',
+  'harm.touch',
+  'hearing.step',
+  'hearing.landing',
+  'hearing.gate',
+  'found.body',
+  'found.thing',
+  'found.gate',
+  'found.flight',
+  'stuck',
   'done.success',
   'done.failure',
 ];
 
-function eventsRaised(stack: StackProgram): string[] {
-  const raised = stack.minds
-    .flatMap(allActions)
-    .flatMap(({ action, args }) => (action === 'raise' ? [String(args.event)] : []));
-  return [...RAISED_BY_THE_WORLD, ...raised];
+function actionsOf({ minds }: StackProgram, name: string): Record<string, unknown>[] {
+  return minds.flatMap(allActions).flatMap(({ action, args }) => (action === name ? [args] : []));
+}
+
+/** What an agent with this stack may get: its own, what it is told, and the noises of all. */
+function eventsRaised(stack: StackProgram, { stacks, texts }: Program): string[] {
+  const word = (value: unknown) => texts[value as number];
+  const among = (name: string) => stacks.flatMap((each) => actionsOf(each, name));
+  return [
+    ...RAISED_BY_THE_WORLD,
+    ...actionsOf(stack, 'raise').map(({ event }) => String(event)),
+    ...among('makeNoise').map(({ kind }) => `hearing.${word(kind)}`),
+    ...among('tellSquad').map(({ what }) => `told.${word(what)}`),
+  ];
 }
 
 /** Whether anything raises an event that the descriptor takes, for a mind wherever it runs. */
 export function hearing(mind: string, program: Program): (descriptor: string) => boolean {
   const raised = program.stacks
     .filter(({ minds }) => minds.some(({ name }) => name === mind))
-    .flatMap(eventsRaised);
+    .flatMap((stack) => eventsRaised(stack, program));
   return (descriptor) => raised.some((event) => matchesEvent(descriptor.split('.'), event));
 }
 

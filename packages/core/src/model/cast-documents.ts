@@ -23,6 +23,10 @@ export interface ArchetypeDocument {
   hearing?: HearingDocument;
   /** Light the body carries about. */
   lantern?: { reach: number; strength: number };
+  /** Points that harm takes from; left out: it can't be hurt. */
+  health?: number;
+  /** Seconds from its death until it begins anew at a spawn place; left out: it stays down. */
+  recycle?: number;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
   sleepBeyond?: number;
 }
@@ -85,7 +89,15 @@ export interface HearingDocument {
 export interface OverridesDocument extends Partial<
   Pick<
     ArchetypeDocument,
-    'faction' | 'mind' | 'minds' | 'reaction' | 'gaits' | 'gait' | 'sleepBeyond'
+    | 'faction'
+    | 'mind'
+    | 'minds'
+    | 'reaction'
+    | 'gaits'
+    | 'gait'
+    | 'health'
+    | 'recycle'
+    | 'sleepBeyond'
   >
 > {
   body?: Partial<BodyDocument>;

@@ -84,6 +84,8 @@ export interface ThingDocument {
   at: PointDocument;
   /** How far its landing is heard, in metres. */
   noise?: number;
+  /** Points of health it takes from whom it hits in flight; left out: 0. */
+  harm?: number;
 }
 
 /** A place to stand, such as where somebody keeps watch or comes in. */

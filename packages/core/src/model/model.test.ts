@@ -134,6 +134,8 @@ function everything(): ProjectDocument {
       minds: ['warden'],
       reaction: 0.4,
       gait: 'walk',
+      health: 80,
+      recycle: 6,
       sleepBeyond: 40,
       body: { radius: 0.4 },
       gaits: { walk: { speed: 1, noise: 2 } },

@@ -8,7 +8,8 @@ import type { Sense } from '../model/documents.ts';
 /** In the order attention takes where a state says nothing else; the runtime takes no values from the model. */
 export const SENSES: readonly Sense[] = ['sight', 'harm', 'hearing', 'found', 'told'];
 
-export type Word = Sense | 'step' | 'landing' | 'gate' | 'body' | 'thing' | 'flight';
+export type Word =
+  Sense | 'step' | 'landing' | 'gate' | 'body' | 'thing' | 'flight' | 'hit' | 'touch';
 export const WORDS: readonly Word[] = [
   ...SENSES,
   'step',
@@ -17,9 +18,11 @@ export const WORDS: readonly Word[] = [
   'body',
   'thing',
   'flight',
+  'hit',
+  'touch',
 ];
 
-/** Index among the texts of every program. */
-export function wordIndex(word: Word): number {
-  return WORDS.indexOf(word);
-}
+/** By word: its index among the texts of every program. */
+export const WORD_INDICES = Object.fromEntries(
+  WORDS.map((word, index) => [word, index]),
+) as Readonly<Record<Word, number>>;

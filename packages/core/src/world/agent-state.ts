@@ -35,7 +35,7 @@ export interface Sensation {
   percepts: Percept[];
 }
 
-/** A sound that has been made but not arrived. */
+/** A sound or a blow that has been made but not arrived. */
 export interface Arriving {
   due: number;
   percept: Percept;
@@ -85,7 +85,7 @@ export class AgentState {
   tracks: Track[] = this.noticed;
   /** Sensations on their way, the oldest first. */
   late: Sensation[] = [];
-  /** Sounds on their way, in the order they were made. */
+  /** Sounds and blows on their way, in the order they were made. */
   arriving: Arriving[] = [];
   stream: RandomStream;
   gait: number;
@@ -94,6 +94,12 @@ export class AgentState {
   resting = false;
   /** Why what its hands were to do last could not be done; empty where it was. */
   refused = '';
+  /** Points of health left; NaN for who can't be hurt. */
+  health: number;
+  /** The tick it died in; −1 while it lives. */
+  diedAt = -1;
+  /** Who it touches, if that is no friend; −1 for nobody. */
+  touching = -1;
   /** What it carries; −1 for nothing. */
   carried = -1;
   /** Who it shares what it has found with: its squad, else itself; index of {@link Surroundings.found}. */
@@ -129,6 +135,7 @@ export class AgentState {
     this.inboxes = this.minds.map(() => []);
     this.gait = archetype.gait;
     this.asleep = placed.asleep;
+    this.health = archetype.health;
     this.finder = placed.squad >= 0 ? placed.squad : program.squads.length + index;
     this.stream = createStream(seed, `agent ${placed.name}`);
     this.ticksPerSecond = program.ticksPerSecond;

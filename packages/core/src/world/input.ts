@@ -15,6 +15,7 @@ export function isPlayed(agent: Agent): boolean {
 
 /** Does one thing with the hands; why it can't be, or an empty text. */
 function act(world: World, agent: Agent, { act: what, at }: Input): string {
+  if (what && agent.asleep) return 'it lies on the ground';
   switch (what) {
     case 'pickUp': {
       const thing = thingInReach(world, agent);

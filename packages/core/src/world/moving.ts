@@ -8,6 +8,7 @@ import { collectNeighbours } from '../space/neighbours.ts';
 import { circleBlocked } from '../space/walls.ts';
 import type { Agent } from './agent.ts';
 import { pressPlates } from './gates.ts';
+import { feelTouch, recycle } from './harm.ts';
 import { recordFor } from './record-agent.ts';
 import { carry, fly } from './things.ts';
 import type { World } from './world.ts';
@@ -38,11 +39,13 @@ export function moveAll(world: World): void {
     const count = collectNeighbours(neighbours, body.x, body.y, reach, found);
     moveBody(bodies, statics.radii, index, kind, walls, found, count, dt);
     makeSteps(world, agent, dt);
+    feelTouch(world, agent, found, count);
     if (isStuck(body, world.tick, statics.program.ticksPerSecond)) tellStuck(world, agent, count);
   }
   pressPlates(world);
   carry(world);
   fly(world);
+  recycle(world);
 }
 
 /** Paths for all bodies that need one in this tick: those that go to one place share the work. */

@@ -21,6 +21,8 @@ export const THING_STRIDE = 4;
 export const UPRIGHT = 0;
 export const CROUCHED = 1;
 export const LYING = 2;
+/** Lies, and is dead. */
+export const DEAD = 3;
 
 /** Index of the innermost active state (the last in document order) of one of its minds; −1 for none. */
 export function leafState(agent: Agent, mind = 0): number {
@@ -30,12 +32,17 @@ export function leafState(agent: Agent, mind = 0): number {
   return memory[active] > 0 ? memory[active + memory[active]] : -1;
 }
 
+function postureOf({ asleep, diedAt, crouched }: Agent): number {
+  if (asleep) return diedAt >= 0 ? DEAD : LYING;
+  return crouched ? CROUCHED : UPRIGHT;
+}
+
 /** All bodies for drawing, {@link BODY_STRIDE} numbers each. */
 export function pictureBodies(world: World): Float32Array {
   const picture = new Float32Array(world.agents.length * BODY_STRIDE);
   world.agents.forEach((agent, i) => {
     const { x, y, heading, vx, vy } = agent.body;
-    const posture = agent.asleep ? LYING : agent.crouched ? CROUCHED : UPRIGHT;
+    const posture = postureOf(agent);
     const speed = Math.sqrt(vx * vx + vy * vy);
     picture.set(
       [x, y, heading, agent.awarenessShown, leafState(agent), speed, posture, agent.carried],

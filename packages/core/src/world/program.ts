@@ -107,6 +107,10 @@ export interface ArchetypeProgram {
   lantern: { reach: number; strength: number } | null;
   /** Metres; 0 for never. */
   sleepBeyond: number;
+  /** Points; NaN for who can't be hurt. */
+  health: number;
+  /** Ticks from death until it begins anew; 0 for never. */
+  recycleTicks: number;
 }
 
 export interface SightProgram {
@@ -146,6 +150,8 @@ export interface GroundProgram {
   gates: GateProgram[];
   plates: (BoxProgram & { name: string; title: string; gate: number })[];
   things: ThingProgram[];
+  /** Where those who died begin anew. */
+  spawns: AgentProgram['post'][];
   zones: (BoxProgram & { name: string; title: string })[];
   routes: { name: string; title: string; points: number[]; end: RouteEnd; waitTicks: number }[];
 }
@@ -166,6 +172,8 @@ export interface ThingProgram {
   y: number;
   /** Metres its landing is heard. */
   noise: number;
+  /** Points of health it takes from whom it hits. */
+  harm: number;
 }
 
 export interface AgentProgram {

@@ -69,6 +69,11 @@ export type LedgerEntry = {
       trouble?: string;
     }
   | { kind: 'noise'; what: string; x: number; y: number; reach: number }
+  /** Points of health taken, and what is left; `by` is empty where nobody did it. */
+  | { kind: 'harm'; amount: number; left: number; by: string }
+  | { kind: 'death'; by: string }
+  /** It begins anew. */
+  | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }
   | { kind: 'stuck'; x: number; y: number; reason: string }
   | { kind: 'cycle'; states: string[] }

@@ -41,6 +41,9 @@ export interface AgentSnapshot {
   arriving: Arriving[];
   asleep: boolean;
   resting: boolean;
+  health: number;
+  diedAt: number;
+  touching: number;
   refused: string;
   carried: number;
   role: number;
@@ -81,6 +84,9 @@ function snapshotAgent(agent: Agent): AgentSnapshot {
     arriving: agent.arriving.slice(),
     asleep: agent.asleep,
     resting: agent.resting,
+    health: agent.health,
+    diedAt: agent.diedAt,
+    touching: agent.touching,
     refused: agent.refused,
     carried: agent.carried,
     role: agent.role,
@@ -144,6 +150,9 @@ export function restoreSnapshot(world: World, snapshot: Snapshot): void {
     agent.arriving = kept.arriving.slice();
     agent.asleep = kept.asleep;
     agent.resting = kept.resting;
+    agent.health = kept.health;
+    agent.diedAt = kept.diedAt;
+    agent.touching = kept.touching;
     agent.refused = kept.refused;
     agent.carried = kept.carried;
     agent.role = kept.role;

@@ -5,7 +5,7 @@ import type { BodyKind } from '../motion/body.ts';
 import { createWalkable, type Walkable } from '../motion/walkable.ts';
 import type { SightKind } from '../senses/sight.ts';
 import { SOUND_HEIGHT } from '../senses/hearing.ts';
-import { wordIndex } from '../senses/words.ts';
+import { WORD_INDICES } from '../senses/words.ts';
 import { createNeighbours, fillNeighbours, type Neighbours } from '../space/neighbours.ts';
 import { createWalls, type Walls } from '../space/walls.ts';
 import {
@@ -39,12 +39,14 @@ export interface Statics {
   members: number[][];
   /** By squad, then role. */
   roleScores: ((facts: Facts) => number)[][];
+  /** Whether anyone begins anew after death. */
+  someRecycle: boolean;
   /** Whether anyone rests while far from the players. */
   someSleep: boolean;
   /** What a scripted player does, by tick. */
   scripted: Map<number, Input[]>;
   /** Indices of the texts that the world itself uses. */
-  words: Record<'step' | 'landing' | 'gate' | 'body' | 'thing' | 'flight', number>;
+  words: typeof WORD_INDICES;
   stacks: RunnableStack[];
   /** By archetype. */
   bodies: BodyKind[];
@@ -127,16 +129,10 @@ export function createStatics(program: Program, before?: Statics): Statics {
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),
     ),
+    someRecycle: archetypes.some(({ recycleTicks }) => recycleTicks > 0),
     someSleep: archetypes.some(({ sleepBeyond }) => sleepBeyond > 0),
     scripted: byTick(program.inputs),
-    words: {
-      step: wordIndex('step'),
-      landing: wordIndex('landing'),
-      gate: wordIndex('gate'),
-      body: wordIndex('body'),
-      thing: wordIndex('thing'),
-      flight: wordIndex('flight'),
-    },
+    words: WORD_INDICES,
     stacks: program.stacks.map(makeStack),
     bodies: archetypes.map(({ radius, acceleration, turnRate }) => ({
       radius,

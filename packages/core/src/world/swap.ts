@@ -28,6 +28,17 @@ function carryBody(old: Agent, agent: Agent): void {
   }
 }
 
+/** An edit of the archetype's health changes what is left by as much. */
+function carryHealth(old: Agent, agent: Agent, names: Renaming): void {
+  const [was, is] = [old.archetype.health, agent.archetype.health];
+  agent.touching = names.agent(old.touching);
+  agent.diedAt = old.diedAt;
+  if (old.diedAt >= 0) {
+    agent.asleep = true;
+    agent.health = 0;
+  } else if (was - was === 0 && is - is === 0) agent.health = Math.max(1, old.health + is - was);
+}
+
 function carryTracks(old: Agent, agent: Agent, names: Renaming): void {
   const carried = (tracks: readonly Track[]) =>
     tracks.flatMap((track) => {
@@ -257,6 +268,7 @@ export function swapProgram(world: World, program: Program, edit: number, seed: 
     carryTracks(old, agent, names);
     agent.stream = old.stream.slice();
     agent.asleep = old.placed.asleep === agent.placed.asleep ? old.asleep : agent.placed.asleep;
+    carryHealth(old, agent, names);
     agent.resting = old.resting;
     agent.role = names.text(old.role);
     agent.refused = old.refused;

@@ -40,6 +40,22 @@ function bodyNumbers({ body }: ArchetypeDocument): KindNumberProps[] {
     },
     { path: ['body', 'turnRate'], label: 'Turns', unit: '°/s', minimum: 1, maximum: 3600 },
     {
+      path: ['health'],
+      label: 'Health',
+      unit: 'points',
+      minimum: 1,
+      maximum: 1_000_000,
+      none: 'can’t be hurt',
+    },
+    {
+      path: ['recycle'],
+      label: 'Begins anew after',
+      unit: 's',
+      minimum: 0.1,
+      maximum: 3600,
+      none: 'stays down',
+    },
+    {
       path: ['sleepBeyond'],
       label: 'Rests beyond',
       unit: 'm',

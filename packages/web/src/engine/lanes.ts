@@ -90,6 +90,12 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);
         break;
+      case 'death':
+        // Who is dead is in no state.
+        lane.active = [];
+        settleBand(lane, entry.tick);
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
       case 'moved':
         lane.active = lane.active.filter((state) => state !== entry.from);
         settleBand(lane, entry.tick);
@@ -112,6 +118,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'percept':
         if (!isRepeated(lane, entry)) lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'harm':
+      case 'recycled':
       case 'stuck':
       case 'role':
       case 'say':

@@ -172,6 +172,18 @@ export function dotOf(
   switch (entry.kind) {
     case 'percept':
       return { color: senseTint(entry.sense, tokens), words: perceptWords(entry) };
+    case 'harm':
+      return {
+        color: tokens.harm,
+        words: `harmed${entry.by ? ` by ${entry.by}` : ''}: −${entry.amount}, ${entry.left} left`,
+      };
+    case 'death':
+      return { color: tokens.harm, words: `dies${entry.by ? `, by ${entry.by}` : ''}` };
+    case 'recycled':
+      return {
+        color: tokens.mute,
+        words: `begins anew at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
+      };
     case 'say':
       return { color: tokens.bone, words: `says “${entry.text}”` };
     case 'noWay':

@@ -77,6 +77,8 @@ export const archetype = shape({
   sight: shape(sight),
   hearing: shape(hearing),
   lantern: shape(lantern),
+  health: number(1, 1_000_000),
+  recycle: number(0.1, 3600),
   sleepBeyond: number(1, 10_000),
 });
 
@@ -91,6 +93,8 @@ export const overrides = shape({
   sight: shape(partly(sight)),
   hearing: shape(partly(hearing)),
   lantern: shape(partly(lantern)),
+  health: number(1, 1_000_000),
+  recycle: number(0.1, 3600),
   sleepBeyond: number(1, 10_000),
 });
 

@@ -70,6 +70,7 @@ export const ground = shape({
       kind: oneOf(THING_KINDS),
       at: needed(place()),
       noise: number(0, 100),
+      harm: number(0, 1_000_000),
     }),
     true,
   ),

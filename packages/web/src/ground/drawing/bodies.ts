@@ -2,6 +2,7 @@ import {
   BODY_STRIDE,
   CROUCHED,
   firstMind,
+  DEAD,
   LYING,
   type Program,
   type Walls,
@@ -116,7 +117,7 @@ export function drawBodies(
     const x = toX(view, body.x);
     const y = toY(view, body.y);
     const tint = tintOf(program, index, tokens.factions);
-    const lying = body.posture === LYING;
+    const lying = body.posture >= LYING;
     // Crouched it is smaller, and who lies is only an outline.
     const size = body.posture === CROUCHED ? radius * 0.75 : radius;
     context.save();
@@ -134,7 +135,7 @@ export function drawBodies(
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     if (!labelled && index !== chosen && index !== played) return;
     if (x < 0 || x > width || y < 0 || y > painter.height) return;
-    const doing = lying ? 'asleep' : state;
+    const doing = body.posture === DEAD ? 'dead' : lying ? 'asleep' : state;
     const label =
       index === played ? `${agent.title} (you)` : doing ? `${agent.title} · ${doing}` : agent.title;
     context.font = `${index === chosen ? 600 : 400} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;

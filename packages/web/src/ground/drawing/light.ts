@@ -1,4 +1,4 @@
-import { BODY_STRIDE, type GroundProgram, type Walls } from '@crooked-lantern/core';
+import { BODY_STRIDE, LYING, type GroundProgram, type Walls } from '@crooked-lantern/core';
 import { bodyAt, type Scene } from './bodies.ts';
 import { outlineOf, type Fan, type KeptOutlines } from './outlines.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
@@ -71,7 +71,8 @@ export function drawLanterns(
   program.agents.forEach(({ archetype }, index) => {
     const { lantern } = program.archetypes[archetype];
     if (!lantern || index * BODY_STRIDE >= frame.bodies.length) return;
-    const { x, y } = bodyAt(frame, index);
+    const { x, y, posture } = bodyAt(frame, index);
+    if (posture >= LYING) return;
     const { reach } = lantern;
     if (!isInSight(painter, x, y, reach)) return;
     const lit = outlineOf(kept, index, walls, view.scale, source(x, y, reach, LANTERN_OVER));

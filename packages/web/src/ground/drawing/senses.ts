@@ -35,7 +35,7 @@ export function drawCones(
     const { sight } = program.archetypes[agent.archetype];
     if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
-    if (body.posture === LYING || !isInSight(painter, body.x, body.y, reachOf(sight))) return;
+    if (body.posture >= LYING || !isInSight(painter, body.x, body.y, reachOf(sight))) return;
     const { x, y, heading } = body;
     for (let i = 0; i < sight.cones.length; i++) {
       const { range: reach, halfAngle } = sight.cones[i];

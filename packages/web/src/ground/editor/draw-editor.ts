@@ -57,6 +57,7 @@ function asProgram(ground: GroundDocument, hidden: LayerSwitches['hidden']): Gro
         })
       : [],
     lamps: [],
+    spawns: [],
     gates: shown('gates')
       ? named(ground.gates, (gate, name) => ({
           name,

@@ -89,6 +89,7 @@ export const FIELDS: Record<PartKind, readonly PartField[]> = {
       100,
       ({ kind }) => THING_NOISE[(kind ?? 'basket') as ThingKind],
     ),
+    number('harm', 'A hit takes', 'points', 0, 1_000_000, () => 0),
   ],
   posts: [heading],
   spawns: [heading],
