@@ -26,6 +26,15 @@ const NO_PERCEPTS: readonly (Percept | null)[] = SENSES.map(() => null);
 /** Height of a body that lies. */
 const LYING = 0.4;
 
+export interface Life {
+  /** Points of health left; NaN for who can't be hurt. */
+  health: number;
+  /** The tick it died in; −1 while it lives. */
+  diedAt: number;
+  /** Who it touches, if that is no friend; −1 for nobody. */
+  touching: number;
+}
+
 /** What the senses brought at one tick, on its way to the minds. */
 export interface Sensation {
   /** The tick it reaches them in. */
@@ -94,12 +103,6 @@ export class AgentState {
   resting = false;
   /** Why what its hands were to do last could not be done; empty where it was. */
   refused = '';
-  /** Points of health left; NaN for who can't be hurt. */
-  health: number;
-  /** The tick it died in; −1 while it lives. */
-  diedAt = -1;
-  /** Who it touches, if that is no friend; −1 for nobody. */
-  touching = -1;
   /** What it carries; −1 for nothing. */
   carried = -1;
   /** Who it shares what it has found with: its squad, else itself; index of {@link Surroundings.found}. */
@@ -114,6 +117,8 @@ export class AgentState {
   reason = '';
   /** By mind. */
   recorders: MindRecorder[] | null = null;
+  /** What harm has to do with; last, and in one field, since a decision hardly ever reads it. */
+  life: Life;
 
   /** `memory` is where its cells stand: room for as many as its stack of minds takes. */
   constructor(statics: Statics, index: number, seed: number, memory: Float64Array) {
@@ -135,7 +140,7 @@ export class AgentState {
     this.inboxes = this.minds.map(() => []);
     this.gait = archetype.gait;
     this.asleep = placed.asleep;
-    this.health = archetype.health;
+    this.life = { health: archetype.health, diedAt: -1, touching: -1 };
     this.finder = placed.squad >= 0 ? placed.squad : program.squads.length + index;
     this.stream = createStream(seed, `agent ${placed.name}`);
     this.ticksPerSecond = program.ticksPerSecond;
@@ -171,6 +176,12 @@ export class AgentState {
   }
   get route(): number {
     return this.placed.route;
+  }
+  get health(): number {
+    return this.life.health;
+  }
+  get isDead(): boolean {
+    return this.life.diedAt >= 0;
   }
   get aware(): boolean {
     return this.noticed.length > 0 || this.perceived > 0;

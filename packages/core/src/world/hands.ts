@@ -113,7 +113,7 @@ export function gateInReach(world: Surroundings, agent: Agent): number {
 export function whyNotWake(world: Surroundings, agent: Agent, sleeper: number): string {
   const other = world.agents[sleeper];
   if (!other) return 'it is not known who';
-  if (other.diedAt >= 0) return 'they are dead';
+  if (other.isDead) return 'they are dead';
   if (!other.asleep) return 'they are awake';
   const away = agent.awayFrom(other.x, other.y) - other.archetype.radius;
   return away > HAND_REACH ? 'they are out of reach' : '';

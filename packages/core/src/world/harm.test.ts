@@ -241,7 +241,7 @@ describe('death', () => {
     };
     steps(world, 1, 200);
     const hash = worldHash(world);
-    expect(world.agents.find(({ name }) => name === 'keeper')!.diedAt).toBe(-1);
+    expect(world.agents.find(({ name }) => name === 'keeper')!.isDead).toBe(false);
     for (const at of [10, 40, 60, 100, 130]) {
       const other = createWorld(program!);
       steps(other, 1, at);
@@ -266,7 +266,7 @@ describe('death', () => {
     const gone = deadly();
     gone.throwAt(0.5, 5);
     const after = keeperIn(swapProgram(gone.world, checkProject(gone.document).program!, 2, 1));
-    expect([after.asleep, after.health, after.diedAt > 0]).toEqual([true, 0, true]);
+    expect([after.asleep, after.health, after.isDead]).toEqual([true, 0, true]);
   });
 
   it('that never comes is a finding where one would begin anew after it', () => {

@@ -48,25 +48,21 @@ export function feel(agent: Agent, { what, of, thing, fromX, fromY, strength }: 
 
 /** Takes points of health, as many as there are; who has none left dies. Whoever slept is awake. `by` is who did it; −1 for nobody. */
 export function harm(world: World, agent: Agent, amount: number, by: number, blow: Blow): void {
-  if (isDead(agent)) return;
+  if (agent.isDead) return;
   agent.asleep = false;
   feel(agent, blow);
   // Who has no health can be hit and not be hurt.
   if (!(agent.health > 0) || amount === 0) return;
-  agent.health = Math.max(0, agent.health - amount);
+  agent.life.health = Math.max(0, agent.health - amount);
   const name = world.agents[by]?.name ?? '';
   if (world.recorder)
     recordFor(agent, world.recorder, { kind: 'harm', amount, left: agent.health, by: name });
   if (agent.health === 0) die(world, agent, name);
 }
 
-export function isDead(agent: Agent): boolean {
-  return agent.diedAt >= 0;
-}
-
 /** A dead body lies where it fell. It decides nothing, and what it had taken is free for others. */
 function die(world: World, agent: Agent, by: string): void {
-  agent.diedAt = world.tick;
+  agent.life.diedAt = world.tick;
   agent.asleep = true;
   agent.role = -1;
   stopLegs(agent.body);
@@ -82,7 +78,8 @@ export function recycle(world: World): void {
   if (!someRecycle) return;
   for (const agent of world.agents) {
     const { recycleTicks } = agent.archetype;
-    if (!isDead(agent) || recycleTicks === 0 || world.tick - agent.diedAt < recycleTicks) continue;
+    if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
+      continue;
     const { spawns } = program.ground;
     const places = (spawns.length > 0 ? spawns : [agent.placed]).filter(({ x, y }) =>
       hasRoom(world, agent, x, y),
@@ -96,7 +93,7 @@ export function recycle(world: World): void {
 function hasRoom({ walls, agents }: World, agent: Agent, x: number, y: number): boolean {
   if (circleBlocked(walls, x, y, agent.archetype.radius)) return false;
   return agents.every(
-    (other) => other === agent || other.awayFrom(x, y) >= agent.archetype.radius || isDead(other),
+    (other) => other === agent || other.awayFrom(x, y) >= agent.archetype.radius || other.isDead,
   );
 }
 
@@ -108,9 +105,7 @@ function beginAnew(world: World, agent: Agent, x: number, y: number, heading: nu
   if (played) Object.assign(body, { steerX: 0, steerY: 0 });
   agent.gait = archetype.gait;
   agent.asleep = false;
-  agent.diedAt = -1;
-  agent.health = archetype.health;
-  agent.touching = -1;
+  agent.life = { health: archetype.health, diedAt: -1, touching: -1 };
   agent.refused = '';
   if (agent.stack) agent.memory.set(agent.stack.initial);
   agent.inboxes = agent.minds.map(() => []);
@@ -127,8 +122,9 @@ function beginAnew(world: World, agent: Agent, x: number, y: number, heading: nu
   if (world.recorder) recordFor(agent, world.recorder, { kind: 'recycled', x, y });
 }
 
-/** Metres between two bodies at which they touch. */
+/** Metres between two bodies at which they begin to touch, and up to which they go on: bodies that lean on each other tremble. */
 const TOUCH = 0.05;
+const APART = 0.25;
 
 /** One that comes against another, awake and no friend, is felt by it: once, for as long as they touch. `near` are the first `count` of the bodies about. */
 export function feelTouch(
@@ -137,18 +133,20 @@ export function feelTouch(
   near: readonly number[],
   count: number,
 ): void {
-  if (agent.minds.length === 0) return;
+  // Most agents have nobody about but themselves.
+  if (agent.minds.length === 0 || (count < 2 && agent.life.touching < 0)) return;
   let touched = -1;
   for (let i = 0; i < count; i++) {
     const other = world.agents[near[i]];
     if (other === agent || other.asleep) continue;
-    if (agent.awayFrom(other.x, other.y) > other.archetype.radius + TOUCH) continue;
-    if (agent.isFriendly(other.index)) continue;
-    // Who was felt already goes before who comes to it now.
-    if (touched < 0 || other.index === agent.touching) touched = other.index;
+    const isFelt = other.index === agent.life.touching;
+    const gap = agent.awayFrom(other.x, other.y) - other.archetype.radius;
+    if (gap > (isFelt ? APART : TOUCH) || agent.isFriendly(other.index)) continue;
+    // Who is felt already goes before who comes to it now.
+    if (touched < 0 || isFelt) touched = other.index;
   }
-  if (touched === agent.touching) return;
-  agent.touching = touched;
+  if (touched === agent.life.touching) return;
+  agent.life.touching = touched;
   if (touched < 0) return;
   const { x, y } = world.agents[touched];
   const { touch } = world.statics.words;

@@ -8,9 +8,10 @@ import { collectNeighbours } from '../space/neighbours.ts';
 import { circleBlocked } from '../space/walls.ts';
 import type { Agent } from './agent.ts';
 import { pressPlates } from './gates.ts';
+import { fly } from './flight.ts';
 import { feelTouch, recycle } from './harm.ts';
 import { recordFor } from './record-agent.ts';
-import { carry, fly } from './things.ts';
+import { carry } from './things.ts';
 import type { World } from './world.ts';
 
 /** The part of a tick in which bodies and things move. */

@@ -32,8 +32,8 @@ export function leafState(agent: Agent, mind = 0): number {
   return memory[active] > 0 ? memory[active + memory[active]] : -1;
 }
 
-function postureOf({ asleep, diedAt, crouched }: Agent): number {
-  if (asleep) return diedAt >= 0 ? DEAD : LYING;
+function postureOf({ asleep, isDead, crouched }: Agent): number {
+  if (asleep) return isDead ? DEAD : LYING;
   return crouched ? CROUCHED : UPRIGHT;
 }
 

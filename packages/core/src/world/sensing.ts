@@ -53,7 +53,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     // Most of those about are friends, whom this tells without a look at them.
     if (stances[row + statics.sides[found[i]]] === FRIENDLY) continue;
     const other = agents[found[i]];
-    if (other === agent || other.diedAt >= 0) continue;
+    if (other === agent || other.isDead) continue;
     const unlit = sightStrength(kind, walls, agent, other);
     if (unlit === 0) continue;
     const strength = unlit * lightOn(world, other);

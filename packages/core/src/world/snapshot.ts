@@ -3,7 +3,7 @@ import { hashState } from '../numeric/state-hash.ts';
 import type { Track } from '../senses/sight.ts';
 import type { Percept } from '../senses/percept.ts';
 import type { Agent } from './agent.ts';
-import type { Arriving, Sensation } from './agent-state.ts';
+import type { Arriving, Life, Sensation } from './agent-state.ts';
 import { attend } from './attention.ts';
 import { settleGates } from './gates.ts';
 import type { GateStatus, Message, Noise, Search, Slot, Thing } from './surroundings.ts';
@@ -41,9 +41,7 @@ export interface AgentSnapshot {
   arriving: Arriving[];
   asleep: boolean;
   resting: boolean;
-  health: number;
-  diedAt: number;
-  touching: number;
+  life: Life;
   refused: string;
   carried: number;
   role: number;
@@ -84,9 +82,7 @@ function snapshotAgent(agent: Agent): AgentSnapshot {
     arriving: agent.arriving.slice(),
     asleep: agent.asleep,
     resting: agent.resting,
-    health: agent.health,
-    diedAt: agent.diedAt,
-    touching: agent.touching,
+    life: { ...agent.life },
     refused: agent.refused,
     carried: agent.carried,
     role: agent.role,
@@ -150,9 +146,7 @@ export function restoreSnapshot(world: World, snapshot: Snapshot): void {
     agent.arriving = kept.arriving.slice();
     agent.asleep = kept.asleep;
     agent.resting = kept.resting;
-    agent.health = kept.health;
-    agent.diedAt = kept.diedAt;
-    agent.touching = kept.touching;
+    agent.life = { ...kept.life };
     agent.refused = kept.refused;
     agent.carried = kept.carried;
     agent.role = kept.role;

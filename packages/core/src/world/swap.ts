@@ -31,12 +31,13 @@ function carryBody(old: Agent, agent: Agent): void {
 /** An edit of the archetype's health changes what is left by as much. */
 function carryHealth(old: Agent, agent: Agent, names: Renaming): void {
   const [was, is] = [old.archetype.health, agent.archetype.health];
-  agent.touching = names.agent(old.touching);
-  agent.diedAt = old.diedAt;
-  if (old.diedAt >= 0) {
+  const { life } = agent;
+  life.touching = names.agent(old.life.touching);
+  life.diedAt = old.life.diedAt;
+  if (old.isDead) {
     agent.asleep = true;
-    agent.health = 0;
-  } else if (was - was === 0 && is - is === 0) agent.health = Math.max(1, old.health + is - was);
+    life.health = 0;
+  } else if (was - was === 0 && is - is === 0) life.health = Math.max(1, old.health + is - was);
 }
 
 function carryTracks(old: Agent, agent: Agent, names: Renaming): void {
