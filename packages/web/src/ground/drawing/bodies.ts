@@ -98,6 +98,27 @@ function wickX(x: number, radius: number): number {
   return x - away < 4 ? x + away : x - away;
 }
 
+/** Where the run has the bodies now, as outlines: for a picture that shows something else. */
+export function drawOutlines(painter: Painter, program: Program, frame: Frame): void {
+  const { context, view, tokens } = painter;
+  program.agents.forEach((agent, index) => {
+    if (index * BODY_STRIDE >= frame.bodies.length) return;
+    const { x, y, heading, posture } = bodyAt(frame, index);
+    const radius = Math.max(5, program.archetypes[agent.archetype].radius * view.scale);
+    context.save();
+    context.translate(toX(view, x), toY(view, y));
+    context.rotate(heading);
+    context.scale(radius, radius);
+    context.strokeStyle = faded(
+      tintOf(program, index, tokens.factions),
+      posture >= LYING ? 0.5 : 1,
+    );
+    context.lineWidth = 1.4 / radius;
+    context.stroke(DROP);
+    context.restore();
+  });
+}
+
 export function drawBodies(
   painter: Painter,
   { program, frame, chosen }: Scene,

@@ -1,9 +1,20 @@
 import { createWalkable, islandsOf, type PointDocument } from '@crooked-lantern/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type RefObject,
+} from 'react';
 import styled from 'styled-components';
+import { useDrawing } from '../../engine/use-engine.tsx';
+import type { Tokens } from '../../theme/tokens.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { CanvasStage } from '../../ui/place.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
+import { drawOutlines } from '../drawing/bodies.ts';
 import { largest } from '../drawing/motion.ts';
 import { drawScale } from '../drawing/scene.ts';
 import { fitView, toMetresX, toMetresY, toX, toY, type View } from '../drawing/view.ts';
@@ -77,6 +88,7 @@ export function EditorStage({
   snap,
   area: { area, apart },
   agentKind,
+  showsRun,
   onToolDone,
 }: {
   editor: GroundEditor;
@@ -87,6 +99,8 @@ export function EditorStage({
   area: ReturnType<typeof useWalkableArea>;
   /** The archetype that the agent tool places. */
   agentKind: string;
+  /** Whether the bodies of the run are drawn over it. */
+  showsRun: boolean;
   onToolDone: () => void;
 }) {
   const { document, ground, chosen } = editor;
@@ -317,6 +331,21 @@ export function EditorStage({
       onKeyDown={onKeyDown}
     >
       <canvas ref={canvas} aria-hidden />
+      {showsRun && <RunningBodies view={view} tokens={tokens} />}
     </Stage>
   );
+}
+
+/** Outlines of the bodies where they are in the run, over the ground that is edited. */
+function RunningBodies({ view, tokens }: { view: RefObject<View>; tokens: Tokens }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useDrawing(({ frame, program }) => {
+    const surface = sharpCanvas(canvas.current);
+    if (!surface) return;
+    const { context, width, height } = surface;
+    context.clearRect(0, 0, width, height);
+    if (frame && program)
+      drawOutlines({ context, view: view.current, tokens, width, height }, program, frame);
+  });
+  return <canvas ref={canvas} aria-hidden style={{ pointerEvents: 'none' }} />;
 }

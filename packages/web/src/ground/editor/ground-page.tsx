@@ -77,6 +77,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
   const wanted = useLocation().state as { place?: string; archetype?: string } | null;
   const [toolId, setToolId] = useState(wanted?.place ?? 'choose');
   const [snap, setSnap] = useState(0.1);
+  const [showsRun, setShowsRun] = useState(true);
   const [bodyOf, setBodyOf] = useState(wanted?.archetype ?? archetypes[0] ?? '');
   const [watched, setWatched] = useState<string | null>(null);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
@@ -163,6 +164,13 @@ export function GroundPage({ header }: { header: ReactNode }) {
                 body: {document.archetypes[bodyOf]?.title ?? '—'} {radius} m
               </QuietButton>
             </Menu>
+            <Toggle
+              isSelected={showsRun}
+              onChange={setShowsRun}
+              aria-label="Show where the run has them"
+            >
+              run
+            </Toggle>
           </Bar>
           <EditorStage
             editor={editor}
@@ -170,6 +178,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
             snap={snap}
             area={area}
             agentKind={bodyOf}
+            showsRun={showsRun}
             onToolDone={() => setToolId('choose')}
           />
           {editor.trouble ? (
