@@ -164,3 +164,13 @@ export function interruptedAndNot(document: ProjectDocument, at: number): [strin
   }
   return [worldHash(other), worldHash(world)];
 }
+
+/** The gleaner does something with its hands. */
+export const act = (what: Input['act'], at?: [number, number]): Input => ({
+  agent: 'gleaner',
+  x: 0,
+  y: 0,
+  gait: null,
+  act: what,
+  ...(at ? { at } : {}),
+});

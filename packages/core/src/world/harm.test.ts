@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../findings/check-project.ts';
 import type { ProjectDocument, StateDocument } from '../model/documents.ts';
-import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
+import { act, cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
 import { DEAD, pictureBodies, BODY_STRIDE } from './picture.ts';
 import type { Input } from './program.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from './snapshot.ts';
@@ -33,14 +33,6 @@ function yard(
   return { ...watched, document, agent, keeper: agent('keeper'), of, throwAt };
 }
 
-const act = (what: Input['act'], at?: [number, number]): Input => ({
-  agent: 'gleaner',
-  x: 0,
-  y: 0,
-  gait: null,
-  act: what,
-  ...(at ? { at } : {}),
-});
 const walk = (x: number, y: number): Input => ({ agent: 'gleaner', x, y, gait: null });
 
 describe('a thing in flight', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ProjectDocument, StateDocument } from '../model/documents.ts';
-import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
+import { act, cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
 import type { Input } from './program.ts';
 
 /** What hearing, finding and being told bring to a mind, and which of it has the attention. */
@@ -22,14 +22,6 @@ function yard(states: StateDocument[], change: (document: ProjectDocument) => vo
   return { ...watched, agent, keeper: agent('keeper') };
 }
 
-const act = (what: Input['act'], at?: [number, number]): Input => ({
-  agent: 'gleaner',
-  x: 0,
-  y: 0,
-  gait: null,
-  act: what,
-  ...(at ? { at } : {}),
-});
 const go = (x: number, y: number, gait: string | null = null): Input => ({
   agent: 'gleaner',
   x,

@@ -4,12 +4,13 @@ import { useNavigate, useParams } from 'react-router';
 import { freshIn } from '../project/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button } from '../ui/button.tsx';
+import { AgentLinks } from './agent-links.tsx';
 import { factionTint } from './factions.ts';
 import { FindingsHere } from './findings-here.tsx';
 import { ArchetypeGlyph } from './glyphs.tsx';
 import { EntryHeading } from './heading.tsx';
 import { KindForm } from './kind-form.tsx';
-import { Buttons, FormColumn, Jump } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.tsx';
 import { archetypeEditor, type CastEditor } from './use-cast.ts';
 
 /** What all agents made from it have. */
@@ -56,14 +57,7 @@ export function ArchetypeForm({ cast }: { cast: CastEditor }) {
         {made.length === 0
           ? 'No agent is made from it yet.'
           : `${made.length} ${made.length === 1 ? 'agent is' : 'agents are'} made from it: `}
-        {made.map((agent, i) => (
-          <span key={agent}>
-            {i > 0 && ', '}
-            <Jump type="button" onClick={() => select('agents', agent)}>
-              {agents[agent].title ?? agent}
-            </Jump>
-          </span>
-        ))}
+        <AgentLinks cast={cast} names={made} />
       </p>
       <Buttons>
         <Button

@@ -5,25 +5,11 @@ import styled from 'styled-components';
 import { freshIn } from '../project/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { ListColumn, ListItem } from '../ui/place.ts';
+import { ListColumn, ListHead, ListItem } from '../ui/place.ts';
 import { factionNames, factionTint } from './factions.ts';
 import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
 import { overridden } from './kind-values.ts';
 import type { CastEditor, CastSelection } from './use-cast.ts';
-
-const Head = styled.div`
-  display: flex;
-  align-items: center;
-  margin-top: 8px;
-  padding-left: 6px;
-  h2 {
-    flex: 1;
-    font-weight: 600;
-  }
-  button {
-    min-height: 22px;
-  }
-`;
 
 const Name = styled.span`
   display: inline-flex;
@@ -54,14 +40,14 @@ function Group({
 }) {
   return (
     <section aria-label={title}>
-      <Head>
+      <ListHead>
         <h2>{title}</h2>
         {add && (
           <QuietButton aria-label={`Add ${add.what}`} onPress={add.run}>
             <Plus size={13} />
           </QuietButton>
         )}
-      </Head>
+      </ListHead>
       {children}
     </section>
   );

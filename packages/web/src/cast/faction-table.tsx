@@ -1,9 +1,9 @@
 import { namesOf, STANCES, type Stance } from '@crooked-lantern/core';
-import { Minus, Plus, ShieldAlert, Sprout, Trash2, type LucideIcon } from 'lucide-react';
+import { Minus, Plus, ShieldAlert, Sprout, type LucideIcon } from 'lucide-react';
 import styled from 'styled-components';
 import { freshName } from '../project/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
-import { Button, QuietButton } from '../ui/button.tsx';
+import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu } from '../ui/menu.tsx';
@@ -118,14 +118,12 @@ export function FactionTable({ cast }: { cast: CastEditor }) {
               </td>
               <td>
                 {members(of).length === 0 && Object.hasOwn(factions, of) && (
-                  <QuietButton
-                    aria-label={`Remove the faction ${factionTitle(document, of)}`}
+                  <RemoveButton
+                    label={`Remove the faction ${factionTitle(document, of)}`}
                     onPress={() =>
                       change({ command: 'setInCast', part: 'factions', name: of, value: null })
                     }
-                  >
-                    <Trash2 size={13} />
-                  </QuietButton>
+                  />
                 )}
               </td>
             </tr>

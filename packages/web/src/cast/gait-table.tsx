@@ -1,7 +1,7 @@
 import { CROUCHED_SEEN, NAME_PATTERN, namesOf, type GaitDocument } from '@crooked-lantern/core';
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import styled from 'styled-components';
-import { QuietButton, Toggle } from '../ui/button.tsx';
+import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { gaitNamed, seenOf } from './senses/notice-curves.ts';
@@ -135,12 +135,10 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                 </td>
                 <td>
                   {!base && !usual && (
-                    <QuietButton
-                      aria-label={`Remove the gait ${name} of ${of}`}
+                    <RemoveButton
+                      label={`Remove the gait ${name} of ${of}`}
                       onPress={() => put(['gaits', name], undefined)}
-                    >
-                      <Trash2 size={12} />
-                    </QuietButton>
+                    />
                   )}
                 </td>
               </tr>

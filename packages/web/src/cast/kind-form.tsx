@@ -1,6 +1,5 @@
 import { namesOf, type ArchetypeDocument } from '@crooked-lantern/core';
-import { Trash2 } from 'lucide-react';
-import { QuietButton } from '../ui/button.tsx';
+import { RemoveButton } from '../ui/button.tsx';
 import { Choice, Row, Rows } from '../ui/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
 import { GaitTable } from './gait-table.tsx';
@@ -78,13 +77,10 @@ function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {
       {more.map((name) => (
         <span key={name} style={{ whiteSpace: 'nowrap' }}>
           {minds[name]?.title ?? name}
-          <QuietButton
-            aria-label={`${of} no longer has the mind ${minds[name]?.title ?? name}`}
-            style={{ minHeight: 20 }}
+          <RemoveButton
+            label={`${of} no longer has the mind ${minds[name]?.title ?? name}`}
             onPress={() => set(more.filter((other) => other !== name))}
-          >
-            <Trash2 size={12} />
-          </QuietButton>
+          />
         </span>
       ))}
       {free.length > 0 && more.length < 4 && (

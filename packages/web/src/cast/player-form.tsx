@@ -3,8 +3,7 @@ import { Footprints, Play, Trash2 } from 'lucide-react';
 import { recordingOf } from '../engine/recording.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Button } from '../ui/button.tsx';
-import { FlagField, Row, Rows } from '../ui/fields.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { FlagField, Row, Rows, SeedField } from '../ui/fields.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { EntryHeading } from './heading.tsx';
 import { Buttons, FormColumn } from './layout.tsx';
@@ -63,18 +62,12 @@ export function PlayerForm({ cast }: { cast: CastEditor }) {
         <Row label="Drives">
           {driven.map((agent) => agents[agent]?.title ?? agent).join(', ') || 'nobody'}
         </Row>
-        <Row label="Seed it was recorded with">
-          <InlineText
-            mono
-            label={`Seed of ${title}`}
-            value={seed === undefined ? '' : String(seed)}
-            placeholder="as the project says"
-            check={(text) =>
-              text === '' ? null : checkNumber(0, Number.MAX_SAFE_INTEGER, true)(text)
-            }
-            onCommit={(text) => set({ seed: text === '' ? undefined : Number(text) })}
-          />
-        </Row>
+        <SeedField
+          label="Seed it was recorded with"
+          of={title}
+          value={seed}
+          onCommit={(next) => set({ seed: next })}
+        />
         <FlagField
           label="Plays from the start"
           of={title}

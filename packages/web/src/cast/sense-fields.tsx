@@ -1,6 +1,6 @@
 import type { ConeDocument, SightDocument } from '@crooked-lantern/core';
-import { Plus, Trash2 } from 'lucide-react';
-import { QuietButton } from '../ui/button.tsx';
+import { Plus } from 'lucide-react';
+import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { Rows } from '../ui/fields.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Table } from './gait-table.tsx';
@@ -94,12 +94,10 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
               ))}
               <td>
                 {cones.length > 1 && (
-                  <QuietButton
-                    aria-label={`Remove cone ${i + 1} of ${of}`}
+                  <RemoveButton
+                    label={`Remove cone ${i + 1} of ${of}`}
                     onPress={() => set(cones.filter((_, n) => n !== i))}
-                  >
-                    <Trash2 size={12} />
-                  </QuietButton>
+                  />
                 )}
               </td>
             </tr>
@@ -146,12 +144,7 @@ function Part({
       <h3>
         {title}
         {removable && (
-          <QuietButton
-            aria-label={`Take ${part} from ${of}`}
-            onPress={() => put([part], undefined)}
-          >
-            <Trash2 size={12} />
-          </QuietButton>
+          <RemoveButton label={`Take ${part} from ${of}`} onPress={() => put([part], undefined)} />
         )}
       </h3>
       {has ? (

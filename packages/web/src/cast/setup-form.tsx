@@ -2,8 +2,8 @@ import { namesOf, type SetupDocument } from '@crooked-lantern/core';
 import { MapPin, Play, Plus, Trash2 } from 'lucide-react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { bodyAt } from '../ground/drawing/bodies.ts';
-import { Button, QuietButton } from '../ui/button.tsx';
-import { Choice, ChoiceField, Row, Rows } from '../ui/fields.tsx';
+import { Button, RemoveButton } from '../ui/button.tsx';
+import { Choice, ChoiceField, Rows, SeedField } from '../ui/fields.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
@@ -87,18 +87,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
           ]}
           onChoose={(id) => set({ play: id || undefined })}
         />
-        <Row label="Seed">
-          <InlineText
-            mono
-            label={`Seed of ${title}`}
-            value={setup.seed === undefined ? '' : String(setup.seed)}
-            placeholder="as the project says"
-            check={(text) =>
-              text === '' ? null : checkNumber(0, Number.MAX_SAFE_INTEGER, true)(text)
-            }
-            onCommit={(text) => set({ seed: text === '' ? undefined : Number(text) })}
-          />
-        </Row>
+        <SeedField of={title} value={setup.seed} onCommit={(next) => set({ seed: next })} />
         <ChoiceField
           label="Scripted player"
           of={title}
@@ -153,15 +142,13 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
                     <td>{figure('y', at[1], (y) => put({ at: [at[0], y] }))}</td>
                     <td>{figure('heading', heading, (value) => put({ heading: value }))}</td>
                     <td>
-                      <QuietButton
-                        aria-label={`${titleOf(agent)} starts as on the ground`}
+                      <RemoveButton
+                        label={`${titleOf(agent)} starts as on the ground`}
                         onPress={() => {
                           const { [agent]: _, ...rest } = places;
                           setPlaces(rest);
                         }}
-                      >
-                        <Trash2 size={12} />
-                      </QuietButton>
+                      />
                     </td>
                   </tr>
                 );

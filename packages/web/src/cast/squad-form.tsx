@@ -2,13 +2,14 @@ import { archetypeOf, namesOf, type RoleDocument, type SquadDocument } from '@cr
 import { ArrowDown, ArrowUp, Plus, Trash2, Users, X } from 'lucide-react';
 import styled from 'styled-components';
 import { ExpressionField } from '../minds/expression-field.tsx';
-import { Button, QuietButton } from '../ui/button.tsx';
+import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { NumberField, Rows } from '../ui/fields.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { AgentLinks } from './agent-links.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
-import { Buttons, FormColumn, Jump } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.tsx';
 import type { CastEditor } from './use-cast.ts';
 
 const Wide = styled(Table)`
@@ -26,7 +27,7 @@ function withoutEmpty<T extends object>(value: T): T {
 
 /** Agents that share memory and what they are told, and the parts they take. */
 export function SquadForm({ cast }: { cast: CastEditor }) {
-  const { document, selection, change, select, agents } = cast;
+  const { document, selection, change, agents } = cast;
   const { name } = selection;
   const squad = document.squads?.[name];
   if (!squad) return null;
@@ -66,14 +67,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
         {members.length === 0
           ? 'Nobody is in it. Choose it for an archetype or a placed agent.'
           : 'In it: '}
-        {members.map((agent, i) => (
-          <span key={agent}>
-            {i > 0 && ', '}
-            <Jump type="button" onClick={() => select('agents', agent)}>
-              {agents[agent].title ?? agent}
-            </Jump>
-          </span>
-        ))}
+        <AgentLinks cast={cast} names={members} />
       </p>
       <Rows>
         <NumberField
@@ -184,12 +178,10 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                     >
                       <ArrowDown size={12} />
                     </QuietButton>
-                    <QuietButton
-                      aria-label={`Remove the role ${role.role} of ${title}`}
+                    <RemoveButton
+                      label={`Remove the role ${role.role} of ${title}`}
                       onPress={() => setRoles(roles.filter((_, n) => n !== i))}
-                    >
-                      <Trash2 size={12} />
-                    </QuietButton>
+                    />
                   </td>
                 </tr>
               ))}

@@ -1,4 +1,5 @@
 import { Button as AriaButton, ToggleButton as AriaToggleButton } from 'react-aria-components';
+import { Trash2 } from 'lucide-react';
 import styled, { css } from 'styled-components';
 
 const base = css`
@@ -82,3 +83,12 @@ export const Toggle = styled(AriaToggleButton)<{ $tint?: string }>`
     border-color: var(--line2);
   }
 `;
+
+/** Takes something away; `label` says what, for readers. */
+export function RemoveButton({ label, onPress }: { label: string; onPress: () => void }) {
+  return (
+    <QuietButton aria-label={label} onPress={onPress} style={{ minHeight: 20 }}>
+      <Trash2 size={12} />
+    </QuietButton>
+  );
+}

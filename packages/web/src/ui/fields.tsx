@@ -153,3 +153,29 @@ export function checkTitle(text: string, optional = false): string | null {
   if (optional && text === '') return null;
   return text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null;
 }
+
+/** A seed that may be left to the project. */
+export function SeedField({
+  label = 'Seed',
+  of,
+  value,
+  onCommit,
+}: {
+  label?: string;
+  of: string;
+  value: number | undefined;
+  onCommit: (value: number | undefined) => void;
+}) {
+  return (
+    <Row label={label}>
+      <InlineText
+        mono
+        label={`Seed of ${of}`}
+        value={value === undefined ? '' : String(value)}
+        placeholder="as the project says"
+        check={(text) => (text === '' ? null : checkNumber(0, Number.MAX_SAFE_INTEGER, true)(text))}
+        onCommit={(text) => onCommit(text === '' ? undefined : Number(text))}
+      />
+    </Row>
+  );
+}

@@ -34,6 +34,21 @@ export const ListColumn = styled.nav`
   background: color-mix(in srgb, var(--panel) 50%, var(--night));
 `;
 
+/** What stands over a group of entries, with what can be done with it. */
+export const ListHead = styled.div`
+  display: flex;
+  align-items: center;
+  margin-top: 8px;
+  padding-left: 6px;
+  h2 {
+    flex: 1;
+    font-weight: 600;
+  }
+  button {
+    min-height: 22px;
+  }
+`;
+
 /** One entry of such a list, the chosen ones raised. */
 export const ListItem = styled.button`
   display: flex;

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch } from '../../app/store.ts';
 import { perform } from '../../project/perform.ts';
-import { Button, QuietButton } from '../../ui/button.tsx';
+import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields.tsx';
 import { checkNumber, InlineText } from '../../ui/inline-text.tsx';
 import { PartFieldRow } from './part-field-row.tsx';
@@ -113,13 +113,10 @@ function Waypoints({
             />
           ))}
           {points.length > 2 && (
-            <QuietButton
-              aria-label={`Remove waypoint ${i + 1} of ${of}`}
-              style={{ minHeight: 20 }}
+            <RemoveButton
+              label={`Remove waypoint ${i + 1} of ${of}`}
               onPress={() => onChange({ ...part, points: points.filter((_, n) => n !== i) })}
-            >
-              <Trash2 size={12} />
-            </QuietButton>
+            />
           )}
         </Row>
       ))}

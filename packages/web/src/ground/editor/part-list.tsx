@@ -1,23 +1,8 @@
 import { Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
-import styled from 'styled-components';
-import { ListColumn, ListItem } from '../../ui/place.ts';
+import { ListColumn, ListHead, ListItem } from '../../ui/place.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { keyOf, LAYERS, partsOf, titleOf, type PartRef } from './parts.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
-
-const Head = styled.div`
-  display: flex;
-  align-items: center;
-  margin-top: 8px;
-  padding-left: 6px;
-  h2 {
-    flex: 1;
-    font-weight: 600;
-  }
-  button {
-    min-height: 22px;
-  }
-`;
 
 function placeText(editor: GroundEditor, ref: PartRef): string {
   const part = partsOf(editor.ground, ref.kind).find(([name]) => name === ref.name)?.[1];
@@ -43,7 +28,7 @@ export function PartList({ editor }: { editor: GroundEditor }) {
         const locked = layers.locked.includes(id);
         return (
           <section key={id} aria-label={title}>
-            <Head>
+            <ListHead>
               <h2>
                 {title} <small>{refs.length}</small>
               </h2>
@@ -59,7 +44,7 @@ export function PartList({ editor }: { editor: GroundEditor }) {
               >
                 {locked ? <Lock size={13} /> : <LockOpen size={13} />}
               </QuietButton>
-            </Head>
+            </ListHead>
             {refs.map((ref) => (
               <ListItem
                 key={keyOf(ref)}
