@@ -5,6 +5,7 @@ export * from './model/nodes.ts';
 export { NAME_ABOUT, NAME_PATTERN, namesOf } from './model/names.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
+export { withoutUndefined } from './model/without-undefined.ts';
 export { nodeText } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export { readProject, readProjectText, type Fault, type ReadResult } from './model/read-project.ts';

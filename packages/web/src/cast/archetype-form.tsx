@@ -1,4 +1,4 @@
-import { namesOf } from '@crooked-lantern/core';
+import { namesOf, withoutUndefined } from '@crooked-lantern/core';
 import { Copy, MapPin, Trash2 } from 'lucide-react';
 import { useNavigate, useParams } from 'react-router';
 import { freshIn } from '../project/fresh-name.ts';
@@ -36,17 +36,14 @@ export function ArchetypeForm({ cast }: { cast: CastEditor }) {
       <EntryHeading
         editor={cast}
         entry={kind}
-        onChange={({ title = kind.title, ...rest }) => {
-          const { note = kind.note } = rest;
-          const { note: _, ...others } = kind;
-          const noted = 'note' in rest ? rest.note : note;
+        onChange={(part) =>
           change({
             command: 'setInCast',
             part: 'archetypes',
             name,
-            value: { ...others, title, ...(noted === undefined ? {} : { note: noted }) },
-          });
-        }}
+            value: withoutUndefined({ ...kind, ...part }),
+          })
+        }
         sort={
           <>
             <ArchetypeGlyph tint={factionTint(document, kind.faction, tokens.factions)} /> Archetype

@@ -1,4 +1,4 @@
-import { namesOf, type PlayerDocument } from '@crooked-lantern/core';
+import { namesOf, withoutUndefined, type PlayerDocument } from '@crooked-lantern/core';
 import { Footprints, Play, Trash2 } from 'lucide-react';
 import { recordingOf } from '../engine/recording.ts';
 import { useEngine } from '../engine/use-engine.tsx';
@@ -18,12 +18,13 @@ export function PlayerForm({ cast }: { cast: CastEditor }) {
   if (!player) return null;
   const { title, seed, inputs } = player;
   const { start, ticksPerSecond = 60, setups = {} } = document;
-  const set = (part: Partial<PlayerDocument>) => {
-    const value = { ...player, ...part };
-    for (const field of ['note', 'seed'] as const)
-      if (value[field] === undefined) delete value[field];
-    change({ command: 'setInCast', part: 'players', name, value });
-  };
+  const set = (part: Partial<PlayerDocument>) =>
+    change({
+      command: 'setInCast',
+      part: 'players',
+      name,
+      value: withoutUndefined({ ...player, ...part }),
+    });
   const driven = [...new Set(inputs.map(({ agent }) => agent))];
   const begun = namesOf(setups).filter((setup) => setups[setup].player === name);
   return (

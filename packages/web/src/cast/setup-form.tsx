@@ -1,4 +1,4 @@
-import { namesOf, type SetupDocument } from '@crooked-lantern/core';
+import { namesOf, withoutUndefined, type SetupDocument } from '@crooked-lantern/core';
 import { MapPin, Play, Plus, Trash2 } from 'lucide-react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { bodyAt } from '../ground/drawing/bodies.ts';
@@ -23,12 +23,13 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
   const setup = document.setups?.[name];
   if (!setup) return null;
   const { title, agents: places = {} } = setup;
-  const set = (part: Partial<SetupDocument>) => {
-    const value = { ...setup, ...part };
-    for (const field of ['note', 'play', 'seed', 'player', 'agents'] as const)
-      if (value[field] === undefined) delete value[field];
-    change({ command: 'setInCast', part: 'setups', name, value });
-  };
+  const set = (part: Partial<SetupDocument>) =>
+    change({
+      command: 'setInCast',
+      part: 'setups',
+      name,
+      value: withoutUndefined({ ...setup, ...part }),
+    });
   const setPlaces = (next: Places) =>
     set({ agents: Object.keys(next).length > 0 ? next : undefined });
   const titleOf = (agent: string) => agents[agent]?.title ?? agent;

@@ -1,7 +1,13 @@
-import { archetypeOf, namesOf, type RoleDocument, type SquadDocument } from '@crooked-lantern/core';
+import {
+  archetypeOf,
+  namesOf,
+  type RoleDocument,
+  type SquadDocument,
+  withoutUndefined,
+} from '@crooked-lantern/core';
 import { ArrowDown, ArrowUp, Plus, Trash2, Users, X } from 'lucide-react';
 import styled from 'styled-components';
-import { ExpressionField } from '../minds/expression-field.tsx';
+import { ExpressionField } from '../expression/expression-field.tsx';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { NumberField, Rows } from '../ui/fields.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
@@ -21,10 +27,6 @@ const Wide = styled(Table)`
 
 const SCORE_PLACE = { score: true } as const;
 
-function withoutEmpty<T extends object>(value: T): T {
-  return Object.fromEntries(Object.entries(value).filter(([, each]) => each !== undefined)) as T;
-}
-
 /** Agents that share memory and what they are told, and the parts they take. */
 export function SquadForm({ cast }: { cast: CastEditor }) {
   const { document, selection, change, agents } = cast;
@@ -36,12 +38,12 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       command: 'setInCast',
       part: 'squads',
       name,
-      value: withoutEmpty({ ...squad, ...part }),
+      value: withoutUndefined({ ...squad, ...part }),
     });
   const roles = squad.roles ?? [];
   const setRoles = (list: RoleDocument[]) => set({ roles: list.length > 0 ? list : undefined });
   const setRole = (index: number, part: Partial<RoleDocument>) =>
-    setRoles(roles.map((role, i) => (i === index ? withoutEmpty({ ...role, ...part }) : role)));
+    setRoles(roles.map((role, i) => (i === index ? withoutUndefined({ ...role, ...part }) : role)));
   const move = (from: number, to: number) => {
     const rest = roles.filter((_, i) => i !== from);
     setRoles([...rest.slice(0, to), roles[from], ...rest.slice(to)]);

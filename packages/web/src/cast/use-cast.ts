@@ -31,7 +31,7 @@ export interface CastEditor {
   agents: Record<string, PlacedAgentDocument>;
 }
 
-function firstOf(document: ProjectDocument, part: CastSelection['part'], name: string) {
+function isThere(document: ProjectDocument, part: CastSelection['part'], name: string) {
   const record = part === 'agents' ? agentsOf(document) : (document[part] ?? {});
   return Object.hasOwn(record, name);
 }
@@ -51,7 +51,7 @@ export function useCast(): CastEditor {
     const known = [...CAST_PARTS, 'agents'] as readonly string[];
     const part = (known.includes(namedPart) ? namedPart : 'archetypes') as CastSelection['part'];
     // The table of factions needs no name; what an undo took away gives way to the first archetype.
-    if (part === 'factions' || firstOf(document, part, named)) return { part, name: named };
+    if (part === 'factions' || isThere(document, part, named)) return { part, name: named };
     return { part: 'archetypes', name: Object.keys(document.archetypes).sort()[0] ?? '' };
   }, [document, namedPart, named]);
   const select = useCallback(

@@ -14,7 +14,7 @@ import { useProject } from '../app/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
-import { ExpressionField } from './expression-field.tsx';
+import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from './row-findings.tsx';
 
 const Line = styled.div`

@@ -9,7 +9,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { listStates, titleOf } from './document-names.ts';
-import { ExpressionField } from './expression-field.tsx';
+import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
 

@@ -6,6 +6,7 @@ import type {
   StateDocument,
   TransitionDocument,
 } from '../documents.ts';
+import { withoutUndefined } from '../without-undefined.ts';
 import { renameInCast, setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
 import { CommandError, type DocumentCommand } from './commands.ts';
@@ -74,10 +75,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
-}
-
-function withoutUndefined<T extends object>(value: T): T {
-  return Object.fromEntries(Object.entries(value).filter(([, entry]) => entry !== undefined)) as T;
 }
 
 function expectIndex(list: readonly unknown[], index: number): void {
