@@ -18,7 +18,7 @@ beforeAll(async () => {
   app = await startApp();
 });
 afterAll(() => app.close());
-afterEach(() => expect(app.takeErrors()).toEqual([]));
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 /** What axe finds serious or worse, with where. */
 async function seriousFaults(page: Page): Promise<string[]> {
@@ -72,7 +72,6 @@ describe('writing a mind from almost nothing', () => {
     await page.locator('[data-active="true"]').getByText('Come').waitFor({ timeout: 30_000 });
     await page.keyboard.up('ArrowUp');
     await untilSaved(page);
-    await page.context().close();
   });
 
   it('shows a tree as rows, with what each came to, and takes the remedy of a finding', async () => {
@@ -91,7 +90,6 @@ describe('writing a mind from almost nothing', () => {
     await page.getByRole('button', { name: 'Remove the tree combThePlace' }).click();
     await page.getByText('None: everything has its place.').waitFor();
     await pause(page);
-    await page.context().close();
   });
 
   it('shows a mind that is one tree while it runs', async () => {
@@ -109,7 +107,6 @@ describe('writing a mind from almost nothing', () => {
     await rows.locator('[data-result="running"]', { hasText: 'Left' }).first().waitFor();
     await rows.locator('[data-result="running"]', { hasText: 'Right' }).first().waitFor();
     expect(await seriousFaults(page)).toEqual([]);
-    await page.context().close();
   });
 
   it('transitions are reordered, retargeted and removed, by keyboard too', async () => {
@@ -137,7 +134,6 @@ describe('writing a mind from almost nothing', () => {
       .getByRole('button', { name: 'guard of transition 2 of Chase: !sees(quarry). Edit' })
       .waitFor();
     await untilSaved(page);
-    await page.context().close();
   });
 
   it('completes names as they are typed', async () => {
@@ -157,7 +153,6 @@ describe('writing a mind from almost nothing', () => {
     await page
       .getByRole('button', { name: 'guard of transition 2 of Chase: !sees(quarry). Edit' })
       .waitFor();
-    await page.context().close();
   });
 });
 
@@ -182,7 +177,6 @@ describe('the transport', () => {
     await page.keyboard.type('12');
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Seed: 12. Edit' }).waitFor();
-    await page.context().close();
   });
 
   it('rewinds by dragging on the lanes', async () => {
@@ -194,7 +188,6 @@ describe('the transport', () => {
     await page.mouse.move(box.x + 60, box.y + 40);
     await page.mouse.up();
     await expect.poll(() => tick(page)).toBeLessThan(300);
-    await page.context().close();
   });
 
   it('is named in the command list, with its keys', async () => {
@@ -206,7 +199,6 @@ describe('the transport', () => {
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Speed 4 times. Choose' }).waitFor();
-    await page.context().close();
   });
 });
 
@@ -223,7 +215,6 @@ describe('for everybody', () => {
       await page.keyboard.press('Control+k');
       await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
       expect(await seriousFaults(page)).toEqual([]);
-      await page.context().close();
     });
   }
 
@@ -266,7 +257,6 @@ describe('for everybody', () => {
         `${name} in ${[...reached].join(' | ')}`,
       ).toBe(true);
     }
-    await page.context().close();
   });
 
   it('holds together at 200 % zoom: nothing runs off to the side', async () => {
@@ -278,6 +268,5 @@ describe('for everybody', () => {
       width: document.documentElement.clientWidth,
     }));
     expect(scroll).toBeLessThanOrEqual(width);
-    await page.context().close();
   });
 });

@@ -11,7 +11,7 @@ beforeAll(async () => {
   app = await startApp();
 });
 afterAll(() => app.close());
-afterEach(() => expect(app.takeErrors()).toEqual([]));
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 /** What the server holds, once the page says that it has saved. */
 async function stored(page: Page, project: string): Promise<ProjectDocument> {
@@ -206,6 +206,5 @@ describe('the place', () => {
       );
       expect(serious.map(({ id, nodes }) => [part, id, nodes.map(({ html }) => html)])).toEqual([]);
     }
-    await page.context().close();
   });
 });

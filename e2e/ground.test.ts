@@ -21,7 +21,7 @@ beforeAll(async () => {
   app = await startApp();
 });
 afterAll(() => app.close());
-afterEach(() => expect(app.takeErrors()).toEqual([]));
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 /** The editor's stage, with metres turned into places on the page. */
 async function stageOf(page: Page, width: number, height: number) {
@@ -166,7 +166,6 @@ describe('a ground from nothing', () => {
       await expect.poll(() => tick(page), { timeout: 30_000 }).toBe(at);
       await untilResting(page);
       expect(await page.getByTestId('hash').innerText()).toBe(hash);
-      await page.context().close();
     },
   );
 });
@@ -197,7 +196,6 @@ describe('editing a ground', () => {
     expect(await listed(page, 'Agents')).toHaveLength(9);
     await page.getByRole('button', { name: 'Remove (Delete)' }).click();
     expect(await listed(page, 'Agents')).toHaveLength(8);
-    await page.context().close();
   });
 
   it('keeps what can’t be from happening, with the reason', async () => {
@@ -216,7 +214,6 @@ describe('editing a ground', () => {
     await page.getByRole('textbox', { name: 'y of Warden 1' }).press('Enter');
     await page.getByRole('alert').getByText('there is a wall in the way').waitFor();
     await page.getByRole('button', { name: 'y of Warden 1: 12. Edit' }).waitFor();
-    await page.context().close();
   });
 
   it('lets no click through to what is locked, and draws nothing that is hidden', async () => {
@@ -230,7 +227,6 @@ describe('editing a ground', () => {
     // A lamp shines on the sleeper; the click takes the sleeper.
     await stage.click(22.6, 25.6);
     await page.getByRole('heading', { name: 'Sleeper' }).waitFor();
-    await page.context().close();
   });
 
   it('names what is cut off for the body that is looked at', async () => {
@@ -246,7 +242,6 @@ describe('editing a ground', () => {
       })}/ground`,
     );
     await page.getByText(/cut off 1: \d+\.\d m² around 19\.5, 6\.9/).waitFor();
-    await page.context().close();
   });
 
   it('has nothing serious for axe, in either theme', async () => {
@@ -278,6 +273,5 @@ describe('playing', () => {
     await page.getByText(/press G, to play the Warden 1|Arrows walk/).waitFor();
     const { x } = await placeOf(page, 'Warden 1');
     await holdUntil(page, 'ArrowRight', async () => (await placeOf(page, 'Warden 1')).x > x + 1);
-    await page.context().close();
   });
 });

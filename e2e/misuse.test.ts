@@ -24,7 +24,7 @@ afterAll(async () => {
   rmSync(files, { recursive: true, force: true });
   await app.close();
 });
-afterEach(() => expect(app.takeErrors()).toEqual([]));
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 function file(name: string, content: string): string {
   const full = path.join(files, name);
@@ -51,7 +51,6 @@ describe('files that are no projects', () => {
     await page.getByTestId('file').setInputFiles(file(`${name}.lantern.json`, content));
     await page.getByRole('alert').getByText(words).waitFor();
     expect(await projects.count()).toBe(before);
-    await page.context().close();
   });
 
   it('a good file opens, and a project goes away and comes back', async () => {
@@ -72,7 +71,6 @@ describe('files that are no projects', () => {
     await page.getByText('“Second Watch” was deleted.').waitFor();
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('link', { name: 'Second Watch' }).waitFor();
-    await page.context().close();
   });
 });
 
@@ -105,7 +103,6 @@ describe('a broken guard', () => {
     await writeExpression(page, GUARD, 'attention.strength > 0.3');
     await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
     await untilLit(page, 'rounds');
-    await page.context().close();
   });
 
   it('is undone and redone with the keyboard', async () => {
@@ -119,7 +116,6 @@ describe('a broken guard', () => {
     await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.9. Edit` }).waitFor();
     await page.keyboard.press('Control+z');
     await untilSaved(page);
-    await page.context().close();
   });
 
   it('refuses a number out of range in words, and keeps the old one', async () => {
@@ -134,7 +130,6 @@ describe('a broken guard', () => {
     await page
       .getByRole('button', { name: 'seconds of for, transition 2 of Rounds: 0.2. Edit' })
       .waitFor();
-    await page.context().close();
   });
 });
 
@@ -161,8 +156,6 @@ describe('two windows', () => {
     await untilSaved(one);
     await one.reload();
     await one.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
-    await one.context().close();
-    await two.context().close();
   });
 });
 
@@ -188,7 +181,6 @@ describe('losing the database', () => {
     await page.goto(app.address + where);
     await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
     await untilSaved(page);
-    await page.context().close();
   });
 });
 
@@ -199,5 +191,4 @@ it('an address that leads nowhere says so and shows the way back', async () => {
   await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
   await page.goto(`${app.address}/nowhere`);
   await page.getByText('There is no page here').waitFor();
-  await page.context().close();
 });

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { DEMO_MINDS, pause, tick, untilRunning } from './testing/minds-page.fixture.ts';
 
@@ -11,6 +11,7 @@ beforeAll(async () => {
   app = await startApp();
 });
 afterAll(() => app.close());
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 /** The last line `lantern run` prints for the demo. */
 function lastLine(seed: number): { type: string; tick: number; hash: string } {
@@ -76,7 +77,6 @@ describe('the same run comes back', () => {
     await page.keyboard.press('End');
     await expect.poll(() => tick(page)).toBe(600);
     expect(await hash.innerText()).toBe(at600);
-    await page.context().close();
   });
 
   it('when a link is opened that names the tick', async () => {
@@ -89,8 +89,5 @@ describe('the same run comes back', () => {
     const other = await app.open(link.pathname + link.search);
     await other.getByTestId('hash').waitFor();
     expect(await other.getByTestId('hash').innerText()).toBe(hash);
-    expect(app.takeErrors()).toEqual([]);
-    await page.context().close();
-    await other.context().close();
   });
 });

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
   placeOf,
@@ -16,6 +16,7 @@ beforeAll(async () => {
   app = await startApp();
 });
 afterAll(() => app.close());
+afterEach(async () => expect(await app.endPages()).toEqual([]));
 
 /** Around the orchard, corner by corner. */
 const LEGS: Leg[] = [
@@ -77,6 +78,5 @@ it(
       })
       .waitFor();
     await untilLit(page, 'peer');
-    expect(app.takeErrors()).toEqual([]);
   },
 );

@@ -27,8 +27,8 @@ export interface App {
   newNight(change?: (document: ProjectDocument) => void): Promise<string>;
   /** The same of Night Watch, with the address of the project. */
   newNightWatch(change?: (document: ProjectDocument) => void): Promise<string>;
-  /** Errors pages have thrown since the last call. */
-  takeErrors(): string[];
+  /** Closes all pages, which would run on beside the next test, and gives the errors they have thrown. */
+  endPages(): Promise<string[]>;
   stopServer(): Promise<void>;
   startServer(): Promise<void>;
   close(): Promise<void>;
@@ -102,7 +102,8 @@ export async function startApp(): Promise<App> {
     },
     newNight: async (change) => `${await addProject(PLAIN, change)}/minds/warden`,
     newNightWatch: (change) => addProject(NIGHT_WATCH, change),
-    takeErrors() {
+    async endPages() {
+      for (const context of browser.contexts()) await context.close();
       const taken = errors;
       errors = [];
       return taken;
