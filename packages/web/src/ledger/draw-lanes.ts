@@ -227,7 +227,8 @@ function drawDots(
     const dot = dotOf(entry, tokens);
     if (!dot) continue;
     context.beginPath();
-    context.arc(xOf(window, tick), y + BAND / 2, 4, 0, 2 * Math.PI);
+    // At the upper edge, where it leaves the band's words readable.
+    context.arc(xOf(window, tick), y + 2, 3.5, 0, 2 * Math.PI);
     context.fillStyle = dot.color;
     context.fill();
     context.strokeStyle = tokens.panel;

@@ -1,7 +1,6 @@
-import { namesOf } from '@crooked-lantern/core';
-import type { ProjectDocument } from '@crooked-lantern/core';
+import { namesOf, type ProjectDocument } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { listStates, shortReason } from './document-names.ts';
+import { listStates, shortReason, usualMind } from './document-names.ts';
 
 describe('short words for a transition', () => {
   it.each([
@@ -38,4 +37,27 @@ it('lists states in document order with the states around them', () => {
 
 it('leaves fields of other tools out of the names', () => {
   expect(namesOf({ warden: 1, 'x-colour': 2, goose: 3 })).toEqual(['goose', 'warden']);
+});
+
+const project = (archetypes: Record<string, string | undefined>, placed: string[]) =>
+  ({
+    minds: { goose: {}, hound: {}, warden: {} },
+    archetypes: Object.fromEntries(
+      Object.entries(archetypes).map(([name, mind]) => [name, mind === undefined ? {} : { mind }]),
+    ),
+    grounds: {
+      orchard: {
+        agents: Object.fromEntries(placed.map((archetype, i) => [`a${i}`, { archetype }])),
+      },
+    },
+    start: { ground: 'orchard' },
+  }) as unknown as ProjectDocument;
+
+describe('the mind shown where none is named', () => {
+  const kinds = { goose: 'goose', gleaner: undefined, warden: 'warden', hound: 'hound' };
+  it('is that of the most agents, else the first by name', () => {
+    expect(usualMind(project(kinds, ['gleaner', 'goose', 'warden', 'warden']))).toBe('warden');
+    expect(usualMind(project(kinds, ['warden', 'hound']))).toBe('hound');
+    expect(usualMind(project(kinds, []))).toBe('goose');
+  });
 });

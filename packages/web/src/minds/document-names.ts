@@ -1,4 +1,10 @@
-import type { ProjectDocument, StateDocument } from '@crooked-lantern/core';
+import {
+  archetypeOf,
+  mindsOf,
+  namesOf,
+  type ProjectDocument,
+  type StateDocument,
+} from '@crooked-lantern/core';
 
 export interface ListedState {
   state: StateDocument;
@@ -41,4 +47,16 @@ export function shortReason(leave: {
         ? ` after ${leave.after} s`
         : '';
   return `${cut}${time}`.trim();
+}
+
+/** The mind that the most agents have; on equal terms the first by name. */
+export function usualMind(document: ProjectDocument): string {
+  const agents = Object.values(document.grounds[document.start.ground]?.agents ?? {});
+  const had = agents.flatMap((agent) => {
+    const kind = archetypeOf(document, agent);
+    return kind ? mindsOf(kind) : [];
+  });
+  const count = (mind: string) => had.filter((name) => name === mind).length;
+  const [first = '', ...rest] = namesOf(document.minds);
+  return rest.reduce((best, mind) => (count(mind) > count(best) ? mind : best), first);
 }

@@ -5,13 +5,8 @@ import { useProject } from '../app/store.ts';
 import { timeShares } from '../engine/lanes.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { listStates, titleOf } from './document-names.ts';
-import {
-  LABEL_LINE,
-  layoutPlan,
-  type PlacedLine,
-  type PlacedState,
-  type PlanLayout,
-} from './plan-layout.ts';
+import { LABEL_LINE, layoutPlan, type PlacedLine, type PlanLayout } from './plan-layout.ts';
+import { insideOf, PlanState, shareOf } from './plan-state.tsx';
 import type { Selection } from './use-selection.ts';
 
 const Frame = styled.section`
@@ -215,100 +210,18 @@ function Line({ line, taken }: { line: PlacedLine; taken: boolean }) {
   );
 }
 
-interface StateProps {
-  placed: PlacedState;
-  lit: boolean;
-  lately: boolean;
-  chosen: boolean;
-  share: number | undefined;
-  /** For a closed room: title of what is active inside, or how much there is. */
-  inside: string | null;
-  onChoose: () => void;
-}
+/** Pixels around what is brought into sight. */
+const ROUND_ABOUT = 20;
 
-function State({ placed, lit, lately, chosen, share, inside, onChoose }: StateProps) {
-  const { x, y, width, height, kind, title } = placed;
-  const room = kind === 'room';
-  const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}`;
-  const radius = room ? 12 : kind === 'leaf' || kind === 'closed' ? 8 : height / 2;
-  return (
-    <g
-      className="state"
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`${room ? 'Room' : 'State'} ${title}${lit ? ', active' : ''}${share ? `, ${Math.round(share * 100)} % of the time` : ''}`}
-      data-state={placed.id}
-      data-active={lit}
-      onClick={(event) => {
-        event.stopPropagation();
-        onChoose();
-      }}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        event.stopPropagation();
-        onChoose();
-      }}
-    >
-      <rect
-        className={`${room ? 'room' : 'leaf'}${placed.parallel ? ' parallel' : ''}${tone}`}
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        rx={radius}
-      />
-      {room ? (
-        <text className={`title-room${lit ? ' lit' : ''}`} x={x + 14} y={y + 19}>
-          {title}
-        </text>
-      ) : (
-        <text
-          className={`title-leaf${lit ? ' lit' : ''}`}
-          x={x + width / 2}
-          y={y + height / 2 + (inside === null ? 4.5 : 1)}
-          textAnchor="middle"
-        >
-          {title}
-        </text>
-      )}
-      {inside !== null && (
-        <text className="share" x={x + width / 2} y={y + height - 7} textAnchor="middle">
-          {inside}
-        </text>
-      )}
-      {!room && share !== undefined && share >= 0.005 && (
-        <text className="share" x={x + width - 5} y={y + 11} textAnchor="end">
-          {Math.round(share * 100)}%
-        </text>
-      )}
-      <rect
-        className="focus"
-        x={x - 3}
-        y={y - 3}
-        width={width + 6}
-        height={height + 6}
-        rx={radius + 3}
-      />
-    </g>
-  );
-}
-
-function shareOf(placed: PlacedState, shares: ReadonlyMap<string, number>): number | undefined {
-  if (placed.kind !== 'closed') return shares.get(placed.id);
-  const sum = placed.inside.reduce((total, id) => total + (shares.get(id) ?? 0), 0);
-  return sum > 0 ? sum : undefined;
-}
-
-function insideOf(
-  placed: PlacedState,
-  active: ReadonlySet<string>,
-  titles: ReadonlyMap<string, string>,
-): string | null {
-  if (placed.kind !== 'closed') return null;
-  const now = placed.inside.findLast((id) => active.has(id));
-  return now === undefined ? `${placed.inside.length} inside` : (titles.get(now) ?? now);
+/** Scrolls the box, and nothing around it, by as little as it takes. */
+function bringIntoSight(box: Element, drawn: Element): void {
+  const [frame, at] = [box.getBoundingClientRect(), drawn.getBoundingClientRect()];
+  const by = (from: number, to: number, start: number, end: number) => {
+    if (from - ROUND_ABOUT < start) return from - ROUND_ABOUT - start;
+    return Math.max(0, to + ROUND_ABOUT - end);
+  };
+  box.scrollLeft += by(at.left, at.right, frame.left, frame.right);
+  box.scrollTop += by(at.top, at.bottom, frame.top, frame.bottom);
 }
 
 const SMALLEST_SCALE = 0.8;
@@ -342,12 +255,15 @@ export function StatePlan({
         Math.min(LARGEST_SCALE, room.width / layout.width, room.height / layout.height),
       )
     : 1;
+  // What is chosen, else what is active, comes into sight, wherever on the plan it lies.
   useEffect(() => {
-    if (!box || !layout || selection.state === null) return;
-    box
-      .querySelector(`[data-state="${selection.state}"]`)
-      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [box, layout, selection.state]);
+    if (!box || !layout || shown === null) return;
+    const placed =
+      layout.states.find(({ id }) => id === shown) ??
+      layout.states.findLast(({ inside }) => inside.includes(shown));
+    const drawn = placed && box.querySelector(`[data-state="${placed.id}"]`);
+    if (drawn) bringIntoSight(box, drawn);
+  }, [box, layout, shown]);
   const depthFirst = layout?.states ?? [];
   const document = useProject((project) => project.document);
   const titles = useMemo(
@@ -365,7 +281,7 @@ export function StatePlan({
           viewBox={`${-Math.max(0, (room.width / scale - layout.width) / 2)} ${-Math.max(0, (room.height / scale - layout.height) / 2)} ${Math.max(room.width / scale, layout.width)} ${Math.max(room.height / scale, layout.height)}`}
         >
           {depthFirst.map((placed) => (
-            <State
+            <PlanState
               key={placed.id}
               placed={placed}
               lit={live.active.has(placed.id)}

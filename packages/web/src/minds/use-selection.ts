@@ -1,4 +1,5 @@
 import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
+import { usualMind } from './document-names.ts';
 import { useCallback, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useProject } from '../app/store.ts';
@@ -29,9 +30,9 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
   const { id = '', mind: named } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const minds = useProject((project) => project.document.minds);
+  const document = useProject((project) => project.document);
   const mind =
-    named !== undefined && Object.hasOwn(minds, named) ? named : (namesOf(minds)[0] ?? '');
+    named !== undefined && Object.hasOwn(document.minds, named) ? named : usualMind(document);
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
   const agent = agents.find(({ name }) => name === wanted)?.name ?? agents[0]?.name ?? null;

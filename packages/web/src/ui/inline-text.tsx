@@ -29,6 +29,10 @@ const Field = styled.input<{ $mono: boolean }>`
   font-family: ${({ $mono }) => ($mono ? 'var(--mono)' : 'inherit')};
 `;
 
+const Missing = styled.span`
+  color: var(--mute);
+`;
+
 const Problem = styled.span`
   display: block;
   color: var(--harm);
@@ -83,7 +87,7 @@ export function InlineText({
         aria-label={`${label}: ${value || 'empty'}. Edit`}
         onClick={() => setDraft(value)}
       >
-        {dressed ?? (value || placeholder)}
+        {dressed ?? (value || <Missing>{placeholder}</Missing>)}
       </Shown>
     );
   }

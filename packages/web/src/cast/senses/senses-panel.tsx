@@ -26,7 +26,7 @@ const NoticeChart = lazy(() => import('./notice-chart.tsx'));
 
 const Panel = styled.section`
   display: grid;
-  grid-template-rows: minmax(220px, 1fr) auto auto 170px;
+  grid-template-rows: minmax(220px, 1fr) auto auto minmax(170px, 0.35fr);
   min-width: 0;
   min-height: 0;
   border-left: 1px solid var(--line);

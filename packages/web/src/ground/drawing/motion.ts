@@ -7,7 +7,7 @@ import { faded, toX, toY, type Painter } from './view.ts';
 
 /** Ways to where they go; of the chosen agent also which action set it going, and how long ago. */
 export function drawPaths(
-  { context, view, tokens }: Painter,
+  { context, view, tokens, width }: Painter,
   paths: NonNullable<Frame['paths']>,
   chosen: number,
 ): void {
@@ -27,7 +27,8 @@ export function drawPaths(
     context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'left';
     context.fillStyle = tokens.done;
-    context.fillText(`${by || 'goal'} ${age.toFixed(1)} s`, x + 6, y + 4);
+    const words = `${by || 'goal'} ${age.toFixed(1)} s`;
+    context.fillText(words, Math.min(x + 6, width - context.measureText(words).width - 4), y + 4);
   }
 }
 
