@@ -1,7 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
+import { seriousFaults } from './testing/accessibility.fixture.ts';
 import {
   pause,
   state,
@@ -19,17 +18,6 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 afterEach(async () => expect(await app.endPages()).toEqual([]));
-
-/** What axe finds serious or worse, with where. */
-async function seriousFaults(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes.map(({ html, failureSummary }) => `${html} ${failureSummary}`).join('\n')}`,
-    );
-}
 
 describe('writing a mind from almost nothing', () => {
   it('a keeper that stands, sees the gleaner and comes, made with the pages alone', async () => {
@@ -205,15 +193,18 @@ describe('the transport', () => {
 describe('for everybody', () => {
   for (const colorScheme of ['dark', 'light'] as const) {
     it(`finds nothing serious with axe in the ${colorScheme} theme`, async () => {
-      const page = await app.open('/', { colorScheme });
-      await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
-      expect(await seriousFaults(page)).toEqual([]);
-      await page.goto(`${app.address}/projects/night-watch/minds/warden?state=chase&tick=300`);
+      const page = await app.open('/projects/night-watch/minds/warden?state=chase&tick=300', {
+        colorScheme,
+      });
       await page.getByTestId('hash').waitFor();
       await state(page, 'chase').waitFor();
       expect(await seriousFaults(page)).toEqual([]);
+      if (colorScheme === 'light') return;
       await page.keyboard.press('Control+k');
       await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
+      expect(await seriousFaults(page)).toEqual([]);
+      await page.goto(app.address);
+      await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
       expect(await seriousFaults(page)).toEqual([]);
     });
   }

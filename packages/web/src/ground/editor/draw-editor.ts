@@ -11,6 +11,7 @@ import { drawWalkable } from '../drawing/motion.ts';
 import { drawGates, drawGround, drawMarks } from '../drawing/scene.ts';
 import { faded, toX, toY, type Painter } from '../drawing/view.ts';
 import { layerOf, moved, partAt, partsOf, type AnyPart, type PartRef } from './parts.ts';
+import { radiusOf } from './placing.ts';
 import type { LayerSwitches } from './use-ground-editor.ts';
 
 /** The ground as it is written, with what is chosen and what is being moved or placed. */
@@ -226,7 +227,7 @@ export function drawEditor(painter: Painter, scene: EditorScene): void {
   for (const kind of ['posts', 'spawns', 'things', 'agents'] as const) {
     if (layers.hidden.includes(layerOf(kind))) continue;
     for (const [name, part] of partsOf(ground, kind)) {
-      drawPlace(painter, kind, part, document.archetypes[part.archetype ?? '']?.body.radius ?? 0);
+      drawPlace(painter, kind, part, radiusOf(document, part));
       if (kind !== 'things') label(painter, part.title ?? name, part.at!);
     }
   }

@@ -1,7 +1,8 @@
 import {
+  archetypeOf,
   circleBlocked,
-  type ArchetypeDocument,
   type GroundDocument,
+  type PlacedAgentDocument,
   type ProjectDocument,
   type Walls,
 } from '@crooked-lantern/core';
@@ -18,9 +19,10 @@ interface Ground {
   walls: Walls;
 }
 
-function radiusOf({ document }: Ground, part: AnyPart): number {
-  const archetypes: Record<string, ArchetypeDocument | undefined> = document.archetypes;
-  return archetypes[part.archetype ?? '']?.body.radius ?? 0;
+/** Radius of an agent's body, its own where it has one otherwise; 0 for what is no agent. */
+export function radiusOf(document: ProjectDocument, part: AnyPart): number {
+  if (part.archetype === undefined) return 0;
+  return archetypeOf(document, part as unknown as PlacedAgentDocument)?.body.radius ?? 0;
 }
 
 function isOff({ width, height }: GroundDocument, x: number, y: number): boolean {
@@ -35,9 +37,11 @@ function crowding(
   moving: ReadonlySet<string>,
 ): string | null {
   const [x, y] = part.at!;
-  for (const [other, { at, title, archetype }] of partsOf(here.ground, 'agents')) {
+  const radius = radiusOf(here.document, part);
+  for (const [other, agent] of partsOf(here.ground, 'agents')) {
+    const { at, title } = agent;
     if (other === name || !at || moving.has(keyOf({ kind: 'agents', name: other }))) continue;
-    const reach = radiusOf(here, part) + radiusOf(here, { archetype });
+    const reach = radius + radiusOf(here.document, agent);
     if (Math.hypot(at[0] - x, at[1] - y) < reach) return `${title ?? other} stands there`;
   }
   return null;
@@ -55,13 +59,15 @@ export function whyNotHere(
   const places = [...(part.at ? [part.at] : []), ...corners, ...(part.points ?? [])];
   if (places.some(([x, y]) => isOff(ground, x, y))) return 'this is off the ground';
   if (kind === 'agents' && part.at) {
-    if (circleBlocked(walls, part.at[0], part.at[1], radiusOf(here, part)))
+    if (circleBlocked(walls, part.at[0], part.at[1], radiusOf(here.document, part)))
       return 'there is a wall in the way';
     return crowding(here, name, part, moving);
   }
   if ((kind === 'things' || kind === 'posts' || kind === 'spawns') && part.at) {
     if (circleBlocked(walls, part.at[0], part.at[1], THING_RADIUS)) return 'there is a wall here';
   }
+  if (kind === 'plates' && !Object.hasOwn(ground.gates ?? {}, String(part.opens)))
+    return 'there is no gate it could open; place a gate first';
   if (kind === 'routes') {
     const blocked = (part.points ?? []).findIndex(([x, y]) =>
       circleBlocked(walls, x, y, THING_RADIUS),
@@ -84,7 +90,8 @@ function buriedAgent(
     if (!agent.at || moving.has(keyOf({ kind: 'agents', name }))) continue;
     const dx = Math.max(at[0] - agent.at[0], 0, agent.at[0] - at[0] - size[0]);
     const dy = Math.max(at[1] - agent.at[1], 0, agent.at[1] - at[1] - size[1]);
-    if (Math.hypot(dx, dy) < radiusOf(here, agent)) return `${agent.title ?? name} stands there`;
+    if (Math.hypot(dx, dy) < radiusOf(here.document, agent))
+      return `${agent.title ?? name} stands there`;
   }
   return null;
 }
