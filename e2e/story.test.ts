@@ -1,4 +1,5 @@
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { chooseFrom } from './testing/fields.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
   placeOf,
@@ -40,6 +41,7 @@ it(
     await untilRunning(page);
     await page.getByRole('button', { name: 'Warden 2', exact: true }).first().click();
     await untilLit(page, 'rounds');
+    await chooseFrom(page, 'Speed 1 times. Choose', '2×');
 
     // Walks the gleaner into a warden's way with the arrow keys, until it is chased.
     await page.getByTestId('ground').click();

@@ -1,4 +1,5 @@
-import { createWalls, circleBlocked } from '../space/walls.ts';
+import { distance } from '../numeric/distance.ts';
+import { createWalls, circleBlocked, type Walls } from '../space/walls.ts';
 import {
   THING_NOISE,
   WALL_HEIGHTS,
@@ -169,39 +170,47 @@ export function compileAgents(context: CompileContext): AgentProgram[] {
   });
 }
 
-/** Bodies must start where they can be: on the ground, in no wall, in no other body. */
+/** The walls as they stand at the start. */
+export function startingWalls(ground: GroundProgram): Walls {
+  const walls = createWalls(ground.width, ground.height, wallBoxes(ground));
+  ground.gates.forEach(({ state }, gate) => {
+    if (state === 'open') walls.standing[ground.walls.length + gate] = 0;
+  });
+  return walls;
+}
+
+/** Why bodies can't start where they do: they must stand on the ground, in no wall, in no other body. */
+export function badPlaces(
+  walls: Walls,
+  agents: readonly AgentProgram[],
+  archetypes: readonly ArchetypeProgram[],
+): { agent: string; message: string }[] {
+  const radius = (agent: AgentProgram) => archetypes[agent.archetype]?.radius ?? 0;
+  return agents.flatMap((agent, i) => {
+    const { name, title, x, y } = agent;
+    const crowded = agents
+      .slice(0, i)
+      .filter((other) => distance(x, y, other.x, other.y) < radius(agent) + radius(other))
+      .map((other) => `“${title}” and “${other.title}” stand in the same place. Move one.`);
+    const blocked = circleBlocked(walls, x, y, radius(agent))
+      ? [
+          `“${title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${x}, ${y}). Move it.`,
+        ]
+      : [];
+    return [...blocked, ...crowded].map((message) => ({ agent: name, message }));
+  });
+}
+
+/** Bodies and things must start where they can be. */
 export function checkPlaces(
   context: CompileContext,
   ground: GroundProgram,
   agents: readonly AgentProgram[],
   archetypes: readonly ArchetypeProgram[],
 ): void {
-  const walls = createWalls(ground.width, ground.height, wallBoxes(ground));
-  ground.gates.forEach(({ state }, gate) => {
-    if (state === 'open') walls.standing[ground.walls.length + gate] = 0;
-  });
-  const radius = (agent: AgentProgram) => archetypes[agent.archetype]?.radius ?? 0;
-  agents.forEach((agent, i) => {
-    const path = `grounds.${ground.name}.agents.${agent.name}.at`;
-    if (circleBlocked(walls, agent.x, agent.y, radius(agent))) {
-      context.findings.error(
-        'place',
-        path,
-        `“${agent.title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${agent.x}, ${agent.y}). Move it.`,
-      );
-    }
-    for (const other of agents.slice(0, i)) {
-      const dx = agent.x - other.x;
-      const dy = agent.y - other.y;
-      if (Math.sqrt(dx * dx + dy * dy) < radius(agent) + radius(other)) {
-        context.findings.error(
-          'place',
-          path,
-          `“${agent.title}” and “${other.title}” stand in the same place. Move one.`,
-        );
-      }
-    }
-  });
+  const walls = startingWalls(ground);
+  for (const { agent, message } of badPlaces(walls, agents, archetypes))
+    context.findings.error('place', `grounds.${ground.name}.agents.${agent}.at`, message);
   for (const thing of ground.things) {
     if (!circleBlocked(walls, thing.x, thing.y, THING_RADIUS)) continue;
     context.findings.error(

@@ -8,6 +8,7 @@ import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';
 import { checkMachine } from './machines.ts';
 import { checkNames, hearing } from './names.ts';
+import { checkSetups } from './set-ups.ts';
 import { statePaths } from './state-paths.ts';
 import { checkTrees } from './trees.ts';
 
@@ -46,6 +47,7 @@ export function checkProject(document: ProjectDocument): {
     checkNames(draft, document, extra);
     checkChannels(draft, document, extra);
     checkBodies(draft, extra);
+    checkSetups(draft, document, extra);
   }
   return { program, findings: [...findings, ...extra.list] };
 }

@@ -3,6 +3,8 @@ import { cornerProject, programOf } from '../testing/orchard.fixture.ts';
 import { createWorld, tick } from '../world/world.ts';
 import { worldHash } from '../world/snapshot.ts';
 import { createRun, advance, inputsOf } from '../ledger/run.ts';
+import { checkProject } from '../findings/check-project.ts';
+import type { SetupDocument } from './documents.ts';
 import { readProject } from './read-project.ts';
 import { playerOf, withSetup } from './set-ups.ts';
 
@@ -34,6 +36,40 @@ describe('a set-up', () => {
     });
     expect(close.grounds.corner.agents.keeper).toEqual(project.grounds.corner.agents.keeper);
     expect(withSetup(project, 'nobody')).toBe(project);
+  });
+});
+
+describe('a set-up that can’t begin as it says', () => {
+  const found = (change: (setup: SetupDocument) => void) => {
+    const project = document();
+    change(project.setups!.close);
+    return checkProject(project).findings.map(({ severity, path }) => `${severity} ${path}`);
+  };
+
+  it.each([
+    ['plays nobody', (setup: SetupDocument) => (setup.play = 'keper'), 'play'],
+    ['has no such player', (setup: SetupDocument) => (setup.player = 'rush'), 'player'],
+    [
+      'moves nobody',
+      (setup: SetupDocument) => (setup.agents!.gleanr = { heading: 0 }),
+      'agents.gleanr',
+    ],
+    [
+      'puts one off the ground',
+      (setup: SetupDocument) => (setup.agents!.gleaner.at = [30, 5]),
+      'agents.gleaner.at',
+    ],
+    [
+      'puts one upon another',
+      (setup: SetupDocument) => (setup.agents!.gleaner.at = [2.2, 5]),
+      'agents.keeper.at',
+    ],
+  ])('%s: a finding says so, and all else runs', (_, change, path) => {
+    expect(found(change)).toEqual([`warning setups.close.${path}`]);
+  });
+
+  it('is no finding where all is well', () => {
+    expect(found(() => {})).toEqual([]);
   });
 });
 

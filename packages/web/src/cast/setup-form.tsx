@@ -17,7 +17,7 @@ const round = (value: number) => Math.round(value * 100) / 100;
 
 /** Another way to begin: who is played, who starts where, with which luck and input. */
 export function SetupForm({ cast }: { cast: CastEditor }) {
-  const { document, selection, change, agents } = cast;
+  const { document, selection, change, tell, agents } = cast;
   const engine = useEngine();
   const { name } = selection;
   const setup = document.setups?.[name];
@@ -68,7 +68,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
         }
       />
       <Buttons>
-        <Button onPress={() => engine.begin(name)}>
+        <Button onPress={async () => tell(await engine.begin(name))}>
           <Play size={13} /> Start it
         </Button>
         <Button onPress={takePlaces}>Take over where all stand now</Button>

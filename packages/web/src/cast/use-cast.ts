@@ -27,6 +27,8 @@ export interface CastEditor {
   select: (part: CastSelection['part'], name?: string) => void;
   /** Changes the document; true where it could be done. What can't is told in `trouble`. */
   change: (command: DocumentCommand) => boolean;
+  /** What can't be done, or null where all is well again. */
+  tell: (trouble: string | null) => void;
   trouble: string | null;
   agents: Record<string, PlacedAgentDocument>;
 }
@@ -70,7 +72,15 @@ export function useCast(): CastEditor {
     },
     [dispatch],
   );
-  return { document, selection, select, change, trouble, agents: agentsOf(document) };
+  return {
+    document,
+    selection,
+    select,
+    change,
+    tell: setTrouble,
+    trouble,
+    agents: agentsOf(document),
+  };
 }
 
 /** An archetype, or a placed agent as it differs from its archetype: the same fields, written where they belong. */

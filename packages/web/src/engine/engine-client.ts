@@ -65,7 +65,7 @@ export function startEngine(): EngineClient {
     show: (wanted) => void remote.show(wanted),
     possess: (agent) => void remote.possess(agent),
     putDown: (agent, x, y) => void remote.putDown(agent, x, y),
-    begin: (setup) => void remote.begin(setup),
+    begin: (setup) => remote.begin(setup),
     recording: () => remote.recording(),
     replay: (recording, until) => void remote.replay(recording, until),
     end() {

@@ -214,7 +214,10 @@ function wake(): void {
 const engineApi: EngineApi = {
   async submit(document, edit) {
     engine.document = document;
-    const { program, findings } = checkProject(asSetUp(document));
+    const { program: plain, findings } = checkProject(document);
+    // A set-up that can't begin any more is a finding, and holds up no edit.
+    const program =
+      plain && engine.setup !== null ? (checkProject(asSetUp(document)).program ?? plain) : plain;
     if (program) {
       if (engine.run) applyEdit(engine.run, program, edit);
       else engine.run = createRun(program, edit);
@@ -294,16 +297,20 @@ const engineApi: EngineApi = {
     engine.inputs.push({ agent, x: 0, y: 0, gait: null, place: [x, y] });
     if (!engine.playing) engineApi.nudge(1);
   },
-  begin(setup) {
+  async begin(setup) {
+    const { run, document, setup: before } = engine;
     engine.setup = setup;
-    const { run, document } = engine;
     // What is submitted next begins as the set-up has it.
-    if (!run || !document) return;
-    const { program } = checkProject(asSetUp(document));
-    if (!program) return;
+    if (!run || !document) return null;
+    const { program, findings } = checkProject(asSetUp(document));
+    if (!program) {
+      engine.setup = before;
+      return findings.find(({ severity }) => severity === 'error')!.message;
+    }
     beginAnew(run, program.seed, program);
     engine.fresh = false;
     engineApi.play();
+    return null;
   },
   async recording() {
     const { run } = engine;

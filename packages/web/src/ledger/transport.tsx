@@ -1,6 +1,6 @@
 import { playerOf, namesOf } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../app/commands.tsx';
 import { useAppDispatch, useProject } from '../app/store.ts';
@@ -109,6 +109,11 @@ export function Transport() {
     engine.play();
   }, [engine]);
 
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const begin = useCallback(
+    async (setup: string | null) => setTrouble(await engine.begin(setup)),
+    [engine],
+  );
   const dispatch = useAppDispatch();
   const { players, setups } = usePlayersAndSetups();
   const replay = useCallback(async () => {
@@ -148,13 +153,13 @@ export function Transport() {
           id: 'setup',
           name: 'Start as the project says',
           keys: 'Shift+Digit0',
-          run: () => engine.begin(null),
+          run: () => void begin(null),
         },
         ...setups.map(({ name, title }, i) => ({
           id: `setup-${name}`,
           name: `Start: ${title}`,
           ...(i < 9 ? { keys: `Shift+Digit${i + 1}` } : {}),
-          run: () => engine.begin(name),
+          run: () => void begin(name),
         })),
         ...SPEEDS.map((value) => ({
           id: `speed-${value}`,
@@ -162,7 +167,7 @@ export function Transport() {
           run: () => engine.setSpeed(value),
         })),
       ],
-      [engine, playing, toggle, back, onward, restart, replay, savePlayer, players, setups],
+      [engine, playing, toggle, back, onward, restart, replay, savePlayer, begin, players, setups],
     ),
   );
 
@@ -213,6 +218,11 @@ export function Transport() {
       >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
+      {trouble && (
+        <span role="alert" style={{ color: 'var(--harm)' }}>
+          Not begun: {trouble}
+        </span>
+      )}
       {inPast && <span>in the past: running on from here replaces what follows</span>}
       <span style={{ marginLeft: 'auto' }}>
         {hash !== '' && (

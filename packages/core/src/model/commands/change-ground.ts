@@ -1,4 +1,5 @@
 import type { GroundDocument, Name, ProjectDocument, WallDocument } from '../documents.ts';
+import { withoutUndefined } from '../without-undefined.ts';
 import { CommandError, type GroundChange, type PartChange } from './commands.ts';
 
 /** Changes of a ground and of what stands on it. What refers to a part that is taken away goes with it. */
@@ -57,11 +58,30 @@ export function changeParts(
   dropReferences(ground, gone);
   dropEmpty(ground);
   const after = withGround(document, name, ground);
-  const { play } = document.start;
-  if (document.start.ground !== name || play === undefined || !gone.get('agents')?.has(play))
-    return after;
-  const { play: _, ...start } = document.start;
-  return { ...after, start };
+  const agents = gone.get('agents');
+  return agents && document.start.ground === name ? withoutAgents(after, agents) : after;
+}
+
+/** Agents that are gone are played by nobody, and start nowhere else. */
+function withoutAgents(document: ProjectDocument, gone: ReadonlySet<Name>): ProjectDocument {
+  const start = { ...document.start };
+  if (start.play !== undefined && gone.has(start.play)) delete start.play;
+  if (!document.setups) return { ...document, start };
+  const setups = Object.fromEntries(
+    Object.entries(document.setups).map(([name, setup]) => {
+      const { play, agents = {} } = setup;
+      const left = Object.entries(agents).filter(([agent]) => !gone.has(agent));
+      return [
+        name,
+        withoutUndefined({
+          ...setup,
+          play: play !== undefined && gone.has(play) ? undefined : play,
+          agents: left.length > 0 ? Object.fromEntries(left) : undefined,
+        }),
+      ];
+    }),
+  );
+  return { ...document, start, setups };
 }
 
 function dropReferences(ground: GroundDocument, gone: ReadonlyMap<string, Set<Name>>): void {
