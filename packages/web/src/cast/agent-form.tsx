@@ -11,7 +11,7 @@ import { FindingsHere } from './findings-here.tsx';
 import { AgentGlyph } from './glyphs.tsx';
 import { KindForm } from './kind-form.tsx';
 import { overridden } from './kind-values.ts';
-import { Buttons, FormColumn, Jump, Sort, Title, Trouble } from './layout.tsx';
+import { Buttons, FormColumn, Jump, Sort, Title, Trouble } from './layout.ts';
 import { agentEditor, type CastEditor } from './use-cast.ts';
 
 /** One agent on the ground: where it belongs, and what it has otherwise than its archetype. */

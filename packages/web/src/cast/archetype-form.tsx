@@ -10,7 +10,7 @@ import { FindingsHere } from './findings-here.tsx';
 import { ArchetypeGlyph } from './glyphs.tsx';
 import { EntryHeading } from './heading.tsx';
 import { KindForm } from './kind-form.tsx';
-import { Buttons, FormColumn } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.ts';
 import { archetypeEditor, type CastEditor } from './use-cast.ts';
 
 /** What all agents made from it have. */

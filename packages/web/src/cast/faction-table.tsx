@@ -10,7 +10,7 @@ import { Menu } from '../ui/menu.tsx';
 import { factionNames, factionTint, factionTitle, stanceOf } from './factions.ts';
 import { FindingsHere } from './findings-here.tsx';
 import { AgentGlyph } from './glyphs.tsx';
-import { Buttons, FormColumn, Title, Trouble } from './layout.tsx';
+import { Buttons, FormColumn, Title, Trouble } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
 const Stances = styled.table`

@@ -1,5 +1,5 @@
 import { useProject } from '../app/store.ts';
-import { Trouble } from './layout.tsx';
+import { Trouble } from './layout.ts';
 
 /** What the checks have to say about a part of the document. */
 export function FindingsHere({ path }: { path: string }) {

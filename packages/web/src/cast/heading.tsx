@@ -2,7 +2,7 @@ import { CAST_PARTS, NAME_ABOUT, NAME_PATTERN, type CastPart } from '@crooked-la
 import type { ReactNode } from 'react';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
-import { Sort, Title, Trouble } from './layout.tsx';
+import { Sort, Title, Trouble } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
 export const SINGULAR: Record<CastPart, string> = {

@@ -6,7 +6,7 @@ import { Button } from '../ui/button.tsx';
 import { FlagField, Row, Rows, SeedField } from '../ui/fields.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { EntryHeading } from './heading.tsx';
-import { Buttons, FormColumn } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
 /** Input that was recorded once and is given again, tick by tick. */

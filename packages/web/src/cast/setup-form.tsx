@@ -8,7 +8,7 @@ import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
-import { Buttons, FormColumn } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
 type Places = NonNullable<SetupDocument['agents']>;

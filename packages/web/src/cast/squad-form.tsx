@@ -15,7 +15,7 @@ import { AgentLinks } from './agent-links.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
-import { Buttons, FormColumn } from './layout.tsx';
+import { Buttons, FormColumn } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
 const Wide = styled(Table)`
