@@ -151,7 +151,9 @@ export function drawBodies(
     context.lineWidth = (index === chosen ? 1.8 : 1) / size;
     context.stroke(DROP);
     context.restore();
-    if (wicks && archetype.sight && !lying) drawWick(painter, wickX(x, radius), y, body.awareness);
+    // On a map only a wick that burns is drawn.
+    const wick = wicks && archetype.sight && !lying && (body.awareness > 0 || !isMap(view));
+    if (wick) drawWick(painter, wickX(x, radius), y, body.awareness);
     const mind = firstMind(program, agent.archetype);
     const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
     if (!labelled && index !== chosen && index !== played) return;

@@ -1,6 +1,6 @@
 import { BODY_STRIDE, LYING, type GroundProgram, type Walls } from '@crooked-lantern/core';
 import { bodyAt, type Scene } from './bodies.ts';
-import { outlineOf, type Fan, type KeptOutlines } from './outlines.ts';
+import { addOutline, outlineOf, type Fan, type KeptOutlines } from './outlines.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Light drawn as light: bright near its source, ending where walls stop it. */
@@ -58,16 +58,21 @@ export function drawLamps(painter: Painter, walls: Walls, ground: GroundProgram)
   }
 }
 
-/** The light of lanterns on the move. */
+/** How strong light is drawn where it is too small to fade toward its rim. */
+const FLAT = 0.12;
+
+/** The light of lanterns on the move; on a map they run together in one shade. */
 export function drawLanterns(
   painter: Painter,
   { program, walls, frame }: Scene,
   kept: KeptOutlines,
 ): void {
-  const { view } = painter;
+  const { context, view, tokens } = painter;
+  const together = isMap(view);
   const glows = program.archetypes.map(
-    ({ lantern }) => lantern && glowOf(painter, lantern.reach, lantern.strength),
+    ({ lantern }) => lantern && !together && glowOf(painter, lantern.reach, lantern.strength),
   );
+  if (together) context.beginPath();
   program.agents.forEach(({ archetype }, index) => {
     const { lantern } = program.archetypes[archetype];
     if (!lantern || index * BODY_STRIDE >= frame.bodies.length) return;
@@ -76,6 +81,11 @@ export function drawLanterns(
     const { reach } = lantern;
     if (!isInSight(painter, x, y, reach)) return;
     const lit = outlineOf(kept, index, walls, view.scale, source(x, y, reach, LANTERN_OVER));
-    fillOutline(painter, lit, x, y, glows[archetype]!);
+    const glow = glows[archetype];
+    if (glow) fillOutline(painter, lit, x, y, glow);
+    else addOutline(painter, x, y, lit);
   });
+  if (!together) return;
+  context.fillStyle = faded(tokens.found, FLAT);
+  context.fill();
 }

@@ -1,7 +1,7 @@
 import { FORCES, type Walkable } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { bodyAt } from './bodies.ts';
-import { faded, toX, toY, type Painter } from './view.ts';
+import { faded, toX, toY, type Painter, type View } from './view.ts';
 
 /** How bodies move: their ways, the forces on them, and where they can be. */
 
@@ -13,23 +13,30 @@ export function drawPaths(
 ): void {
   context.strokeStyle = faded(tokens.done, 0.8);
   context.lineWidth = 1.3;
-  for (const { points, agent, age, by } of paths) {
-    context.beginPath();
-    for (let i = 0; i < points.length; i += 2)
+  // All in one stroke: with hundreds on their way, strokes are what costs.
+  context.beginPath();
+  for (const { points } of paths) {
+    context.moveTo(toX(view, points[0]), toY(view, points[1]));
+    for (let i = 2; i < points.length; i += 2)
       context.lineTo(toX(view, points[i]), toY(view, points[i + 1]));
-    context.stroke();
-    const x = toX(view, points[points.length - 2]);
-    const y = toY(view, points[points.length - 1]);
-    context.beginPath();
+    const [x, y] = endOf(view, points);
+    context.moveTo(x + 3, y);
     context.arc(x, y, 3, 0, 2 * Math.PI);
-    context.stroke();
+  }
+  context.stroke();
+  for (const { points, agent, age, by } of paths) {
     if (agent !== chosen) continue;
+    const [x, y] = endOf(view, points);
     context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'left';
     context.fillStyle = tokens.done;
     const words = `${by || 'goal'} ${age.toFixed(1)} s`;
     context.fillText(words, Math.min(x + 6, width - context.measureText(words).width - 4), y + 4);
   }
+}
+
+function endOf(view: View, points: ArrayLike<number>): [number, number] {
+  return [toX(view, points[points.length - 2]), toY(view, points[points.length - 1])];
 }
 
 /** Seconds of way that a force is drawn long. */
@@ -41,18 +48,18 @@ export function drawForces({ context, view, tokens }: Painter, frame: Frame): vo
   const tints = [tokens.harm, tokens.refuse, tokens.done];
   const stride = 2 * FORCES.length;
   context.lineWidth = 1.6;
-  for (let body = 0; body * stride < frame.forces.length; body++) {
-    const { x, y } = bodyAt(frame, body);
-    for (let force = 0; force < FORCES.length; force++) {
+  for (let force = 0; force < FORCES.length; force++) {
+    context.strokeStyle = tints[force];
+    context.beginPath();
+    for (let body = 0; body * stride < frame.forces.length; body++) {
       const fx = frame.forces[body * stride + 2 * force] * FORCE_SECONDS;
       const fy = frame.forces[body * stride + 2 * force + 1] * FORCE_SECONDS;
       if (Math.abs(fx) + Math.abs(fy) < 0.05) continue;
-      context.strokeStyle = tints[force];
-      context.beginPath();
+      const { x, y } = bodyAt(frame, body);
       context.moveTo(toX(view, x), toY(view, y));
       context.lineTo(toX(view, x + fx), toY(view, y + fy));
-      context.stroke();
     }
+    context.stroke();
   }
 }
 

@@ -1,4 +1,5 @@
 import { castRay, type Walls } from '@crooked-lantern/core';
+import { toX, toY, type Painter } from './view.ts';
 
 /**
  * What can be seen or lit from a place: rays around it, each ending where a wall stops it. Casting rays
@@ -85,4 +86,22 @@ export function outlineOf(
   const points = castFan(walls, scale, fan);
   kept.set(name, { walls, scale, fan, points });
   return points;
+}
+
+/** Adds an outline around (x, y) to the path that is being drawn; a cone begins at its source. */
+export function addOutline(
+  { context, view }: Painter,
+  x: number,
+  y: number,
+  points: Float32Array,
+  fromSource = false,
+): void {
+  const [left, top] = [toX(view, x), toY(view, y)];
+  if (fromSource) context.moveTo(left, top);
+  for (let i = 0; i < points.length; i += 2) {
+    const [px, py] = [left + points[i] * view.scale, top + points[i + 1] * view.scale];
+    if (i === 0 && !fromSource) context.moveTo(px, py);
+    else context.lineTo(px, py);
+  }
+  // Filling closes it; closing each of many outlines in one path takes ever longer.
 }

@@ -2,7 +2,7 @@ import { BODY_STRIDE, LYING, RAY_STRIDE } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { senseTint } from '../../theme/tokens.ts';
 import { bodyAt, type Scene } from './bodies.ts';
-import { outlineOf, type KeptOutlines } from './outlines.ts';
+import { addOutline, outlineOf, type KeptOutlines } from './outlines.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** What the senses reach and what they brought. */
@@ -12,15 +12,6 @@ const SEEN_OVER = 1;
 
 const reachOf = ({ cones }: { cones: readonly { range: number }[] }) =>
   cones.reduce((most, { range }) => Math.max(most, range), 0);
-
-/** Adds the outline of what a cone covers, cut off where walls stand. */
-function addOutline({ context, view }: Painter, x: number, y: number, points: Float32Array): void {
-  const [left, top] = [toX(view, x), toY(view, y)];
-  context.moveTo(left, top);
-  for (let i = 0; i < points.length; i += 2)
-    context.lineTo(left + points[i] * view.scale, top + points[i + 1] * view.scale);
-  // Filling closes it; closing each of many outlines in one path takes ever longer.
-}
 
 /** What each cone covers; on a map those of all agents run together in one shade. */
 export function drawCones(
@@ -41,7 +32,8 @@ export function drawCones(
       const { range: reach, halfAngle } = sight.cones[i];
       const fan = { x, y, heading, reach, halfAngle, over: SEEN_OVER };
       if (!together) context.beginPath();
-      addOutline(painter, x, y, outlineOf(kept, `${index} ${i}`, walls, view.scale, fan));
+      const points = outlineOf(kept, `${index} ${i}`, walls, view.scale, fan);
+      addOutline(painter, x, y, points, true);
       if (together) continue;
       context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
       context.fill();
