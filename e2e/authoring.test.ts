@@ -190,6 +190,15 @@ describe('the transport', () => {
   });
 });
 
+describe('a state inside a room', () => {
+  it('says by which ways of the room it is left too, and leads there', async () => {
+    const page = await app.open('/projects/night-watch/minds/warden?state=rounds&tick=5');
+    const ways = page.getByText(/it also leaves when: certain → Chase \(urgent\)/);
+    await ways.getByRole('button', { name: 'Calm' }).click();
+    await page.getByRole('button', { name: /^guard of transition 1 of Calm:/ }).waitFor();
+  });
+});
+
 describe('for everybody', () => {
   for (const colorScheme of ['dark', 'light'] as const) {
     it(`finds nothing serious with axe in the ${colorScheme} theme`, async () => {

@@ -3,7 +3,7 @@ import { FIELDS } from '../ground/editor/part-fields.ts';
 import { PartFieldRow } from '../ground/editor/part-field-row.tsx';
 import type { AnyPart } from '../ground/editor/parts.ts';
 import { useTokens } from '../theme/use-tokens.ts';
-import { Button } from '../ui/button.tsx';
+import { Button, Jump } from '../ui/button.tsx';
 import { checkTitle, Row, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { factionTint } from './factions.ts';
@@ -11,7 +11,7 @@ import { FindingsHere } from './findings-here.tsx';
 import { AgentGlyph } from './glyphs.tsx';
 import { KindForm } from './kind-form.tsx';
 import { overridden } from './kind-values.ts';
-import { Buttons, FormColumn, Jump, Sort, Title, Trouble } from './layout.ts';
+import { Buttons, FormColumn, Sort, Title, Trouble } from './layout.ts';
 import { agentEditor, type CastEditor } from './use-cast.ts';
 
 /** One agent on the ground: where it belongs, and what it has otherwise than its archetype. */

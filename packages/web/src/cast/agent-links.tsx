@@ -1,4 +1,4 @@
-import { Jump } from './layout.ts';
+import { Jump } from '../ui/button.tsx';
 import type { CastEditor } from './use-cast.ts';
 
 /** Agents by their titles, each leading to itself. */

@@ -50,13 +50,3 @@ export const Trouble = styled.p`
     color: var(--harm);
   }
 `;
-
-/** Words that lead somewhere else in the cast. */
-export const Jump = styled.button`
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--bone);
-  text-decoration: underline;
-  text-decoration-color: var(--line2);
-`;

@@ -219,7 +219,12 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
       <Menu label={`target of ${where}`} entries={targets}>
         <QuietButton
           aria-label={`Target of ${where}: ${target ? titleOf(target.state) : 'none'}. Choose`}
-          style={{ justifyContent: 'start', color: 'var(--bone)' }}
+          style={{
+            justifyContent: 'start',
+            color: 'var(--bone)',
+            whiteSpace: 'normal',
+            textAlign: 'left',
+          }}
         >
           → {target ? titleOf(target.state) : (leave.to ?? 'stays')}
         </QuietButton>

@@ -21,6 +21,7 @@ import { ActivityCall, isCall, useCallEntries } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
+import { WaysAround } from './ways-around.tsx';
 import type { Selection } from './use-selection.ts';
 
 const Sheet = styled.section`
@@ -346,6 +347,7 @@ export function StateSheet({
           <Plus size={14} /> Add a way out
         </QuietButton>
       )}
+      <WaysAround of={listed} states={states} onSelect={onSelect} />
       {engine.program === null && (
         <Note>Nothing runs yet: mend the errors listed under Findings.</Note>
       )}

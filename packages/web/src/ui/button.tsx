@@ -84,6 +84,16 @@ export const Toggle = styled(AriaToggleButton)<{ $tint?: string }>`
   }
 `;
 
+/** Words that lead somewhere else. */
+export const Jump = styled.button`
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--bone);
+  text-decoration: underline;
+  text-decoration-color: var(--line2);
+`;
+
 /** Takes something away; `label` says what, for readers. */
 export function RemoveButton({ label, onPress }: { label: string; onPress: () => void }) {
   return (
