@@ -8,7 +8,9 @@ import type { AgentProgram, Program } from '../world/program.ts';
 
 /** Other ways to begin, which the run itself does not meet until one is chosen: who they name must be there, and stand where it can. */
 export function checkSetups(program: Program, document: ProjectDocument, findings: Findings): void {
-  const { setups = {}, players = {} } = document;
+  const { setups, players = {} } = document;
+  // Looking at every pair of agents is dear on a crowded ground.
+  if (!setups) return;
   const agents = program.agents.map(({ name }) => name);
   const known = (names: readonly Name[], name: Name | undefined, path: string, what: string) => {
     if (name === undefined || names.includes(name)) return;

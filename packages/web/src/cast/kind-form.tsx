@@ -1,4 +1,9 @@
-import { namesOf, type ArchetypeDocument } from '@crooked-lantern/core';
+import {
+  CROUCH_SHARE,
+  DEFAULT_BODY_HEIGHT,
+  namesOf,
+  type ArchetypeDocument,
+} from '@crooked-lantern/core';
 import { RemoveButton } from '../ui/button.tsx';
 import { Choice, Row, Rows } from '../ui/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
@@ -7,11 +12,8 @@ import { KindChoice, KindNumber, OwnMark, type KindNumberProps } from './kind-fi
 import { SenseFields } from './sense-fields.tsx';
 import type { CastEditor, KindEditor } from './use-cast.ts';
 
-const DEFAULT_HEIGHT = 1.7;
-const CROUCH_SHARE = 0.6;
-
 function bodyNumbers({ body }: ArchetypeDocument): KindNumberProps[] {
-  const low = Number(((body.height ?? DEFAULT_HEIGHT) * CROUCH_SHARE).toFixed(2));
+  const low = Number(((body.height ?? DEFAULT_BODY_HEIGHT) * CROUCH_SHARE).toFixed(2));
   return [
     { path: ['body', 'radius'], label: 'Radius', unit: 'm', minimum: 0.1, maximum: 3 },
     {
@@ -20,7 +22,7 @@ function bodyNumbers({ body }: ArchetypeDocument): KindNumberProps[] {
       unit: 'm',
       minimum: 0.2,
       maximum: 6,
-      fallback: DEFAULT_HEIGHT,
+      fallback: DEFAULT_BODY_HEIGHT,
     },
     {
       path: ['body', 'crouchHeight'],

@@ -1,4 +1,4 @@
-import type { ConeDocument, SightDocument } from '@crooked-lantern/core';
+import { DEFAULT_CLEAR_POINTS, type ConeDocument, type SightDocument } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { Rows } from '../ui/fields.tsx';
@@ -37,7 +37,7 @@ const SIGHT: KindNumberProps[] = [
     minimum: 1,
     maximum: 3,
     whole: true,
-    fallback: 2,
+    fallback: DEFAULT_CLEAR_POINTS,
   },
 ];
 const HEARING: KindNumberProps[] = [

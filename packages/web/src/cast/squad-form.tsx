@@ -1,4 +1,6 @@
 import {
+  DEFAULT_STEADY,
+  NAME_PATTERN,
   archetypeOf,
   namesOf,
   type RoleDocument,
@@ -125,7 +127,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                       label={`Role ${i + 1} of ${title}`}
                       value={role.role}
                       check={(text) =>
-                        /^[a-z][A-Za-z0-9]{0,39}$/.test(text)
+                        NAME_PATTERN.test(text)
                           ? null
                           : 'A lower-case letter, then letters and digits.'
                       }
@@ -158,10 +160,12 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                     <InlineText
                       mono
                       label={`Steadiness of ${role.role} of ${title}`}
-                      value={String(role.steady ?? 0.1)}
+                      value={String(role.steady ?? DEFAULT_STEADY)}
                       check={checkNumber(0, 1000)}
                       onCommit={(text) =>
-                        setRole(i, { steady: Number(text) === 0.1 ? undefined : Number(text) })
+                        setRole(i, {
+                          steady: Number(text) === DEFAULT_STEADY ? undefined : Number(text),
+                        })
                       }
                     />
                   </td>

@@ -12,7 +12,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import { useAppDispatch, useProject } from '../app/store.ts';
 import { perform } from '../project/perform.ts';
-import { overridden, valueAt, withField, withOverride, type FieldPath } from './kind-values.ts';
+import { valueAt, withField, withOverride, type FieldPath } from './kind-values.ts';
 
 /** What the page is about: a part of the cast by its name, an agent that is placed, or all factions. */
 export interface CastSelection {
@@ -146,9 +146,6 @@ export function agentEditor(
         what: `what ${of} has otherwise`,
       });
     },
-    isOwn: (path) => {
-      const own = overridden(placed.overrides);
-      return own.includes(path.join('.')) || valueAt(placed.overrides, path) !== undefined;
-    },
+    isOwn: (path) => valueAt(placed.overrides, path) !== undefined,
   };
 }
