@@ -4,7 +4,8 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseFrom, setNumber } from './testing/fields.fixture.ts';
-import { pause, placeOf, untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
+import { pause, untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
+import { placeOf } from './testing/playing.fixture.ts';
 
 let app: App;
 beforeAll(async () => {

@@ -4,17 +4,15 @@ import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseFrom, setNumber } from './testing/fields.fixture.ts';
 import {
+  isLit,
   pause,
-  placeOf,
-  runAround,
-  state,
   tick,
   untilLit,
   untilResting,
   untilRunning,
   untilSaved,
-  type Leg,
 } from './testing/minds-page.fixture.ts';
+import { fromTheBeginning, hold, placeOf, runAround, type Leg } from './testing/playing.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -54,12 +52,6 @@ const listed = (page: Page, layer: string) =>
     .filter({ hasNotText: /^$/ })
     .allInnerTexts();
 
-async function holdUntil(page: Page, key: string, done: () => Promise<boolean>): Promise<void> {
-  await page.keyboard.down(key);
-  await expect.poll(done, { timeout: 40_000, interval: 50 }).toBe(true);
-  await page.keyboard.up(key);
-}
-
 /** A way around the wall of the yard, at its edge. */
 const LEGS: Leg[] = [
   ['ArrowRight', ({ x }) => x > 34.5],
@@ -67,9 +59,6 @@ const LEGS: Leg[] = [
   ['ArrowLeft', ({ x }) => x < 1.2],
   ['ArrowUp', ({ y }) => y < 1.2],
 ];
-
-const isLit = async (page: Page, id: string) =>
-  (await state(page, id).getAttribute('data-active')) === 'true';
 
 describe('a ground from nothing', () => {
   it(
@@ -124,37 +113,25 @@ describe('a ground from nothing', () => {
       await page.getByRole('link', { name: 'Minds' }).click();
       await page.getByRole('button', { name: /^Warden \d+ states/ }).click();
       await untilLit(page, 'rounds');
-      await chooseFrom(page, 'Speed 1 times. Choose', '2×');
-      await page.getByTestId('ground').click();
-      await page.keyboard.press('r');
-      await expect.poll(() => tick(page)).toBeLessThan(120);
+      await fromTheBeginning(page);
       const gleaner = () => placeOf(page, 'gleaner');
-      await holdUntil(page, 'ArrowUp', async () => (await gleaner()).y < 13);
+      await hold(page, ['ArrowUp'], async () => (await gleaner()).y < 13);
       await page.keyboard.press('e');
-      await holdUntil(page, 'ArrowUp', async () => (await gleaner()).y < 2.2);
-      await page.keyboard.down('Shift');
-      await holdUntil(
-        page,
-        'ArrowLeft',
-        async () => (await isLit(page, 'chase')) || (await gleaner()).x < 9,
-      );
-      await page.keyboard.up('Shift');
-      await untilLit(page, 'chase', 30);
+      await hold(page, ['ArrowUp'], async () => (await gleaner()).y < 2.2);
+      await hold(page, ['Shift', 'ArrowLeft'], () => isLit(page, 'chase'));
       const leg = await runAround(page, LEGS, () => isLit(page, 'comb'));
-      await untilLit(page, 'comb');
 
       // Throws the basket away, and keeps low until the search is given up.
-      await page.keyboard.down('t');
       const aimed = await tick(page);
-      await expect.poll(() => tick(page), { timeout: 20_000 }).toBeGreaterThan(aimed + 40);
-      await page.keyboard.up('t');
+      await hold(page, ['t'], async () => (await tick(page)) >= aimed + 40);
       const isFar = async () => {
         const [me, warden] = [await gleaner(), await placeOf(page, 'warden')];
         return Math.hypot(me.x - warden.x, me.y - warden.y) > 17;
       };
       await runAround(page, LEGS, isFar, leg);
       await page.keyboard.press('c');
-      await chooseFrom(page, 'Speed 2 times. Choose', '8×');
+      await chooseFrom(page, 'Speed 1 times. Choose', '8×');
+      await page.keyboard.press('p');
       await untilLit(page, 'rounds', 90);
 
       // What was done is done again by itself, and comes to the same.
@@ -267,6 +244,28 @@ describe('playing', () => {
     await page.keyboard.press('x');
     await page.getByText(/press G, to play the Warden 1|Arrows walk/).waitFor();
     const { x } = await placeOf(page, 'Warden 1');
-    await holdUntil(page, 'ArrowRight', async () => (await placeOf(page, 'Warden 1')).x > x + 1);
+    await page.keyboard.down('ArrowRight');
+    await expect
+      .poll(async () => (await placeOf(page, 'Warden 1')).x, { timeout: 20_000 })
+      .toBeGreaterThan(x + 1);
+    await page.keyboard.up('ArrowRight');
+  });
+
+  it('shows who was there before an edit when one goes back, and goes on under the edit', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/ground`);
+    await untilRunning(page);
+    await page.getByRole('button', { name: 'Warden 1', exact: false }).first().click();
+    await page.getByRole('button', { name: 'Remove (Delete)' }).click();
+    await page.getByText(/running\s+edit 2\s+· live/).waitFor();
+    await page.getByRole('link', { name: 'Minds' }).click();
+    const ground = page.getByRole('list', { name: 'On the ground' });
+    await ground.getByText('Warden 2 at').waitFor({ state: 'attached' });
+    expect(await ground.getByText('Warden 1 at').count()).toBe(0);
+    await fromTheBeginning(page);
+    await page.getByText(/ran under\s+edit 1\s+· edit 2 runs on from here/).waitFor();
+    await ground.getByText('Warden 1 at').waitFor({ state: 'attached' });
+    await page.keyboard.press('p');
+    await page.getByText(/running\s+edit 2\s+· live/).waitFor();
+    await ground.getByText('Warden 1 at').waitFor({ state: 'detached' });
   });
 });

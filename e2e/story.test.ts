@@ -1,16 +1,13 @@
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
-import { chooseFrom } from './testing/fields.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
-  placeOf,
-  runAround,
-  state,
+  isLit,
   untilLit,
   untilRunning,
   untilSaved,
   writeExpression,
-  type Leg,
 } from './testing/minds-page.fixture.ts';
+import { fromTheBeginning, hold, placeOf, runAround, type Leg } from './testing/playing.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -41,25 +38,16 @@ it(
     await untilRunning(page);
     await page.getByRole('button', { name: 'Warden 2', exact: true }).first().click();
     await untilLit(page, 'rounds');
-    await chooseFrom(page, 'Speed 1 times. Choose', '2×');
 
     // Walks the gleaner into a warden's way with the arrow keys, until it is chased.
-    await page.getByTestId('ground').click();
-    await page.keyboard.down('ArrowUp');
-    await expect
-      .poll(async () => (await placeOf(page, 'Gleaner')).y, { timeout: 30_000 })
-      .toBeLessThan(19.5);
-    await page.keyboard.up('ArrowUp');
-    await untilLit(page, 'chase', 90);
+    await fromTheBeginning(page);
+    await hold(page, ['ArrowUp'], async () => (await placeOf(page, 'Gleaner')).y < 16);
+    await hold(page, ['Shift'], () => isLit(page, 'chase'));
 
     // Runs away along the edge of the orchard until it is out of sight; the warden gives up and goes back
     // to its rounds.
-    await runAround(
-      page,
-      LEGS,
-      async () => (await state(page, 'rounds').getAttribute('data-active')) === 'true',
-    );
-    await untilLit(page, 'rounds', 60);
+    await runAround(page, LEGS, () => isLit(page, 'rounds'));
+    await page.keyboard.press('p');
 
     // Changes one number in a guard while it runs, and the warden behaves differently at once.
     await page.locator('[data-state="rounds"]').click();

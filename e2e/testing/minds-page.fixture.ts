@@ -9,6 +9,10 @@ export function state(page: Page, id: string): Locator {
   return page.locator(`[data-state="${id}"]`);
 }
 
+export async function isLit(page: Page, id: string): Promise<boolean> {
+  return (await state(page, id).getAttribute('data-active')) === 'true';
+}
+
 /** Waits until the state is lit on the plan. */
 export async function untilLit(page: Page, id: string, seconds = 20): Promise<void> {
   await page
@@ -53,42 +57,4 @@ export async function writeExpression(page: Page, label: string, text: string): 
 
 export async function untilSaved(page: Page): Promise<void> {
   await page.getByText(/^saved/).waitFor();
-}
-
-/** Where an agent is by the ground's list, in metres. */
-export async function placeOf(
-  page: Page,
-  title: string | RegExp,
-): Promise<{ x: number; y: number }> {
-  const text = await page
-    .getByRole('list', { name: 'On the ground' })
-    .getByText(typeof title === 'string' ? `${title} at` : title)
-    .innerText();
-  const [, x, y] = /at ([\d.-]+), ([\d.-]+) m/.exec(text)!;
-  return { x: Number(x), y: Number(y) };
-}
-
-/** A key to hold, and how to tell that it has been held long enough. */
-export type Leg = [key: string, arrived: (place: { x: number; y: number }) => boolean];
-
-/** Runs the gleaner along the legs, over and over, until it is `away`; gives the leg it was on, to go on from. */
-export async function runAround(
-  page: Page,
-  legs: readonly Leg[],
-  away: () => Promise<boolean>,
-  from = 0,
-): Promise<number> {
-  const gleaner = () => placeOf(page, /^gleaner/i);
-  await page.keyboard.down('Shift');
-  let leg = from;
-  for (; leg < from + 3 * legs.length && !(await away()); leg++) {
-    const [key, arrived] = legs[leg % legs.length];
-    await page.keyboard.down(key);
-    await expect
-      .poll(async () => arrived(await gleaner()) || (await away()), { timeout: 30_000 })
-      .toBe(true);
-    await page.keyboard.up(key);
-  }
-  await page.keyboard.up('Shift');
-  return Math.max(0, leg - 1) % legs.length;
 }

@@ -66,9 +66,52 @@ describe('going back', () => {
     seek(run, 100);
     for (let i = 0; i < 100; i++) advance(run);
     expect(run.head).toBe(200);
-    expect(runningEdit(run)).toBe(1);
     expect(run.entries.every(({ tick }) => tick <= 200)).toBe(true);
     expect(worldHash(run.world)).not.toBe(hashes[200]);
+  });
+
+  it('goes on under the latest edit, also from before it', () => {
+    const { run } = recorded();
+    seek(run, 100);
+    expect(runningEdit(run)).toBe(1);
+    advance(run);
+    expect(runningEdit(run)).toBe(2);
+    const anew = createRun(programOf(document()), 1, 7);
+    for (let i = 1; i <= 100; i++) advance(anew, i === 30 ? [steer(0, 1)] : []);
+    applyEdit(anew, programOf(document(2)), 2);
+    advance(anew);
+    expect(worldHash(run.world)).toBe(worldHash(anew.world));
+    expect(run.entries.map(entryLine)).toEqual(anew.entries.map(entryLine));
+  });
+
+  it('begins as the latest edit says when it goes on from the first tick', () => {
+    const { run } = recorded();
+    const moved = document();
+    moved.grounds.corner.agents.keeper.at = [1, 1];
+    applyEdit(run, programOf(moved), 3);
+    seek(run, 0);
+    const anew = createRun(programOf(moved), 3, 7);
+    for (let i = 1; i <= 100; i++) {
+      advance(run);
+      advance(anew);
+    }
+    expect(worldHash(run.world)).toBe(worldHash(anew.world));
+    expect(run.entries.map(entryLine)).toEqual(anew.entries.map(entryLine));
+  });
+
+  it('keeps its future through an edit in the past, until it goes on from there', () => {
+    const { run, hashes } = recorded();
+    seek(run, 100);
+    applyEdit(run, programOf(document(4)), 3);
+    expect([runningEdit(run), run.head]).toEqual([1, 400]);
+    seek(run, 400);
+    expect(worldHash(run.world)).toBe(hashes[400]);
+    advance(run);
+    expect(runningEdit(run)).toBe(3);
+    seek(run, 100);
+    expect(runningEdit(run)).toBe(1);
+    advance(run);
+    expect([runningEdit(run), run.head]).toEqual([3, 101]);
   });
 
   it('records nothing twice', () => {

@@ -20,6 +20,8 @@ export interface Run {
   inputs: { tick: number; input: Input }[];
   /** Which program was in force after which tick, in order. */
   edits: { afterTick: number; edit: number; statics: Statics }[];
+  /** What is in force wherever the run goes on, also from a tick that ran under an earlier edit. */
+  latest: { program: Program; edit: number };
   snapshots: Snapshot[];
 }
 
@@ -40,6 +42,7 @@ export function createRun(program: Program, edit: number, seed = program.seed): 
     entries: [],
     inputs: [],
     edits: [{ afterTick: 0, edit, statics }],
+    latest: { program, edit },
     snapshots: [],
   };
   setRecorder(run.world, recorderOf(run));
@@ -72,9 +75,10 @@ function forgetFuture(run: Run): void {
   setRecorder(run.world, recorderOf(run));
 }
 
-/** Runs one tick on from where the world stands; a recorded future is replaced. */
+/** Runs one tick on from where the world stands, under the latest edit; a recorded future is replaced. */
 export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LIMITS): void {
   forgetFuture(run);
+  if (run.world.statics.program !== run.latest.program) putInForce(run);
   for (const input of inputs) run.inputs.push({ tick: run.world.tick + 1, input });
   tick(run.world, inputs);
   run.head = run.world.tick;
@@ -101,9 +105,16 @@ function thin(run: Run, limits: RunLimits): void {
   }
 }
 
-/** Puts an edited program in force from the next tick. */
+/** Puts an edited program in force from the next tick. A run that rests in its past keeps its future until it goes on from there. */
 export function applyEdit(run: Run, program: Program, edit: number): void {
-  forgetFuture(run);
+  run.latest = { program, edit };
+  if (run.world.tick === run.head) putInForce(run);
+}
+
+function putInForce(run: Run): void {
+  const { program, edit } = run.latest;
+  // Where nothing has happened yet there is nothing to carry over, places to start from least of all.
+  if (run.world.tick === 0) return void Object.assign(run, createRun(program, edit, run.seed));
   run.world = swapProgram(run.world, program, edit, run.seed);
   const now = run.world.tick;
   run.edits = run.edits.filter((entry) => entry.afterTick < now);

@@ -11,7 +11,7 @@ export interface EngineClient extends EngineApi {
   /** The latest frame; null before the first. */
   readonly frame: Frame | null;
   readonly lanes: Lanes;
-  /** What runs; null before anything does. */
+  /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
   readonly program: Program | null;
   /** Called after each new frame; gives the way to unsubscribe. */
   onFrame(listener: () => void): () => void;
@@ -29,6 +29,7 @@ export function startEngine(): EngineClient {
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
     if (!event.data.frame) return;
     frame = event.data.frame;
+    if (frame.program) program = frame.program;
     if (frame.entriesAnew) lanes = createLanes();
     addEntries(lanes, frame.entries);
     for (const listener of listeners) listener();
@@ -48,11 +49,7 @@ export function startEngine(): EngineClient {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    async submit(document, edit) {
-      const result = await remote.submit(document, edit);
-      if (result.program) program = result.program;
-      return result;
-    },
+    submit: (document, edit) => remote.submit(document, edit),
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     play: () => void remote.play(),
     pause: () => void remote.pause(),

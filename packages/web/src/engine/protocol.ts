@@ -64,8 +64,8 @@ export interface Recording {
 
 export interface SubmitResult {
   findings: Finding[];
-  /** What runs now, where the document took effect. */
-  program: Program | null;
+  /** Whether the document runs from here on. */
+  runs: boolean;
 }
 
 /** What there is to draw, sent at most once a display frame. */
@@ -74,6 +74,8 @@ export interface Frame {
   head: number;
   keptFrom: number;
   edit: number;
+  /** What the frame ran under, where that is another program than the frame before had. */
+  program: Program | null;
   playing: boolean;
   speed: number;
   seed: number;

@@ -19,6 +19,7 @@ import {
   withSetup,
   worldHash,
   type Input,
+  type Program,
   type ProjectDocument,
   type Run,
 } from '@crooked-lantern/core';
@@ -50,6 +51,7 @@ interface Engine {
   goal: number;
   sentEntries: number;
   entriesOf: unknown;
+  sentProgram: Program | null;
   agent: string | null;
   mind: string | null;
   state: string | null;
@@ -73,6 +75,7 @@ const engine: Engine = {
   goal: -1,
   sentEntries: 0,
   entriesOf: null,
+  sentProgram: null,
   agent: null,
   mind: null,
   state: null,
@@ -92,6 +95,14 @@ function newEntries(run: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
   return { entries: fresh, entriesAnew };
 }
 
+/** The program of the frame, where it is another than the one of the frame before. */
+function newProgram({ world }: Run): Program | null {
+  const { program } = world.statics;
+  if (engine.sentProgram === program) return null;
+  engine.sentProgram = program;
+  return program;
+}
+
 function post(): void {
   const { run, wanted } = engine;
   if (!run) return;
@@ -103,6 +114,7 @@ function post(): void {
     head: run.head,
     keptFrom: run.keptFrom,
     edit: runningEdit(run),
+    program: newProgram(run),
     playing: engine.playing,
     speed: engine.speed,
     seed: run.seed,
@@ -198,8 +210,8 @@ function asSetUp(document: ProjectDocument): ProjectDocument {
   return engine.setup === null ? document : withSetup(document, engine.setup);
 }
 
-function beginAnew(run: Run, seed: number, program = run.world.statics.program): void {
-  engine.run = createRun(program, runningEdit(run), seed);
+function beginAnew({ latest }: Run, seed: number, program = latest.program): void {
+  engine.run = createRun(program, latest.edit, seed);
   engine.inputs = [];
   engine.script = new Map();
   engine.goal = -1;
@@ -223,7 +235,7 @@ const engineApi: EngineApi = {
       else engine.run = createRun(program, edit);
       wake();
     }
-    return { findings, program };
+    return { findings, runs: program !== null };
   },
   async checkExpression(mind, source, place) {
     return engine.document ? checkInMind(engine.document, mind, source, place) : [];
@@ -248,6 +260,8 @@ const engineApi: EngineApi = {
     engine.fresh = false;
     engine.playing = false;
     const goal = run.world.tick + ticks;
+    // What a player does now makes another future, one step of it at once.
+    if (engine.inputs.length > 0 && ticks > 0) advance(run, takeInputs(run));
     if (goal !== run.world.tick) seek(run, goal);
     while (run.head < goal) advance(run, takeInputs(run));
     wake();

@@ -312,11 +312,13 @@ function drawCarried({ context, view, tokens }: Painter, { x, y }: { x: number; 
   context.setLineDash([]);
 }
 
-/** The ground's contents as a list, for those who can't see the drawing; renewed once a second of the run. */
+/** The ground's contents as a list, for those who can't see the drawing: as they are, once a second while time runs. */
 function AgentTable() {
   const engine = useEngine();
   useEngineValue(({ frame, program }) =>
-    frame && program ? `${Math.floor(frame.tick / program.ticksPerSecond)} ${frame.playing}` : '',
+    frame?.playing && program
+      ? `second ${Math.floor(frame.tick / program.ticksPerSecond)}`
+      : `tick ${frame?.tick}`,
   );
   const { frame, program } = engine;
   if (!frame || !program) return null;

@@ -12,7 +12,7 @@ const DIRECTIONS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 };
 
-/** Seconds of holding the key until a throw goes as far as it can, and how short the shortest is. */
+/** Seconds of the run, with the key held, until a throw goes as far as it can, and how short the shortest is. */
 const FULL_AIM = 1.2;
 const SHORTEST = 1.5;
 
@@ -46,7 +46,8 @@ export function usePlayer(program: Program | null, played: number) {
   const sent = useRef('0 0 ');
   const running = useRef(false);
   const crouched = useRef(false);
-  const aimedSince = useRef(0);
+  /** The tick since which a throw is aimed; null while none is. */
+  const aimedSince = useRef<number | null>(null);
 
   const direction = () => {
     let x = 0;
@@ -74,7 +75,7 @@ export function usePlayer(program: Program | null, played: number) {
   const release = useCallback(() => {
     held.current.clear();
     running.current = false;
-    aimedSince.current = 0;
+    aimedSince.current = null;
     send();
   }, [send]);
 
@@ -86,10 +87,11 @@ export function usePlayer(program: Program | null, played: number) {
 
   /** Where a throw would go now: ahead, the farther the longer the key has been held. */
   const aim = (frame: Frame): [number, number] | null => {
-    if (aimedSince.current === 0 || played < 0) return null;
+    if (aimedSince.current === null || !program || played < 0) return null;
     const { x, y, heading, carried } = bodyAt(frame, played);
     if (carried < 0) return null;
-    const share = Math.min(1, (performance.now() - aimedSince.current) / 1000 / FULL_AIM);
+    const seconds = Math.max(0, frame.tick - aimedSince.current) / program.ticksPerSecond;
+    const share = Math.min(1, seconds / FULL_AIM);
     const away = SHORTEST + (THROW_RANGE - SHORTEST) * share;
     return [x + Math.cos(heading) * away, y + Math.sin(heading) * away];
   };
@@ -107,7 +109,7 @@ export function usePlayer(program: Program | null, played: number) {
         const carries = frame !== null && played >= 0 && bodyAt(frame, played).carried >= 0;
         send({ act: carries ? 'drop' : 'pickUp' });
       } else if (event.code === 'KeyO') send({ act: 'use' });
-      else if (event.code === 'KeyT') aimedSince.current = performance.now();
+      else if (event.code === 'KeyT') aimedSince.current = engine.frame?.tick ?? null;
       else if (event.key !== 'Shift') return;
       event.preventDefault();
       event.stopPropagation();
@@ -119,7 +121,7 @@ export function usePlayer(program: Program | null, played: number) {
       const { frame } = engine;
       if (event.code === 'KeyT' && frame) {
         const at = aim(frame);
-        aimedSince.current = 0;
+        aimedSince.current = null;
         if (at) return send({ act: 'throw', at });
       }
       send();

@@ -33,6 +33,8 @@ const Clock = styled.span`
   }
 `;
 
+/** Ticks of a long step. */
+const FAR = 10;
 const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, 8];
 
 /** The project's scripted players, ready to be replayed, and its set-ups. */
@@ -104,6 +106,8 @@ export function Transport() {
   );
   const back = useCallback(() => engine.nudge(-1), [engine]);
   const onward = useCallback(() => engine.nudge(1), [engine]);
+  const farBack = useCallback(() => engine.nudge(-FAR), [engine]);
+  const farOnward = useCallback(() => engine.nudge(FAR), [engine]);
   const restart = useCallback(() => {
     engine.restart(null);
     engine.play();
@@ -133,6 +137,8 @@ export function Transport() {
         { id: 'run', name: playing ? 'Pause' : 'Run', keys: 'KeyP', run: toggle },
         { id: 'back', name: 'One tick back', keys: 'Comma', run: back },
         { id: 'onward', name: 'One tick onward', keys: 'Period', run: onward },
+        { id: 'far-back', name: `${FAR} ticks back`, keys: 'Shift+Comma', run: farBack },
+        { id: 'far-onward', name: `${FAR} ticks onward`, keys: 'Shift+Period', run: farOnward },
         { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
         {
           id: 'replay',
@@ -167,7 +173,21 @@ export function Transport() {
           run: () => engine.setSpeed(value),
         })),
       ],
-      [engine, playing, toggle, back, onward, restart, replay, savePlayer, begin, players, setups],
+      [
+        engine,
+        playing,
+        toggle,
+        back,
+        onward,
+        farBack,
+        farOnward,
+        restart,
+        replay,
+        savePlayer,
+        begin,
+        players,
+        setups,
+      ],
     ),
   );
 

@@ -10,7 +10,7 @@ import { Ellipsis, Plus } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../app/store.ts';
-import { useDrawing, useEngine } from '../engine/use-engine.tsx';
+import { useDrawing } from '../engine/use-engine.tsx';
 import { perform } from '../project/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
@@ -199,8 +199,10 @@ export function StateSheet({
 }) {
   const { mind } = selection;
   const dispatch = useAppDispatch();
-  const engine = useEngine();
   const document = useProject((project) => project.document);
+  const nothingRuns = useProject(
+    ({ checkedEdit, runningEdit }) => checkedEdit > 0 && runningEdit === 0,
+  );
   /** Another state has just been chosen: the focus that a closing menu gives back must not choose this one again. */
   const left = useRef(false);
   const states = listStates(document, mind);
@@ -348,9 +350,7 @@ export function StateSheet({
         </QuietButton>
       )}
       <WaysAround of={listed} states={states} onSelect={onSelect} />
-      {engine.program === null && (
-        <Note>Nothing runs yet: mend the errors listed under Findings.</Note>
-      )}
+      {nothingRuns && <Note>Nothing runs yet: mend the errors listed under Findings.</Note>}
     </Sheet>
   );
 }

@@ -6,6 +6,7 @@ import { fileAddress } from '../api/client.ts';
 import { useCommands } from '../app/commands.tsx';
 import { Header } from '../app/header.tsx';
 import { useAppDispatch, useProject } from '../app/store.ts';
+import { useEngineValue } from '../engine/use-engine.tsx';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
@@ -79,6 +80,9 @@ function SavingPill() {
 function RunningPill() {
   const edit = useProject((project) => project.edit);
   const running = useProject((project) => project.runningEdit);
+  const shown = useEngineValue(({ frame }) =>
+    frame && frame.tick < frame.head ? frame.edit : null,
+  );
   const isChecked = useProject((project) => project.checkedEdit === project.edit);
   const errors = useProject(
     (project) => project.findings.filter((finding) => finding.severity === 'error').length,
@@ -97,6 +101,12 @@ function RunningPill() {
       </Pill>
     );
   }
+  if (shown !== null && shown !== running && running > 0)
+    return (
+      <Pill role="status">
+        ran under <strong>edit {shown}</strong> · edit {running} runs on from here
+      </Pill>
+    );
   return (
     <Pill role="status">
       running <strong>edit {running || edit}</strong> · live

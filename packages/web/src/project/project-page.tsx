@@ -80,11 +80,11 @@ function Running({ engine }: { engine: EngineClient }) {
   const begin = useRef({ tick: search.get('tick'), seed: search.get('seed'), begun: false });
   useEffect(() => {
     let current = true;
-    void engine.submit(document, edit).then(({ findings, program }) => {
+    void engine.submit(document, edit).then(({ findings, runs }) => {
       if (!current) return;
-      dispatch(checked({ edit, findings, runs: program !== null }));
+      dispatch(checked({ edit, findings, runs }));
       const { tick, seed, begun } = begin.current;
-      if (program === null || begun) return;
+      if (!runs || begun) return;
       begin.current.begun = true;
       if (seed !== null && /^\d+$/.test(seed)) engine.restart(Number(seed));
       if (tick !== null && /^\d+$/.test(tick)) engine.seek(Number(tick));
