@@ -38,6 +38,15 @@ const Message = styled.main`
   h1 {
     font: 600 1.6rem var(--title);
   }
+  p,
+  pre {
+    margin: 10px 0;
+  }
+  pre {
+    color: var(--mute);
+    font-family: var(--mono);
+    white-space: pre-wrap;
+  }
 `;
 
 /** What is shown where an address leads nowhere or a page breaks: what happened, and the way back. */
@@ -49,11 +58,20 @@ function TroublePage() {
       <Header />
       <Message>
         <h1>{lost ? 'There is no page here' : 'This page broke'}</h1>
-        <p>
-          {lost
-            ? 'The address may be mistyped.'
-            : `${error instanceof Error ? error.message : String(error)} What you had saved is safe.`}
-        </p>
+        {lost ? (
+          <p>The address may be mistyped.</p>
+        ) : (
+          <>
+            <p>
+              What you had saved is safe, and so is what this browser keeps until it is saved. What
+              went wrong:
+            </p>
+            <pre>{error instanceof Error ? error.message : String(error)}</pre>
+            <p>
+              <a href={window.location.href}>Open this page again</a>
+            </p>
+          </>
+        )}
         <p>
           <Link to="/">All projects</Link>
         </p>

@@ -30,6 +30,7 @@ export interface EngineApi {
   setSpeed(speed: number): void;
   /** Goes to a tick; past the head it runs on to there. */
   seek(tick: number): void;
+  /** What a player does. Going on from the past gives again what players did then, until one does something else. */
   setInput(input: Input): void;
   /** Whose mind is read with each frame, and which of its states in detail. */
   watch(agent: string | null, mind: string | null, state: string | null): void;
@@ -92,6 +93,8 @@ export interface Frame {
   played: number;
   /** Noises of the last moments. */
   noises: { x: number; y: number; reach: number; age: number }[];
+  /** Whether going on from here gives again what players did then. */
+  givesAgain: boolean;
   speech: { agent: number; text: string }[];
   /** New since the last frame, or all of them where `entriesAnew`. */
   entries: LedgerEntry[];

@@ -89,6 +89,7 @@ export function Transport() {
   const seed = useEngineValue(({ frame }) => frame?.seed ?? 0);
   const hash = useEngineValue(({ frame }) => frame?.hash ?? '');
   const inPast = useEngineValue(({ frame }) => frame !== null && frame.tick < frame.head);
+  const givesAgain = useEngineValue(({ frame }) => frame?.givesAgain ?? false);
   const ready = useEngineValue(({ frame }) => frame !== null);
   const clock = useRef<HTMLSpanElement>(null);
   useTickInAddress();
@@ -243,7 +244,12 @@ export function Transport() {
           Not begun: {trouble}
         </span>
       )}
-      {inPast && <span>in the past: running on from here replaces what follows</span>}
+      {inPast && (
+        <span>
+          in the past: running on replaces what follows
+          {givesAgain && '; your keys of then are given again until you press one'}
+        </span>
+      )}
       <span style={{ marginLeft: 'auto' }}>
         {hash !== '' && (
           <Pill title="Equal runs have equal state hashes">

@@ -14,14 +14,15 @@ export interface Selection {
 }
 
 /** Agents of the started ground that have a mind, by name. */
-export function useAgentsWith(mind: string): { name: string; title: string }[] {
+export function useAgentsWith(mind: string): { name: string; title: string; asleep: boolean }[] {
   const document = useProject((project) => project.document);
   return useMemo(() => {
     const agents = document.grounds[document.start.ground]?.agents ?? {};
     return namesOf(agents).flatMap((name) => {
       const kind = archetypeOf(document, agents[name]);
       const runs = kind && mindsOf(kind).includes(mind);
-      return runs ? [{ name, title: agents[name].title ?? name }] : [];
+      const { title = name, asleep = false } = agents[name];
+      return runs ? [{ name, title, asleep }] : [];
     });
   }, [document, mind]);
 }
@@ -35,7 +36,9 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
     named !== undefined && Object.hasOwn(document.minds, named) ? named : usualMind(document);
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
-  const agent = agents.find(({ name }) => name === wanted)?.name ?? agents[0]?.name ?? null;
+  // Without a wish, one whose mind runs: whoever sleeps decides nothing.
+  const agent =
+    agents.find(({ name }) => name === wanted) ?? agents.find(({ asleep }) => !asleep) ?? agents[0];
   const state = search.get('state');
 
   const select = useCallback(
@@ -59,5 +62,5 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
     },
     [id, mind, navigate],
   );
-  return { mind, agent, state, select };
+  return { mind, agent: agent?.name ?? null, state, select };
 }

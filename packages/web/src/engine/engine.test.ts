@@ -1,0 +1,266 @@
+import { readProject, type Input, type ProjectDocument } from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { newProject } from '../home/new-project.ts';
+import { createEngine } from './engine.ts';
+import type { EngineApi, Frame } from './protocol.ts';
+
+/** A keeper and a played gleaner on the ground a new project begins with. */
+function night(): ProjectDocument {
+  const form = readProject(newProject('Night'));
+  return (form as { document: ProjectDocument }).document;
+}
+
+const PLAYED = night().start.play!;
+const TICK_MS = 1000 / 60;
+
+interface Rig {
+  engine: EngineApi;
+  /** The latest frame, once all that waits without delay is done. */
+  frame(): Frame;
+  /** Lets so many milliseconds pass, as far as the engine asks to be called back. */
+  pass(ms: number): Frame;
+  frames: Frame[];
+}
+
+/** An engine with a clock that is moved by hand. */
+function rig(): Rig {
+  let time = 0;
+  let waiting: { at: number; work: () => void } | null = null;
+  const frames: Frame[] = [];
+  const engine = createEngine({
+    show: (frame) => frames.push(frame),
+    now: () => time,
+    later: (work, ms) => {
+      waiting = { at: time + ms, work };
+    },
+  });
+  const until = (end: number) => {
+    while (waiting && waiting.at <= end) {
+      const { at, work } = waiting;
+      waiting = null;
+      time = Math.max(time, at);
+      work();
+    }
+    time = end;
+    return frames.at(-1)!;
+  };
+  return { engine, frames, frame: () => until(time), pass: (ms) => until(time + ms) };
+}
+
+async function started(document = night()): Promise<Rig> {
+  const made = rig();
+  const { runs } = await made.engine.submit(document, 1);
+  expect(runs).toBe(true);
+  made.frame();
+  return made;
+}
+
+const walk = (x: number, y = 0): Input => ({ agent: PLAYED, x, y, gait: null });
+
+/** Where the played agent is: x and y lead what is told of each body. */
+function place(frame: Frame): [number, number] {
+  const stride = frame.bodies.length / names.length;
+  const at = names.indexOf(PLAYED) * stride;
+  return [frame.bodies[at], frame.bodies[at + 1]];
+}
+const names = Object.keys(night().grounds[night().start.ground].agents).sort();
+
+describe('time', () => {
+  it('runs with the clock, at its speed', async () => {
+    const { engine, pass } = await started();
+    engine.play();
+    expect(pass(1000).tick).toBeGreaterThanOrEqual(58);
+    const { tick } = pass(0);
+    engine.setSpeed(0.1);
+    expect(pass(1000).tick - tick).toBeLessThanOrEqual(7);
+    engine.pause();
+    const at = pass(0).tick;
+    expect(pass(5000).tick).toBe(at);
+  });
+
+  it('lets go what it could not keep up with', async () => {
+    const { engine, pass } = await started();
+    engine.play();
+    pass(100);
+    const { tick } = pass(0);
+    engine.pause();
+    pass(60_000);
+    engine.play();
+    expect(pass(TICK_MS * 2).tick - tick).toBeLessThan(20);
+  });
+
+  it('goes by ticks, through what is recorded and on', async () => {
+    const { engine, frame } = await started();
+    engine.nudge(10);
+    expect([frame().tick, frame().head]).toEqual([10, 10]);
+    engine.nudge(-4);
+    expect([frame().tick, frame().head]).toEqual([6, 10]);
+    engine.nudge(3);
+    expect([frame().tick, frame().head]).toEqual([9, 10]);
+    engine.nudge(3);
+    expect([frame().tick, frame().head]).toEqual([12, 12]);
+  });
+
+  it('runs on to a tick that is asked for, and rests there', async () => {
+    const { engine, frame } = await started();
+    engine.seek(500);
+    expect([frame().tick, frame().playing]).toEqual([500, false]);
+    expect(frame().hash).not.toBeNull();
+  });
+});
+
+describe('what players do', () => {
+  it('counts at once, also while the run rests in its past, and then makes another future', async () => {
+    const { engine, frame } = await started();
+    engine.nudge(60);
+    engine.nudge(-30);
+    const before = place(frame());
+    engine.setInput(walk(1));
+    engine.nudge(10);
+    expect(place(frame())[0]).toBeGreaterThan(before[0]);
+    expect(frame().head).toBe(40);
+  });
+
+  it('is given again when one goes on from the past, to the same end', async () => {
+    const { engine, frame, pass } = await started();
+    engine.nudge(10);
+    engine.setInput(walk(1));
+    engine.nudge(30);
+    engine.setInput(walk(0, 1));
+    engine.nudge(30);
+    engine.setInput(walk(0));
+    engine.nudge(10);
+    const { hash } = frame();
+    engine.seek(5);
+    expect(frame().givesAgain).toBe(true);
+    engine.play();
+    const { tick, head } = pass(250);
+    expect(head).toBe(tick);
+    expect(tick).toBeLessThan(30);
+    // The recorded future is gone; what was pressed in it still comes. Letting go of keys changes nothing.
+    engine.setInput(walk(0));
+    engine.nudge(80 - tick);
+    expect(pass(TICK_MS).tick).toBe(80);
+    expect(frame().hash).toBe(hash);
+  });
+
+  it('is not given again once something else is pressed', async () => {
+    const { engine, frame } = await started();
+    engine.setInput(walk(1));
+    engine.nudge(60);
+    const { x0, hash } = { x0: place(frame())[0], hash: frame().hash };
+    engine.seek(20);
+    expect(frame().givesAgain).toBe(true);
+    engine.setInput(walk(-1));
+    expect(frame().givesAgain).toBe(false);
+    engine.nudge(40);
+    expect(place(frame())[0]).toBeLessThan(x0);
+    expect(frame().hash).not.toBe(hash);
+  });
+
+  it('goes on through a restart with the keys that are down', async () => {
+    const { engine, frame } = await started();
+    engine.setInput(walk(1));
+    engine.nudge(30);
+    const walked = place(frame());
+    engine.restart(null);
+    expect(frame().tick).toBe(0);
+    engine.nudge(30);
+    expect(place(frame())).toEqual(walked);
+  });
+
+  it('puts an agent down elsewhere by one tick, in the past too', async () => {
+    const { engine, frame } = await started();
+    engine.nudge(60);
+    engine.seek(30);
+    const [x, y] = place(frame());
+    engine.putDown(PLAYED, x + 1, y);
+    expect(place(frame())[0]).toBeCloseTo(x + 1, 3);
+    expect([frame().tick, frame().head]).toEqual([31, 31]);
+  });
+
+  it('comes again by its recording, to the same hash', async () => {
+    const { engine, frame } = await started();
+    engine.setInput(walk(1));
+    engine.nudge(40);
+    engine.setInput({ ...walk(0), act: 'use' });
+    engine.nudge(40);
+    const { hash } = frame();
+    const recording = await engine.recording();
+    expect(recording.inputs.map(({ tick }) => tick)).toEqual([1, 41]);
+    engine.setInput(walk(-1));
+    engine.nudge(100);
+    engine.setInput(walk(0));
+    engine.replay(recording, 80);
+    expect([frame().tick, frame().hash]).toEqual([80, hash]);
+    // After it is over, nothing of it is left.
+    engine.nudge(1);
+    expect((await engine.recording()).inputs).toHaveLength(2);
+  });
+});
+
+describe('an edit', () => {
+  const without = (agent: string) => {
+    const document = night();
+    delete document.grounds[document.start.ground].agents[agent];
+    return document;
+  };
+  const other = names.find((name) => name !== PLAYED)!;
+
+  it('comes with the frame it is in force in, and back with the frames before it', async () => {
+    const { engine, frame, frames } = await started();
+    expect(frames[0].program?.agents).toHaveLength(names.length);
+    engine.nudge(10);
+    expect(frame().program).toBeNull();
+    await engine.submit(without(other), 2);
+    expect([frame().edit, frame().program?.agents.length]).toEqual([2, names.length - 1]);
+    engine.seek(5);
+    expect([frame().edit, frame().program?.agents.length]).toEqual([1, names.length]);
+    for (const shown of frames) expect(shown.bodies.length).toBeGreaterThan(0);
+    engine.nudge(20);
+    expect([frame().edit, frame().program?.agents.length]).toEqual([2, names.length - 1]);
+  });
+
+  it('with an error changes nothing that runs', async () => {
+    const { engine, frame } = await started();
+    engine.nudge(10);
+    const broken = night();
+    broken.start.ground = 'nowhere';
+    const { runs, findings } = await engine.submit(broken, 2);
+    expect(runs).toBe(false);
+    expect(findings.some(({ severity }) => severity === 'error')).toBe(true);
+    engine.nudge(1);
+    expect([frame().edit, frame().tick]).toEqual([1, 11]);
+  });
+
+  it('is what a restart begins with, also from the past', async () => {
+    const { engine, frame } = await started();
+    engine.nudge(10);
+    await engine.submit(without(other), 2);
+    engine.seek(5);
+    engine.restart(null);
+    expect([frame().edit, frame().tick]).toEqual([2, 0]);
+  });
+});
+
+describe('a set-up', () => {
+  it('begins where it says, holds through edits, and says why it can’t begin', async () => {
+    const document = night();
+    const { at } = document.grounds[document.start.ground].agents[PLAYED];
+    document.setups = {
+      ready: { title: 'Ready', agents: { [PLAYED]: { at: [at[0] + 1, at[1]] } } },
+      lost: { title: 'Lost', agents: { [PLAYED]: { at: [-50, 3] } } },
+    };
+    const { engine, frame } = await started(document);
+    expect(await engine.begin('ready')).toBeNull();
+    engine.pause();
+    expect(place(frame())[0]).toBeCloseTo(at[0] + 1, 3);
+    await engine.submit({ ...document, title: 'Another night' }, 2);
+    engine.restart(null);
+    expect([frame().edit, place(frame())[0] - at[0]]).toEqual([2, expect.closeTo(1, 3)]);
+    expect(await engine.begin('lost')).toContain('off the ground');
+    expect(await engine.begin(null)).toBeNull();
+    engine.pause();
+    expect(place(frame())[0]).toBeCloseTo(at[0], 3);
+  });
+});

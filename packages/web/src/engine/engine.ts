@@ -1,0 +1,249 @@
+import {
+  advance,
+  applyEdit,
+  checkInMind,
+  checkProject,
+  createRun,
+  inputsOf,
+  playedAgent,
+  seek,
+  withSetup,
+  type ProjectDocument,
+  type Run,
+} from '@crooked-lantern/core';
+import { createSent, frameOf, type View } from './frames.ts';
+import {
+  begunAnew,
+  createPlayerInput,
+  giveAgain,
+  inputsFor,
+  movedInTime,
+  stopGiving,
+  tell,
+} from './player-input.ts';
+import type { EngineApi, Frame } from './protocol.ts';
+import { createRowHistory, keepRowHistory } from './row-history.ts';
+
+const FRAME_MS = 1000 / 60;
+/** Work done in one go before messages are looked for again. */
+const BUDGET_MS = 12;
+/** Real time that may be caught up with; more is let go, so that a slow machine does not race afterwards. */
+const BACKLOG_MS = 250;
+
+/** What the engine needs of where it lives. */
+export interface Surroundings {
+  /** Takes what there is to draw. */
+  show(frame: Frame): void;
+  /** Milliseconds that only grow. */
+  now(): number;
+  /** Calls back after so many milliseconds, when messages have been looked at. */
+  later(work: () => void, ms: number): void;
+}
+
+/** Runs a project with time, by ticks and from its past, and shows it frame by frame. */
+export function createEngine({ show, now, later }: Surroundings): EngineApi {
+  let document: ProjectDocument | null = null;
+  /** The set-up the run began with; null for as the project says. */
+  let setup: string | null = null;
+  let run: Run | null = null;
+  /** Nobody has yet said whether to play or where to rest. */
+  let fresh = true;
+  /** Ticks owed to real time. */
+  let owed = 0;
+  let lastTime = 0;
+  /** A tick ahead of the head to run on to, −1 for none. */
+  let goal = -1;
+  let waiting = false;
+  const players = createPlayerInput();
+  const sent = createSent();
+  const view: View = {
+    playing: false,
+    speed: 1,
+    agent: null,
+    mind: null,
+    state: null,
+    wanted: { rays: true, paths: true, forces: false, known: false, places: true },
+    rows: createRowHistory(),
+    resting: false,
+    givesAgain: false,
+  };
+
+  function loop(): void {
+    waiting = false;
+    if (!run) return;
+    const begin = now();
+    if (goal >= 0) runTowardsGoal(run, begin);
+    else if (view.playing) runWithTime(run, begin);
+    keepRowHistory(view.rows, run, view);
+    view.resting = !view.playing && !fresh && goal < 0;
+    view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
+    show(frameOf(run, view, sent));
+    if (goal >= 0) wake();
+    else if (view.playing) wake(Math.max(0, FRAME_MS - (now() - begin)));
+  }
+
+  function runTowardsGoal(towards: Run, begin: number): void {
+    while (towards.head < goal && now() - begin < BUDGET_MS * 4) goOn(towards);
+    if (towards.head < goal) return;
+    goal = -1;
+    stopGiving(players);
+  }
+
+  function runWithTime(live: Run, begin: number): void {
+    const { ticksPerSecond } = live.world.statics.program;
+    const elapsed = Math.min(BACKLOG_MS, begin - lastTime);
+    lastTime = begin;
+    owed += (elapsed / 1000) * ticksPerSecond * view.speed;
+    while (owed >= 1) {
+      owed -= 1;
+      goOn(live);
+      keepRowHistory(view.rows, live, view);
+      if (now() - begin > BUDGET_MS) {
+        owed = Math.min(owed, 1);
+        break;
+      }
+    }
+  }
+
+  /** Runs one tick. From the past, what players did then is given again, unless they have done something else. */
+  function goOn(live: Run): void {
+    const { tick } = live.world;
+    if (tick < live.head && !players.pressed) giveAgain(players, live.inputs, tick, live.head);
+    advance(live, inputsFor(players, tick + 1));
+  }
+
+  /** Draws the present, and keeps going where there is something to run. */
+  function wake(ms = 0): void {
+    if (waiting) return;
+    waiting = true;
+    later(loop, ms);
+  }
+
+  function rest(): void {
+    fresh = false;
+    view.playing = false;
+    goal = -1;
+  }
+
+  function beginAnew({ latest }: Run, seed: number, program = latest.program): void {
+    run = createRun(program, latest.edit, seed);
+    begunAnew(players, program.agents[playedAgent(run.world)]?.name);
+    goal = -1;
+    owed = 0;
+  }
+
+  /** Goes by ticks: back, on through what is recorded, and on from where that ends or players have done something else. */
+  function step(at: Run, ticks: number): void {
+    rest();
+    const target = at.world.tick + ticks;
+    if (ticks < 0) movedInTime(players);
+    if (!players.pressed) seek(at, target);
+    while (at.world.tick < target) goOn(at);
+    wake();
+  }
+
+  const api: EngineApi = {
+    async submit(edited, edit) {
+      document = edited;
+      const { program: plain, findings } = checkProject(edited);
+      // A set-up that can't begin any more is a finding, and holds up no edit.
+      const program =
+        plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;
+      if (program) {
+        if (run) applyEdit(run, program, edit);
+        else run = createRun(program, edit);
+        wake();
+      }
+      return { findings, runs: program !== null };
+    },
+    async checkExpression(mind, source, place) {
+      return document ? checkInMind(document, mind, source, place) : [];
+    },
+    play() {
+      rest();
+      view.playing = true;
+      owed = 0;
+      lastTime = now();
+      wake();
+    },
+    pause() {
+      rest();
+      wake();
+    },
+    nudge(ticks) {
+      if (run) step(run, ticks);
+    },
+    restart(seed) {
+      if (!run) return;
+      beginAnew(run, seed ?? run.seed);
+      wake();
+    },
+    setSpeed(speed) {
+      view.speed = speed;
+      wake();
+    },
+    seek(tick) {
+      if (!run) return;
+      rest();
+      movedInTime(players);
+      seek(run, tick);
+      goal = tick > run.head ? tick : -1;
+      wake();
+    },
+    setInput(input) {
+      tell(players, input);
+      wake();
+    },
+    watch(agent, mind, state) {
+      Object.assign(view, { agent, mind, state });
+      wake();
+    },
+    show(wanted) {
+      view.wanted = wanted;
+      wake();
+    },
+    possess(agent) {
+      if (!run) return;
+      const { agents } = run.world;
+      const before = agents[playedAgent(run.world)];
+      if (before?.name === agent) return;
+      const still = { x: 0, y: 0, gait: null };
+      if (before) tell(players, { agent: before.name, ...still, control: 'minds' });
+      tell(players, { agent, ...still, control: 'player' });
+      if (!view.playing) step(run, 1);
+    },
+    putDown(agent, x, y) {
+      if (!run) return;
+      tell(players, { agent, x: 0, y: 0, gait: null, place: [x, y] });
+      if (!view.playing) step(run, 1);
+    },
+    async begin(chosen) {
+      const before = setup;
+      setup = chosen;
+      // What is submitted next begins as the set-up has it.
+      if (!run || !document) return null;
+      const { program, findings } = checkProject(
+        chosen === null ? document : withSetup(document, chosen),
+      );
+      if (!program) {
+        setup = before;
+        return findings.find(({ severity }) => severity === 'error')!.message;
+      }
+      beginAnew(run, program.seed, program);
+      api.play();
+      return null;
+    },
+    async recording() {
+      return run ? { seed: run.seed, inputs: inputsOf(run) } : { seed: 0, inputs: [] };
+    },
+    replay({ seed, inputs: recorded }, until) {
+      if (!run) return;
+      beginAnew(run, seed);
+      giveAgain(players, recorded, 0, until);
+      rest();
+      goal = until;
+      wake();
+    },
+  };
+  return api;
+}

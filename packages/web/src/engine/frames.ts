@@ -1,0 +1,115 @@
+import {
+  pictureBodies,
+  pictureForces,
+  pictureKnown,
+  picturePaths,
+  pictureRays,
+  pictureShared,
+  pictureThings,
+  playedAgent,
+  readMind,
+  runningEdit,
+  worldHash,
+  type LedgerEntry,
+  type Program,
+  type Run,
+} from '@crooked-lantern/core';
+import type { Frame, WantedParts } from './protocol.ts';
+import type { RowHistory } from './row-history.ts';
+
+/** Makes the frames of a run, one after another: what is new is told apart from what was sent. */
+
+const SPEECH_SECONDS = 2.5;
+/** Seconds a noise stays on the picture. */
+const NOISE_SECONDS = 0.8;
+
+/** What the frame before told. */
+export interface Sent {
+  entries: readonly LedgerEntry[] | null;
+  count: number;
+  program: Program | null;
+}
+
+/** How the run is looked at. */
+export interface View {
+  playing: boolean;
+  speed: number;
+  agent: string | null;
+  mind: string | null;
+  state: string | null;
+  wanted: WantedParts;
+  rows: RowHistory;
+  /** Whether the run stands still and is to stay where it is. */
+  resting: boolean;
+  /** Whether going on from here gives again what players did then. */
+  givesAgain: boolean;
+}
+
+export function createSent(): Sent {
+  return { entries: null, count: 0, program: null };
+}
+
+function newEntries(sent: Sent, { entries }: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
+  // The run drops entries by taking a new list, which tells us that ours no longer fits.
+  const entriesAnew = sent.entries !== entries || entries.length < sent.count;
+  const fresh = entriesAnew ? entries.slice() : entries.slice(sent.count);
+  sent.entries = entries;
+  sent.count = entries.length;
+  return { entries: fresh, entriesAnew };
+}
+
+/** The program of the frame, where it is another than the one of the frame before. */
+function newProgram(sent: Sent, { world }: Run): Program | null {
+  const { program } = world.statics;
+  if (sent.program === program) return null;
+  sent.program = program;
+  return program;
+}
+
+export function frameOf(run: Run, view: View, sent: Sent): Frame {
+  const { wanted } = view;
+  const { world } = run;
+  const spoken = SPEECH_SECONDS * world.statics.program.ticksPerSecond;
+  return {
+    tick: world.tick,
+    head: run.head,
+    keptFrom: run.keptFrom,
+    edit: runningEdit(run),
+    program: newProgram(sent, run),
+    playing: view.playing,
+    speed: view.speed,
+    seed: run.seed,
+    bodies: pictureBodies(world),
+    rays: wanted.rays ? pictureRays(world) : null,
+    paths: wanted.paths ? picturePaths(world) : null,
+    forces: wanted.forces ? pictureForces(world) : null,
+    known: wanted.known && view.agent !== null ? pictureKnown(world, view.agent) : null,
+    places: wanted.places ? pictureShared(world) : null,
+    things: pictureThings(world),
+    gates: [...world.gates],
+    played: playedAgent(world),
+    noises: recentNoises(run),
+    speech: world.agents.flatMap(({ speech, spokenAt, index }) =>
+      spokenAt >= 0 && world.tick - spokenAt < spoken ? [{ agent: index, text: speech }] : [],
+    ),
+    givesAgain: view.givesAgain,
+    ...newEntries(sent, run),
+    rows: view.rows.results,
+    readout:
+      view.agent === null ? null : readMind(world, view.agent, view.state, view.mind ?? undefined),
+    hash: view.resting ? worldHash(world) : null,
+  };
+}
+
+function recentNoises({ entries, world }: Run): Frame['noises'] {
+  const { ticksPerSecond } = world.statics.program;
+  const since = world.tick - NOISE_SECONDS * ticksPerSecond;
+  const noises: Frame['noises'] = [];
+  for (let i = entries.length - 1; i >= 0 && entries[i].tick > since; i--) {
+    const entry = entries[i];
+    if (entry.kind !== 'noise' || entry.tick > world.tick) continue;
+    const { x, y, reach } = entry;
+    noises.push({ x, y, reach, age: (world.tick - entry.tick) / ticksPerSecond });
+  }
+  return noises;
+}
