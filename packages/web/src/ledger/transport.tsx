@@ -245,9 +245,10 @@ export function Transport() {
         </span>
       )}
       {inPast && (
-        <span>
-          in the past: running on replaces what follows
-          {givesAgain && '; your keys of then are given again until you press one'}
+        <span title="What was recorded after this tick is replaced.">
+          {givesAgain
+            ? 'in the past: runs on with your keys of then, until you press one'
+            : 'in the past: running on replaces what follows'}
         </span>
       )}
       <span style={{ marginLeft: 'auto' }}>
