@@ -54,10 +54,14 @@ function mindsAlone(world: World): number {
 function mindRatio(): Figure {
   const program = largeOrchard(200);
   const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
-  const [a, b] = sideBySide([() => mindsAlone(compiled), () => mindsAlone(byHand)], 41);
+  const { a, b, ratio } = sideBySide(
+    () => mindsAlone(compiled),
+    () => mindsAlone(byHand),
+    41,
+  );
   return {
     figure: 'mind.ratio',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'compiled / by hand, minds step alone',
     goal: '<= 2.0',
     detail: {
@@ -70,10 +74,14 @@ function mindRatio(): Figure {
 function tickRatio(): Figure {
   const program = largeOrchard(200);
   const [compiled, byHand] = [settled(createWorld(program)), settled(worldByHand(program))];
-  const [a, b] = sideBySide([() => ticks(compiled), () => ticks(byHand)], 41);
+  const { a, b, ratio } = sideBySide(
+    () => ticks(compiled),
+    () => ticks(byHand),
+    41,
+  );
   return {
     figure: 'tick.ratio',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'compiled / by hand, whole tick',
     goal: '<= 1.2',
     detail: {
@@ -89,10 +97,14 @@ function recordRatio(): Figure {
   let entries = 0;
   setRecorder(recording, () => entries++);
   const [on, off] = [settled(recording), settled(createWorld(program))];
-  const [a, b] = sideBySide([() => ticks(on), () => ticks(off)], 41);
+  const { a, b, ratio } = sideBySide(
+    () => ticks(on),
+    () => ticks(off),
+    41,
+  );
   return {
     figure: 'record.ratio',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'ledger on / off, whole tick',
     goal: '<= 1.15',
     detail: {
@@ -139,11 +151,11 @@ function expressionRatio(): Figure {
   const { agents, compiled, byHand } = guardsAndAgents(64);
   const time = (guards: readonly ((agent: Agent) => boolean)[]) => () =>
     timed(() => askAll(guards, agents));
-  const [a, b] = sideBySide([time(compiled), time(byHand)], 25, 10);
+  const { a, b, ratio } = sideBySide(time(compiled), time(byHand), 25, 10);
   const asked = 100 * compiled.length * agents.length;
   return {
     figure: 'expression.ratio',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'compiled / closures by hand',
     goal: '<= 1.3',
     detail: {
@@ -221,14 +233,15 @@ function crowdAgents(): Figure {
 /** Our search over cells against a general graph package on the same grids, with the same estimate. */
 function pathRatio(): Figure {
   const mazes = [1, 2, 3].map((seed) => createMaze(seed));
-  const [a, b] = sideBySide(
-    [() => timed(() => mazes.forEach(ourWays)), () => timed(() => mazes.forEach(theirWays))],
+  const { a, b, ratio } = sideBySide(
+    () => timed(() => mazes.forEach(ourWays)),
+    () => timed(() => mazes.forEach(theirWays)),
     7,
   );
   const paths = mazes.reduce((sum, { requests }) => sum + requests.length, 0);
   return {
     figure: 'path.ratio',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'ours / a general graph package, equal costs',
     goal: '<= 0.5',
     detail: { ours_us: rounded((a * 1000) / paths), theirs_us: rounded((b * 1000) / paths) },
@@ -240,10 +253,14 @@ function crowdGrowth(): Figure {
   const [few, many] = [500, 4000].map((wardens) =>
     settled(createWorld(largeOrchard(wardens, () => {}, NIGHT_WATCH)), 300),
   );
-  const [a, b] = sideBySide([() => ticks(many, 8) / 8 / 4000, () => ticks(few, 64) / 64 / 500], 15);
+  const { a, b, ratio } = sideBySide(
+    () => ticks(many, 8) / 8 / 4000,
+    () => ticks(few, 64) / 64 / 500,
+    15,
+  );
   return {
     figure: 'crowd.growth',
-    value: rounded(a / b),
+    value: rounded(ratio),
     unit: 'time a warden at 4,000 / at 500',
     goal: '<= 1.3',
     detail: { us_at_500: rounded(b * 1000), us_at_4000: rounded(a * 1000) },

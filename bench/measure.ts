@@ -21,22 +21,26 @@ export function rounded(value: number): number {
 }
 
 /**
- * Times several contestants in turn, round after round, so that whatever else the machine does meets all
- * of them alike. Gives the median milliseconds of each. The first rounds only warm up.
+ * Times two contestants in turn, round after round. Gives the median milliseconds of each, and the median
+ * of the rounds' ratios: a machine that is now fast, now slow is so for both within a round, not from
+ * one median to the other. The first rounds only warm up.
  */
 export function sideBySide(
-  contestants: readonly (() => number)[],
+  a: () => number,
+  b: () => number,
   rounds: number,
   warmUp = 3,
-): number[] {
-  const times: number[][] = contestants.map(() => []);
-  for (let round = 0; round < rounds + warmUp; round++) {
-    contestants.forEach((run, i) => {
-      const time = run();
-      if (round >= warmUp) times[i].push(time);
-    });
+): { a: number; b: number; ratio: number } {
+  for (let round = 0; round < warmUp; round++) {
+    a();
+    b();
   }
-  return times.map(median);
+  const times = Array.from({ length: rounds }, () => ({ a: a(), b: b() }));
+  return {
+    a: median(times.map((time) => time.a)),
+    b: median(times.map((time) => time.b)),
+    ratio: median(times.map((time) => time.a / time.b)),
+  };
 }
 
 /** Milliseconds `work` takes. */

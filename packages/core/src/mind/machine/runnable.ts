@@ -1,10 +1,15 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
 import { SENSES } from '../../senses/words.ts';
 import { reserve, type CellLayout } from '../cells.ts';
-import type { ActionProgram, MachineProgram, StateKindProgram } from '../program.ts';
+import type {
+  ActionProgram,
+  MachineProgram,
+  StateKindProgram,
+  StateProgram,
+} from '../program.ts';
 import { Leaf, type Grove } from '../tree/leaf.ts';
 import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
-import { IDLE, reserveMachine, type MachineCells } from './cells.ts';
+import { IDLE, reserveList, reserveMachine, type MachineCells } from './cells.ts';
 
 /** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */
 export interface RunnableMachine {
@@ -74,6 +79,8 @@ export interface RunnableTransition {
   urgent: boolean;
   /** The innermost state that stays active; −1 for the machine as a whole. */
   domain: number;
+  /** What it enters, outermost first, where no history and no regions have a say in that; else null. */
+  enters: readonly number[] | null;
   actions: Leaf[];
 }
 
@@ -107,6 +114,17 @@ function domainOf(
   return commonAncestor(program, source, target);
 }
 
+/** From the domain down to the target, and on to where that begins. */
+function chainInto({ states }: MachineProgram, domain: number, target: number): number[] | null {
+  const chain: number[] = [];
+  for (let s = target; s >= 0 && s !== domain; s = states[s].parent) chain.unshift(s);
+  for (let s = target; s >= 0 && states[s].kind === 'compound'; s = states[s].initial)
+    chain.push(states[s].initial);
+  const alone = ({ kind }: StateProgram) =>
+    kind === 'compound' || kind === 'atomic' || kind === 'final';
+  return chain.every((s) => s >= 0 && alone(states[s])) ? chain : null;
+}
+
 /** Own transitions before those of the states around it, but urgent ones of the outermost first. */
 function candidatesOf(
   state: number,
@@ -131,14 +149,14 @@ export function makeMachine(
   layout: CellLayout,
   channels: number,
 ): RunnableMachine {
-  const cells = reserveMachine(layout, program);
+  const often = reserveMachine(layout);
   const locks: Leaf[] = [];
   const actionsAt = new Map<number, string>();
   const grove = (state: number): Grove => ({
     layout,
     channels,
-    lockAt: cells.lock,
-    restlessAt: cells.restless,
+    lockAt: often.lock,
+    restlessAt: often.restless,
     locks,
     actions: actionsAt,
     state,
@@ -148,6 +166,7 @@ export function makeMachine(
   const transitions = program.transitions.map((transition, index): RunnableTransition => {
     const on = transition.on === '' ? null : transition.on.split('.');
     const when = transition.when ? compileFlag(transition.when.ir) : null;
+    const domain = domainOf(program, transition.source, transition.target, transition.internal);
     return {
       index,
       source: transition.source,
@@ -160,10 +179,15 @@ export function makeMachine(
       heldAt: transition.forTicks > 0 && when !== null ? reserve(layout, 1, -1) : -1,
       afterTicks: transition.afterTicks,
       urgent: transition.urgent,
-      domain: domainOf(program, transition.source, transition.target, transition.internal),
+      domain,
+      enters: chainInto(program, domain, transition.target),
       actions: instant(transition.source, transition.actions),
     };
   });
+  const activities = program.states.map(({ activity }, index) => ({
+    activity: activity && makeActivity(activity, grove(index)),
+    activityAt: activity ? reserve(layout, 1, IDLE) : -1,
+  }));
   const states = program.states.map((state, index): RunnableState => {
     const candidates =
       state.kind === 'atomic' || state.kind === 'final'
@@ -181,10 +205,9 @@ export function makeMachine(
       histories: state.children.filter((child) => isHistory(program.states[child].kind)),
       entry: instant(index, state.entry),
       exit: instant(index, state.exit),
-      activity: state.activity && makeActivity(state.activity, grove(index)),
-      activityAt: state.activity ? reserve(layout, 1, IDLE) : -1,
+      ...activities[index],
       enteredAt: reserve(layout, 1, -1),
-      historyAt: isHistory(state.kind) ? reserve(layout, 1 + program.states.length, -1) : -1,
+      historyAt: isHistory(state.kind) ? reserveList(layout, program.states.length, -1) : -1,
       candidates,
       eventless: candidates.filter((transition) => transition.on === null),
       held: state.leaves.map((leave) => transitions[leave]).filter(({ heldAt }) => heldAt >= 0),
@@ -202,6 +225,11 @@ export function makeMachine(
     const looked = [...state.heldAlong, ...state.eventless];
     state.dozes = looked.every(({ index }) => program.transitions[index].needsNotice);
   }
+  const cells: MachineCells = {
+    ...often,
+    active: reserveList(layout, states.length),
+    toEnter: reserveList(layout, states.length),
+  };
   const again = states.some(({ activity }) => activity?.again);
   const heeds = states.some(({ attention }) => attention !== null);
   return {

@@ -19,7 +19,7 @@ import {
   type RunnableState,
   type RunnableTransition,
 } from './runnable.ts';
-import { inExitSet, selectTransitions, stirs } from './select.ts';
+import { inExitSet, selectTransitions, stirs, stirsIn } from './select.ts';
 import { beginDecision, type Stepping } from './stepping.ts';
 
 /**
@@ -90,12 +90,13 @@ function exitStates(stepping: Stepping, transitions: RunnableTransition[]): void
   }
 }
 
-function enterStates(stepping: Stepping, entering: Iterable<number>): void {
+/** Enters states that are given in document order, which puts every parent before its children. */
+function enterStates(stepping: Stepping, entering: readonly number[]): void {
   const { machine, host } = stepping;
   const { memory } = host;
   const { cells } = machine;
-  // Document order puts every parent before its children, so it is also entry order.
-  for (const s of inDocumentOrder(entering)) {
+  for (let i = 0; i < entering.length; i++) {
+    const s = entering[i];
     if (isActive(host, cells.active, s)) continue;
     const { enteredAt, held, activity, entry, kind } = machine.states[s];
     addActive(memory, cells.active, s);
@@ -143,28 +144,33 @@ function isFinished({ machine, host }: Stepping): boolean {
   return host.memory[machine.cells.phase] === FINISHED;
 }
 
-/** Microsteps don't overlap, so one set serves them all. */
-const ENTERING = new Set<number>();
+/** What the transitions enter together, in document order. */
+function entered(
+  { machine, host }: Stepping,
+  transitions: readonly RunnableTransition[],
+): readonly number[] {
+  if (transitions.length === 1 && transitions[0].enters !== null) return transitions[0].enters;
+  const context = { machine, cells: host.memory };
+  const entering = new Set<number>();
+  for (const { target, domain } of transitions) {
+    if (target < 0) continue;
+    addDescendants(context, target, entering);
+    addAncestors(context, target, domain, entering);
+  }
+  return inDocumentOrder(entering);
+}
 
 function microstep(stepping: Stepping, transitions: RunnableTransition[], event: string): void {
   const { machine, host } = stepping;
   const { memory } = host;
   for (const transition of transitions) host.recorder?.took(transition.index, event);
   exitStates(stepping, transitions);
-  for (const transition of transitions) runActions(host, transition.actions);
-  const entering = ENTERING;
-  entering.clear();
-  const context = { machine, cells: memory };
-  for (const { index, target, domain, heldAt } of transitions) {
-    if (target < 0) {
-      if (heldAt >= 0) memory[heldAt] = -1;
-      continue;
-    }
-    addDescendants(context, target, entering);
-    addAncestors(context, target, domain, entering);
-    memory[machine.cells.lastTransition] = index;
+  for (const transition of transitions) {
+    runActions(host, transition.actions);
+    if (transition.target >= 0) memory[machine.cells.lastTransition] = transition.index;
+    else if (transition.heldAt >= 0) memory[transition.heldAt] = -1;
   }
-  enterStates(stepping, entering);
+  enterStates(stepping, entered(stepping, transitions));
 }
 
 /** Whether one more microstep is allowed; where not, the states in `visited` are told to go round. */
@@ -216,7 +222,8 @@ function startActivities(stepping: Stepping): void {
   const { cells } = machine;
   if (memory[cells.startPending] === 0) return;
   memory[cells.startPending] = 0;
-  for (const s of readList(memory, cells.active)) {
+  for (let i = 1; i <= memory[cells.active]; i++) {
+    const s = memory[cells.active + i];
     const { activity, activityAt } = machine.states[s];
     if (activity === null || memory[activityAt] !== IDLE) continue;
     memory[activityAt] = host.tick;
@@ -256,11 +263,29 @@ function stepActivities(stepping: Stepping): void {
 /** One more step of what a state does, unless that began in this very decision. */
 function stepActivity(stepping: Stepping, state: RunnableState): void {
   const { host } = stepping;
-  const { index, activity } = state;
   const began = host.memory[state.activityAt];
   if (began <= 0 || began === host.tick) return;
-  const status = activity!.root.step(host);
-  if (status !== RUNNING) endActivity(stepping, index, status);
+  const status = state.activity!.root.step(host);
+  if (status !== RUNNING) endActivity(stepping, state.index, status);
+}
+
+/** Carries on what the leaf and the states around it do. Nothing is made ready until one comes to its end. */
+function carryOnQuietly(machine: RunnableMachine, host: Host, busy: RunnableState[]): void {
+  const { memory, tick } = host;
+  for (let i = 0; i < busy.length; i++) {
+    const state = busy[i];
+    const began = memory[state.activityAt];
+    if (began <= 0 || began === tick) continue;
+    const status = state.activity!.root.step(host);
+    if (status === RUNNING) continue;
+    const stepping = beginDecision(machine, host);
+    endActivity(stepping, state.index, status);
+    for (let rest = i + 1; rest < busy.length; rest++) stepActivity(stepping, busy[rest]);
+    stepping.carriedOn = true;
+    carryOn(stepping);
+    noteRest(stepping);
+    return;
+  }
 }
 
 /** An activity that is a whole mind begins anew in the decision after its end. */
@@ -346,19 +371,24 @@ export function stepMachine(
   host: Host,
   events: readonly string[],
 ): boolean {
-  const stepping = beginDecision(machine, host);
-  if (host.memory[machine.cells.restless] === 0 && events.length === 0) {
-    if (stirs(machine, host)) {
-      settle(stepping);
-    } else {
-      stepActivities(stepping);
-      if (stepping.done.length === 0) return true;
-      stepping.carriedOn = true;
+  const { memory } = host;
+  const { restless, leaf } = machine.cells;
+  if (memory[restless] === 0 && events.length === 0) {
+    // By far most decisions look at a few guards, find none that holds, and carry on.
+    if (memory[leaf] >= 0) {
+      const state = machine.states[memory[leaf]];
+      if (!stirsIn(machine, host, state)) {
+        carryOnQuietly(machine, host, state.busyAlong);
+        return true;
+      }
     }
+    const stepping = beginDecision(machine, host);
+    if (memory[leaf] >= 0 || stirs(machine, host)) settle(stepping);
     carryOn(stepping);
     noteRest(stepping);
     return true;
   }
+  const stepping = beginDecision(machine, host);
   const taken = decideAnew(stepping, events);
   noteRest(stepping);
   return taken;

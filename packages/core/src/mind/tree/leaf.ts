@@ -36,6 +36,8 @@ export class Leaf implements Behaviour {
   readonly at: number;
   readonly row: number;
   private readonly action: RunnableAction;
+  /** Its step, read once: actions are of many shapes, and this is asked in every decision. */
+  private readonly onStep: RunnableAction['step'];
   private readonly state: number;
   private readonly lockAt: number;
   private readonly restlessAt: number;
@@ -51,6 +53,7 @@ export class Leaf implements Behaviour {
     this.row = row;
     this.at = program.lasts ? reserve(grove.layout, ACTION_CELLS + 1) : -1;
     this.action = makeAction(program, this.at);
+    this.onStep = this.action.step;
     if (this.at >= 0) grove.actions.set(this.at, this.name);
     this.state = grove.state;
     this.lockAt = grove.lockAt;
@@ -91,7 +94,7 @@ export class Leaf implements Behaviour {
       host.reason = `something else took its ${CHANNELS[this.channel]}`;
       status = FAILURE;
     } else {
-      status = this.action.step ? this.action.step(host) : RUNNING;
+      status = this.onStep === undefined ? RUNNING : this.onStep(host);
     }
     if (status !== RUNNING) this.end(host, status);
     return status;
