@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { seriousFaults } from './testing/accessibility.fixture.ts';
+import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import {
   pause,
   state,
@@ -200,23 +200,18 @@ describe('a state inside a room', () => {
 });
 
 describe('for everybody', () => {
-  for (const colorScheme of ['dark', 'light'] as const) {
-    it(`finds nothing serious with axe in the ${colorScheme} theme`, async () => {
-      const page = await app.open('/projects/night-watch/minds/warden?state=chase&tick=300', {
-        colorScheme,
-      });
-      await page.getByTestId('hash').waitFor();
-      await state(page, 'chase').waitFor();
-      expect(await seriousFaults(page)).toEqual([]);
-      if (colorScheme === 'light') return;
-      await page.keyboard.press('Control+k');
-      await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
-      expect(await seriousFaults(page)).toEqual([]);
-      await page.goto(app.address);
-      await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
-      expect(await seriousFaults(page)).toEqual([]);
-    });
-  }
+  it('finds nothing serious with axe, dark and light', async () => {
+    const page = await app.open('/projects/night-watch/minds/warden?state=chase&tick=300');
+    await page.getByTestId('hash').waitFor();
+    await state(page, 'chase').waitFor();
+    expect(await faultsInBothThemes(page)).toEqual([]);
+    await page.keyboard.press('Control+k');
+    await page.getByRole('searchbox', { name: 'Find a command' }).waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+    await page.goto(app.address);
+    await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+  });
 
   it('every part can be reached by keyboard, and its focus is seen', async () => {
     const page = await app.open(`${await app.newNight()}?state=chase&tick=60`);

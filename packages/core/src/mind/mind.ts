@@ -1,7 +1,8 @@
 import { CHANNELS } from './channels.ts';
 import { createLayout, reserve } from './cells.ts';
 import type { Host } from './host.ts';
-import { isCarryingOn, carryOnMachine, stepMachine } from './machine/step.ts';
+import { isCarryingOn } from './machine/activities.ts';
+import { carryOnMachine, stepMachine } from './machine/step.ts';
 import { makeMachine, type RunnableMachine } from './machine/runnable.ts';
 import { NOT_STARTED } from './machine/cells.ts';
 import { resetKey } from './memory.ts';

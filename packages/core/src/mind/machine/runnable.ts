@@ -1,12 +1,7 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
 import { SENSES } from '../../senses/words.ts';
 import { reserve, type CellLayout } from '../cells.ts';
-import type {
-  ActionProgram,
-  MachineProgram,
-  StateKindProgram,
-  StateProgram,
-} from '../program.ts';
+import type { ActionProgram, MachineProgram, StateKindProgram, StateProgram } from '../program.ts';
 import { Leaf, type Grove } from '../tree/leaf.ts';
 import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
 import { IDLE, reserveList, reserveMachine, type MachineCells } from './cells.ts';

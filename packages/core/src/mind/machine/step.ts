@@ -1,16 +1,15 @@
 import type { Host } from '../host.ts';
-import { RUNNING, SUCCESS, type Status } from '../status.ts';
+import { RUNNING } from '../status.ts';
 import type { Leaf } from '../tree/leaf.ts';
+import { FINISHED, isActive, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
 import {
-  ENDED,
-  FINISHED,
-  IDLE,
-  isActive,
-  NOT_STARTED,
-  readList,
-  STARTED,
-  writeList,
-} from './cells.ts';
+  beginAgain,
+  endActivity,
+  startActivities,
+  stepActivities,
+  stepActivity,
+  stopActivity,
+} from './activities.ts';
 import { addActive, noteLeaf, removeActive } from './configuration.ts';
 import { addAncestors, addDescendants, entrySet, inDocumentOrder } from './entry-set.ts';
 import {
@@ -34,17 +33,6 @@ const MICROSTEP_LIMIT = 32;
 
 function runActions(host: Host, actions: readonly Leaf[]): void {
   for (const action of actions) action.start(host);
-}
-
-function stopActivity({ machine, host }: Stepping, state: number): void {
-  const at = machine.states[state].activityAt;
-  if (at < 0) return;
-  const running = host.memory[at] > 0;
-  host.memory[at] = IDLE;
-  if (!running) return;
-  const { root, name } = machine.states[state].activity!;
-  root.stop(host);
-  host.recorder?.ended(state, name, -1, 'stopped', '');
 }
 
 function keepHistories({ machine, host }: Stepping, state: number): void {
@@ -216,59 +204,6 @@ function complete(stepping: Stepping): void {
   }
 }
 
-function startActivities(stepping: Stepping): void {
-  const { machine, host } = stepping;
-  const { memory } = host;
-  const { cells } = machine;
-  if (memory[cells.startPending] === 0) return;
-  memory[cells.startPending] = 0;
-  for (let i = 1; i <= memory[cells.active]; i++) {
-    const s = memory[cells.active + i];
-    const { activity, activityAt } = machine.states[s];
-    if (activity === null || memory[activityAt] !== IDLE) continue;
-    memory[activityAt] = host.tick;
-    host.recorder?.began(s, activity.name, -1);
-    const status = activity.root.start(host);
-    if (status !== RUNNING) endActivity(stepping, s, status);
-  }
-}
-
-function endActivity(stepping: Stepping, s: number, status: Status): void {
-  const { machine, host } = stepping;
-  const { activity, activityAt } = machine.states[s];
-  host.memory[activityAt] = ENDED;
-  const { recorder, reason } = host;
-  // Left by a single action; what is in a tree has told its own reason.
-  if (status === SUCCESS) recorder?.ended(s, activity!.name, -1, 'success', '');
-  else recorder?.ended(s, activity!.name, -1, 'failure', reason);
-  host.reason = '';
-  stepping.done.push({ state: s, name: status === SUCCESS ? 'done.success' : 'done.failure' });
-}
-
-function stepActivities(stepping: Stepping): void {
-  const { machine, host } = stepping;
-  const { memory } = host;
-  const { active, leaf } = machine.cells;
-  if (memory[leaf] >= 0) {
-    const { busyAlong } = machine.states[memory[leaf]];
-    for (let i = 0; i < busyAlong.length; i++) stepActivity(stepping, busyAlong[i]);
-    return;
-  }
-  for (let i = 1; i <= memory[active]; i++) {
-    const state = machine.states[memory[active + i]];
-    if (state.activity !== null) stepActivity(stepping, state);
-  }
-}
-
-/** One more step of what a state does, unless that began in this very decision. */
-function stepActivity(stepping: Stepping, state: RunnableState): void {
-  const { host } = stepping;
-  const began = host.memory[state.activityAt];
-  if (began <= 0 || began === host.tick) return;
-  const status = state.activity!.root.step(host);
-  if (status !== RUNNING) endActivity(stepping, state.index, status);
-}
-
 /** Carries on what the leaf and the states around it do. Nothing is made ready until one comes to its end. */
 function carryOnQuietly(machine: RunnableMachine, host: Host, busy: RunnableState[]): void {
   const { memory, tick } = host;
@@ -285,16 +220,6 @@ function carryOnQuietly(machine: RunnableMachine, host: Host, busy: RunnableStat
     carryOn(stepping);
     noteRest(stepping);
     return;
-  }
-}
-
-/** An activity that is a whole mind begins anew in the decision after its end. */
-function beginAgain({ machine, host }: Stepping): void {
-  const { memory } = host;
-  for (const { activity, activityAt } of machine.states) {
-    if (!activity?.again || memory[activityAt] !== ENDED) continue;
-    memory[activityAt] = IDLE;
-    memory[machine.cells.startPending] = 1;
   }
 }
 
@@ -344,11 +269,6 @@ function isSkipped(stepping: Stepping): boolean {
   return true;
 }
 
-/** Whether a state's activity is running. */
-export function isCarryingOn(machine: RunnableMachine, memory: Float64Array): boolean {
-  return machine.states.some(({ activityAt }) => activityAt >= 0 && memory[activityAt] > 0);
-}
-
 /** Notes whether the next decision has more to do than to look at guards and carry on. */
 function noteRest({ machine, host }: Stepping): void {
   const { memory } = host;
@@ -374,16 +294,15 @@ export function stepMachine(
   const { memory } = host;
   const { restless, leaf } = machine.cells;
   if (memory[restless] === 0 && events.length === 0) {
-    // By far most decisions look at a few guards, find none that holds, and carry on.
-    if (memory[leaf] >= 0) {
-      const state = machine.states[memory[leaf]];
-      if (!stirsIn(machine, host, state)) {
-        carryOnQuietly(machine, host, state.busyAlong);
-        return true;
-      }
+    const state = memory[leaf] < 0 ? null : machine.states[memory[leaf]];
+    const stirred = state === null ? stirs(machine, host) : stirsIn(machine, host, state);
+    if (state !== null && !stirred) {
+      // By far most decisions look at a few guards, find none that holds, and carry on.
+      carryOnQuietly(machine, host, state.busyAlong);
+      return true;
     }
     const stepping = beginDecision(machine, host);
-    if (memory[leaf] >= 0 || stirs(machine, host)) settle(stepping);
+    if (stirred) settle(stepping);
     carryOn(stepping);
     noteRest(stepping);
     return true;
