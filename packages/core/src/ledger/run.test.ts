@@ -147,8 +147,12 @@ describe('limits of the past', () => {
     }
   });
 
-  it('says where the kept past begins once entries are let go', () => {
+  it.each([
+    ['as it began', 0],
+    ['under an edit made before its first tick', 1],
+  ])('says where the kept past begins once entries are let go, %s', (_, edits) => {
     const run = createRun(programOf(document()), 1, 7);
+    if (edits > 0) applyEdit(run, programOf(document(2)), 2);
     for (let i = 1; i <= 900; i++)
       advance(run, i % 40 === 1 ? [steer(i % 80 === 1 ? 1 : -1, 0)] : [], {
         snapshots: 1000,
@@ -156,6 +160,7 @@ describe('limits of the past', () => {
       });
     expect(run.keptFrom).toBeGreaterThan(0);
     expect(run.entries.every(({ tick }) => tick > run.keptFrom)).toBe(true);
+    expect(run.entries.at(-1)!.tick).toBeGreaterThan(860);
     seek(run, 0);
     expect(run.world.tick).toBe(run.keptFrom);
   });

@@ -114,7 +114,12 @@ export function applyEdit(run: Run, program: Program, edit: number): void {
 function putInForce(run: Run): void {
   const { program, edit } = run.latest;
   // Where nothing has happened yet there is nothing to carry over, places to start from least of all.
-  if (run.world.tick === 0) return void Object.assign(run, createRun(program, edit, run.seed));
+  if (run.world.tick === 0) {
+    Object.assign(run, createRun(program, edit, run.seed));
+    // The new run's recorder would go on writing there once this one takes another list of entries.
+    setRecorder(run.world, recorderOf(run));
+    return;
+  }
   run.world = swapProgram(run.world, program, edit, run.seed);
   const now = run.world.tick;
   run.edits = run.edits.filter((entry) => entry.afterTick < now);
