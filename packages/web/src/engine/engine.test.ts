@@ -1,14 +1,11 @@
-import { readProject, type Input, type ProjectDocument } from '@crooked-lantern/core';
+import { BODY_STRIDE, type Input } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
 import { createEngine } from './engine.ts';
 import type { EngineApi, Frame } from './protocol.ts';
 
 /** A keeper and a played gleaner on the ground a new project begins with. */
-function night(): ProjectDocument {
-  const form = readProject(newProject('Night'));
-  return (form as { document: ProjectDocument }).document;
-}
+const night = () => newProject('Night');
 
 const PLAYED = night().start.play!;
 const TICK_MS = 1000 / 60;
@@ -59,8 +56,7 @@ const walk = (x: number, y = 0): Input => ({ agent: PLAYED, x, y, gait: null });
 
 /** Where the played agent is: x and y lead what is told of each body. */
 function place(frame: Frame): [number, number] {
-  const stride = frame.bodies.length / names.length;
-  const at = names.indexOf(PLAYED) * stride;
+  const at = names.indexOf(PLAYED) * BODY_STRIDE;
   return [frame.bodies[at], frame.bodies[at + 1]];
 }
 const names = Object.keys(night().grounds[night().start.ground].agents).sort();

@@ -42,11 +42,12 @@ export function giveAgain(
   from: number,
   head: number,
 ): void {
-  const rest = [...players.again].filter(([tick]) => tick > head);
-  players.again = new Map(rest);
+  const again = new Map([...players.again].filter(([tick]) => tick > head));
   for (const { tick, input } of recorded)
-    if (tick > from) players.again.set(tick, [...(players.again.get(tick) ?? []), input]);
-  players.until = Math.max(head, ...players.again.keys());
+    if (tick > from) again.set(tick, [...(again.get(tick) ?? []), input]);
+  players.again = again;
+  players.until = head;
+  for (const tick of again.keys()) players.until = Math.max(players.until, tick);
 }
 
 export function stopGiving(players: PlayerInput): void {

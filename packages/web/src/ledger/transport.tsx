@@ -107,8 +107,6 @@ export function Transport() {
   );
   const back = useCallback(() => engine.nudge(-1), [engine]);
   const onward = useCallback(() => engine.nudge(1), [engine]);
-  const farBack = useCallback(() => engine.nudge(-FAR), [engine]);
-  const farOnward = useCallback(() => engine.nudge(FAR), [engine]);
   const restart = useCallback(() => {
     engine.restart(null);
     engine.play();
@@ -138,8 +136,18 @@ export function Transport() {
         { id: 'run', name: playing ? 'Pause' : 'Run', keys: 'KeyP', run: toggle },
         { id: 'back', name: 'One tick back', keys: 'Comma', run: back },
         { id: 'onward', name: 'One tick onward', keys: 'Period', run: onward },
-        { id: 'far-back', name: `${FAR} ticks back`, keys: 'Shift+Comma', run: farBack },
-        { id: 'far-onward', name: `${FAR} ticks onward`, keys: 'Shift+Period', run: farOnward },
+        {
+          id: 'far-back',
+          name: `${FAR} ticks back`,
+          keys: 'Shift+Comma',
+          run: () => engine.nudge(-FAR),
+        },
+        {
+          id: 'far-onward',
+          name: `${FAR} ticks onward`,
+          keys: 'Shift+Period',
+          run: () => engine.nudge(FAR),
+        },
         { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
         {
           id: 'replay',
@@ -174,21 +182,7 @@ export function Transport() {
           run: () => engine.setSpeed(value),
         })),
       ],
-      [
-        engine,
-        playing,
-        toggle,
-        back,
-        onward,
-        farBack,
-        farOnward,
-        restart,
-        replay,
-        savePlayer,
-        begin,
-        players,
-        setups,
-      ],
+      [engine, playing, toggle, back, onward, restart, replay, savePlayer, begin, players, setups],
     ),
   );
 

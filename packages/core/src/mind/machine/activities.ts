@@ -1,3 +1,4 @@
+import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import { ENDED, IDLE } from './cells.ts';
 import type { RunnableMachine, RunnableState } from './runnable.ts';
@@ -49,12 +50,14 @@ export function stepActivities(stepping: Stepping): void {
   }
 }
 
-/** One more step of what a state does, unless that began in this very decision. */
-export function stepActivity(stepping: Stepping, state: RunnableState): void {
-  const { host } = stepping;
+/** One more step of what a state does, unless that has ended or began in this very decision; running where it did not end by it. */
+export function carryOnState(state: RunnableState, host: Host): Status {
   const began = host.memory[state.activityAt];
-  if (began <= 0 || began === host.tick) return;
-  const status = state.activity!.root.step(host);
+  return began <= 0 || began === host.tick ? RUNNING : state.activity!.root.step(host);
+}
+
+export function stepActivity(stepping: Stepping, state: RunnableState): void {
+  const status = carryOnState(state, stepping.host);
   if (status !== RUNNING) endActivity(stepping, state.index, status);
 }
 

@@ -1,5 +1,6 @@
 import type { Host } from '../host.ts';
 import { reserve, type CellLayout } from '../cells.ts';
+import type { MachineProgram } from '../program.ts';
 
 /** Where one machine keeps what it needs between decisions, among the cells of its agent. */
 export interface MachineCells {
@@ -32,8 +33,8 @@ export const FINISHED = 2;
 export const IDLE = 0;
 export const ENDED = -1;
 
-/** The cells that every decision reads; those of lists are far longer and follow what is read as often. */
-export function reserveMachine(layout: CellLayout): Omit<MachineCells, 'active' | 'toEnter'> {
+export function reserveMachine(layout: CellLayout, program: MachineProgram): MachineCells {
+  const states = program.states.length;
   return {
     phase: reserve(layout, 1),
     startPending: reserve(layout, 1),
@@ -43,14 +44,9 @@ export function reserveMachine(layout: CellLayout): Omit<MachineCells, 'active' 
     restless: reserve(layout, 1, 1),
     leaf: reserve(layout, 1, -1),
     dozing: reserve(layout, 1),
+    active: reserve(layout, 1 + states),
+    toEnter: reserve(layout, 1 + states),
   };
-}
-
-/** A list of at most so many entries. */
-export function reserveList(layout: CellLayout, entries: number, length = 0): number {
-  const at = reserve(layout, 1, length);
-  reserve(layout, entries);
-  return at;
 }
 
 /** The list that begins at `at`: its length, then its entries. */

@@ -4,7 +4,7 @@ import { reserve, type CellLayout } from '../cells.ts';
 import type { ActionProgram, MachineProgram, StateKindProgram, StateProgram } from '../program.ts';
 import { Leaf, type Grove } from '../tree/leaf.ts';
 import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
-import { IDLE, reserveList, reserveMachine, type MachineCells } from './cells.ts';
+import { IDLE, reserveMachine, type MachineCells } from './cells.ts';
 
 /** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */
 export interface RunnableMachine {
@@ -144,14 +144,14 @@ export function makeMachine(
   layout: CellLayout,
   channels: number,
 ): RunnableMachine {
-  const often = reserveMachine(layout);
+  const cells = reserveMachine(layout, program);
   const locks: Leaf[] = [];
   const actionsAt = new Map<number, string>();
   const grove = (state: number): Grove => ({
     layout,
     channels,
-    lockAt: often.lock,
-    restlessAt: often.restless,
+    lockAt: cells.lock,
+    restlessAt: cells.restless,
     locks,
     actions: actionsAt,
     state,
@@ -179,10 +179,6 @@ export function makeMachine(
       actions: instant(transition.source, transition.actions),
     };
   });
-  const activities = program.states.map(({ activity }, index) => ({
-    activity: activity && makeActivity(activity, grove(index)),
-    activityAt: activity ? reserve(layout, 1, IDLE) : -1,
-  }));
   const states = program.states.map((state, index): RunnableState => {
     const candidates =
       state.kind === 'atomic' || state.kind === 'final'
@@ -200,9 +196,10 @@ export function makeMachine(
       histories: state.children.filter((child) => isHistory(program.states[child].kind)),
       entry: instant(index, state.entry),
       exit: instant(index, state.exit),
-      ...activities[index],
+      activity: state.activity && makeActivity(state.activity, grove(index)),
+      activityAt: state.activity ? reserve(layout, 1, IDLE) : -1,
       enteredAt: reserve(layout, 1, -1),
-      historyAt: isHistory(state.kind) ? reserveList(layout, program.states.length, -1) : -1,
+      historyAt: isHistory(state.kind) ? reserve(layout, 1 + program.states.length, -1) : -1,
       candidates,
       eventless: candidates.filter((transition) => transition.on === null),
       held: state.leaves.map((leave) => transitions[leave]).filter(({ heldAt }) => heldAt >= 0),
@@ -220,11 +217,6 @@ export function makeMachine(
     const looked = [...state.heldAlong, ...state.eventless];
     state.dozes = looked.every(({ index }) => program.transitions[index].needsNotice);
   }
-  const cells: MachineCells = {
-    ...often,
-    active: reserveList(layout, states.length),
-    toEnter: reserveList(layout, states.length),
-  };
   const again = states.some(({ activity }) => activity?.again);
   const heeds = states.some(({ attention }) => attention !== null);
   return {

@@ -1,9 +1,4 @@
-import {
-  isAncestor,
-  type RunnableMachine,
-  type RunnableState,
-  type RunnableTransition,
-} from './runnable.ts';
+import { isAncestor, type RunnableMachine, type RunnableTransition } from './runnable.ts';
 import type { Host } from '../host.ts';
 import { readList } from './cells.ts';
 import type { Done, Stepping } from './stepping.ts';
@@ -51,8 +46,17 @@ function fires(
  */
 export function stirs(machine: RunnableMachine, host: Host): boolean {
   const { memory } = host;
-  const { active, leaf } = machine.cells;
-  if (memory[leaf] >= 0) return stirsIn(machine, host, machine.states[memory[leaf]]);
+  const { active, leaf, dozing } = machine.cells;
+  if (memory[leaf] >= 0) {
+    const { heldAlong, eventless, dozes, index } = machine.states[memory[leaf]];
+    if (dozes) {
+      if (host.aware) memory[dozing] = 0;
+      else if (memory[dozing] === index + 1) return false;
+      else memory[dozing] = index + 1;
+    }
+    lookAt(host, heldAlong);
+    return someHolds(machine, host, eventless);
+  }
   const last = active + memory[active];
   let stirred = false;
   for (let at = active + 1; at <= last; at++) {
@@ -61,19 +65,6 @@ export function stirs(machine: RunnableMachine, host: Host): boolean {
     stirred ||= someHolds(machine, host, eventless);
   }
   return stirred;
-}
-
-/** The same where this state is the only one active without children. */
-export function stirsIn(machine: RunnableMachine, host: Host, state: RunnableState): boolean {
-  if (state.dozes) {
-    const { memory } = host;
-    const { dozing } = machine.cells;
-    if (host.aware) memory[dozing] = 0;
-    else if (memory[dozing] === state.index + 1) return false;
-    else memory[dozing] = state.index + 1;
-  }
-  lookAt(host, state.heldAlong);
-  return someHolds(machine, host, state.eventless);
 }
 
 function lookAt(host: Host, held: readonly RunnableTransition[]): void {

@@ -4,6 +4,7 @@ import type { Leaf } from '../tree/leaf.ts';
 import { FINISHED, isActive, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
 import {
   beginAgain,
+  carryOnState,
   endActivity,
   startActivities,
   stepActivities,
@@ -18,7 +19,7 @@ import {
   type RunnableState,
   type RunnableTransition,
 } from './runnable.ts';
-import { inExitSet, selectTransitions, stirs, stirsIn } from './select.ts';
+import { inExitSet, selectTransitions, stirs } from './select.ts';
 import { beginDecision, type Stepping } from './stepping.ts';
 
 /**
@@ -206,15 +207,11 @@ function complete(stepping: Stepping): void {
 
 /** Carries on what the leaf and the states around it do. Nothing is made ready until one comes to its end. */
 function carryOnQuietly(machine: RunnableMachine, host: Host, busy: RunnableState[]): void {
-  const { memory, tick } = host;
   for (let i = 0; i < busy.length; i++) {
-    const state = busy[i];
-    const began = memory[state.activityAt];
-    if (began <= 0 || began === tick) continue;
-    const status = state.activity!.root.step(host);
+    const status = carryOnState(busy[i], host);
     if (status === RUNNING) continue;
     const stepping = beginDecision(machine, host);
-    endActivity(stepping, state.index, status);
+    endActivity(stepping, busy[i].index, status);
     for (let rest = i + 1; rest < busy.length; rest++) stepActivity(stepping, busy[rest]);
     stepping.carriedOn = true;
     carryOn(stepping);
@@ -294,11 +291,10 @@ export function stepMachine(
   const { memory } = host;
   const { restless, leaf } = machine.cells;
   if (memory[restless] === 0 && events.length === 0) {
-    const state = memory[leaf] < 0 ? null : machine.states[memory[leaf]];
-    const stirred = state === null ? stirs(machine, host) : stirsIn(machine, host, state);
-    if (state !== null && !stirred) {
+    const stirred = stirs(machine, host);
+    if (!stirred && memory[leaf] >= 0) {
       // By far most decisions look at a few guards, find none that holds, and carry on.
-      carryOnQuietly(machine, host, state.busyAlong);
+      carryOnQuietly(machine, host, machine.states[memory[leaf]].busyAlong);
       return true;
     }
     const stepping = beginDecision(machine, host);
