@@ -3,9 +3,8 @@ import {
   beginTick,
   compileFlag,
   createWorld,
-  endTick,
+  PHASES,
   setRecorder,
-  stepMinds,
   tick,
   type Agent,
   type Program,
@@ -40,14 +39,28 @@ function ticks(world: World, count = ROUND_TICKS): number {
   });
 }
 
+const FIRST_OF_MINDS = PHASES.findIndex(({ name }) => name === 'minds');
+const BEFORE = PHASES.slice(0, FIRST_OF_MINDS);
+const MINDS = PHASES.slice(FIRST_OF_MINDS, FIRST_OF_MINDS + 2);
+const AFTER = PHASES.slice(FIRST_OF_MINDS + 2);
+
+/** One tick with the minds, and what they do, looked at apart. */
+function tickAround(world: World, minds: (run: () => void) => void): void {
+  const inputs = strolling(world.statics.program, world.tick + 1);
+  beginTick(world);
+  for (const { run } of BEFORE) run(world, inputs);
+  minds(() => {
+    for (const { run } of MINDS) run(world, inputs);
+  });
+  for (const { run } of AFTER) run(world, inputs);
+}
+
 function mindsAlone(world: World): number {
-  const { program } = world.statics;
   let spent = 0;
-  for (let i = 0; i < ROUND_TICKS; i++) {
-    beginTick(world, strolling(program, world.tick + 1));
-    spent += timed(() => stepMinds(world));
-    endTick(world);
-  }
+  for (let i = 0; i < ROUND_TICKS; i++)
+    tickAround(world, (run) => {
+      spent += timed(run);
+    });
   return spent;
 }
 
@@ -172,13 +185,13 @@ function mindBytes(): Figure {
   const world = settled(createWorld(program));
   const samples: number[] = [];
   for (let i = 0; i < 600; i++) {
-    beginTick(world, strolling(program, world.tick + 1));
-    const before = process.memoryUsage().heapUsed;
-    stepMinds(world);
-    const bytes = process.memoryUsage().heapUsed - before;
-    endTick(world);
-    // A collection in between makes it negative and says nothing.
-    if (bytes >= 0) samples.push(bytes);
+    tickAround(world, (run) => {
+      const before = process.memoryUsage().heapUsed;
+      run();
+      const bytes = process.memoryUsage().heapUsed - before;
+      // A collection in between makes it negative and says nothing.
+      if (bytes >= 0) samples.push(bytes);
+    });
   }
   const empty: number[] = [];
   for (let i = 0; i < 600; i++) {

@@ -1,11 +1,15 @@
 /** What a game ships: running a compiled program, with no dependency. */
-export { createWorld, setRecorder, tick, beginTick, endTick, type World } from './world/world.ts';
-export { stepMinds } from './world/deciding.ts';
-export { isPlayed } from './world/input.ts';
-export { takeSnapshot, restoreSnapshot, worldHash, type Snapshot } from './world/snapshot.ts';
-export { firstMind } from './world/names.ts';
-export { swapProgram } from './world/swap.ts';
-export type { Agent } from './world/agent.ts';
+export { createWorld, setRecorder, type World } from './world/world.ts';
+export { beginTick, PHASES, tick, type Phase } from './world/phases/tick.ts';
+export {
+  takeSnapshot,
+  restoreSnapshot,
+  worldHash,
+  type Snapshot,
+} from './world/handover/snapshot.ts';
+export { firstMind } from './world/recording/names.ts';
+export { swapProgram } from './world/handover/swap.ts';
+export type { Agent } from './world/agents/agent.ts';
 export {
   wallBoxes,
   type GateProgram,
@@ -14,12 +18,17 @@ export {
   type SquadProgram,
   type ThingProgram,
   type WallProgram,
-} from './world/program.ts';
+} from './world/program/program.ts';
 export { FORCES } from './motion/body.ts';
-export { findCells } from './motion/search-cells.ts';
-export { createWalkable, islandsOf, type Walkable } from './motion/walkable.ts';
-export { HAND_REACH, THROW_RANGE } from './world/hands.ts';
-export { AWARENESS_STEP, type LedgerEntry, type Reading, type Recorder } from './world/recorder.ts';
+export { findCells } from './ground/from-above/search-cells.ts';
+export { createWalkable, islandsOf, type Walkable } from './ground/from-above/walkable.ts';
+export { HAND_REACH, THROW_RANGE } from './world/mechanics/hands.ts';
+export {
+  AWARENESS_STEP,
+  type LedgerEntry,
+  type Reading,
+  type Recorder,
+} from './world/state/recorder.ts';
 export {
   BODY_STRIDE,
   CROUCHED,
@@ -39,7 +48,7 @@ export {
   type KnownPicture,
   type PathPicture,
   type SharedPicture,
-} from './world/picture.ts';
+} from './world/readout/picture.ts';
 export {
   readMind,
   readRowResults,
@@ -47,16 +56,16 @@ export {
   type MindReadout,
   type RowReadout,
   type StateReadout,
-} from './world/readout.ts';
+} from './world/readout/readout.ts';
 export { compileFlag } from './expression/closures.ts';
-export { castRay } from './space/rays.ts';
-export { circleBlocked, createWalls, type Walls } from './space/walls.ts';
+export { castRay } from './ground/from-above/rays.ts';
+export { circleBlocked, createWalls, type Walls } from './ground/from-above/walls.ts';
 export type {
   GroundProgram,
   ArchetypeProgram,
   AgentProgram,
   SightProgram,
-} from './world/program.ts';
+} from './world/program/program.ts';
 export type {
   MachineProgram,
   MindProgram,

@@ -20,7 +20,7 @@ import {
   type RoleProgram,
   type SightProgram,
   type SquadProgram,
-} from '../world/program.ts';
+} from '../world/program/program.ts';
 import type { SharedKeys } from './compile-mind.ts';
 import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names.ts';

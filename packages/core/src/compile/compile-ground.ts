@@ -1,5 +1,5 @@
 import { distance } from '../numeric/distance.ts';
-import { createWalls, circleBlocked, type Walls } from '../space/walls.ts';
+import { createWalls, circleBlocked, type Walls } from '../ground/from-above/walls.ts';
 import {
   THING_NOISE,
   WALL_HEIGHTS,
@@ -7,7 +7,7 @@ import {
   type GroundDocument,
   type PostDocument,
 } from '../model/documents.ts';
-import { SOUND_HEIGHT } from '../senses/hearing.ts';
+import { SOUND_HEIGHT } from '../ground/from-above/sound.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
 import {
   THING_RADIUS,
@@ -17,7 +17,7 @@ import {
   type BoxProgram,
   type GroundProgram,
   type ThingProgram,
-} from '../world/program.ts';
+} from '../world/program/program.ts';
 import { indexOfName, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names.ts';
 

@@ -1,5 +1,5 @@
 import type { InputDocument, ProjectDocument } from '../model/documents.ts';
-import type { Input, InputProgram, Program } from '../world/program.ts';
+import type { Input, InputProgram, Program } from '../world/program/program.ts';
 import { compileArchetype, compileSquads, compileStances, factionsOf } from './compile-cast.ts';
 import { checkPlaces, compileAgents, compileGround } from './compile-ground.ts';
 import { compileSharedKeys } from './compile-mind.ts';

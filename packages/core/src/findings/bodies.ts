@@ -1,8 +1,8 @@
 import type { Findings } from '../compile/finding.ts';
 import type { StackProgram } from '../mind/program.ts';
 import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
-import { circleBlocked, createWalls } from '../space/walls.ts';
-import type { ArchetypeProgram, Program } from '../world/program.ts';
+import { circleBlocked, createWalls } from '../ground/from-above/walls.ts';
+import type { ArchetypeProgram, Program } from '../world/program/program.ts';
 import { allActions, allExpressions, partsOf } from './walk.ts';
 
 /** What a mind asks of a body that the body, or the ground, can't give. */

@@ -3,7 +3,7 @@ import type { MindProgram, NodeProgram, StackProgram } from '../mind/program.ts'
 import type { Channel } from '../model/actions.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { kindsOf } from '../model/kinds.ts';
-import type { Program } from '../world/program.ts';
+import type { Program } from '../world/program/program.ts';
 import { statePaths } from './state-paths.ts';
 import { allActions, archetypesWith, childrenOf, nodesBelow } from './walk.ts';
 

@@ -2,7 +2,7 @@ import { compileProject } from '../compile/compile-project.ts';
 import { collectFindings, type Finding, type Findings } from '../compile/finding.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
-import type { Program } from '../world/program.ts';
+import type { Program } from '../world/program/program.ts';
 import { checkBodies } from './bodies.ts';
 import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';

@@ -3,7 +3,7 @@ import { conjuncts } from '../expression/conjuncts.ts';
 import type { Ir } from '../expression/ir.ts';
 import type { MindProgram, NodeProgram, StackProgram, StateProgram } from '../mind/program.ts';
 import { isAncestor } from '../mind/machine/runnable.ts';
-import type { Program } from '../world/program.ts';
+import type { Program } from '../world/program/program.ts';
 import { sameExpression } from '../expression/truth.ts';
 import { allExpressions, archetypesWith, nodesBelow, partsOf } from './walk.ts';
 

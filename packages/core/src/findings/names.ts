@@ -10,7 +10,7 @@ import type {
   StateDocument,
 } from '../model/documents.ts';
 import { childrenOfNode } from '../model/nodes.ts';
-import type { Program } from '../world/program.ts';
+import type { Program } from '../world/program/program.ts';
 import { allActions, keysRead } from './walk.ts';
 
 /** Names that lead nowhere: keys nobody writes or reads, trees and minds nothing calls, events nobody hears. */

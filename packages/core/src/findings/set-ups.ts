@@ -4,7 +4,7 @@ import type { Name, ProjectDocument } from '../model/documents.ts';
 import { namesOf } from '../model/names.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
-import type { AgentProgram, Program } from '../world/program.ts';
+import type { AgentProgram, Program } from '../world/program/program.ts';
 
 /** Other ways to begin, which the run itself does not meet until one is chosen: who they name must be there, and stand where it can. */
 export function checkSetups(program: Program, document: ProjectDocument, findings: Findings): void {

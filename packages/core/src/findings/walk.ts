@@ -6,7 +6,7 @@ import type {
   RuleProgram,
   StackProgram,
 } from '../mind/program.ts';
-import type { ArchetypeProgram, Program } from '../world/program.ts';
+import type { ArchetypeProgram, Program } from '../world/program/program.ts';
 
 /** Ways through all parts of a mind, for checks that ask what it contains. */
 

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createWalkable } from '../motion/walkable.ts';
-import { createWalls } from '../space/walls.ts';
 import type { ActionDocument, ProjectDocument, SquadDocument } from '../model/documents.ts';
+import { groundOf } from '../testing/ground.fixture.ts';
 import { cornerProject, programOf, watch } from '../testing/orchard.fixture.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from '../world/snapshot.ts';
-import { createWorld, tick } from '../world/world.ts';
+import { restoreSnapshot, takeSnapshot, worldHash } from '../world/handover/snapshot.ts';
+import { tick } from '../world/phases/tick.ts';
+import { createWorld } from '../world/world.ts';
 import { assignRoles } from './roles.ts';
 import { choosePlace, PLACE_DONE, PLACE_FREE, searchPlaces } from './search.ts';
 
@@ -107,8 +107,7 @@ describe('a search', () => {
     for (const { x } of world.bodies.slice(1)) expect(x).toBeLessThan(9.2);
   });
 
-  const walls = createWalls(20, 20, [{ x: 8, y: 8, width: 3, height: 1 }]);
-  const walkable = createWalkable(walls, 0.3);
+  const ground = groundOf(20, 20, [{ x: 8, y: 8, width: 3, height: 1 }]);
 
   it('has places within its radius, apart from each other, in ring and grid alike', () => {
     fc.assert(
@@ -118,7 +117,7 @@ describe('a search', () => {
         fc.double({ min: 1, max: 4, noNaN: true }),
         fc.boolean(),
         (x, y, spacing, grid) => {
-          const places = searchPlaces(walkable, x, y, 0, 6, spacing, grid);
+          const places = searchPlaces(ground, 0, x, y, 0, 6, spacing, grid);
           expect(places.length).toBeGreaterThan(0);
           for (let i = 0; i < places.length; i += 2) {
             expect(Math.hypot(places[i] - x, places[i + 1] - y)).toBeLessThanOrEqual(6.6);

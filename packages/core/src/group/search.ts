@@ -1,6 +1,6 @@
 import { distance } from '../numeric/distance.ts';
 import { cos, sin } from '../numeric/trigonometry.ts';
-import { cellAt, islandsOf, nearestOpen, type Walkable } from '../motion/walkable.ts';
+import type { Ground } from '../ground/ground.ts';
 
 /** Places to look at around where somebody was last known to be: which there are, and who takes which. */
 
@@ -33,12 +33,18 @@ function gridPlaces(x: number, y: number, from: number, radius: number, spacing:
   return places;
 }
 
+/** How far from where somebody was last known to be the search may begin, in metres. */
+const CENTRE_OFF = 2;
+
+const place = new Float64Array(2);
+
 /**
  * Places to search within `radius` metres of (x, y), farther than `from`, about `spacing` apart, as x, y
- * pairs: only those on ground that can be walked to from (x, y), each on its own.
+ * pairs: only those that a body of this kind can get to from (x, y), each on its own.
  */
 export function searchPlaces(
-  walkable: Walkable,
+  ground: Ground,
+  kind: number,
   x: number,
   y: number,
   from: number,
@@ -46,24 +52,16 @@ export function searchPlaces(
   spacing: number,
   grid: boolean,
 ): number[] {
-  const centre = nearestOpen(walkable, x, y, 2);
-  if (centre < 0) return [];
-  const islands = islandsOf(walkable);
-  const { columns, rows, cell } = walkable;
+  const reachable = ground.reachableFrom(kind, x, y, CENTRE_OFF);
+  if (reachable === null) return [];
   const wanted = (grid ? gridPlaces : ringPlaces)(x, y, from, radius, spacing);
   const taken = new Set<number>();
   const places: number[] = [];
   for (let i = 0; i < wanted.length; i += 2) {
-    const [px, py] = [wanted[i], wanted[i + 1]];
-    if (px < 0 || py < 0 || px > columns * cell || py > rows * cell) continue;
-    const at = nearestOpen(walkable, px, py, OFF);
-    if (at < 0 || islands[at] !== islands[centre] || taken.has(at)) continue;
-    taken.add(at);
-    const here = at === cellAt(walkable, px, py);
-    places.push(
-      here ? px : ((at % columns) + 0.5) * cell,
-      here ? py : (Math.floor(at / columns) + 0.5) * cell,
-    );
+    const spot = reachable.nearest(wanted[i], wanted[i + 1], OFF, place);
+    if (spot < 0 || taken.has(spot)) continue;
+    taken.add(spot);
+    places.push(place[0], place[1]);
   }
   return places;
 }

@@ -1,4 +1,4 @@
-import type { LedgerEntry } from '../world/recorder.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
 
 /** One entry as one line of JSON, numbers cut to six decimals: finer is beyond what anyone reads. */
 export function entryLine(entry: LedgerEntry): string {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
-import { worldHash } from '../world/snapshot.ts';
-import type { Input } from '../world/program.ts';
+import { worldHash } from '../world/handover/snapshot.ts';
+import type { Input } from '../world/program/program.ts';
 import { entryLine } from './lines.ts';
 import { advance, applyEdit, createRun, runningEdit, seek, type Run } from './run.ts';
 

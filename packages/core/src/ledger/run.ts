@@ -1,9 +1,10 @@
-import type { Input, Program } from '../world/program.ts';
-import type { LedgerEntry } from '../world/recorder.ts';
-import { restoreSnapshot, takeSnapshot, type Snapshot } from '../world/snapshot.ts';
-import { createStatics, type Statics } from '../world/statics.ts';
-import { swapProgram } from '../world/swap.ts';
-import { createWorld, setRecorder, tick, type World } from '../world/world.ts';
+import type { Input, Program } from '../world/program/program.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
+import { restoreSnapshot, takeSnapshot, type Snapshot } from '../world/handover/snapshot.ts';
+import { createStatics, type Statics } from '../world/program/statics.ts';
+import { swapProgram } from '../world/handover/swap.ts';
+import { tick } from '../world/phases/tick.ts';
+import { createWorld, setRecorder, type World } from '../world/world.ts';
 
 /**
  * A run with its past: what is needed to bring back any tick exactly. Snapshots are sparse; the ticks

@@ -1,11 +1,5 @@
 import type { Facts } from '../expression/facts.ts';
-
-export const LEGS_IDLE = 0;
-export const LEGS_MOVING = 1;
-export const LEGS_ARRIVED = 2;
-export const LEGS_FAILED = 3;
-export type LegsStatus =
-  typeof LEGS_IDLE | typeof LEGS_MOVING | typeof LEGS_ARRIVED | typeof LEGS_FAILED;
+import type { LegsStatus } from '../motion/legs.ts';
 
 export type Ending = 'success' | 'failure' | 'stopped';
 

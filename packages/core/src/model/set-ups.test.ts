@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, programOf } from '../testing/orchard.fixture.ts';
-import { createWorld, tick } from '../world/world.ts';
-import { worldHash } from '../world/snapshot.ts';
+import { tick } from '../world/phases/tick.ts';
+import { createWorld } from '../world/world.ts';
+import { worldHash } from '../world/handover/snapshot.ts';
 import { createRun, advance, inputsOf } from '../ledger/run.ts';
 import { checkProject } from '../findings/check-project.ts';
 import type { SetupDocument } from './documents.ts';

@@ -1,5 +1,4 @@
-import { LEGS_IDLE, LEGS_MOVING, type LegsStatus } from '../mind/host.ts';
-import type { NoPath } from './path.ts';
+import { LEGS_IDLE, LEGS_MOVING, type LegsStatus, type NoPath } from './legs.ts';
 
 /** What a body is capable of; radians and metres, shared by all bodies of an archetype. */
 export interface BodyKind {

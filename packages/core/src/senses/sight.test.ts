@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { castRay } from '../space/rays.ts';
-import { createWalls } from '../space/walls.ts';
+import { groundOf } from '../testing/ground.fixture.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
 import { crossing, secondsToNotice, sightStrength, type SightKind } from './sight.ts';
 
@@ -19,7 +18,7 @@ const kind: SightKind = {
   forgetTicks: 60,
   points: 2,
 };
-const open = createWalls(20, 20, []);
+const open = groundOf(20, 20);
 const looker = { x: 10, y: 10, heading: 0, eye: 1.6 };
 const standing = (x: number, y: number) => ({ x, y, height: 1.7, posture: 1 });
 
@@ -30,7 +29,7 @@ function percepts(seconds: number, options: Partial<Parameters<typeof cornerProj
 }
 
 describe('heights', () => {
-  const low = createWalls(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 0.9 }]);
+  const low = groundOf(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 0.9 }]);
   const crouched = (x: number) => ({ x, y: 10, height: 1.02, posture: 1 });
 
   it('past low cover a body that stands is seen by chest and head, a crouched one is not', () => {
@@ -41,7 +40,7 @@ describe('heights', () => {
   });
 
   it('farther behind the cover the line falls over it, and a crouched body is seen again', () => {
-    const near = createWalls(20, 20, [{ x: 11, y: 0, width: 0.3, height: 20, top: 0.9 }]);
+    const near = groundOf(20, 20, [{ x: 11, y: 0, width: 0.3, height: 20, top: 0.9 }]);
     expect(sightStrength(kind, near, looker, crouched(17))).toBeGreaterThan(0);
   });
 
@@ -52,7 +51,7 @@ describe('heights', () => {
 
   it('takes as many points in plain view as it is told to', () => {
     const one = { ...kind, points: 1 };
-    const high = createWalls(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 1.3 }]);
+    const high = groundOf(20, 20, [{ x: 14, y: 0, width: 0.3, height: 20, top: 1.3 }]);
     expect(sightStrength(kind, high, looker, standing(15, 10))).toBe(0);
     const share = sightStrength(one, high, looker, standing(15, 10));
     expect(share).toBeCloseTo(sightStrength(kind, open, looker, standing(15, 10)) / 3, 12);
@@ -128,21 +127,23 @@ describe('what a cone covers', () => {
   });
 
   it('sees nothing through a wall, and past its end', () => {
-    const walls = createWalls(20, 20, [{ x: 12, y: 9, width: 0.5, height: 2 }]);
+    const walls = groundOf(20, 20, [{ x: 12, y: 9, width: 0.5, height: 2 }]);
     expect(sightStrength(kind, walls, looker, standing(15, 10))).toBe(0);
     expect(sightStrength(kind, walls, looker, standing(15, 12.6))).toBeGreaterThan(0);
   });
 
   it('is the same both ways: a ray that meets a wall meets it from the other end', () => {
     const at = fc.double({ min: 0, max: 20, noNaN: true });
-    const walls = createWalls(20, 20, [
+    const walls = groundOf(20, 20, [
       { x: 3, y: 3, width: 4, height: 0.5 },
       { x: 12, y: 5, width: 0.7, height: 9 },
       { x: 6, y: 14, width: 2, height: 2 },
     ]);
     fc.assert(
       fc.property(at, at, at, at, (x0, y0, x1, y1) => {
-        expect(castRay(walls, x0, y0, x1, y1) < 1).toBe(castRay(walls, x1, y1, x0, y0) < 1);
+        expect(walls.castRay(x0, y0, x1, y1, 0, 0) < 1).toBe(
+          walls.castRay(x1, y1, x0, y0, 0, 0) < 1,
+        );
       }),
     );
   });

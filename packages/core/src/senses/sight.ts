@@ -1,6 +1,5 @@
 import { atan2, wrapAngle } from '../numeric/trigonometry.ts';
-import { clearPoints } from '../space/rays.ts';
-import type { Walls } from '../space/walls.ts';
+import type { Ground } from '../ground/ground.ts';
 
 /**
  * Sight of other bodies, and the awareness that builds from it. Per second awareness of a target in
@@ -96,13 +95,13 @@ const pointHeights = [0, 0, 0];
 
 /** Share of the target's points that no wall hides, 0 to 1; 0 where fewer than `needed` are clear. */
 export function clearShare(
-  walls: Walls,
+  ground: Ground,
   looker: Looker,
   { x, y, height }: SightTarget,
   needed: number,
 ): number {
   for (let i = 0; i < BODY_POINTS.length; i++) pointHeights[i] = height * BODY_POINTS[i];
-  const clear = clearPoints(walls, looker.x, looker.y, looker.eye, x, y, pointHeights);
+  const clear = ground.clearPoints(looker.x, looker.y, looker.eye, x, y, pointHeights);
   const count = (clear & 1) + ((clear >> 1) & 1) + ((clear >> 2) & 1);
   return count >= needed ? count / BODY_POINTS.length : 0;
 }
@@ -113,7 +112,7 @@ export function clearShare(
  */
 export function sightStrength(
   kind: SightKind,
-  walls: Walls,
+  ground: Ground,
   looker: Looker,
   target: SightTarget,
 ): number {
@@ -123,7 +122,7 @@ export function sightStrength(
   if (distance >= kind.reach) return 0;
   const gain = coneGain(kind, distance, wrapAngle(atan2(dy, dx) - looker.heading));
   if (gain === 0 || target.posture === 0) return 0;
-  return gain * target.posture * clearShare(walls, looker, target, kind.points);
+  return gain * target.posture * clearShare(ground, looker, target, kind.points);
 }
 
 /** Threshold crossed between two values of awareness, or null. */

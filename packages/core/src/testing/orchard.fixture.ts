@@ -6,12 +6,13 @@ import type {
   MemoryKeyDocument,
   ProjectDocument,
 } from '../model/documents.ts';
-import type { LedgerEntry } from '../world/recorder.ts';
-import type { Input, Program } from '../world/program.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from '../world/snapshot.ts';
-import { readMind } from '../world/readout.ts';
-import { leafState } from '../world/picture.ts';
-import { createWorld, setRecorder, tick, type World } from '../world/world.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
+import type { Input, Program } from '../world/program/program.ts';
+import { restoreSnapshot, takeSnapshot, worldHash } from '../world/handover/snapshot.ts';
+import { readMind } from '../world/readout/readout.ts';
+import { leafState } from '../world/readout/picture.ts';
+import { tick } from '../world/phases/tick.ts';
+import { createWorld, setRecorder, type World } from '../world/world.ts';
 
 /** Small projects for tests, all in a corner of the orchard. */
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { MindDocument, ProjectDocument } from '../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, story, watch } from '../testing/orchard.fixture.ts';
-import { readMind } from './readout.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from './snapshot.ts';
-import { createWorld, tick } from './world.ts';
+import { readMind } from './readout/readout.ts';
+import { restoreSnapshot, takeSnapshot, worldHash } from './handover/snapshot.ts';
+import { tick } from './phases/tick.ts';
+import { createWorld } from './world.ts';
 
 /** Minds among others: memory they share, several on one agent, when they decide, and how late they know. */
 

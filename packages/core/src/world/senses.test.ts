@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ProjectDocument, StateDocument } from '../model/documents.ts';
 import { act, cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
-import type { Input } from './program.ts';
+import type { Input } from './program/program.ts';
 
 /** What hearing, finding and being told bring to a mind, and which of it has the attention. */
 

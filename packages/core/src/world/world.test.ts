@@ -1,14 +1,15 @@
-import { readMind } from './readout.ts';
+import { readMind } from './readout/readout.ts';
 import { readList } from '../mind/machine/cells.ts';
-import { leafState } from './picture.ts';
+import { leafState } from './readout/picture.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MachineDocument, ProjectDocument } from '../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, programOf, watch } from '../testing/orchard.fixture.ts';
-import { restoreSnapshot, takeSnapshot, worldHash } from './snapshot.ts';
-import { swapProgram } from './swap.ts';
-import type { Input } from './program.ts';
-import { createWorld, setRecorder, tick, type World } from './world.ts';
+import { restoreSnapshot, takeSnapshot, worldHash } from './handover/snapshot.ts';
+import { swapProgram } from './handover/swap.ts';
+import type { Input } from './program/program.ts';
+import { tick } from './phases/tick.ts';
+import { createWorld, setRecorder, type World } from './world.ts';
 
 /** Chases what it sees, looks around where it lost it. */
 const HUNTER: MachineDocument = {

@@ -1,36 +1,23 @@
-import { resetKey } from '../mind/memory.ts';
-import type { SharedKeysProgram } from '../mind/program.ts';
 import type { Body } from '../motion/body.ts';
-import { withOwnCells } from '../motion/walkable.ts';
-import { createNeighbours, fillNeighbours } from '../space/neighbours.ts';
-import { withOwnGates } from '../space/walls.ts';
-import { Agent, sharesAlone } from './agent.ts';
-import { stepMinds } from './deciding.ts';
-import { itemCount } from './found.ts';
-import { settleGates } from './gates.ts';
-import { applyInput } from './input.ts';
-import { joinLearned } from './learned.ts';
-import { moveAll } from './moving.ts';
-import type { Input, Program } from './program.ts';
-import { createMindRecorder } from './record-agent.ts';
-import { AWARENESS_STEP, type Recorder } from './recorder.ts';
-import { sense } from './sensing.ts';
-import { createStatics, type Statics } from './statics.ts';
-import type { Surroundings } from './surroundings.ts';
-import { createThings } from './things.ts';
+import { Agent } from './agents/agent.ts';
+import { settleGates } from './mechanics/gates.ts';
+import { joinLearned } from './mechanics/learned.ts';
+import type { Program } from './program/program.ts';
+import { createStatics, type Statics } from './program/statics.ts';
+import { createMindRecorder } from './recording/record-mind.ts';
+import { AWARENESS_STEP, type Recorder } from './state/recorder.ts';
+import { attend } from './state/attention.ts';
+import { sharesAlone } from './state/agent-state.ts';
+import type { Surroundings } from './state/surroundings.ts';
+import { beginWorldRun, loners } from './state/world-run.ts';
 
 /** A program at a tick: all that a run is now. */
 export interface World extends Surroundings {
-  /** Ticks done. */
-  tick: number;
+  agents: Agent[];
   bodies: Body[];
-  /** By squad, then one for each agent that shares with nobody at all times. */
-  squadMemories: Float64Array[];
-  worldMemory: Float64Array;
   /** By agent: light on it, and the tick that is known for; worked out when it is asked for. */
   light: Float64Array;
   litAt: Int32Array;
-  recorder: Recorder | null;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
   /** Decides in place of compiled minds, for measuring and for games that bring their own. */
@@ -43,75 +30,38 @@ export function createWorld(
   statics = createStatics(program),
 ): World {
   const agents = createAgents(statics, seed);
-  const { ground, squads } = program;
-  // Archetypes of one size share an area, here as in the statics.
-  const areas = new Map(statics.walkable.map((area) => [area, ownArea(area, statics)]));
   const world: World = {
+    ...beginWorldRun(statics),
     statics,
     agents,
-    walls: ground.gates.length > 0 ? withOwnGates(statics.walls) : statics.walls,
-    walkable: statics.walkable.map((area) => areas.get(area)!),
-    openings: ownArea(statics.openings, statics),
-    gates: statics.startingGates.slice(),
-    things: createThings(ground.things),
-    noises: [],
-    messages: [],
-    searches: [],
-    slots: [],
-    learned: ground.routes.map(() => []),
-    learn(route, x, y) {
-      world.learned[route]?.push(x, y);
-      if (world.learned[route]) joinRoute(world, route);
-    },
+    ground: statics.ground.enter(),
     routes: statics.routePoints,
-    found: [],
     outbox: [],
     effects: [],
-    squadMemories: squads.map(() => sharedMemory(program.squadKeys)),
-    worldMemory: sharedMemory(program.worldKeys),
-    tick: 0,
     bodies: agents.map((agent) => agent.body),
-    neighbours: createNeighbours(ground.width, ground.height, agents.length),
     light: new Float64Array(agents.length),
     litAt: new Int32Array(agents.length).fill(-1),
     recorder: null,
     awarenessRecorded: agents.map(() => 0),
     decideFor: null,
   };
-  const items = itemCount(world);
-  world.found = Array.from({ length: squads.length + agents.length }, () => new Uint8Array(items));
-  for (const agent of agents) settleIn(world, agent);
-  settleGates(world);
-  fillNeighbours(world.neighbours, world.bodies);
+  shareOut(world);
+  settle(world);
+  world.ground.fileBodies(world.bodies);
   return world;
 }
 
-/** An area whose cells change with gates, where there are any. */
-function ownArea(area: Statics['openings'], { program }: Statics): Statics['openings'] {
-  return program.ground.gates.length > 0 ? withOwnCells(area) : area;
-}
-
-/** Gives an agent what it shares with others. */
-function settleIn(world: World, agent: Agent): void {
-  agent.surroundings = world;
-  agent.worldMemory = world.worldMemory;
-  if (sharesAlone(agent)) {
-    agent.squadMemory = sharedMemory(world.statics.program.squadKeys);
-    world.squadMemories.push(agent.squadMemory);
-  } else agent.squadMemory = world.squadMemories[agent.placed.squad];
-}
-
-/** Puts the learned waypoints of a route among its own. */
-export function joinRoute(world: Surroundings, route: number): void {
-  const points = world.statics.program.ground.routes[route].points;
-  world.routes = world.routes.slice();
-  world.routes[route] = Float64Array.from(joinLearned(points, world.learned[route]));
-}
-
-function sharedMemory({ keys, slots }: SharedKeysProgram): Float64Array {
-  const cells = new Float64Array(slots);
-  for (const key of keys) resetKey(cells, key);
-  return cells;
+/** Gives agents what they share with others. */
+function shareOut(world: World): void {
+  const { program } = world.statics;
+  const alone = loners(world.statics);
+  for (const agent of world.agents) {
+    const { placed, index } = agent;
+    agent.surroundings = world;
+    agent.worldMemory = world.worldMemory;
+    const own = program.squads.length + alone.indexOf(index);
+    agent.squadMemory = world.squadMemories[sharesAlone(placed, program) ? own : placed.squad];
+  }
 }
 
 /** The agents, their cells side by side in one stretch of memory: minds go through them in that order. */
@@ -128,6 +78,24 @@ function createAgents(statics: Statics, seed: number): Agent[] {
   });
 }
 
+/** Works out what follows from the state of a run, after that was put in place as a whole. */
+export function settle(world: World): void {
+  settleGates(world);
+  world.litAt.fill(-1);
+  const { routes } = world.statics.program.ground;
+  world.routes = routes.map(({ points }, route) =>
+    world.learned[route].length === 0
+      ? world.statics.routePoints[route]
+      : Float64Array.from(joinLearned(points, world.learned[route])),
+  );
+  for (const agent of world.agents) {
+    agent.tick = world.tick;
+    agent.perceived = agent.percepts.filter((percept) => percept !== null).length;
+    agent.hasEvents = agent.inboxes.some((inbox) => inbox.length > 0);
+    attend(agent);
+  }
+}
+
 /** Starts or (with null) ends recording. Recording never changes what happens. */
 export function setRecorder(world: World, recorder: Recorder | null): void {
   world.recorder = recorder;
@@ -137,26 +105,4 @@ export function setRecorder(world: World, recorder: Recorder | null): void {
     agent.recorder = agent.recorders?.[0] ?? null;
     world.awarenessRecorded[agent.index] = Math.round(agent.awarenessShown / AWARENESS_STEP);
   }
-}
-
-/** One tick, in the order that gives a run its meaning: input, senses, minds, motion. */
-export function tick(world: World, inputs: readonly Input[] = []): void {
-  beginTick(world, inputs);
-  stepMinds(world);
-  endTick(world);
-}
-
-/** The part of a tick before the minds, apart so that minds can be measured alone. */
-export function beginTick(world: World, inputs: readonly Input[] = []): void {
-  world.tick++;
-  for (const agent of world.agents) agent.tick = world.tick;
-  const { scripted } = world.statics;
-  for (const input of scripted.get(world.tick) ?? []) applyInput(world, input);
-  for (const input of inputs) applyInput(world, input);
-  sense(world);
-}
-
-/** The part of a tick after the minds: motion. */
-export function endTick(world: World): void {
-  moveAll(world);
 }

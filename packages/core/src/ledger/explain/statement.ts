@@ -1,10 +1,11 @@
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/mind.ts';
-import type { Agent } from '../../world/agent.ts';
-import type { Program } from '../../world/program.ts';
-import type { LedgerEntry, Reading } from '../../world/recorder.ts';
-import type { Input } from '../../world/program.ts';
-import { createWorld, setRecorder, tick, type World } from '../../world/world.ts';
+import type { Agent } from '../../world/agents/agent.ts';
+import type { Program } from '../../world/program/program.ts';
+import type { LedgerEntry, Reading } from '../../world/state/recorder.ts';
+import type { Input } from '../../world/program/program.ts';
+import { tick } from '../../world/phases/tick.ts';
+import { createWorld, setRecorder, type World } from '../../world/world.ts';
 
 /**
  * Why an agent did what it did, found by running it again with full attention: nothing is guessed, and

@@ -2,8 +2,8 @@ import { compileFlag, compileNumber } from '../../expression/closures.ts';
 import { conjuncts } from '../../expression/conjuncts.ts';
 import type { CheckedExpression, Ir } from '../../expression/ir.ts';
 import { readParts, readText } from '../../expression/readout.ts';
-import type { Agent } from '../../world/agent.ts';
-import { nameTables } from '../../world/names.ts';
+import type { Agent } from '../../world/agents/agent.ts';
+import { nameTables } from '../../world/recording/names.ts';
 import type { Statement } from './statement.ts';
 
 /** Guards watched through a run: since when each part holds or not, and how near it came. */

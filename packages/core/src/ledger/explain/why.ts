@@ -1,5 +1,5 @@
-import type { LedgerEntry } from '../../world/recorder.ts';
-import { readMindOf } from '../../world/readout.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { readMindOf } from '../../world/readout/readout.ts';
 import {
   activeStates,
   fact,

@@ -1,5 +1,6 @@
 import { nearestPlace } from '../../numeric/distance.ts';
-import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
+import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
+import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { ActionProgram } from '../program.ts';
 import { A, B, fail, noWay, numberArgument, type ActionMaker } from './action.ts';

@@ -1,4 +1,5 @@
-import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
+import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
+import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import {
   A,

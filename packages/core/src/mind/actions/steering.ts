@@ -1,6 +1,7 @@
 import { distance } from '../../numeric/distance.ts';
 import { cos, sin, wrapAngle } from '../../numeric/trigonometry.ts';
-import { LEGS_ARRIVED, LEGS_FAILED, type Host } from '../host.ts';
+import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
+import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
 import {
   A,

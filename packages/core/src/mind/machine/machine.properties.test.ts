@@ -11,7 +11,7 @@ import {
   MOVES,
   watch,
 } from '../../testing/orchard.fixture.ts';
-import type { LedgerEntry } from '../../world/recorder.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
 
 /** Machines made at random, with rooms, regions, histories, final states, times, events and activities. */
 

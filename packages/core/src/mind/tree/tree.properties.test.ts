@@ -17,8 +17,8 @@ import {
   MOVES,
   watch,
 } from '../../testing/orchard.fixture.ts';
-import type { LedgerEntry } from '../../world/recorder.ts';
-import { readMind } from '../../world/readout.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { readMind } from '../../world/readout/readout.ts';
 
 /** Trees and rules made at random, of every kind of node, in a state that comes and goes. */
 

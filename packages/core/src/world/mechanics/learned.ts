@@ -1,0 +1,26 @@
+import { nearestPlace } from '../../numeric/distance.ts';
+import type { Surroundings } from '../state/surroundings.ts';
+
+/** Waypoints that were learned in a run: each stands after the waypoint of the route that it is nearest to. */
+
+/** A route's waypoints with those learned, all as x, y pairs. */
+export function joinLearned(points: readonly number[], learned: readonly number[]): number[] {
+  const all = [...points];
+  for (let i = 0; i < learned.length; i += 2)
+    all.splice(
+      2 * nearestPlace(all, learned[i], learned[i + 1]) + 2,
+      0,
+      learned[i],
+      learned[i + 1],
+    );
+  return all;
+}
+
+/** Adds a waypoint to a route, for this run. */
+export function learn(world: Surroundings, route: number, x: number, y: number): void {
+  if (!world.learned[route]) return;
+  world.learned[route].push(x, y);
+  const { points } = world.statics.program.ground.routes[route];
+  world.routes = world.routes.slice();
+  world.routes[route] = Float64Array.from(joinLearned(points, world.learned[route]));
+}

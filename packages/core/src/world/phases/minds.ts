@@ -1,0 +1,38 @@
+import { decide } from '../../mind/mind.ts';
+import type { Agent } from '../agents/agent.ts';
+import type { World } from '../world.ts';
+
+/** Every agent decides on the same facts: what minds do to the world shows only after all have decided. */
+export function decideAll(world: World): void {
+  const { agents, decideFor } = world;
+  for (let i = 0; i < agents.length; i++) {
+    const agent = agents[i];
+    if (agent.minds.length === 0) continue;
+    if (agent.isPlayed || agent.asleep || agent.resting) dropEvents(agent);
+    else if (decideFor) {
+      decideFor(agent, agent.inboxes[0]);
+      dropEvents(agent);
+    } else if (agent.hasEvents || agent.minds.length > 1) stepEachMind(agent);
+    else decide(agent.minds[0], agent, NO_EVENTS, agent.stagger);
+  }
+}
+
+const NO_EVENTS: readonly string[] = [];
+
+function dropEvents(agent: Agent): void {
+  if (!agent.hasEvents) return;
+  for (const inbox of agent.inboxes) inbox.length = 0;
+  agent.hasEvents = false;
+}
+
+function stepEachMind(agent: Agent): void {
+  const { minds, inboxes, recorders } = agent;
+  // Events raised while they decide are for their next decisions.
+  const waiting = inboxes.map((inbox) => inbox.slice());
+  for (let mind = 0; mind < minds.length; mind++) {
+    if (recorders !== null) agent.recorder = recorders[mind];
+    const events = waiting[mind];
+    if (decide(minds[mind], agent, events, agent.stagger)) inboxes[mind].splice(0, events.length);
+  }
+  agent.hasEvents = inboxes.some((inbox) => inbox.length > 0);
+}

@@ -1,0 +1,161 @@
+import type { Percept } from '../../senses/percept.ts';
+import {
+  crossing,
+  isForgotten,
+  sightStrength,
+  updateTrack,
+  type SightKind,
+  type Track,
+} from '../../senses/sight.ts';
+import { SENSES } from '../../senses/words.ts';
+import type { Agent } from '../agents/agent.ts';
+import { find, findables } from '../mechanics/found.ts';
+import { dueMessages } from '../mechanics/messages.ts';
+import { hear } from '../mechanics/noises.ts';
+import { FRIENDLY } from '../program/program.ts';
+import { notice } from '../state/attention.ts';
+import { lightAt } from '../state/light.ts';
+import { recordFor } from '../state/record.ts';
+import { AWARENESS_STEP, type Recorder } from '../state/recorder.ts';
+import type { World } from '../world.ts';
+import { forgetOwn } from './forgetting.ts';
+
+const found: number[] = [];
+
+/** Light on each body, and the tick it was looked up in. */
+function lightOn(world: World, { index, x, y }: Agent): number {
+  const { litAt, light } = world;
+  if (litAt[index] !== world.tick) {
+    litAt[index] = world.tick;
+    light[index] = lightAt(world, x, y);
+  }
+  return light[index];
+}
+
+function trackOf(tracks: readonly Track[], agent: number): Track | undefined {
+  for (let i = 0; i < tracks.length; i++) if (tracks[i].of === agent) return tracks[i];
+  return undefined;
+}
+
+function lookAround(world: World, agent: Agent, kind: SightKind): void {
+  const { agents, ground, statics } = world;
+  const { body, tracks } = agent;
+  const { stances, factions } = statics.program;
+  const row = agent.archetype.side * factions.length;
+  for (let i = 0; i < tracks.length; i++) tracks[i].strength = 0;
+  const count = ground.near(body.x, body.y, kind.reach, found);
+  for (let i = 0; i < count; i++) {
+    // Most of those about are friends, whom this tells without a look at them.
+    if (stances[row + statics.sides[found[i]]] === FRIENDLY) continue;
+    const other = agents[found[i]];
+    if (other === agent || other.isDead) continue;
+    const unlit = sightStrength(kind, ground, agent, other);
+    if (unlit === 0) continue;
+    const strength = unlit * lightOn(world, other);
+    if (strength === 0) continue;
+    let track = trackOf(tracks, other.index);
+    if (!track) {
+      track = {
+        of: other.index,
+        heeded: agent.isHostile(other.index),
+        awareness: 0,
+        strength: 0,
+        visible: false,
+        seenAt: world.tick,
+        x: NaN,
+        y: NaN,
+      };
+      tracks.push(track);
+    }
+    track.strength = strength;
+  }
+}
+
+/** What the senses of the agent in hand have raised in this tick. */
+const raised: string[] = [];
+
+function updateTracks(world: World, agent: Agent, kind: SightKind): void {
+  const dt = 1 / agent.ticksPerSecond;
+  let forgotten = false;
+  for (let i = 0; i < agent.tracks.length; i++) {
+    const track = agent.tracks[i];
+    const before = track.awareness;
+    const { x, y } = world.bodies[track.of];
+    updateTrack(track, kind, x, y, world.tick, dt);
+    const change = crossing(kind, before, track.awareness);
+    if (change !== null) {
+      raised.push(`sight.${change}`);
+      if (world.recorder) recordPercept(world.recorder, agent, track, change);
+    }
+    forgotten ||= isForgotten(track, kind, world.tick);
+  }
+  if (forgotten)
+    agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
+}
+
+function recordPercept(
+  record: Recorder,
+  agent: Agent,
+  track: Track,
+  how: NonNullable<ReturnType<typeof crossing>>,
+): void {
+  const of = agent.program.agents[track.of].name;
+  recordFor(agent, record, {
+    kind: 'percept',
+    sense: 'sight',
+    how,
+    of,
+    x: track.x,
+    y: track.y,
+    strength: track.awareness,
+  });
+}
+
+function recordAwareness(world: World, agent: Agent): void {
+  const step = Math.round(agent.awarenessShown / AWARENESS_STEP);
+  if (step === world.awarenessRecorded[agent.index]) return;
+  world.awarenessRecorded[agent.index] = step;
+  recordFor(agent, world.recorder!, { kind: 'awareness', value: step * AWARENESS_STEP });
+}
+
+/** What the senses of the agent in hand bring in this tick besides sight. */
+const brought: Percept[] = [];
+
+/** Percepts, awareness, and own memory that is due to be forgotten, agent by agent: facts before decisions. */
+export function senseAll(world: World): void {
+  const words = dueMessages(world, world.tick);
+  const items = findables(world);
+  for (const agent of world.agents) {
+    if (agent.asleep || agent.resting) continue;
+    brought.length = 0;
+    raised.length = 0;
+    hear(agent, brought);
+    if (words.size > 0) brought.push(...(words.get(agent.index) ?? []));
+    const kind = world.statics.sights[agent.placed.archetype];
+    if (kind) {
+      lookAround(world, agent, kind);
+      updateTracks(world, agent, kind);
+      if (items.length > 0) find(world, agent, kind, items, brought);
+    }
+    if (kind || agent.perceived > 0 || brought.length > 0) notice(agent, raised, brought);
+    if (world.recorder) {
+      for (const percept of brought) recordBrought(world.recorder, agent, percept);
+      recordAwareness(world, agent);
+    }
+    forgetOwn(agent, world.recorder);
+  }
+}
+
+function recordBrought(record: Recorder, agent: Agent, percept: Percept): void {
+  const { agents, texts, ground } = agent.program;
+  const { sense: index, what, of, thing, x, y, strength } = percept;
+  recordFor(agent, record, {
+    kind: 'percept',
+    sense: SENSES[index],
+    how: texts[what],
+    of: agents[of]?.name ?? ground.things[thing]?.name ?? '',
+    x,
+    y,
+    strength,
+  });
+}

@@ -1,0 +1,18 @@
+import type { World } from '../world.ts';
+
+/** Agents too far from every player rest, and wake again a little nearer. */
+export function restFarAgents({ agents, statics }: World): void {
+  if (!statics.someSleep) return;
+  const played = agents.filter(({ isPlayed }) => isPlayed);
+  for (const agent of agents) {
+    const { sleepBeyond } = agent.archetype;
+    if (sleepBeyond === 0) continue;
+    const limit = agent.resting ? sleepBeyond * 0.9 : sleepBeyond;
+    const near = played.some(({ x, y }) => {
+      const dx = x - agent.x;
+      const dy = y - agent.y;
+      return dx * dx + dy * dy <= limit * limit;
+    });
+    agent.resting = played.length > 0 && !near && !agent.isPlayed;
+  }
+}

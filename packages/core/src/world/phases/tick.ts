@@ -1,0 +1,56 @@
+import { pressPlates } from '../mechanics/gates.ts';
+import { carry } from '../mechanics/things.ts';
+import type { Input } from '../program/program.ts';
+import type { World } from '../world.ts';
+import { doEffects } from './effects.ts';
+import { fly } from './flight.ts';
+import { forgetShared } from './forgetting.ts';
+import { stepGroups } from './group.ts';
+import { takeInputs } from './input.ts';
+import { decideAll } from './minds.ts';
+import { moveBodies } from './motion.ts';
+import { sendNoises } from './noises.ts';
+import { respawn } from './respawn.ts';
+import { senseAll } from './senses.ts';
+import { restFarAgents } from './sleep-distance.ts';
+import { findWays } from './ways.ts';
+
+/** One part of a tick. */
+export interface Phase {
+  name: string;
+  run(world: World, inputs: readonly Input[]): void;
+}
+
+/**
+ * A tick, in the order that gives a run its meaning: facts before decisions, decisions before what comes
+ * of them. The ledger is told of things where they happen, so that its order is theirs.
+ */
+export const PHASES: readonly Phase[] = [
+  { name: 'input', run: takeInputs },
+  { name: 'places', run: ({ ground, bodies }) => ground.fileBodies(bodies) },
+  { name: 'sleep distance', run: restFarAgents },
+  { name: 'noises', run: sendNoises },
+  { name: 'senses', run: senseAll },
+  { name: 'forgetting', run: forgetShared },
+  { name: 'group', run: stepGroups },
+  { name: 'minds', run: decideAll },
+  { name: 'effects', run: doEffects },
+  { name: 'ways', run: findWays },
+  { name: 'motion', run: moveBodies },
+  { name: 'plates', run: pressPlates },
+  { name: 'carrying', run: carry },
+  { name: 'flight', run: fly },
+  { name: 'respawn', run: respawn },
+];
+
+/** Runs the world on by one tick. */
+export function tick(world: World, inputs: readonly Input[] = []): void {
+  beginTick(world);
+  for (const { run } of PHASES) run(world, inputs);
+}
+
+/** Counts the tick; for those who run the phases themselves. */
+export function beginTick(world: World): void {
+  world.tick++;
+  for (const agent of world.agents) agent.tick = world.tick;
+}

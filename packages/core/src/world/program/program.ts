@@ -1,0 +1,205 @@
+import type { CheckedExpression } from '../../expression/ir.ts';
+import type { SharedKeysProgram, StackProgram } from '../../mind/program.ts';
+import type { GateState, RouteEnd, ThingKind, WallKind } from '../../model/documents.ts';
+
+/** A whole project as the compiler gives it and the world runs it: plain data, angles in radians, times in ticks. */
+export interface Program {
+  title: string;
+  ticksPerSecond: number;
+  seed: number;
+  texts: string[];
+  gaits: string[];
+  /** The minds of each kind of agent; after those in use, one for each mind nobody has. */
+  stacks: StackProgram[];
+  squadKeys: SharedKeysProgram;
+  worldKeys: SharedKeysProgram;
+  /** By name, ascending. */
+  squads: SquadProgram[];
+  /** Names, ascending. */
+  factions: string[];
+  /** How each faction stands to each other, row by row: {@link HOSTILE}, {@link NEUTRAL} or {@link FRIENDLY}. */
+  stances: number[];
+  archetypes: ArchetypeProgram[];
+  ground: GroundProgram;
+  /** By name, ascending: an agent's index is its id. */
+  agents: AgentProgram[];
+  /** The agent a player drives from the start; −1 for none. */
+  play: number;
+  /** What a scripted player does, by tick. */
+  inputs: InputProgram[];
+}
+
+export const HOSTILE = 0;
+export const NEUTRAL = 1;
+export const FRIENDLY = 2;
+
+/** What a player does with one agent, from the next tick until it says otherwise. */
+export interface Input {
+  agent: string;
+  /** −1 to 1 each way. */
+  x: number;
+  y: number;
+  /** A gait by name; null for the archetype's own. */
+  gait: string | null;
+  /** Done once. */
+  act?: 'pickUp' | 'drop' | 'throw' | 'use';
+  /** Where a throw is aimed at. */
+  at?: [number, number];
+  /** Puts the body down elsewhere, and does nothing else. */
+  place?: [number, number];
+  /** Hands the agent over; left out: a player has it from now on. */
+  control?: 'player' | 'minds';
+}
+
+export interface InputProgram {
+  tick: number;
+  input: Input;
+}
+
+export interface SquadProgram {
+  name: string;
+  title: string;
+  /** Metres; −1 for anywhere. */
+  reach: number;
+  delayTicks: number;
+  roles: RoleProgram[];
+}
+
+export interface RoleProgram {
+  /** Index of its name among the texts. */
+  role: number;
+  title: string;
+  /** 0 for any number. */
+  slots: number;
+  score: CheckedExpression;
+  steady: number;
+}
+
+/** An archetype, or what one placed agent makes of it. */
+export interface ArchetypeProgram {
+  name: string;
+  /** Where the document says it. */
+  path: string;
+  title: string;
+  faction: string;
+  /** Index of the faction. */
+  side: number;
+  /** −1 for no mind. */
+  stack: number;
+  /** Ticks until what the senses bring reaches the minds. */
+  reactionTicks: number;
+  radius: number;
+  acceleration: number;
+  turnRate: number;
+  /** Of the body, standing and crouched. */
+  height: number;
+  crouchHeight: number;
+  /** Speed for each of the program's gaits; NaN where this archetype lacks it. */
+  paces: number[];
+  /** How far the steps of each gait are heard. */
+  stepNoises: number[];
+  crouched: boolean[];
+  /** How much each gait gives away of the body, 0 to 1. */
+  seen: number[];
+  gait: number;
+  sight: SightProgram | null;
+  hearing: { threshold: number } | null;
+  lantern: { reach: number; strength: number } | null;
+  /** Metres; 0 for never. */
+  sleepBeyond: number;
+  /** Points; NaN for who can't be hurt. */
+  health: number;
+  /** Ticks from death until it begins anew; 0 for never. */
+  recycleTicks: number;
+}
+
+export interface SightProgram {
+  cones: { range: number; halfAngle: number; gain: number }[];
+  fade: number;
+  graceTicks: number;
+  curious: number;
+  certain: number;
+  forgetTicks: number;
+  /** How many of feet, chest and head must be in plain view. */
+  points: number;
+}
+
+export interface BoxProgram {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+export interface WallProgram extends BoxProgram {
+  kind: WallKind;
+  /** Metres above the ground. */
+  top: number;
+  muffles: number;
+}
+
+export interface GroundProgram {
+  name: string;
+  title: string;
+  width: number;
+  height: number;
+  /** Everywhere, 0 to 1. */
+  light: number;
+  walls: WallProgram[];
+  lamps: { name: string; title: string; x: number; y: number; reach: number; strength: number }[];
+  gates: GateProgram[];
+  plates: (BoxProgram & { name: string; title: string; gate: number })[];
+  things: ThingProgram[];
+  /** Where those who died begin anew. */
+  spawns: AgentProgram['post'][];
+  zones: (BoxProgram & { name: string; title: string })[];
+  routes: { name: string; title: string; points: number[]; end: RouteEnd; waitTicks: number }[];
+}
+
+export interface GateProgram extends BoxProgram {
+  name: string;
+  title: string;
+  top: number;
+  muffles: number;
+  state: GateState;
+}
+
+export const GATE_CLOSED = 0;
+export const GATE_OPEN = 1;
+export const GATE_LOCKED = 2;
+export type GateStatus = typeof GATE_CLOSED | typeof GATE_OPEN | typeof GATE_LOCKED;
+
+export interface ThingProgram {
+  name: string;
+  title: string;
+  kind: ThingKind;
+  x: number;
+  y: number;
+  /** Metres its landing is heard. */
+  noise: number;
+  /** Points of health it takes from whom it hits. */
+  harm: number;
+}
+
+export interface AgentProgram {
+  name: string;
+  title: string;
+  archetype: number;
+  x: number;
+  y: number;
+  heading: number;
+  /** Where it belongs. */
+  post: { x: number; y: number; heading: number };
+  route: number;
+  /** −1 for none: then what it would share it has alone. */
+  squad: number;
+  asleep: boolean;
+}
+
+/** Metres. */
+export const THING_RADIUS = 0.2;
+
+/** All that can be in the way: the walls, then the gates in their order. */
+export function wallBoxes({ walls, gates }: GroundProgram): (WallProgram | GateProgram)[] {
+  return [...walls, ...gates];
+}

@@ -1,0 +1,137 @@
+import { compileNumber } from '../../expression/closures.ts';
+import type { Facts } from '../../expression/facts.ts';
+import { prepareFromAbove } from '../../ground/from-above/from-above.ts';
+import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground.ts';
+import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
+import { makeStack, type RunnableStack } from '../../mind/mind.ts';
+import type { SightKind } from '../../senses/sight.ts';
+import { WORD_INDICES } from '../../senses/words.ts';
+import {
+  GATE_CLOSED,
+  GATE_LOCKED,
+  GATE_OPEN,
+  wallBoxes,
+  type ArchetypeProgram,
+  type GateStatus,
+  type GroundProgram,
+  type Input,
+  type InputProgram,
+  type Program,
+} from './program.ts';
+
+/** What follows from a program and does not change while it runs. */
+export interface Statics {
+  program: Program;
+  /** Makes the kind of ground this is. */
+  groundKind: GroundKind;
+  ground: PreparedGround;
+  startingGates: GateStatus[];
+  /** Gates that some plate opens. */
+  platedGates: number[];
+  lamps: Neighbours;
+  /** Reach of the lamp that reaches farthest. */
+  largestLamp: number;
+  /** The same of the lanterns that bodies carry; 0 where none does. */
+  largestLantern: number;
+  /** By agent: its faction. */
+  sides: Uint8Array;
+  /** By squad: the agents in it. */
+  members: number[][];
+  /** By squad, then role. */
+  roleScores: ((facts: Facts) => number)[][];
+  /** Whether anyone begins anew after death. */
+  someRecycle: boolean;
+  /** Whether anyone rests while far from the players. */
+  someSleep: boolean;
+  /** What a scripted player does, by tick. */
+  scripted: Map<number, Input[]>;
+  /** Indices of the texts that the world itself uses. */
+  words: typeof WORD_INDICES;
+  stacks: RunnableStack[];
+  /** By archetype. */
+  sights: (SightKind | null)[];
+  /** By route. */
+  routePoints: Float64Array[];
+}
+
+function sameGround(a: Program, b: Program): boolean {
+  return JSON.stringify(a.ground) === JSON.stringify(b.ground);
+}
+
+function byTick(inputs: readonly InputProgram[]): Map<number, Input[]> {
+  const list = new Map<number, Input[]>();
+  for (const { tick, input } of inputs) list.set(tick, [...(list.get(tick) ?? []), input]);
+  return list;
+}
+
+function membersOf({ squads, agents }: Program): number[][] {
+  const members: number[][] = squads.map(() => []);
+  agents.forEach(({ squad }, index) => members[squad]?.push(index));
+  return members;
+}
+
+const STATUS: Record<GroundProgram['gates'][number]['state'], GateStatus> = {
+  closed: GATE_CLOSED,
+  open: GATE_OPEN,
+  locked: GATE_LOCKED,
+};
+
+function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
+  return Math.max(
+    0,
+    ...archetypes.flatMap(({ paces }) => paces.filter((pace) => !Number.isNaN(pace))),
+  );
+}
+
+function planOf({ ground, archetypes, agents, ticksPerSecond }: Program): GroundPlan {
+  return {
+    width: ground.width,
+    height: ground.height,
+    solids: wallBoxes(ground),
+    gates: ground.gates.length,
+    kinds: archetypes.map(({ radius, acceleration, turnRate }) => ({
+      radius,
+      acceleration,
+      turnRate,
+    })),
+    kindOf: agents.map(({ archetype }) => archetype),
+    longestStep: fastestPace(archetypes) / ticksPerSecond,
+  };
+}
+
+/** Prepares a program; what was made of its ground is taken over from `before` where that is the same. */
+export function createStatics(
+  program: Program,
+  before?: Statics,
+  groundKind = before?.groundKind ?? prepareFromAbove,
+): Statics {
+  const { ground, archetypes, agents } = program;
+  const kept = before && sameGround(before.program, program) ? before.ground : undefined;
+  const lamps = createNeighbours(ground.width, ground.height, ground.lamps.length, 8);
+  fillNeighbours(lamps, ground.lamps);
+  return {
+    program,
+    groundKind,
+    ground: groundKind(planOf(program), kept),
+    startingGates: ground.gates.map(({ state }) => STATUS[state]),
+    platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
+    lamps,
+    largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
+    largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
+    sides: Uint8Array.from(agents, ({ archetype }) => archetypes[archetype].side),
+    members: membersOf(program),
+    roleScores: program.squads.map(({ roles }) =>
+      roles.map(({ score }) => compileNumber(score.ir)),
+    ),
+    someRecycle: archetypes.some(({ recycleTicks }) => recycleTicks > 0),
+    someSleep: archetypes.some(({ sleepBeyond }) => sleepBeyond > 0),
+    scripted: byTick(program.inputs),
+    words: WORD_INDICES,
+    stacks: program.stacks.map(makeStack),
+    sights: archetypes.map(
+      ({ sight }) =>
+        sight && { ...sight, reach: Math.max(...sight.cones.map((cone) => cone.range)) },
+    ),
+    routePoints: ground.routes.map((route) => Float64Array.from(route.points)),
+  };
+}

@@ -1,0 +1,194 @@
+import { readText } from '../../expression/readout.ts';
+import { compileFlag } from '../../expression/closures.ts';
+import type { KeyScope } from '../../expression/ir.ts';
+import { readList } from '../../mind/machine/cells.ts';
+import type { RunnableMind } from '../../mind/mind.ts';
+import type { NodeKind, NodeProgram, RuleProgram } from '../../mind/program.ts';
+import { readRow, type RowResult } from '../../mind/tree/node.ts';
+import type { Agent } from '../agents/agent.ts';
+import { figureOfKey, nameTables } from '../recording/names.ts';
+import type { World } from '../world.ts';
+
+/** What one agent's mind is worth reading at this tick; made on demand, never recorded. */
+export interface MindReadout {
+  agent: string;
+  /** Ids of the active states, outermost first. */
+  active: string[];
+  /** How the innermost came to be entered: the transition's source and number; null at the start. */
+  enteredBy: { from: string; order: number } | null;
+  memory: { key: string; scope: KeyScope; value: string; age: number | null }[];
+  state: StateReadout | null;
+}
+
+export interface StateReadout {
+  id: string;
+  /** Rows of what it does, from the top; empty for a single action. */
+  rows: RowReadout[];
+  active: boolean;
+  /** Seconds since it was entered, where it is active. */
+  since: number | null;
+  leaves: LeaveReadout[];
+}
+
+export interface LeaveReadout {
+  /** Whether the guard holds now, by itself; true where there is none. */
+  holds: boolean;
+  /** The guard with values in place of names. */
+  text: string;
+  /** Seconds done and needed of `for`, or of `after`, whichever is still missing. */
+  wait: { what: 'for' | 'after'; done: number; of: number } | null;
+}
+
+/** One row of a tree or of rules, at this tick. */
+export interface RowReadout {
+  /** Where it is written. */
+  path: string;
+  depth: number;
+  kind: NodeKind | 'rule' | 'else';
+  /** Its own title, else what it is. */
+  title: string;
+  /** What came of it in this tick; null where it was not reached. */
+  result: RowResult | null;
+  guard: { text: string; holds: boolean; mode: '' | 'holds' | 'preempts' | 'both' } | null;
+}
+
+function flattenRows(root: NodeProgram): { node: NodeProgram | RuleProgram; depth: number }[] {
+  const rows: { node: NodeProgram | RuleProgram; depth: number }[] = [];
+  const addRule = (rule: RuleProgram, depth: number) => {
+    rows[rule.row] = { node: rule, depth };
+    for (const action of rule.actions) add(action, depth + 1);
+    for (const inner of rule.rows) addRule(inner, depth + 1);
+    if (rule.otherwise) addRule(rule.otherwise, depth);
+  };
+  const add = (node: NodeProgram, depth: number) => {
+    rows[node.row] = { node, depth };
+    const { body } = node;
+    if ('child' in body) add(body.child, depth + 1);
+    if ('children' in body) for (const child of body.children) add(child, depth + 1);
+    if ('rows' in body) for (const rule of body.rows) addRule(rule, depth + 1);
+  };
+  add(root, 0);
+  return rows;
+}
+
+function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[] {
+  const activity = mind.machine.states[state].activity;
+  const program = mind.program.machine.states[state].activity;
+  if (!activity || !program || activity.rows.length === 0) return [];
+  const names = nameTables(agent.program);
+  return flattenRows(program.root).map(({ node, depth }, row) => {
+    const last = readRow(agent.memory[activity.rows[row]]);
+    const isNode = 'body' in node;
+    const guard = isNode ? node.guard : node.when;
+    const modes = isNode ? [node.holds && 'holds', node.preempts && 'preempts'] : [];
+    const named = modes.filter((mode) => mode !== false);
+    return {
+      path: node.path,
+      depth,
+      kind: isNode ? node.body.kind : node.when ? 'rule' : 'else',
+      title: node.title,
+      result: last?.tick === agent.tick ? last.result : null,
+      guard: guard && {
+        text: readText(guard, agent, names),
+        holds: compileFlag(guard.ir)(agent),
+        mode: named.length === 2 ? 'both' : ((named[0] ?? '') as '' | 'holds' | 'preempts'),
+      },
+    };
+  });
+}
+
+/** What each row of a state's activity came to in this tick, from the top; empty for a single action. */
+export function readRowResults(
+  world: World,
+  agentName: string,
+  stateId: string,
+  mindName?: string,
+): (RowResult | null)[] {
+  const asked = findMind(world, agentName, mindName);
+  if (!asked) return [];
+  const { agent, mind } = asked;
+  const state = mind.program.machine.states.findIndex(({ id }) => id === stateId);
+  return (mind.machine.states[state]?.activity?.rows ?? []).map((cell) => {
+    const last = readRow(agent.memory[cell]);
+    return last?.tick === agent.tick ? last.result : null;
+  });
+}
+
+function findMind(world: World, agentName: string, mindName: string | undefined) {
+  const agent = world.agents.find((candidate) => candidate.name === agentName);
+  const mind = agent?.minds.find(({ program }) => program.name === mindName) ?? agent?.minds[0];
+  return agent && mind ? { agent, mind } : null;
+}
+
+function readLeave(agent: Agent, mind: RunnableMind, index: number, active: boolean): LeaveReadout {
+  const { memory } = agent;
+  const { when, forTicks, afterTicks, source } = mind.program.machine.transitions[index];
+  const perTick = 1 / agent.ticksPerSecond;
+  const inState = active ? agent.tick - memory[mind.machine.states[source].enteredAt] : 0;
+  const since = memory[mind.machine.transitions[index].heldAt];
+  let wait: LeaveReadout['wait'] = null;
+  if (afterTicks > 0 && inState < afterTicks) {
+    wait = { what: 'after', done: inState * perTick, of: afterTicks * perTick };
+  } else if (forTicks > 0) {
+    wait = {
+      what: 'for',
+      done: active && since >= 0 ? (agent.tick - since) * perTick : 0,
+      of: forTicks * perTick,
+    };
+  }
+  return {
+    holds: when === null || compileFlag(when.ir)(agent),
+    text: when === null ? '' : readText(when, agent, nameTables(agent.program)),
+    wait,
+  };
+}
+
+/**
+ * The readout of one of an agent's minds (its first where no name is given), with one of its states in
+ * detail; null where there is no such agent or mind.
+ */
+export function readMind(
+  world: World,
+  agentName: string,
+  stateId: string | null,
+  mindName?: string,
+): MindReadout | null {
+  const asked = findMind(world, agentName, mindName);
+  return asked && readMindOf(asked.agent, asked.mind, stateId);
+}
+
+export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | null): MindReadout {
+  const { memory } = agent;
+  const { cells } = mind.machine;
+  const { states, transitions } = mind.program.machine;
+  const index = states.findIndex((candidate) => candidate.id === stateId);
+  const configuration = readList(memory, cells.active);
+  const active = configuration.includes(index);
+  const last = transitions[memory[cells.lastTransition]];
+  return {
+    agent: agent.name,
+    active: configuration.map((s) => states[s].id),
+    enteredBy: last ? { from: states[last.source].id, order: last.order } : null,
+    memory: agent.stack!.program.keys.map(({ name, scope }, key) => {
+      const age = agent.keyAge(key);
+      return {
+        key: name,
+        scope,
+        value: figureOfKey(agent, key),
+        age: Number.isNaN(age) ? null : age,
+      };
+    }),
+    state:
+      index < 0
+        ? null
+        : {
+            id: states[index].id,
+            active,
+            since: active
+              ? (agent.tick - memory[mind.machine.states[index].enteredAt]) / agent.ticksPerSecond
+              : null,
+            leaves: states[index].leaves.map((leave) => readLeave(agent, mind, leave, active)),
+            rows: readRows(agent, mind, index),
+          },
+  };
+}

@@ -1,0 +1,59 @@
+import { readParts } from '../../expression/readout.ts';
+import type { MindRecorder } from '../../mind/host.ts';
+import type { AgentState } from '../state/agent-state.ts';
+import { recordFor, type Unplaced } from '../state/record.ts';
+import type { Recorder } from '../state/recorder.ts';
+import { figureOfKey, nameTables } from './names.ts';
+
+/** Turns what one of an agent's minds does into ledger entries with names and values. */
+export function createMindRecorder(
+  agent: AgentState,
+  mind: number,
+  record: Recorder,
+): MindRecorder {
+  const { program } = agent.minds[mind];
+  const { states, transitions } = program.machine;
+  const names = nameTables(agent.program);
+  const which = mind === 0 ? {} : { mind: program.name };
+  const put = (entry: Unplaced) => recordFor(agent, record, { ...entry, ...which });
+  const inRow = (row: number) => (row < 0 ? {} : { row });
+  return {
+    entered: (state) => put({ kind: 'enter', state: states[state].id }),
+    exited: (state) => put({ kind: 'exit', state: states[state].id }),
+    took(index, event) {
+      const { source, order, target, when } = transitions[index];
+      put({
+        kind: 'transition',
+        from: states[source].id,
+        order,
+        to: target < 0 ? null : states[target].id,
+        ...(event === '' ? {} : { on: event }),
+        ...(when ? { when: when.source, values: readParts(when, agent, names) } : {}),
+      });
+    },
+    began: (state, action, row) =>
+      put({ kind: 'begin', state: states[state].id, action, ...inRow(row) }),
+    ended: (state, action, row, ending, reason) =>
+      put({
+        kind: 'end',
+        state: states[state].id,
+        action,
+        ...inRow(row),
+        ending,
+        ...(reason === '' ? {} : { reason }),
+      }),
+    did: (action) => put({ kind: 'did', action }),
+    fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),
+    overruled: (state, row, action, by) =>
+      put({ kind: 'overruled', state: states[state].id, row, action, by }),
+    remembered: (key) =>
+      put({
+        kind: 'memory',
+        key: agent.stack!.program.keys[key].name,
+        value: figureOfKey(agent, key),
+      }),
+    said: (text) => put({ kind: 'say', text }),
+    cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
+    skipped: (action) => put({ kind: 'skipped', action }),
+  };
+}

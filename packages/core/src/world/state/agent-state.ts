@@ -1,0 +1,327 @@
+import type { Facts } from '../../expression/facts.ts';
+import type { MindRecorder } from '../../mind/host.ts';
+import { addToKey, resetKey, writeKey } from '../../mind/memory.ts';
+import type { RunnableMind, RunnableStack } from '../../mind/mind.ts';
+import type { KeyProgram } from '../../mind/program.ts';
+import { createBody, type Body } from '../../motion/body.ts';
+import { LEGS_MOVING, type LegsStatus } from '../../motion/legs.ts';
+import { hashText, type RandomStream } from '../../numeric/random.ts';
+import { SIGHT, type Percept } from '../../senses/percept.ts';
+import { EYE_SHARE, type Track } from '../../senses/sight.ts';
+import { SENSES } from '../../senses/words.ts';
+import {
+  FRIENDLY,
+  GATE_OPEN,
+  HOSTILE,
+  type AgentProgram,
+  type ArchetypeProgram,
+  type Program,
+} from '../program/program.ts';
+import type { Statics } from '../program/statics.ts';
+import { begin, type AgentRun, type Arriving, type Life, type Sensation } from './agent-run.ts';
+import { lightAt } from './light.ts';
+import type { SharedWrite, Surroundings } from './surroundings.ts';
+
+const NOTHING = new Float64Array(0);
+/** Where a place is handed over; one for all agents, since it is read at once. */
+export const PLACE = new Float64Array(2);
+const NO_MINDS: RunnableMind[] = [];
+const NO_PERCEPTS: readonly (Percept | null)[] = SENSES.map(() => null);
+const NO_LIFE: Life = { health: NaN, diedAt: -1, touching: -1 };
+const NO_STREAM = new Uint32Array(4);
+/** Height of a body that lies. */
+const LYING = 0.4;
+/** A goal this close to a place takes it. */
+const TAKEN_WITHIN = 0.8;
+
+/**
+ * All that one agent is, and what can be asked of it: its body, senses and memory. A class, because
+ * expressions read it many times a tick and engines are fastest on one fixed shape.
+ */
+export class AgentState implements AgentRun, Facts {
+  // What a decision reads comes first: fields that stand side by side come into the cache together.
+  readonly minds: readonly RunnableMind[];
+  memory: Float64Array;
+  readonly body: Body = createBody(0, 0, 0, 0);
+  noticed: Track[] = [];
+  attended = -1;
+  /** The sense that has the attention; −1 for none. */
+  heeded = -1;
+  /** What the attention is on; set anew whenever the senses have brought something. */
+  attentionOf = -1;
+  attentionX = NaN;
+  attentionY = NaN;
+  attentionStrength = 0;
+  percepts: (Percept | null)[] = NO_PERCEPTS.slice();
+  /** How many of them are something. */
+  perceived = 0;
+  tick = 0;
+  /** Whether any event waits in `inboxes`. */
+  hasEvents = false;
+  readonly placed: AgentProgram;
+  readonly statics: Statics;
+  readonly ticksPerSecond: number;
+  recorder: MindRecorder | null = null;
+  /** Shifts the decisions of minds that think at intervals. */
+  readonly stagger: number;
+  readonly place = PLACE;
+  readonly index: number;
+  readonly name: string;
+  readonly program: Program;
+  readonly archetype: ArchetypeProgram;
+  readonly stack: RunnableStack | null;
+  squadMemory: Float64Array = NOTHING;
+  worldMemory: Float64Array = NOTHING;
+  tracks: Track[] = this.noticed;
+  late: Sensation[] = [];
+  arriving: Arriving[] = [];
+  stream: RandomStream = NO_STREAM;
+  gait = 0;
+  asleep = false;
+  resting = false;
+  refused = '';
+  carried = -1;
+  /** Who it shares what it has found with: its squad, else itself; index of {@link Surroundings.found}. */
+  readonly finder: number;
+  role = -1;
+  surroundings!: Surroundings;
+  inboxes: string[][] = [];
+  speech = '';
+  spokenAt = -1;
+  reason = '';
+  /** By mind. */
+  recorders: MindRecorder[] | null = null;
+  /** What harm has to do with; last, and in one field, since a decision hardly ever reads it. */
+  life: Life = NO_LIFE;
+
+  /** `memory` is where its cells stand: room for as many as its stack of minds takes. */
+  constructor(statics: Statics, index: number, seed: number, memory: Float64Array) {
+    const { program } = statics;
+    const placed = program.agents[index];
+    const archetype = program.archetypes[placed.archetype];
+    this.index = index;
+    this.name = placed.name;
+    this.program = program;
+    this.placed = placed;
+    this.archetype = archetype;
+    this.statics = statics;
+    this.stack = archetype.stack < 0 ? null : statics.stacks[archetype.stack];
+    this.minds = this.stack?.minds ?? NO_MINDS;
+    this.stagger = hashText(placed.name);
+    this.memory = memory;
+    this.finder = placed.squad >= 0 ? placed.squad : program.squads.length + index;
+    this.ticksPerSecond = program.ticksPerSecond;
+    const { x, y, heading, asleep } = placed;
+    begin(this, { x, y, heading, asleep, played: index === program.play, seed });
+  }
+
+  get x(): number {
+    return this.body.x;
+  }
+  get y(): number {
+    return this.body.y;
+  }
+  get heading(): number {
+    return this.body.heading;
+  }
+  get vx(): number {
+    return this.body.vx;
+  }
+  get vy(): number {
+    return this.body.vy;
+  }
+  /** Whether a player drives it; its minds rest meanwhile. */
+  get isPlayed(): boolean {
+    return !Number.isNaN(this.body.steerX);
+  }
+  get postX(): number {
+    return this.placed.post.x;
+  }
+  get postY(): number {
+    return this.placed.post.y;
+  }
+  get postHeading(): number {
+    return this.placed.post.heading;
+  }
+  get route(): number {
+    return this.placed.route;
+  }
+  get health(): number {
+    return this.life.health;
+  }
+  get isDead(): boolean {
+    return this.life.diedAt >= 0;
+  }
+  get aware(): boolean {
+    return this.noticed.length > 0 || this.perceived > 0;
+  }
+  get crouched(): boolean {
+    return this.archetype.crouched[this.gait];
+  }
+  /** Metres, as the body holds itself now. */
+  get height(): number {
+    if (this.asleep) return LYING;
+    return this.crouched ? this.archetype.crouchHeight : this.archetype.height;
+  }
+  get eye(): number {
+    return this.height * EYE_SHARE;
+  }
+  /** How much the posture gives away, 0 to 1. */
+  get posture(): number {
+    return this.archetype.seen[this.gait];
+  }
+  get legs(): LegsStatus {
+    return this.body.legs;
+  }
+  get attentionSense(): number {
+    return this.heeded;
+  }
+  get attentionAge(): number {
+    const at =
+      this.heeded === SIGHT
+        ? this.noticed[this.attended]?.seenAt
+        : this.percepts[this.heeded]?.tick;
+    return at === undefined ? NaN : (this.tick - at) / this.ticksPerSecond;
+  }
+  /** Awareness of whom sight is surest of. */
+  get awarenessShown(): number {
+    return this.attended < 0 ? 0 : this.noticed[this.attended].awareness;
+  }
+
+  deliver(events: readonly string[]): void {
+    if (events.length === 0) return;
+    for (const inbox of this.inboxes) inbox.push(...events);
+    this.hasEvents = true;
+  }
+
+  track(agent: number): Track | undefined {
+    const { noticed } = this;
+    for (let i = 0; i < noticed.length; i++) if (noticed[i].of === agent) return noticed[i];
+    return undefined;
+  }
+
+  seconds(): number {
+    return this.tick / this.ticksPerSecond;
+  }
+  /** The array a key stands in. */
+  cellsOf(key: KeyProgram): Float64Array {
+    if (key.scope === 'squad') return this.squadMemory;
+    return key.scope === 'world' ? this.worldMemory : this.memory;
+  }
+  keyAge(key: number): number {
+    const program = this.stack!.program.keys[key];
+    const written = this.cellsOf(program)[program.stamp];
+    return written < 0 ? NaN : (this.tick - written) / this.ticksPerSecond;
+  }
+  sees(agent: number): boolean {
+    return this.track(agent)?.visible ?? false;
+  }
+  awareness(agent: number): number {
+    return this.track(agent)?.awareness ?? 0;
+  }
+  knownX(agent: number): number {
+    return this.track(agent)?.x ?? NaN;
+  }
+  knownY(agent: number): number {
+    return this.track(agent)?.y ?? NaN;
+  }
+
+  percept(sense: number): Percept | null {
+    return this.percepts[sense];
+  }
+  perceptAge(sense: number): number {
+    const percept = this.percepts[sense];
+    return percept === null ? NaN : (this.tick - percept.tick) / this.ticksPerSecond;
+  }
+  #stance(agent: number): number {
+    const other = this.surroundings.agents[agent];
+    if (!other) return -1;
+    const { stances, factions } = this.program;
+    return stances[this.archetype.side * factions.length + other.archetype.side];
+  }
+  isHostile(agent: number): boolean {
+    return this.#stance(agent) === HOSTILE;
+  }
+  isFriendly(agent: number): boolean {
+    return this.#stance(agent) === FRIENDLY;
+  }
+  trueX(agent: number): number {
+    return this.surroundings.agents[agent]?.x ?? NaN;
+  }
+  trueY(agent: number): number {
+    return this.surroundings.agents[agent]?.y ?? NaN;
+  }
+  thingX(thing: number): number {
+    return this.surroundings.things[thing]?.x ?? NaN;
+  }
+  thingY(thing: number): number {
+    return this.surroundings.things[thing]?.y ?? NaN;
+  }
+  isOpen(gate: number): boolean {
+    return this.surroundings.gates[gate] === GATE_OPEN;
+  }
+  inZone(zone: number): boolean {
+    const box = this.program.ground.zones[zone];
+    if (!box) return false;
+    const { x, y } = this.body;
+    return x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
+  }
+  light(): number {
+    return lightAt(this.surroundings, this.body.x, this.body.y);
+  }
+  locate(agent: number): boolean {
+    const track = this.track(agent);
+    if (track === undefined) return false;
+    PLACE[0] = track.x;
+    PLACE[1] = track.y;
+    return true;
+  }
+
+  /** The others of its squad. */
+  mates(): AgentState[] {
+    const { agents, statics } = this.surroundings;
+    return (statics.members[this.placed.squad] ?? []).flatMap((index) =>
+      index === this.index ? [] : [agents[index]],
+    );
+  }
+  /** Whether no squad mate is on its way to a place, or stands there. */
+  isFree(x: number, y: number): boolean {
+    return !this.mates().some(({ body }) => {
+      const moving = body.legs === LEGS_MOVING;
+      const dx = (moving ? body.goalX : body.x) - x;
+      const dy = (moving ? body.goalY : body.y) - y;
+      return dx * dx + dy * dy < TAKEN_WITHIN * TAKEN_WITHIN;
+    });
+  }
+  /** Metres from the edge of the body to a place. */
+  awayFrom(x: number, y: number): number {
+    const dx = x - this.body.x;
+    const dy = y - this.body.y;
+    return Math.sqrt(dx * dx + dy * dy) - this.archetype.radius;
+  }
+  /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
+  owner(channel: number): number {
+    return this.memory[this.stack!.channels + channel];
+  }
+  take(channel: number, owner: number): void {
+    this.memory[this.stack!.channels + channel] = owner;
+  }
+
+  /** Does a write to memory; false where the value is missing and nothing was written. */
+  apply(write: SharedWrite): boolean {
+    return this.applyTo(this.cellsOf(this.stack!.program.keys[write.key]), write);
+  }
+  /** The same to cells that are laid out like those the key is in. */
+  applyTo(cells: Float64Array, { key, how, a, b }: SharedWrite): boolean {
+    const program = this.stack!.program.keys[key];
+    if (how === 'remember') return writeKey(cells, program, a, b, this.tick);
+    if (how === 'add') return addToKey(cells, program, a, b, this.tick);
+    resetKey(cells, program);
+    return true;
+  }
+}
+
+/** Whether what an agent would share with a squad is its own: it has none, or one whose words carry only so far. */
+export function sharesAlone({ squad }: AgentProgram, { squads }: Program): boolean {
+  return squad < 0 || squads[squad].reach >= 0;
+}

@@ -1,0 +1,108 @@
+import {
+  attendedSense,
+  PERCEPT_SECONDS,
+  replaces,
+  SIGHT,
+  type Percept,
+} from '../../senses/percept.ts';
+import { attendedTrack, type Track } from '../../senses/sight.ts';
+import { SENSES } from '../../senses/words.ts';
+import type { AgentState } from './agent-state.ts';
+
+/** What of the senses reaches an agent's minds, and which of it has their attention. */
+
+const USUAL_ORDER: readonly number[] = SENSES.map((_, sense) => sense);
+
+/** Passes on what the senses hold, and what they bring in this tick: at once, or a reaction time late. */
+export function notice(
+  agent: AgentState,
+  events: readonly string[],
+  percepts: readonly Percept[],
+): void {
+  const { reactionTicks } = agent.archetype;
+  const { tracks, late } = agent;
+  const something = tracks.length > 0 || events.length > 0 || percepts.length > 0;
+  // By far the most agents have nothing on their mind at most times.
+  if (!something && !agent.aware && late.length === 0 && agent.heeded < 0) return;
+  if (reactionTicks === 0) {
+    agent.noticed = tracks;
+    take(agent, events, percepts);
+  } else {
+    if (something) {
+      late.push({
+        due: agent.tick + reactionTicks,
+        tracks: tracks.map((track) => ({ ...track })),
+        events: [...events],
+        percepts: [...percepts],
+      });
+    }
+    agent.noticed = NO_TRACKS;
+    if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
+    while (late.length > 0 && late[0].due <= agent.tick) {
+      const due = late.shift()!;
+      agent.noticed = due.tracks;
+      take(agent, due.events, due.percepts);
+    }
+  }
+  attend(agent);
+}
+
+const NO_TRACKS: Track[] = [];
+const NOTHING: readonly never[] = [];
+
+export function take(
+  agent: AgentState,
+  events: readonly string[],
+  percepts: readonly Percept[],
+): void {
+  if (agent.perceived > 0) dropOld(agent);
+  for (const percept of percepts) {
+    const { sense, what } = percept;
+    if (!replaces(percept, agent.percepts[sense], agent.ticksPerSecond)) continue;
+    if (agent.percepts[sense] === null) agent.perceived++;
+    agent.percepts[sense] = percept;
+    agent.deliver([`${SENSES[sense]}.${agent.program.texts[what]}`]);
+  }
+  agent.deliver(events);
+}
+
+function dropOld(agent: AgentState): void {
+  const { percepts, tick } = agent;
+  const kept = PERCEPT_SECONDS * agent.ticksPerSecond;
+  for (let sense = 0; sense < percepts.length; sense++) {
+    const percept = percepts[sense];
+    if (percept === null || tick - percept.tick <= kept) continue;
+    percepts[sense] = null;
+    agent.perceived--;
+  }
+}
+
+/** Decides anew what has the attention. */
+export function attend(agent: AgentState): void {
+  agent.attended = attendedTrack(agent.noticed);
+  const awareness = agent.awarenessShown;
+  if (agent.perceived === 0 && !agent.minds[0]?.machine.heeds)
+    agent.heeded = awareness > 0 ? SIGHT : -1;
+  else {
+    const curious = agent.archetype.sight?.curious ?? 0;
+    agent.heeded = attendedSense(orderOf(agent), agent.percepts, awareness, curious);
+  }
+  const track = agent.heeded === SIGHT ? agent.noticed[agent.attended] : null;
+  const percept = track ?? agent.percepts[agent.heeded] ?? null;
+  agent.attentionOf = percept?.of ?? -1;
+  agent.attentionX = percept?.x ?? NaN;
+  agent.attentionY = percept?.y ?? NaN;
+  agent.attentionStrength = track ? awareness : (agent.percepts[agent.heeded]?.strength ?? 0);
+}
+
+/** The order of the innermost active state that has one. */
+function orderOf({ minds, memory }: AgentState): readonly number[] {
+  const machine = minds[0]?.machine;
+  if (!machine?.heeds) return USUAL_ORDER;
+  const { active } = machine.cells;
+  for (let i = memory[active]; i > 0; i--) {
+    const { attention } = machine.states[memory[active + i]];
+    if (attention !== null) return attention;
+  }
+  return USUAL_ORDER;
+}

@@ -1,0 +1,94 @@
+import type { Ending } from '../../mind/host.ts';
+import type { Sense } from '../../model/documents.ts';
+import type { SightChange } from '../../senses/sight.ts';
+import type { Input } from '../program/program.ts';
+
+/** What the ledger keeps: names instead of indices, so that entries outlive the edit they were made under. */
+export type LedgerEntry = {
+  tick: number;
+  agent: string;
+  /** Which of its minds, where it has several and this is not the first. */
+  mind?: string;
+} & (
+  | { kind: 'enter'; state: string }
+  | { kind: 'exit'; state: string }
+  | {
+      kind: 'transition';
+      from: string;
+      order: number;
+      to: string | null;
+      on?: string;
+      when?: string;
+      values?: Reading[];
+    }
+  /** Without a row: what the state does as a whole. */
+  | { kind: 'begin'; state: string; action: string; row?: number }
+  | {
+      kind: 'end';
+      state: string;
+      action: string;
+      row?: number;
+      ending: Ending;
+      /** Why it failed, where that is known. */
+      reason?: string;
+    }
+  | { kind: 'did'; action: string }
+  | { kind: 'fired'; state: string; row: number }
+  /** An action of rules whose channel a row above it uses. */
+  | { kind: 'overruled'; state: string; row: number; action: string; by: number }
+  /** A decision that was due, and those after it, while an uninterrupted action runs. */
+  | { kind: 'skipped'; action: string }
+  | {
+      kind: 'percept';
+      sense: Sense;
+      /** A threshold of sight crossed, or what was heard, found or told. */
+      how: SightChange | (string & {});
+      /** The agent or thing, where the sense tells; else empty. */
+      of: string;
+      x: number;
+      y: number;
+      strength: number;
+    }
+  | { kind: 'awareness'; value: number }
+  | { kind: 'memory'; key: string; value: string }
+  /** `of`: the squad, or `world`, where it is shared memory. */
+  | { kind: 'forgot'; key: string; of?: string }
+  /** Another agent had written the same key in the same tick. */
+  | { kind: 'overwrote'; key: string; of: string }
+  | { kind: 'say'; text: string }
+  | {
+      kind: 'input';
+      x: number;
+      y: number;
+      gait: string | null;
+      act?: Input['act'];
+      at?: Input['at'];
+      place?: Input['place'];
+      control?: Input['control'];
+      /** Why what was to be done could not be. */
+      trouble?: string;
+    }
+  | { kind: 'noise'; what: string; x: number; y: number; reach: number }
+  /** Points of health taken, and what is left; `by` is empty where nobody did it. */
+  | { kind: 'harm'; amount: number; left: number; by: string }
+  | { kind: 'death'; by: string }
+  /** It begins anew. */
+  | { kind: 'recycled'; x: number; y: number }
+  | { kind: 'role'; role: string }
+  | { kind: 'stuck'; x: number; y: number; reason: string }
+  | { kind: 'cycle'; states: string[] }
+  | { kind: 'noWay'; x: number; y: number; reason: string }
+  | { kind: 'edit'; edit: number }
+  | { kind: 'moved'; from: string; to: string }
+);
+
+/** The ledger's awareness line moves in steps this large. */
+export const AWARENESS_STEP = 1 / 16;
+
+/** One part of a guard and what it was worth. */
+export interface Reading {
+  part: string;
+  value: string;
+}
+
+export type Recorder = (entry: LedgerEntry) => void;

@@ -1,0 +1,280 @@
+import { resetKey } from '../../mind/memory.ts';
+import type { SharedKeysProgram } from '../../mind/program.ts';
+import type { GateStatus } from '../program/program.ts';
+import type { Statics } from '../program/statics.ts';
+import { sharesAlone } from './agent-state.ts';
+import { carryKeys } from './carry-memory.ts';
+import { carryFound, itemCount } from './items.ts';
+import type { Renaming } from './renaming.ts';
+import type { Message, Noise, Search, Slot, Surroundings, Thing } from './surroundings.ts';
+
+/**
+ * All that a run is besides its agents. What follows from the program is not here, nor what follows from
+ * these fields. How each begins, is copied and is carried over to an edit stands in {@link WORLD_RUN}.
+ */
+export interface WorldRun {
+  /** Ticks done. */
+  tick: number;
+  /** By squad, then one for each agent that shares with nobody at all times. */
+  squadMemories: Float64Array[];
+  worldMemory: Float64Array;
+  gates: GateStatus[];
+  things: Thing[];
+  /** Noises of the tick before, on their way to ears. */
+  noises: Noise[];
+  /** Words on their way from squad member to squad member. */
+  messages: Message[];
+  searches: Search[];
+  /** Who has which place around whom. */
+  slots: Slot[];
+  /** By route: waypoints learned in this run, as x, y pairs. */
+  learned: number[][];
+  /** By finder (squad, or agent without one): 1 for each item it has found already. */
+  found: Uint8Array[];
+}
+
+/** A world before and after an edit. */
+export interface WorldChange {
+  from: Surroundings;
+  to: Surroundings;
+  names: Renaming;
+}
+
+/** What happens to one field where a run changes hands. */
+export interface WorldField<V> {
+  /** What it holds before the first tick. */
+  begin(statics: Statics): V;
+  /** The value again, sharing nothing with it that may change. */
+  copy(value: V): V;
+  /** What it is under an edited program. */
+  carry(value: V, change: WorldChange): V;
+  /** How a world takes a value that nobody else holds; left out: it is assigned. */
+  put?(world: Surroundings, value: V): void;
+}
+
+function memoryOf({ keys, slots }: SharedKeysProgram): Float64Array {
+  const cells = new Float64Array(slots);
+  for (const key of keys) resetKey(cells, key);
+  return cells;
+}
+
+/** Agents that have a copy of their squad's memory to themselves, in order; theirs stand behind those of the squads. */
+export function loners({ program }: Statics): number[] {
+  return program.agents.flatMap((placed, index) => (sharesAlone(placed, program) ? [index] : []));
+}
+
+function carrySquadMemories(memories: Float64Array[], { from, to, names }: WorldChange) {
+  const [before, after] = [from.statics.program, to.statics.program];
+  const carry = (old: Float64Array, now: Float64Array) =>
+    carryKeys(
+      { keys: before.squadKeys.keys, cells: old },
+      { keys: after.squadKeys.keys, cells: now },
+      names,
+    );
+  before.squads.forEach((_, was) => {
+    const squad = names.squad(was);
+    if (squad >= 0) carry(memories[was], to.squadMemories[squad]);
+  });
+  const alone = loners(to.statics);
+  loners(from.statics).forEach((agent, was) => {
+    const now = alone.indexOf(names.agent(agent));
+    if (now < 0) return;
+    carry(memories[before.squads.length + was], to.squadMemories[after.squads.length + now]);
+  });
+  return to.squadMemories;
+}
+
+/** A thing or gate that the edit put elsewhere is there; one that the run has moved stays as it is. */
+function carryThings(things: Thing[], { from, to, names }: WorldChange): Thing[] {
+  const [before, after] = [from.statics.program.ground, to.statics.program.ground];
+  const carried = to.things.slice();
+  things.forEach((thing, was) => {
+    const index = names.thing(was);
+    if (index < 0) return;
+    const [home, now] = [before.things[was], after.things[index]];
+    if (home.x !== now.x || home.y !== now.y) return;
+    const { carrier, mover } = thing;
+    carried[index] = { ...thing, carrier: names.agent(carrier), mover: names.agent(mover) };
+  });
+  return carried;
+}
+
+function carryGates(gates: GateStatus[], { from, to, names }: WorldChange): GateStatus[] {
+  const carried = to.gates.slice();
+  gates.forEach((status, was) => {
+    const gate = names.gate(was);
+    const [before, after] = [from.statics.startingGates[was], to.statics.startingGates[gate]];
+    if (before === after) carried[gate] = status;
+  });
+  return carried;
+}
+
+/** The group a search belongs to; null where it is gone. */
+function carryGroup(group: number, names: Renaming): number | null {
+  const now = group >= 0 ? names.squad(group) : names.agent(-1 - group);
+  if (now < 0) return null;
+  return group >= 0 ? now : -1 - now;
+}
+
+function copyEach<V extends object>(list: readonly V[]): V[] {
+  return list.map((entry) => ({ ...entry }));
+}
+
+/** The whole table: a field of {@link WorldRun} that is missing here does not compile. */
+export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]> } = {
+  tick: { begin: () => 0, copy: (tick) => tick, carry: (tick) => tick },
+  squadMemories: {
+    begin: (statics) => {
+      const { squads, squadKeys } = statics.program;
+      const count = squads.length + loners(statics).length;
+      return Array.from({ length: count }, () => memoryOf(squadKeys));
+    },
+    copy: (memories) => memories.map((cells) => cells.slice()),
+    carry: carrySquadMemories,
+    // Agents have the arrays they share in hand.
+    put: (world, memories) =>
+      memories.forEach((cells, index) => world.squadMemories[index].set(cells)),
+  },
+  worldMemory: {
+    begin: ({ program }) => memoryOf(program.worldKeys),
+    copy: (cells) => cells.slice(),
+    carry: (cells, { from, to, names }) => {
+      carryKeys(
+        { keys: from.statics.program.worldKeys.keys, cells },
+        { keys: to.statics.program.worldKeys.keys, cells: to.worldMemory },
+        names,
+      );
+      return to.worldMemory;
+    },
+    put: (world, cells) => world.worldMemory.set(cells),
+  },
+  gates: {
+    begin: ({ startingGates }) => startingGates.slice(),
+    copy: (gates) => gates.slice(),
+    carry: carryGates,
+  },
+  things: {
+    begin: ({ program }) => program.ground.things.map(thingAtHome),
+    copy: copyEach,
+    carry: carryThings,
+  },
+  noises: {
+    begin: () => [],
+    copy: copyEach,
+    carry: (noises, { names }) =>
+      noises.flatMap((noise) => {
+        const what = names.text(noise.what);
+        const [maker, thing] = [names.agent(noise.maker), names.thing(noise.thing)];
+        return what < 0 ? [] : [{ ...noise, what, maker, thing }];
+      }),
+  },
+  messages: {
+    begin: () => [],
+    copy: copyEach,
+    carry: (messages, { names }) =>
+      messages.flatMap((message) => {
+        const [to, by] = [names.agent(message.to), names.agent(message.by)];
+        const [what, of] = [names.text(message.what), names.agent(message.of)];
+        return to < 0 || what < 0 ? [] : [{ ...message, to, by, what, of }];
+      }),
+  },
+  searches: {
+    begin: () => [],
+    copy: (searches) =>
+      searches.map((search) => ({
+        ...search,
+        places: search.places.slice(),
+        by: search.by.slice(),
+      })),
+    carry: (searches, { names }) =>
+      searches.flatMap((search) => {
+        const group = carryGroup(search.group, names);
+        if (group === null) return [];
+        const by = search.by.map((who) => (who >= 0 ? names.agent(who) : who));
+        return [{ ...search, group, places: search.places.slice(), by }];
+      }),
+  },
+  slots: {
+    begin: () => [],
+    copy: copyEach,
+    carry: (slots, { names }) =>
+      slots.flatMap((slot) => {
+        const [target, agent] = [names.agent(slot.target), names.agent(slot.agent)];
+        return target < 0 || agent < 0 ? [] : [{ ...slot, target, agent }];
+      }),
+  },
+  learned: {
+    begin: ({ program }) => program.ground.routes.map(() => []),
+    copy: (learned) => learned.map((points) => points.slice()),
+    carry: (learned, { to, names }) => {
+      const carried = to.learned.slice();
+      learned.forEach((points, was) => {
+        const route = names.route(was);
+        if (route >= 0) carried[route] = points.slice();
+      });
+      return carried;
+    },
+  },
+  found: {
+    begin: ({ program }) => {
+      const items = itemCount(program);
+      const finders = program.squads.length + program.agents.length;
+      return Array.from({ length: finders }, () => new Uint8Array(items));
+    },
+    copy: (found) => found.map((items) => items.slice()),
+    carry: carryFound,
+  },
+};
+
+function thingAtHome({ x, y }: { x: number; y: number }): Thing {
+  return {
+    x,
+    y,
+    z: 0,
+    carrier: -1,
+    mover: -1,
+    flown: 0,
+    flight: 0,
+    fromX: x,
+    fromY: y,
+    toX: x,
+    toY: y,
+  };
+}
+
+const FIELDS = Object.keys(WORLD_RUN) as (keyof WorldRun)[];
+
+function put<K extends keyof WorldRun>(world: Surroundings, field: K, value: WorldRun[K]): void {
+  const { put: own } = WORLD_RUN[field] as WorldField<WorldRun[K]>;
+  if (own) own(world, value);
+  else (world as WorldRun)[field] = value;
+}
+
+/** Every field as it is before the first tick. */
+export function beginWorldRun(statics: Statics): WorldRun {
+  const entries = FIELDS.map((field) => [field, WORLD_RUN[field].begin(statics)]);
+  return Object.fromEntries(entries) as unknown as WorldRun;
+}
+
+/** Every field, for keeping. */
+export function copyWorldRun(world: WorldRun): WorldRun {
+  const copyField = <K extends keyof WorldRun>(field: K): [K, WorldRun[K]] => [
+    field,
+    WORLD_RUN[field].copy(world[field]),
+  ];
+  return Object.fromEntries(FIELDS.map(copyField)) as unknown as WorldRun;
+}
+
+/** Puts every field back as it was kept. */
+export function restoreWorldRun(world: Surroundings, kept: WorldRun): void {
+  const restoreField = <K extends keyof WorldRun>(field: K) =>
+    put(world, field, WORLD_RUN[field].copy(kept[field]));
+  FIELDS.forEach(restoreField);
+}
+
+/** Carries every field over to an edited program. */
+export function carryWorldRun(change: WorldChange): void {
+  const carryField = <K extends keyof WorldRun>(field: K) =>
+    put(change.to, field, WORLD_RUN[field].carry(change.from[field], change));
+  FIELDS.forEach(carryField);
+}
