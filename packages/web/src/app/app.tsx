@@ -12,11 +12,11 @@ import styled from 'styled-components';
 import { HomePage } from '../home/home-page.tsx';
 import { ProjectPage } from '../project/project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
-import { applyTheme } from '../theme/theme-slice.ts';
-import { CommandList } from './command-list.tsx';
-import { CommandProvider } from './commands.tsx';
-import { Header } from './header.tsx';
-import { createStore, useAppSelector } from './store.ts';
+import { applyTheme } from '../state/theme-slice.ts';
+import { CommandList } from '../shell/command-list.tsx';
+import { CommandProvider } from '../shell/commands.tsx';
+import { Header } from '../shell/header.tsx';
+import { createStore, useAppSelector } from '../state/store.ts';
 
 const store = createStore();
 

@@ -1,7 +1,7 @@
 import { namesOf, withoutUndefined } from '@crooked-lantern/core';
 import { Copy, MapPin, Trash2 } from 'lucide-react';
 import { useNavigate, useParams } from 'react-router';
-import { freshIn } from '../project/fresh-name.ts';
+import { freshIn } from '../state/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { AgentLinks } from './agent-links.tsx';

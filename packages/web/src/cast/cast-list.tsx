@@ -2,7 +2,7 @@ import { archetypeOf, namesOf, type ArchetypeDocument } from '@crooked-lantern/c
 import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { freshIn } from '../project/fresh-name.ts';
+import { freshIn } from '../state/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { ListColumn, ListHead, ListItem } from '../ui/place.ts';

@@ -1,4 +1,4 @@
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { Trouble } from './layout.ts';
 
 /** What the checks have to say about a part of the document. */

@@ -10,8 +10,8 @@ import {
 } from '@crooked-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
-import { useAppDispatch, useProject } from '../app/store.ts';
-import { perform } from '../project/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
+import { perform } from '../state/perform.ts';
 import { valueAt, withField, withOverride, type FieldPath } from './kind-values.ts';
 
 /** What the page is about: a part of the cast by its name, an agent that is placed, or all factions. */

@@ -6,7 +6,7 @@ import {
 } from '@crooked-lantern/core';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));

@@ -1,9 +1,9 @@
 import { BODY_STRIDE, firstMind } from '@crooked-lantern/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { useCommands } from '../app/commands.tsx';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { OVERLAYS, overlayToggled } from '../app/view-slice.ts';
+import { useCommands } from '../shell/commands.tsx';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';

@@ -10,7 +10,7 @@ import {
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';

@@ -7,7 +7,7 @@ import type {
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Outline } from './outline.tsx';

@@ -2,9 +2,9 @@ import type { DocumentCommand, TransitionDocument } from '@crooked-lantern/core'
 import { Ellipsis } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { useAppDispatch, useProject } from '../app/store.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
-import { perform } from '../project/perform.ts';
+import { perform } from '../state/perform.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';

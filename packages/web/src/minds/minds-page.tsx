@@ -1,6 +1,6 @@
 import { useCallback, useEffect, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';

@@ -6,7 +6,7 @@ import {
 } from '@crooked-lantern/core';
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { HISTORY_TICKS } from '../engine/row-history.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import type { Tokens } from '../theme/tokens.ts';

@@ -1,4 +1,4 @@
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 
 /**
  * What the findings say of the part of the document at `path`, shown where it is edited. Faults inside

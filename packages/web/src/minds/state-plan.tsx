@@ -1,7 +1,7 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 import { timeShares } from '../engine/lanes.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { listStates, titleOf } from './document-names.ts';

@@ -9,9 +9,9 @@ import {
 import { Ellipsis, Plus } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { useAppDispatch, useProject } from '../app/store.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
-import { perform } from '../project/perform.ts';
+import { perform } from '../state/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';

@@ -2,7 +2,7 @@ import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
 import { usualMind } from './document-names.ts';
 import { useCallback, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { useProject } from '../app/store.ts';
+import { useProject } from '../state/store.ts';
 
 /** What the page is about; it stands in the address, so that a link opens the same. */
 export interface Selection {

@@ -3,17 +3,17 @@ import { useEffect, useMemo, useState } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { fileAddress } from '../api/client.ts';
-import { useCommands } from '../app/commands.tsx';
-import { Header } from '../app/header.tsx';
-import { useAppDispatch, useProject } from '../app/store.ts';
+import { useCommands } from '../shell/commands.tsx';
+import { Header } from '../shell/header.tsx';
+import { useAppDispatch, useProject } from '../state/store.ts';
 import { useEngineValue } from '../engine/use-engine.tsx';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { agoText } from '../ui/time.ts';
-import { perform } from './perform.ts';
-import { mineKept, redone, theirsTaken, undone } from './project-slice.ts';
+import { perform } from '../state/perform.ts';
+import { mineKept, redone, theirsTaken, undone } from '../state/project-slice.ts';
 
 const Places = styled.nav`
   align-self: stretch;

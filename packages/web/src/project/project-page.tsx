@@ -1,16 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { Header } from '../app/header.tsx';
-import { useAppDispatch, useAppSelector, useProject } from '../app/store.ts';
+import { Header } from '../shell/header.tsx';
+import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
 import { CastPage } from '../cast/cast-page.tsx';
 import { GroundPage } from '../ground/editor/ground-page.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
-import { openProject } from './open-project.ts';
+import { openProject } from '../state/open-project.ts';
 import { ProjectHeader } from './project-header.tsx';
-import { checked, closed } from './project-slice.ts';
+import { checked, closed } from '../state/project-slice.ts';
 
 const Message = styled.main`
   max-width: 60ch;

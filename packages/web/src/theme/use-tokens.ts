@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { useAppSelector } from '../app/store.ts';
-import { isDay, onSystemThemeChange } from './theme-slice.ts';
+import { useAppSelector } from '../state/store.ts';
+import { isDay, onSystemThemeChange } from '../state/theme-slice.ts';
 import { DAY, NIGHT, type Tokens } from './tokens.ts';
 
 /** The colours in force, for what is drawn on a canvas; follows the choice and the system. */

@@ -2,7 +2,7 @@ import { namesOf } from '@crooked-lantern/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import styled from 'styled-components';
-import { useCommands } from '../../app/commands.tsx';
+import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';

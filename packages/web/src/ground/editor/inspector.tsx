@@ -1,8 +1,8 @@
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { useAppDispatch } from '../../app/store.ts';
-import { perform } from '../../project/perform.ts';
+import { useAppDispatch } from '../../state/store.ts';
+import { perform } from '../../state/perform.ts';
 import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields.tsx';
 import { checkNumber, InlineText } from '../../ui/inline-text.tsx';

@@ -1,4 +1,4 @@
-import { freshName } from '../../project/fresh-name.ts';
+import { freshName } from '../../state/fresh-name.ts';
 import {
   GROUND_PARTS,
   type GroundDocument,

@@ -6,8 +6,8 @@ import {
   type Walls,
 } from '@crooked-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
-import { useAppDispatch, useProject } from '../../app/store.ts';
-import { perform } from '../../project/perform.ts';
+import { useAppDispatch, useProject } from '../../state/store.ts';
+import { perform } from '../../state/perform.ts';
 import {
   changeOf,
   freshPartName,

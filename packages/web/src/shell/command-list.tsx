@@ -4,8 +4,8 @@ import styled from 'styled-components';
 import { Dialog } from '../ui/dialog.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keysText, useCommandList, useCommands } from './commands.tsx';
-import { useAppDispatch, useAppSelector } from './store.ts';
-import { commandListShown } from './view-slice.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { commandListShown } from '../state/view-slice.ts';
 
 const Search = styled(SearchField)`
   input {

@@ -3,10 +3,10 @@ import { useMemo, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { QuietButton } from '../ui/button.tsx';
-import { themeChosen, type ThemeChoice } from '../theme/theme-slice.ts';
+import { themeChosen, type ThemeChoice } from '../state/theme-slice.ts';
 import { useCommands } from './commands.tsx';
-import { useAppDispatch, useAppSelector } from './store.ts';
-import { commandListShown } from './view-slice.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { commandListShown } from '../state/view-slice.ts';
 
 const Bar = styled.header`
   display: flex;

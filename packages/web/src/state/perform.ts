@@ -5,7 +5,7 @@ import {
   type DocumentCommand,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import type { AppThunk } from '../app/store.ts';
+import type { AppThunk } from './store.ts';
 import { changed } from './project-slice.ts';
 
 function stateTitle(document: ProjectDocument, mind: string, state: string): string {

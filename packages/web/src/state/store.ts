@@ -1,8 +1,8 @@
 import { configureStore, type Action, type ThunkAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { projectReducer, type ProjectSlot, type ProjectState } from '../project/project-slice.ts';
-import { saving } from '../project/saving.ts';
-import { themeReducer, type ThemeChoice } from '../theme/theme-slice.ts';
+import { projectReducer, type ProjectSlot, type ProjectState } from './project-slice.ts';
+import { saving } from './saving.ts';
+import { themeReducer, type ThemeChoice } from './theme-slice.ts';
 import { viewReducer, type ViewState } from './view-slice.ts';
 
 export interface RootState {

@@ -1,5 +1,5 @@
 import { api, ApiError } from '../api/client.ts';
-import type { AppThunk } from '../app/store.ts';
+import type { AppThunk } from './store.ts';
 import { changed, opened, opening, openingFailed, savingChanged } from './project-slice.ts';
 import { dropStash, readStash } from './stash.ts';
 
