@@ -19,15 +19,15 @@ export function compileActivity(
   if ('rules' in activity) {
     outline.rows = 1;
     const name = String(activity.rules);
-    const body = compileRules(scope, { rules: name }, path, outline);
-    const root: NodeProgram | null = body && {
+    const rows = compileRules(scope, { rules: name }, path, outline);
+    const root: NodeProgram | null = rows && {
       row: 0,
       path: `minds.${scope.mind}.rules.${name}`,
       title: scope.document.rules![name].title ?? name,
       guard: null,
       holds: false,
       preempts: false,
-      body,
+      body: { kind: 'rules', rows },
     };
     return root && { name, root, again };
   }

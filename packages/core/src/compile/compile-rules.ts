@@ -1,4 +1,4 @@
-import type { ActionProgram, NodeBodyProgram, NodeProgram, RuleProgram } from '../mind/program.ts';
+import type { ActionProgram, NodeProgram, RuleProgram } from '../mind/program.ts';
 import type { ActionDocument, RuleDocument, RulesCallDocument } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { nodeText } from '../model/node-text.ts';
@@ -30,7 +30,7 @@ export function actionRow(
   path: string,
   row: number,
 ): NodeProgram {
-  const body = { kind: 'action', action } as const;
+  const body = { kind: 'do', action } as const;
   return { row, path, title: nodeText(document), guard: null, holds: false, preempts: false, body };
 }
 
@@ -81,7 +81,7 @@ export function compileRules(
   call: RulesCallDocument,
   path: string,
   outline: Rows,
-): Extract<NodeBodyProgram, { kind: 'rules' }> | null {
+): RuleProgram[] | null {
   const sets = scope.document.rules ?? {};
   if (!Object.hasOwn(sets, call.rules)) {
     scope.context.findings.error(
@@ -92,8 +92,5 @@ export function compileRules(
     return null;
   }
   const at = `minds.${scope.mind}.rules.${call.rules}.rows`;
-  const rows = sets[call.rules].rows.map((rule, i) =>
-    compileRule(scope, rule, `${at}[${i}]`, outline),
-  );
-  return { kind: 'rules', rows };
+  return sets[call.rules].rows.map((rule, i) => compileRule(scope, rule, `${at}[${i}]`, outline));
 }

@@ -1,4 +1,5 @@
 import type { Bound } from '../expression/scope.ts';
+import { nodeKind } from '../mind/nodes/index.ts';
 import type { NodeBodyProgram, NodeProgram } from '../mind/program.ts';
 import type {
   ActionDocument,
@@ -8,6 +9,7 @@ import type {
   TreeCallDocument,
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
+import { kindOfNode } from '../model/nodes.ts';
 import { nodeText } from '../model/node-text.ts';
 import {
   compileAction,
@@ -44,16 +46,6 @@ interface Place {
 
 function at(place: Place, step: string): Place {
   return { ...place, path: `${place.path}.${step}` };
-}
-
-function compileChildren(
-  place: Place,
-  children: readonly NodeDocument[],
-  parent: string,
-): NodeProgram[] {
-  return children.map((child, i) =>
-    compileNode({ ...place, path: `${place.path}[${i}]` }, child, parent),
-  );
 }
 
 function bindParameters(
@@ -164,64 +156,25 @@ function actionOf(node: ActionDocument): ActionDocument {
 
 function compileBody(place: Place, node: NodeDocument): NodeBodyProgram {
   const { scope, path } = place;
-  const below = (child: NodeDocument, kind: string) => compileNode(at(place, kind), child, kind);
-  const seconds = (value: number | string) => compileNumber(scope, value, `${path}.seconds`, 's');
-  if ('do' in node) {
-    const action = compileAction(scope, actionOf(node as ActionDocument), path);
-    return action ? { kind: 'action', action } : UNKNOWN;
-  }
-  if ('tree' in node) {
-    const child = compileCall(place, node);
-    return child ? { kind: 'subtree', child } : UNKNOWN;
-  }
-  if ('rules' in node) return compileRules(scope, node, path, place.outline) ?? UNKNOWN;
-  if ('condition' in node) {
-    const test = compileExpression(scope, node.condition, `${path}.condition`, { types: ['flag'] });
-    return test ? { kind: 'condition', test } : UNKNOWN;
-  }
-  if ('sequence' in node) {
-    const children = compileChildren(at(place, 'sequence'), node.sequence, 'sequence');
-    return { kind: 'sequence', restart: node.restart ?? false, children };
-  }
-  if ('selector' in node) {
-    const children = compileChildren(at(place, 'selector'), node.selector, 'selector');
-    return { kind: 'selector', restart: node.restart ?? false, children };
-  }
-  if ('parallel' in node) {
-    const children = compileChildren(at(place, 'parallel'), node.parallel, 'parallel');
-    const { successes = Math.max(1, children.length), failures = 1 } = node;
-    return { kind: 'parallel', successes, failures, children };
-  }
-  if ('random' in node) {
-    const weights = node.random.map(({ weight }, i) =>
-      compileNumber(scope, weight ?? 1, `${path}.random[${i}].weight`),
-    );
-    const children = compileChildren(at(place, 'random'), node.random, 'random');
-    return { kind: 'random', weights, children };
-  }
-  if ('invert' in node) return { kind: 'invert', child: below(node.invert, 'invert') };
-  if ('succeed' in node) return { kind: 'succeed', child: below(node.succeed, 'succeed') };
-  if ('fail' in node) return { kind: 'fail', child: below(node.fail, 'fail') };
-  if ('repeat' in node) {
-    const { times = 0, until = null } = node;
-    return { kind: 'repeat', times, until, child: below(node.repeat, 'repeat') };
-  }
-  if ('limit' in node)
-    return { kind: 'limit', times: node.times, child: below(node.limit, 'limit') };
-  if ('cooldown' in node) {
-    const child = below(node.cooldown, 'cooldown');
-    return { kind: 'cooldown', seconds: seconds(node.seconds), child };
-  }
-  if ('timeout' in node) {
-    const child = below(node.timeout, 'timeout');
-    return { kind: 'timeout', seconds: seconds(node.seconds), child };
-  }
-  if ('delay' in node) {
-    const child = below(node.delay, 'delay');
-    return { kind: 'delay', seconds: seconds(node.seconds), child };
-  }
-  const child = below(node.chance, 'chance');
-  return { kind: 'chance', p: compileNumber(scope, node.p, `${path}.p`), child };
+  const kind = kindOfNode(node);
+  const under = at(place, kind);
+  // The document is of the kind that it names.
+  return (
+    nodeKind(kind).compile(node as never, {
+      child: (child) => compileNode(under, child, kind),
+      children: (children) =>
+        children.map((child, i) =>
+          compileNode({ ...under, path: `${under.path}[${i}]` }, child, kind),
+        ),
+      number: (value, field, unit) =>
+        compileNumber(scope, value, `${path}.${field}`, unit ?? undefined),
+      flag: (source, field) =>
+        compileExpression(scope, source, `${path}.${field}`, { types: ['flag'] }),
+      action: (document) => compileAction(scope, actionOf(document), path),
+      called: (call) => compileCall(place, call),
+      rules: (call) => compileRules(scope, call, path, place.outline),
+    }) ?? UNKNOWN
+  );
 }
 
 function checkGuard({ scope, path }: Place, node: NodeDocument, parent: string): void {

@@ -5,7 +5,8 @@ import type { ProjectDocument } from '../model/documents.ts';
 import { kindsOf } from '../model/kinds.ts';
 import type { Program } from '../world/program/program.ts';
 import { statePaths } from './state-paths.ts';
-import { allActions, archetypesWith, childrenOf, nodesBelow } from './walk.ts';
+import { childrenOf } from '../mind/nodes/index.ts';
+import { allActions, archetypesWith, nodesBelow } from './walk.ts';
 
 /** Parts that run side by side and want the same part of the body. */
 
@@ -13,7 +14,7 @@ import { allActions, archetypesWith, childrenOf, nodesBelow } from './walk.ts';
 function channelsOf(node: NodeProgram): Set<Channel> {
   return new Set(
     nodesBelow(node).flatMap(({ body }) =>
-      body.kind === 'action' && body.action.lasts && body.action.channel !== null
+      body.kind === 'do' && body.action.lasts && body.action.channel !== null
         ? [body.action.channel]
         : [],
     ),

@@ -17,7 +17,7 @@ interface Approach {
 }
 
 function approachOf({ body, path }: NodeProgram): Approach[] {
-  if (body.kind !== 'action' || body.action.action !== 'moveTo') return [];
+  if (body.kind !== 'do' || body.action.action !== 'moveTo') return [];
   const { to, within } = body.action.args;
   if (typeof to !== 'object' || to.ir.type !== 'agent' || typeof within !== 'number') return [];
   return [{ to: to.ir, within, path }];
@@ -58,8 +58,7 @@ function metres(value: number): string {
 
 function remedyFor(mind: MindProgram, state: StateProgram, touching: number): Remedy | undefined {
   const { activity } = state;
-  if (!activity || activity.root.path !== '' || activity.root.body.kind !== 'action')
-    return undefined;
+  if (!activity || activity.root.path !== '' || activity.root.body.kind !== 'do') return undefined;
   const { args } = activity.root.body.action;
   if (typeof args.to !== 'object') return undefined;
   const within = Number((touching + 0.1).toFixed(2));

@@ -1,104 +1,45 @@
 import type { Findings } from '../compile/finding.ts';
+import { childrenOf, kindOfBody } from '../mind/nodes/index.ts';
+import type { Asking, Ends } from '../mind/nodes/node-kind.ts';
 import type {
+  ActionProgram,
   MachineProgram,
   MindProgram,
   NodeBodyProgram,
   NodeProgram,
-  NumberProgram,
 } from '../mind/program.ts';
 import { ACTIONS, type ActionSpec } from '../model/actions.ts';
 import { truthOf, type Known } from '../expression/truth.ts';
-import { childrenOf, ruleRows } from './walk.ts';
+import { ruleRows } from './walk.ts';
 
 /** Branches that are never reached, composites without children, and repeats without an end. */
 
-/** Which ends a node can come to. */
-interface Ends {
-  success: boolean;
-  failure: boolean;
+/** Which ends an action can come to, as far as its words say. */
+function actionEnds({ action, args, channel, lasts }: ActionProgram): Ends {
+  const spec: ActionSpec = ACTIONS[action];
+  // A value that is not known ends even those that never fail otherwise; so does a channel that is taken.
+  const open = Object.values(args).some((arg) => typeof arg === 'object');
+  const taken = lasts && channel !== null;
+  return { success: true, failure: !spec.fails.startsWith('never') || (lasts && open) || taken };
 }
 
-function endsOf(node: NodeProgram, known: Known): Ends {
-  const ends = endsOfBody(node, known);
-  return node.guard ? { ...ends, failure: true } : ends;
-}
-
-function endsOfBody({ body }: NodeProgram, known: Known): Ends {
-  switch (body.kind) {
-    case 'action': {
-      const spec: ActionSpec = ACTIONS[body.action.action];
-      const { args, channel, lasts } = body.action;
-      // A value that is not known ends even those that never fail otherwise; so does a channel that is taken.
-      const open = Object.values(args).some((arg) => typeof arg === 'object');
-      const taken = lasts && channel !== null;
-      return {
-        success: true,
-        failure: !spec.fails.startsWith('never') || (lasts && open) || taken,
-      };
-    }
-    case 'condition': {
-      const truth = truthOf(body.test.ir, known);
-      return { success: truth !== 'never', failure: truth !== 'always' };
-    }
-    case 'sequence':
-    case 'selector': {
-      const all = body.children.map((child) => endsOf(child, known));
-      const [goOn, decide] =
-        body.kind === 'sequence'
-          ? (['success', 'failure'] as const)
-          : (['failure', 'success'] as const);
-      const result = { success: false, failure: false };
-      for (const ends of all) {
-        if (ends[decide]) result[decide] = true;
-        if (!ends[goOn]) return result;
-      }
-      result[goOn] = true;
-      return result;
-    }
-    case 'parallel': {
-      const all = body.children.map((child) => endsOf(child, known));
-      return {
-        success: all.filter(({ success }) => success).length >= body.successes,
-        failure: body.successes > all.length || all.some(({ failure }) => failure),
-      };
-    }
-    case 'random':
-      return { success: true, failure: true };
-    case 'invert': {
-      const { success, failure } = endsOf(body.child, known);
-      return { success: failure, failure: success };
-    }
-    case 'succeed':
-    case 'fail': {
-      const { success, failure } = endsOf(body.child, known);
-      const ends = success || failure;
-      return { success: ends && body.kind === 'succeed', failure: ends && body.kind === 'fail' };
-    }
-    case 'repeat': {
-      const child = endsOf(body.child, known);
-      const over = body.times > 0 && (child.success || child.failure);
-      if (body.until === null) return { success: over, failure: false };
-      return { success: child[body.until], failure: over };
-    }
-    case 'subtree':
-      return endsOf(body.child, known);
-    case 'delay': {
-      const ends = endsOf(body.child, known);
-      return typeof body.seconds === 'number' ? ends : { ...ends, failure: true };
-    }
-    case 'rules':
-      return { success: false, failure: false };
-    default:
-      return { ...endsOf(body.child, known), failure: true };
-  }
+/** Looks at nodes under what is known of the project. */
+function asking(known: Known): Asking {
+  const all: Asking = {
+    ends: (node) => {
+      const ends = kindOfBody(node.body).ends(node.body, all);
+      return node.guard ? { ...ends, failure: true } : ends;
+    },
+    leastSeconds: ({ body }) => kindOfBody(body).leastSeconds(body, all),
+    actionEnds,
+    truth: ({ ir }) => truthOf(ir, known),
+  };
+  return all;
 }
 
 /** Whether it can run on past the decision it starts in. */
 function canRun(node: NodeProgram): boolean {
-  const { body } = node;
-  if (body.kind === 'action') return body.action.lasts;
-  if (body.kind === 'delay' || body.kind === 'rules' || body.kind === 'repeat') return true;
-  return childrenOf(node).some(canRun);
+  return kindOfBody(node.body).runsOn(node.body) || childrenOf(node).some(canRun);
 }
 
 /** A composite that does nothing, or a repeat that never ends: told by itself, so not again by its siblings. */
@@ -112,15 +53,15 @@ function isEndless(body: NodeBodyProgram): boolean {
   return !canRun(body.child);
 }
 
-function checkSiblings(node: NodeProgram, known: Known, findings: Findings): void {
+function checkSiblings(node: NodeProgram, ask: Asking, findings: Findings): void {
   const { body } = node;
   if (body.kind !== 'sequence' && body.kind !== 'selector') return;
   const goOn = body.kind === 'sequence' ? 'success' : 'failure';
-  const stop = body.children.findIndex((child) => !endsOf(child, known)[goOn]);
+  const stop = body.children.findIndex((child) => !ask.ends(child)[goOn]);
   if (stop < 0) return;
   const cause = body.children[stop];
   if (isToldAlready(cause)) return;
-  const ends = endsOf(cause, known);
+  const ends = ask.ends(cause);
   const never =
     ends.success || ends.failure
       ? `never ${goOn === 'success' ? 'succeeds' : 'fails'}`
@@ -135,47 +76,10 @@ function checkSiblings(node: NodeProgram, known: Known, findings: Findings): voi
   });
 }
 
-/** Least seconds until a node can succeed; Infinity where it can't. */
-function leastTime({ body }: NodeProgram): number {
-  const fixed = (value: NumberProgram) => (typeof value === 'number' ? value : 0);
-  switch (body.kind) {
-    case 'action': {
-      const { seconds } = body.action.args;
-      return body.action.action === 'wait' && typeof seconds === 'number' ? seconds : 0;
-    }
-    case 'sequence':
-      return body.children.reduce((sum, child) => sum + leastTime(child), 0);
-    case 'selector':
-    case 'random':
-      return Math.min(Infinity, ...body.children.map(leastTime));
-    case 'parallel': {
-      const times = body.children.map(leastTime).sort((a, b) => a - b);
-      return times[body.successes - 1] ?? Infinity;
-    }
-    case 'delay':
-      return fixed(body.seconds) + leastTime(body.child);
-    case 'repeat': {
-      const rounds = body.until === null ? Math.max(1, body.times) : 1;
-      const { body: inner } = body.child;
-      const between = inner.kind === 'cooldown' ? fixed(inner.seconds) : 0;
-      return rounds * leastTime(body.child) + (rounds - 1) * between;
-    }
-    case 'subtree':
-    case 'succeed':
-    case 'limit':
-    case 'chance':
-    case 'cooldown':
-    case 'timeout':
-      return leastTime(body.child);
-    default:
-      return 0;
-  }
-}
-
-function checkTime(node: NodeProgram, findings: Findings): void {
+function checkTime(node: NodeProgram, ask: Asking, findings: Findings): void {
   const { body } = node;
   if (body.kind !== 'timeout' || typeof body.seconds !== 'number') return;
-  const needed = leastTime(body.child);
+  const needed = ask.leastSeconds(body.child);
   if (needed === Infinity || needed <= body.seconds) return;
   findings.warning(
     'coupled',
@@ -184,7 +88,7 @@ function checkTime(node: NodeProgram, findings: Findings): void {
   );
 }
 
-function checkNode(node: NodeProgram, known: Known, findings: Findings): void {
+function checkNode(node: NodeProgram, ask: Asking, findings: Findings): void {
   const { body } = node;
   if ('children' in body && body.children.length === 0) {
     findings.warning(
@@ -203,21 +107,21 @@ function checkNode(node: NodeProgram, known: Known, findings: Findings): void {
       `“${body.child.title}” is over at once, so this repeats it each decision and never ends. Say how many “times”, or “until” what.`,
     );
   }
-  checkSiblings(node, known, findings);
-  checkTime(node, findings);
-  for (const child of childrenOf(node)) checkNode(child, known, findings);
+  checkSiblings(node, ask, findings);
+  checkTime(node, ask, findings);
+  for (const child of childrenOf(node)) checkNode(child, ask, findings);
 }
 
 /** States that wait for the end of an activity that never ends. */
 function checkDone(
   machine: MachineProgram,
   paths: ReadonlyMap<string, string>,
-  known: Known,
+  ask: Asking,
   findings: Findings,
 ): void {
   for (const { id, title, kind, activity, leaves } of machine.states) {
     if (!activity || kind !== 'atomic') continue;
-    const ends = endsOf(activity.root, known);
+    const ends = ask.ends(activity.root);
     leaves.forEach((leave, i) => {
       const { on } = machine.transitions[leave];
       const waits =
@@ -241,8 +145,9 @@ export function checkTrees(
   known: Known,
   findings: Findings,
 ): void {
+  const ask = asking(known);
   for (const { activity } of mind.machine.states) {
-    if (activity) checkNode(activity.root, known, findings);
+    if (activity) checkNode(activity.root, ask, findings);
   }
-  checkDone(mind.machine, paths, known, findings);
+  checkDone(mind.machine, paths, ask, findings);
 }

@@ -1,4 +1,5 @@
 import type { CheckedExpression, Ir } from '../expression/ir.ts';
+import { childrenOf } from '../mind/nodes/index.ts';
 import type {
   ActionProgram,
   MindProgram,
@@ -9,11 +10,6 @@ import type {
 import type { ArchetypeProgram, Program } from '../world/program/program.ts';
 
 /** Ways through all parts of a mind, for checks that ask what it contains. */
-
-export function childrenOf({ body }: NodeProgram): readonly NodeProgram[] {
-  if ('children' in body) return body.children;
-  return 'child' in body ? [body.child] : [];
-}
 
 function rulesOf(rule: RuleProgram): RuleProgram[] {
   return [rule, ...rule.rows.flatMap(rulesOf), ...(rule.otherwise ? rulesOf(rule.otherwise) : [])];
@@ -43,7 +39,7 @@ export function allActions(mind: MindProgram): ActionProgram[] {
   return [
     ...states.flatMap(({ entry, exit }) => [...entry, ...exit]),
     ...transitions.flatMap(({ actions }) => actions),
-    ...allNodes(mind).flatMap(({ body }) => (body.kind === 'action' ? [body.action] : [])),
+    ...allNodes(mind).flatMap(({ body }) => (body.kind === 'do' ? [body.action] : [])),
   ];
 }
 

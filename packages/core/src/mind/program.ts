@@ -1,5 +1,5 @@
 import type { ActionName, Channel } from '../model/actions.ts';
-import type { MemoryScope, Sense } from '../model/documents.ts';
+import type { MemoryScope, NodeForms, Sense } from '../model/documents.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 
 /** Minds as the compiler gives them and the runtime takes them: plain data, names resolved to indices. */
@@ -115,21 +115,28 @@ export interface NodeProgram {
   body: NodeBodyProgram;
 }
 
+/** What each kind of node is when compiled; the kinds are those of the document. */
 export type NodeBodyProgram =
-  | { kind: 'action'; action: ActionProgram }
+  | { kind: 'do'; action: ActionProgram }
   | { kind: 'condition'; test: CheckedExpression }
-  | { kind: 'sequence' | 'selector'; restart: boolean; children: NodeProgram[] }
+  | { kind: 'sequence'; restart: boolean; children: NodeProgram[] }
+  | { kind: 'selector'; restart: boolean; children: NodeProgram[] }
   | { kind: 'parallel'; successes: number; failures: number; children: NodeProgram[] }
   | { kind: 'random'; weights: NumberProgram[]; children: NodeProgram[] }
-  | { kind: 'invert' | 'succeed' | 'fail' | 'subtree'; child: NodeProgram }
+  | { kind: 'invert'; child: NodeProgram }
+  | { kind: 'succeed'; child: NodeProgram }
+  | { kind: 'fail'; child: NodeProgram }
   /** `times` 0 for without end. */
   | { kind: 'repeat'; times: number; until: 'success' | 'failure' | null; child: NodeProgram }
   | { kind: 'limit'; times: number; child: NodeProgram }
-  | { kind: 'cooldown' | 'timeout' | 'delay'; seconds: NumberProgram; child: NodeProgram }
+  | { kind: 'cooldown'; seconds: NumberProgram; child: NodeProgram }
+  | { kind: 'timeout'; seconds: NumberProgram; child: NodeProgram }
+  | { kind: 'delay'; seconds: NumberProgram; child: NodeProgram }
   | { kind: 'chance'; p: NumberProgram; child: NodeProgram }
+  | { kind: 'tree'; child: NodeProgram }
   | { kind: 'rules'; rows: RuleProgram[] };
 
-export type NodeKind = NodeBodyProgram['kind'];
+export type NodeKind = keyof NodeForms;
 
 /** A row of rules; its actions have rows of their own in the outline. */
 export interface RuleProgram {

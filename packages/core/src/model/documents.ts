@@ -229,26 +229,28 @@ export interface NodeFields {
 /** A number, or an expression for one. */
 export type NumberOrExpression = number | Expression;
 
-export type NodeDocument = NodeFields &
-  (
-    | ActionDocument
-    | TreeCallDocument
-    | RulesCallDocument
-    | { condition: Expression }
-    | { sequence: NodeDocument[]; restart?: true }
-    | { selector: NodeDocument[]; restart?: true }
-    | { parallel: NodeDocument[]; successes?: number; failures?: number }
-    | { random: NodeDocument[] }
-    | { invert: NodeDocument }
-    | { succeed: NodeDocument }
-    | { fail: NodeDocument }
-    | { repeat: NodeDocument; times?: number; until?: 'success' | 'failure' }
-    | { limit: NodeDocument; times: number }
-    | { cooldown: NodeDocument; seconds: NumberOrExpression }
-    | { timeout: NodeDocument; seconds: NumberOrExpression }
-    | { delay: NodeDocument; seconds: NumberOrExpression }
-    | { chance: NodeDocument; p: NumberOrExpression }
-  );
+/** What makes a node the node it is, by the field that names it. */
+export interface NodeForms {
+  do: ActionDocument;
+  tree: TreeCallDocument;
+  rules: RulesCallDocument;
+  condition: { condition: Expression };
+  sequence: { sequence: NodeDocument[]; restart?: true };
+  selector: { selector: NodeDocument[]; restart?: true };
+  parallel: { parallel: NodeDocument[]; successes?: number; failures?: number };
+  random: { random: NodeDocument[] };
+  invert: { invert: NodeDocument };
+  succeed: { succeed: NodeDocument };
+  fail: { fail: NodeDocument };
+  repeat: { repeat: NodeDocument; times?: number; until?: 'success' | 'failure' };
+  limit: { limit: NodeDocument; times: number };
+  cooldown: { cooldown: NodeDocument; seconds: NumberOrExpression };
+  timeout: { timeout: NodeDocument; seconds: NumberOrExpression };
+  delay: { delay: NodeDocument; seconds: NumberOrExpression };
+  chance: { chance: NodeDocument; p: NumberOrExpression };
+}
+
+export type NodeDocument = NodeFields & NodeForms[keyof NodeForms];
 
 export interface RulesDocument {
   title?: string;

@@ -1,9 +1,9 @@
 /**
  * The nodes of trees, as data: the schema, the checker, the editors and the reference all read this one
- * table. What each does while it runs stands in `mind/tree`. Actions are nodes too, see `actions.ts`.
+ * table. What each does while it runs, and how it is compiled, stands in `mind/nodes`. Actions are nodes too, see `actions.ts`.
  */
 
-import type { NodeDocument } from './documents.ts';
+import type { NodeDocument, NodeForms } from './documents.ts';
 
 export type NodeFieldSpec = { about: string } & (
   | { kind: 'node' | 'nodes' | 'expression' | 'flag' | 'result' | 'name' | 'arguments' }
@@ -193,7 +193,7 @@ export const NODES = {
     fails: 'only by its guard',
     fields: { rules: { kind: 'name', about: 'the rules’ name' } },
   },
-} as const satisfies Record<string, NodeSpec>;
+} as const satisfies Record<Exclude<keyof NodeForms, 'do'>, NodeSpec>;
 
 export type NodeKindName = keyof typeof NODES;
 export const NODE_KINDS = Object.keys(NODES) as NodeKindName[];

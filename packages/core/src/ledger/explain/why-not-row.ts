@@ -1,6 +1,6 @@
 import type { RunnableMind } from '../../mind/mind.ts';
 import type { NodeProgram } from '../../mind/program.ts';
-import { readRow, type RowResult } from '../../mind/tree/node.ts';
+import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import {
   activeStates,
   fact,

@@ -2,8 +2,9 @@ import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
 import { SENSES } from '../../senses/words.ts';
 import { reserve, type CellLayout } from '../cells.ts';
 import type { ActionProgram, MachineProgram, StateKindProgram, StateProgram } from '../program.ts';
-import { Leaf, type Grove } from '../tree/leaf.ts';
-import { makeActivity, type RunnableActivity } from '../tree/make-node.ts';
+import type { Grove } from '../nodes/grove.ts';
+import { Leaf } from '../nodes/leaf.ts';
+import { makeActivity, type RunnableActivity } from '../nodes/make-activity.ts';
 import { IDLE, reserveMachine, type MachineCells } from './cells.ts';
 
 /** A state machine bound and indexed for running; shared by all agents of a mind, never changed. */

@@ -1,6 +1,6 @@
 import type { Host } from '../host.ts';
 import { RUNNING } from '../status.ts';
-import type { Leaf } from '../tree/leaf.ts';
+import type { Leaf } from '../nodes/leaf.ts';
 import { FINISHED, isActive, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
 import {
   beginAgain,

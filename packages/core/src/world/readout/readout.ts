@@ -4,7 +4,7 @@ import type { KeyScope } from '../../expression/ir.ts';
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/mind.ts';
 import type { NodeKind, NodeProgram, RuleProgram } from '../../mind/program.ts';
-import { readRow, type RowResult } from '../../mind/tree/node.ts';
+import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import type { Agent } from '../agents/agent.ts';
 import { figureOfKey, nameTables } from '../recording/names.ts';
 import type { World } from '../world.ts';

@@ -1,10 +1,9 @@
-import type { NumberFunction } from '../../expression/closures.ts';
 import { reserve, type CellLayout } from '../cells.ts';
 import type { Host } from '../host.ts';
+import type { NodeProgram } from '../program.ts';
 import { FAILURE, RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { Behaviour, TreeNode } from './node.ts';
-
-/** The nodes with several children. */
+import type { Asking, Ends, NodeKindOf } from './node-kind.ts';
 
 /**
  * Sequence and selector: one goes on with the next child on success, the other on failure, and both
@@ -116,94 +115,48 @@ export class Selector extends Ordered {
   }
 }
 
-/** All children each decision, until so many have succeeded or failed; the rest are stopped, the last first. */
-export class Parallel implements Behaviour {
-  private readonly children: readonly TreeNode[];
-  private readonly successes: number;
-  private readonly failures: number;
-
-  constructor(children: readonly TreeNode[], successes: number, failures: number) {
-    this.children = children;
-    this.successes = successes;
-    this.failures = failures;
+/** Which end lets it go on to the next child, and which decides at once. */
+function endsInOrder(
+  children: readonly NodeProgram[],
+  goOn: keyof Ends,
+  decide: keyof Ends,
+  asking: Asking,
+): Ends {
+  const result = { success: false, failure: false };
+  for (const child of children) {
+    const ends = asking.ends(child);
+    if (ends[decide]) result[decide] = true;
+    if (!ends[goOn]) return result;
   }
-
-  start(host: Host): Status {
-    for (const child of this.children) child.start(host);
-    return this.outcome(host);
-  }
-
-  step(host: Host): Status {
-    for (const child of this.children) if (child.status(host) === RUNNING) child.step(host);
-    return this.outcome(host);
-  }
-
-  private outcome(host: Host): Status {
-    let successes = 0;
-    let failures = 0;
-    for (const child of this.children) {
-      const status = child.status(host);
-      if (status === SUCCESS) successes++;
-      else if (status === FAILURE) failures++;
-    }
-    if (successes >= this.successes) {
-      this.stop(host);
-      return SUCCESS;
-    }
-    const over = successes + failures === this.children.length;
-    if (failures < this.failures && !over) return RUNNING;
-    this.stop(host);
-    return FAILURE;
-  }
-
-  stop(host: Host): void {
-    for (let i = this.children.length - 1; i >= 0; i--) {
-      if (this.children[i].status(host) === RUNNING) this.children[i].stop(host);
-    }
-  }
+  result[goOn] = true;
+  return result;
 }
 
-/** Draws one child by weight when it starts and keeps it. A weight that is missing or below 0 counts as 0; with none above 0 it fails. */
-export class WeightedRandom implements Behaviour {
-  private readonly children: readonly TreeNode[];
-  private readonly weights: readonly NumberFunction[];
-  private readonly drawn: number;
+export const sequence: NodeKindOf<'sequence'> = {
+  compile: ({ sequence: children, restart = false }, compiling) => ({
+    kind: 'sequence',
+    restart,
+    children: compiling.children(children),
+  }),
+  make: ({ children, restart }, { below, layout }) =>
+    new Sequence(children.map(below), restart, layout),
+  children: ({ children }) => children,
+  ends: ({ children }, asking) => endsInOrder(children, 'success', 'failure', asking),
+  leastSeconds: ({ children }, asking) =>
+    children.reduce((sum, child) => sum + asking.leastSeconds(child), 0),
+  runsOn: () => false,
+};
 
-  constructor(
-    children: readonly TreeNode[],
-    weights: readonly NumberFunction[],
-    layout: CellLayout,
-  ) {
-    this.children = children;
-    this.weights = weights;
-    this.drawn = reserve(layout, 1);
-  }
-
-  start(host: Host): Status {
-    let total = 0;
-    for (const weight of this.weights) total += positive(weight(host));
-    if (total === 0) return FAILURE;
-    let left = host.random() * total;
-    let drawn = -1;
-    for (let i = 0; i < this.weights.length && left >= 0; i++) {
-      const weight = positive(this.weights[i](host));
-      if (weight === 0) continue;
-      drawn = i;
-      left -= weight;
-    }
-    host.memory[this.drawn] = drawn;
-    return this.children[drawn].start(host);
-  }
-
-  step(host: Host): Status {
-    return this.children[host.memory[this.drawn]].step(host);
-  }
-
-  stop(host: Host): void {
-    this.children[host.memory[this.drawn]].stop(host);
-  }
-}
-
-function positive(weight: number): number {
-  return weight > 0 ? weight : 0;
-}
+export const selector: NodeKindOf<'selector'> = {
+  compile: ({ selector: children, restart = false }, compiling) => ({
+    kind: 'selector',
+    restart,
+    children: compiling.children(children),
+  }),
+  make: ({ children, restart }, { below, layout }) =>
+    new Selector(children.map(below), restart, layout),
+  children: ({ children }) => children,
+  ends: ({ children }, asking) => endsInOrder(children, 'failure', 'success', asking),
+  leastSeconds: ({ children }, asking) => Math.min(...children.map(asking.leastSeconds)),
+  runsOn: () => false,
+};

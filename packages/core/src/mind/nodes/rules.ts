@@ -4,8 +4,10 @@ import { reserve } from '../cells.ts';
 import type { Host } from '../host.ts';
 import type { RuleProgram } from '../program.ts';
 import { RUNNING, SUCCESS } from '../status.ts';
-import { Leaf, type Grove } from '../tree/leaf.ts';
-import { isRunning, mark, markStopped, readRow, type Behaviour } from '../tree/node.ts';
+import type { Grove } from './grove.ts';
+import { Leaf } from './leaf.ts';
+import type { NodeKindOf } from './node-kind.ts';
+import { isRunning, mark, markStopped, readRow, type Behaviour } from './node.ts';
 
 interface Rule {
   row: number;
@@ -36,7 +38,7 @@ function makeRule(program: RuleProgram, grove: Grove, rows: number[]): Rule {
     when: program.when && compileFlag(program.when.ir),
     edge: program.edge,
     actions: program.actions.map((action) => {
-      if (action.body.kind !== 'action') throw new Error('The program has a rule without action.');
+      if (action.body.kind !== 'do') throw new Error('The program has a rule without action.');
       rows[action.row] = reserve(grove.layout, 1);
       return { leaf: new Leaf(action.body.action, action.row, grove), at: rows[action.row] };
     }),
@@ -161,3 +163,16 @@ export class Rules implements Behaviour {
     for (const { leaf, at } of rule.actions) if (isRunning(host, at)) this.halt(host, leaf, at);
   }
 }
+
+export const rules: NodeKindOf<'rules'> = {
+  compile: (document, compiling) => {
+    const rows = compiling.rules(document);
+    return rows && { kind: 'rules', rows };
+  },
+  make: ({ rows }, { grove, cells }) => new Rules(rows, grove, cells),
+  // Its rows are no nodes.
+  children: () => [],
+  ends: () => ({ success: false, failure: false }),
+  leastSeconds: () => 0,
+  runsOn: () => true,
+};

@@ -1,27 +1,13 @@
 import { CHANNELS } from '../channels.ts';
 import { ACTION_CELLS, STARTED, type RunnableAction } from '../actions/action.ts';
 import { makeAction } from '../actions/index.ts';
-import { reserve, type CellLayout } from '../cells.ts';
+import { reserve } from '../cells.ts';
 import type { Host } from '../host.ts';
 import type { ActionProgram } from '../program.ts';
 import { FAILURE, RUNNING, SUCCESS, type Status } from '../status.ts';
+import type { Grove } from './grove.ts';
+import type { NodeKindOf } from './node-kind.ts';
 import type { Behaviour } from './node.ts';
-
-/** What the leaves of one mind share. */
-export interface Grove {
-  layout: CellLayout;
-  /** First of the cells that say who uses each channel. */
-  channels: number;
-  /** Cell that says that the next decision is more than a look at guards. */
-  restlessAt: number;
-  /** Cell that holds which uninterrupted action runs: its place in `locks` from 1, 0 for none. */
-  lockAt: number;
-  locks: Leaf[];
-  /** Actions that last, by the first of their cells. */
-  actions: Map<number, string>;
-  /** The state whose activity is being made. */
-  state: number;
-}
 
 const RESULT = ACTION_CELLS;
 const NO_RESULT = -1;
@@ -132,3 +118,17 @@ export class Leaf implements Behaviour {
     this.action.stop?.(host);
   }
 }
+
+/** The node that is an action; its document names it by `do`. */
+export const action: NodeKindOf<'do'> = {
+  compile: (document, compiling) => {
+    const compiled = compiling.action(document);
+    return compiled && { kind: 'do', action: compiled };
+  },
+  make: ({ action: program }, { row, grove }) => new Leaf(program, row, grove),
+  children: () => [],
+  ends: ({ action: program }, asking) => asking.actionEnds(program),
+  leastSeconds: ({ action: { action: name, args } }) =>
+    name === 'wait' && typeof args.seconds === 'number' ? args.seconds : 0,
+  runsOn: ({ action: { lasts } }) => lasts,
+};

@@ -1,0 +1,32 @@
+import type { NumberFunction } from '../../expression/closures.ts';
+import type { Host } from '../host.ts';
+import { FAILURE, type Status } from '../status.ts';
+import type { TreeNode } from './node.ts';
+import type { NodeKindOf } from './node-kind.ts';
+import { Wrapped } from './wrapped.ts';
+
+/** Draws when it starts: its child with probability p, else failure. */
+export class Chance extends Wrapped {
+  private readonly p: NumberFunction;
+
+  constructor(child: TreeNode, p: NumberFunction) {
+    super(child);
+    this.p = p;
+  }
+
+  override start(host: Host): Status {
+    return host.random() < this.p(host) ? this.child.start(host) : FAILURE;
+  }
+}
+
+export const chance: NodeKindOf<'chance'> = {
+  compile: ({ chance: child, p }, compiling) => {
+    const below = compiling.child(child);
+    return { kind: 'chance', p: compiling.number(p, 'p', null), child: below };
+  },
+  make: ({ child, p }, { below, number }) => new Chance(below(child), number(p)),
+  children: ({ child }) => [child],
+  ends: ({ child }, asking) => ({ ...asking.ends(child), failure: true }),
+  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
+  runsOn: () => false,
+};

@@ -1,0 +1,55 @@
+import { compileFlag, compileNumber, type NumberFunction } from '../../expression/closures.ts';
+import { reserve } from '../cells.ts';
+import type { ActivityProgram, NodeProgram, NumberProgram } from '../program.ts';
+import type { Grove } from './grove.ts';
+import { kindOfBody } from './index.ts';
+import { Leaf } from './leaf.ts';
+import { TreeNode, type Behaviour } from './node.ts';
+
+/** An activity bound for running. */
+export interface RunnableActivity {
+  name: string;
+  root: Behaviour;
+  again: boolean;
+  /** The cell of each row's last result, by row; empty for a single action. */
+  rows: number[];
+  /** The cells it takes: the first, and one past the last. */
+  from: number;
+  to: number;
+}
+
+function numberOf(program: NumberProgram): NumberFunction {
+  return typeof program === 'number' ? () => program : compileNumber(program.ir);
+}
+
+function makeNode(program: NodeProgram, grove: Grove, rows: number[]): TreeNode {
+  const at = reserve(grove.layout, 1);
+  rows[program.row] = at;
+  return new TreeNode(
+    kindOfBody(program.body).make(program.body, {
+      grove,
+      layout: grove.layout,
+      row: program.row,
+      cells: rows,
+      below: (child) => makeNode(child, grove, rows),
+      number: numberOf,
+      flag: ({ ir }) => compileFlag(ir),
+    }),
+    at,
+    program.guard && compileFlag(program.guard.ir),
+    program.holds,
+    program.preempts,
+  );
+}
+
+/** Binds what a state does to its place in the cells. */
+export function makeActivity(program: ActivityProgram, grove: Grove): RunnableActivity {
+  const { name, again, root } = program;
+  const from = grove.layout.initial.length;
+  const rows: number[] = [];
+  const bound =
+    root.path === '' && root.body.kind === 'do'
+      ? new Leaf(root.body.action, -1, grove)
+      : makeNode(root, grove, rows);
+  return { name, again, root: bound, rows, from, to: grove.layout.initial.length };
+}
