@@ -8,7 +8,7 @@ const CORE = path.join(ROOT, 'packages/core/src');
 
 function sources(folder: string): string[] {
   return readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('.ts') && !/\.(test|fixture)\.ts$/.test(file))
+    .filter((file) => /\.tsx?$/.test(file) && !/\.(test|fixture)\.tsx?$/.test(file))
     .map((file) => path.join(folder, file));
 }
 
@@ -71,23 +71,91 @@ describe('determinism', () => {
   });
 });
 
+/** For each folder, what its parts import of each other (types too): pairs of parts, the folder's own files as `.`. */
+function edgesWithin(root: string): Map<string, [string, string][]> {
+  const edges = new Map<string, [string, string][]>();
+  const partsOf = (file: string) => path.relative(root, path.dirname(file)).split(path.sep);
+  for (const file of sources(root)) {
+    for (const [, target] of readFileSync(file, 'utf8').matchAll(/ from '(\.[^']+)'/g)) {
+      const [from, to] = [partsOf(file), partsOf(path.resolve(path.dirname(file), target))];
+      const depth = from.findIndex((part, i) => part !== to[i]);
+      const shared = depth < 0 ? Math.min(from.length, to.length) : depth;
+      const [a, b] = [from[shared] || '.', to[shared] || '.'];
+      if (a === b) continue;
+      const folder = from.slice(0, shared).join('/');
+      edges.set(folder, [...(edges.get(folder) ?? []), [a, b]]);
+    }
+  }
+  return edges;
+}
+
+/** The parts that come to depend on themselves. */
+function rings(edges: readonly [string, string][]): string[] {
+  const reached = (from: string, seen = new Set<string>()): Set<string> => {
+    for (const [a, b] of edges) {
+      if (a !== from || seen.has(b)) continue;
+      seen.add(b);
+      reached(b, seen);
+    }
+    return seen;
+  };
+  return [...new Set(edges.map(([a]) => a))].filter((part) => reached(part).has(part)).sort();
+}
+
+describe('folders', () => {
+  it('of the core make no ring at any depth, their own files and types included', () => {
+    const found = [...edgesWithin(CORE)].map(([folder, edges]) => [folder, rings(edges)]);
+    expect(found.filter(([, parts]) => parts.length > 0)).toEqual([]);
+    expect(found.length).toBeGreaterThan(4);
+  });
+
+  it('of the pages make none', () => {
+    const edges = edgesWithin(path.join(ROOT, 'packages/web/src')).get('')!;
+    expect(rings(edges.filter((edge) => !edge.includes('.')))).toEqual([]);
+    expect(edges.length).toBeGreaterThan(50);
+  });
+
+  it('that make a ring are found', () => {
+    expect(
+      rings([
+        ['a', 'b'],
+        ['b', 'c'],
+        ['c', 'a'],
+        ['d', 'a'],
+      ]),
+    ).toEqual(['a', 'b', 'c']);
+  });
+});
+
 describe('the direction of dependencies', () => {
   it.each([
     [
       'packages/core/src/numeric/planted.ts',
-      "import { tick } from '../world/world.ts';\nexport const planted = tick;\n",
+      "import { tick } from '../world/phases/tick.ts';\nexport const planted = tick;\n",
     ],
     [
       'packages/core/src/model/planted.ts',
       "import { checkExpression } from '../expression/check.ts';\nexport const planted = checkExpression;\n",
     ],
     [
+      'packages/core/src/terms/planted.ts',
+      "import type { Builtin } from '../expression/builtins.ts';\nexport type Planted = Builtin;\n",
+    ],
+    [
+      'packages/core/src/ground/planted.ts',
+      "import type { Host } from '../mind/host.ts';\nexport type Planted = Host;\n",
+    ],
+    [
+      'packages/core/src/group/planted.ts',
+      "import { startWorld } from '../compile/context.ts';\nexport const planted = startWorld;\n",
+    ],
+    [
       'packages/core/src/mind/planted.ts',
-      "import { tick } from '../world/world.ts';\nexport const planted = tick;\n",
+      "import { tick } from '../world/phases/tick.ts';\nexport const planted = tick;\n",
     ],
     [
       'packages/core/src/mind/actions/planted.ts',
-      "import { tick } from '../../world/world.ts';\nexport const planted = tick;\n",
+      "import { tick } from '../../world/phases/tick.ts';\nexport const planted = tick;\n",
     ],
     [
       'packages/core/src/world/planted.ts',

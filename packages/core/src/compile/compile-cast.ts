@@ -1,3 +1,4 @@
+import { usualStance } from '../terms/stances.ts';
 import { checkExpression, type CheckResult } from '../expression/check.ts';
 import type { ScopeKey } from '../expression/scope.ts';
 import {
@@ -13,13 +14,11 @@ import {
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { radians } from '../numeric/trigonometry.ts';
-import {
-  FRIENDLY,
-  HOSTILE,
-  type ArchetypeProgram,
-  type RoleProgram,
-  type SightProgram,
-  type SquadProgram,
+import type {
+  ArchetypeProgram,
+  RoleProgram,
+  SightProgram,
+  SquadProgram,
 } from '../world/program/program.ts';
 import type { SharedKeys } from './compile-mind.ts';
 import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
@@ -83,8 +82,7 @@ export function compileStances(context: CompileContext, names: readonly string[]
     const toward = Object.hasOwn(factions, name) ? (factions[name].toward ?? {}) : {};
     return names.map((other) => {
       const said = Object.hasOwn(toward, other) ? toward[other] : undefined;
-      if (said !== undefined) return STANCES.indexOf(said);
-      return other === name ? FRIENDLY : HOSTILE;
+      return STANCES.indexOf(said ?? usualStance(name, other));
     });
   });
 }

@@ -1,9 +1,9 @@
+import { WORDS } from '../terms/senses.ts';
 import type { GroundName } from '../expression/scope.ts';
 import type { GroundDocument, ProjectDocument } from '../model/documents.ts';
 import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
 import { byName, namesOf } from '../model/names.ts';
 import { kindsOf, type Kind } from '../model/kinds.ts';
-import { WORDS } from '../senses/words.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import type { Findings } from './finding.ts';
 

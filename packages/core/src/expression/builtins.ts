@@ -1,4 +1,5 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
+import type { Sense } from '../terms/senses.ts';
 import type { Facts } from './facts.ts';
 import { LIST_BUILTINS } from './list-builtins.ts';
 import { SENSE_BUILTINS } from './sense-builtins.ts';
@@ -26,6 +27,8 @@ export interface Builtin {
   about: string;
   /** What it gives where something is missing; left out where nothing ever is. */
   missing?: string;
+  /** The sense it speaks of, where it speaks of what that brought. */
+  sense?: Sense;
   /** The smallest and largest number it gives. */
   range?: readonly [number, number];
   read?: (facts: Facts, ...args: number[]) => number;
@@ -130,6 +133,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.of',
+    sense: 'sight',
     result: 'agent',
     about: 'the agent the percept is of that has the attention',
     missing: 'no agent',
@@ -137,6 +141,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.place',
+    sense: 'sight',
     result: 'point',
     about: 'where that percept places it',
     missing: 'nothing',
@@ -145,6 +150,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.strength',
+    sense: 'sight',
     result: 'number',
     range: [0, 1],
     about: 'how strong it is, 0 to 1: awareness for sight, loudness for a noise',
@@ -153,6 +159,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.kind',
+    sense: 'sight',
     result: 'text',
     about: "the sense it came by: 'sight', 'harm', 'hearing', 'found' or 'told'",
     missing: 'no text',
@@ -160,6 +167,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.age',
+    sense: 'sight',
     result: 'number',
     range: [0, Infinity],
     unit: 's',
@@ -169,6 +177,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'sees',
+    sense: 'sight',
     parameters: [agent],
     result: 'flag',
     about: 'whether the agent is in sight now',
@@ -177,6 +186,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'awareness',
+    sense: 'sight',
     parameters: [agent],
     result: 'number',
     range: [0, 1],
@@ -186,6 +196,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'lastSeen',
+    sense: 'sight',
     parameters: [agent],
     result: 'point',
     about: 'the last known place of the agent',

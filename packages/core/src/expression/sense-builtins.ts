@@ -1,15 +1,10 @@
 import { distance } from '../numeric/distance.ts';
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
+import { FOUND, HARM, HEARING, TOLD } from '../terms/senses.ts';
 import type { Builtin } from './builtins.ts';
 import type { Facts, PerceptFacts } from './facts.ts';
 
 /** Built-ins for what the senses brought besides sight, and for what is true whatever the senses say. */
-
-/** Places of the senses in the order that programs use; sight, the first, keeps tracks instead. */
-const HARM = 1;
-const HEARING = 2;
-const FOUND = 3;
-const TOLD = 4;
 
 /** A number out of the percept of one sense; `missing` where there is none. */
 function of(

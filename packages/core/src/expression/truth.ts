@@ -24,7 +24,10 @@ export interface Known {
 }
 
 /** Built-ins that are 0, or false, while nothing is noticed. */
-const OF_AWARENESS = new Set(['awareness(agent)', 'attention.strength', 'sees(agent)']);
+function isNothingUnaware(signature: string): boolean {
+  const { sense, missing } = BUILTIN_BY_SIGNATURE.get(signature) ?? {};
+  return sense !== undefined && (missing === '0' || missing === 'false');
+}
 
 function rangeOf(ir: Ir, known: Known): Range {
   if (ir.type !== 'number') return ANY;
@@ -50,7 +53,7 @@ function rangeOf(ir: Ir, known: Known): Range {
 }
 
 function rangeOfCall(ir: Extract<Ir, { op: 'call' }>, { keys, unaware }: Known): Range {
-  if (unaware && OF_AWARENESS.has(ir.name)) return { low: 0, high: 0, missing: false };
+  if (unaware && isNothingUnaware(ir.name)) return { low: 0, high: 0, missing: false };
   const builtin = BUILTIN_BY_SIGNATURE.get(ir.name);
   if (!builtin?.range) return ANY;
   const [low, high] = builtin.range;
@@ -103,7 +106,7 @@ export function truthOf(ir: Ir, known: Known): Truth {
       return a === b ? a : 'sometimes';
     }
     case 'call':
-      return known.unaware && OF_AWARENESS.has(ir.name) ? 'never' : 'sometimes';
+      return known.unaware && isNothingUnaware(ir.name) ? 'never' : 'sometimes';
     case 'compare':
       if (ir.a.type !== 'number') return 'sometimes';
       return compareRanges(ir.operator, rangeOf(ir.a, known), rangeOf(ir.b, known));

@@ -7,17 +7,14 @@ import { allActions, allExpressions, partsOf } from './walk.ts';
 
 /** What a mind asks of a body that the body, or the ground, can't give. */
 
-/** Built-ins that speak of what is seen. */
-const OF_SIGHT = new Set(['sees', 'awareness', 'lastSeen']);
-
 function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: Findings): void {
   if (archetype.sight) return;
   for (const mind of stack.minds) {
     const asked = allExpressions(mind)
       .flatMap(({ ir }) => partsOf(ir))
       .flatMap((part) => {
-        const name = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)!.name : '';
-        return OF_SIGHT.has(name) || name.startsWith('attention.') ? [name] : [];
+        const asks = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)! : null;
+        return asks?.sense === 'sight' ? [asks.name] : [];
       });
     if (asked.length === 0) continue;
     findings.warning(

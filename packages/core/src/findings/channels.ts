@@ -1,6 +1,6 @@
+import type { Channel } from '../terms/channels.ts';
 import type { Findings } from '../compile/finding.ts';
 import type { MindProgram, NodeProgram, StackProgram } from '../mind/program.ts';
-import type { Channel } from '../model/actions.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { kindsOf } from '../model/kinds.ts';
 import type { Program } from '../world/program/program.ts';

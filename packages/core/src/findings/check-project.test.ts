@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { compileProject } from '../compile/compile-project.ts';
 import type { ProjectDocument } from '../model/documents.ts';
-import { readProjectText } from '../model/read-project.ts';
+import { readProjectText } from '../model/file/read-project.ts';
 import { cornerProject, KEEN_SIGHT } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';
 

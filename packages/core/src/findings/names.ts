@@ -1,3 +1,4 @@
+import { SENSE_KINDS, SENSES } from '../terms/senses.ts';
 import { namesOf } from '../model/names.ts';
 import { kindsOf, mindsOf } from '../model/kinds.ts';
 import type { Findings } from '../compile/finding.ts';
@@ -135,19 +136,7 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
 
 /** What the senses, and the ends of states, raise by themselves. */
 const RAISED_BY_THE_WORLD = [
-  'sight.curious',
-  'sight.certain',
-  'sight.unsure',
-  'sight.lost',
-  'harm.hit',
-  'harm.touch',
-  'hearing.step',
-  'hearing.landing',
-  'hearing.gate',
-  'found.body',
-  'found.thing',
-  'found.gate',
-  'found.flight',
+  ...SENSES.flatMap((sense) => SENSE_KINDS[sense].raises.map((what) => `${sense}.${what}`)),
   'stuck',
   'done.success',
   'done.failure',

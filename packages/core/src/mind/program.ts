@@ -1,4 +1,5 @@
-import type { ActionName, Channel } from '../model/actions.ts';
+import type { Channel } from '../terms/channels.ts';
+import type { ActionName } from '../model/actions.ts';
 import type { MemoryScope, NodeForms, Sense } from '../model/documents.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 

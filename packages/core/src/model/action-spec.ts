@@ -1,8 +1,6 @@
-/** What is said of an action in the table of actions. */
+import type { Channel } from '../terms/channels.ts';
 
-/** A part of the body that one action at a time may use. */
-export const CHANNELS = ['legs', 'eyes', 'voice', 'arms'] as const;
-export type Channel = (typeof CHANNELS)[number];
+/** What is said of an action in the table of actions. */
 
 export type ParameterKind =
   | 'number'

@@ -1,10 +1,7 @@
+import type { Stance } from '../terms/stances.ts';
 import type { Expression, Name } from './documents.ts';
 
 /** Who is there: the kinds of agents, the sides they are on, the squads they form. Units as in the open file. */
-
-/** In the order that attention takes where a state says nothing else. */
-export const SENSES = ['sight', 'harm', 'hearing', 'found', 'told'] as const;
-export type Sense = (typeof SENSES)[number];
 
 export interface ArchetypeDocument {
   title: string;
@@ -130,9 +127,6 @@ export interface RoleDocument {
 }
 
 export const DEFAULT_STEADY = 0.1;
-
-export const STANCES = ['hostile', 'neutral', 'friendly'] as const;
-export type Stance = (typeof STANCES)[number];
 
 /** A side. Towards those not named it is hostile, towards its own friendly. */
 export interface FactionDocument {

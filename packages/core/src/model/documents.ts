@@ -4,10 +4,14 @@
  * nowhere else. Any object may also hold `x-…` fields, which are kept and never read.
  */
 
-import type { Channel } from './actions.ts';
-import type { ArchetypeDocument, FactionDocument, Sense, SquadDocument } from './cast-documents.ts';
+import type { Channel } from '../terms/channels.ts';
+import type { Sense } from '../terms/senses.ts';
+import type { ArchetypeDocument, FactionDocument, SquadDocument } from './cast-documents.ts';
 import type { GroundDocument } from './ground-documents.ts';
 
+export * from '../terms/channels.ts';
+export * from '../terms/senses.ts';
+export * from '../terms/stances.ts';
 export * from './cast-documents.ts';
 export * from './ground-documents.ts';
 

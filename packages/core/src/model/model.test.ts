@@ -6,10 +6,10 @@ import { cornerProject } from '../testing/orchard.fixture.ts';
 import { ACTION_NAMES, ACTIONS } from './actions.ts';
 import type { ProjectDocument } from './documents.ts';
 import { nearestName } from './nearest-name.ts';
-import { readProject, readProjectText } from './read-project.ts';
+import { readProject, readProjectText } from './file/read-project.ts';
 import { toJsonSchema } from './schema/json-schema.ts';
 import { projectSchema } from './schema/project.ts';
-import { serialiseProject } from './serialise.ts';
+import { serialiseProject } from './file/serialise.ts';
 
 const DEMO = readFileSync(
   new URL('../../../../demo/night-watch.lantern.json', import.meta.url),

@@ -6,7 +6,7 @@ import { worldHash } from '../world/handover/snapshot.ts';
 import { createRun, advance, inputsOf } from '../ledger/run.ts';
 import { checkProject } from '../findings/check-project.ts';
 import type { SetupDocument } from './documents.ts';
-import { readProject } from './read-project.ts';
+import { readProject } from './file/read-project.ts';
 import { playerOf, withSetup } from './set-ups.ts';
 
 function document() {

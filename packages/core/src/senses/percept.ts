@@ -1,11 +1,11 @@
-import { SENSES } from './words.ts';
+import { SIGHT } from '../terms/senses.ts';
 
 /**
  * What the senses bring besides the tracks of sight: one at a time for each sense, for as long as it
  * holds the attention. Source of the kinds and their order: docs/semantics.md.
  */
 export interface Percept {
-  /** Index among {@link SENSES}; never sight, which keeps tracks. */
+  /** Index among the senses; never sight, which keeps tracks. */
   sense: number;
   /** Index of the text that says what: a step, a body, a word of the squad’s. */
   what: number;
@@ -20,12 +20,6 @@ export interface Percept {
   strength: number;
   tick: number;
 }
-
-export const SIGHT = SENSES.indexOf('sight');
-export const HARM = SENSES.indexOf('harm');
-export const HEARING = SENSES.indexOf('hearing');
-export const FOUND = SENSES.indexOf('found');
-export const TOLD = SENSES.indexOf('told');
 
 /** Seconds a percept can hold the attention. */
 export const PERCEPT_SECONDS = 4;

@@ -1,7 +1,6 @@
-import { namesOf, withoutUndefined } from '@crooked-lantern/core';
+import { namesOf, withoutUndefined, freshIn } from '@crooked-lantern/core';
 import { Copy, MapPin, Trash2 } from 'lucide-react';
 import { useNavigate, useParams } from 'react-router';
-import { freshIn } from '../state/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { AgentLinks } from './agent-links.tsx';

@@ -1,8 +1,7 @@
-import { archetypeOf, namesOf, type ArchetypeDocument } from '@crooked-lantern/core';
+import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { freshIn } from '../state/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { ListColumn, ListHead, ListItem } from '../ui/place.ts';

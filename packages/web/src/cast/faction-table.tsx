@@ -1,7 +1,6 @@
-import { namesOf, STANCES, type Stance } from '@crooked-lantern/core';
+import { namesOf, STANCES, type Stance, freshName } from '@crooked-lantern/core';
 import { Minus, Plus, ShieldAlert, Sprout, type LucideIcon } from 'lucide-react';
 import styled from 'styled-components';
-import { freshName } from '../state/fresh-name.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';

@@ -1,4 +1,4 @@
-import { kindsOf, type ProjectDocument, type Stance } from '@crooked-lantern/core';
+import { kindsOf, type ProjectDocument, usualStance, type Stance } from '@crooked-lantern/core';
 
 /** The factions of a project: those declared and those that archetypes and agents name, in ascending order. */
 export function factionNames(document: ProjectDocument): string[] {
@@ -18,7 +18,7 @@ export function stanceOf(
   toward: string,
 ): Stance {
   const said = factions?.[of]?.toward?.[toward];
-  return said ?? (of === toward ? 'friendly' : 'hostile');
+  return said ?? usualStance(of, toward);
 }
 
 export function factionTint(

@@ -1,4 +1,10 @@
-import { CROUCHED_SEEN, NAME_PATTERN, namesOf, type GaitDocument } from '@crooked-lantern/core';
+import {
+  CROUCHED_SEEN,
+  freshIn,
+  NAME_PATTERN,
+  namesOf,
+  type GaitDocument,
+} from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
@@ -30,10 +36,6 @@ export const Table = styled.table`
 function shortest(gait: GaitDocument): number | GaitDocument {
   const { speed, ...rest } = gait;
   return Object.values(rest).some((value) => value !== undefined) ? gait : speed;
-}
-
-function freshGait(names: readonly string[]): string {
-  for (let i = 1; ; i++) if (!names.includes(`gait${i}`)) return `gait${i}`;
 }
 
 /** The ways a body can go: how fast, how loud, how much of it shows. */
@@ -149,7 +151,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
       {!base && (
         <QuietButton
           style={{ minHeight: 20 }}
-          onPress={() => put(['gaits', freshGait(names)], 1)}
+          onPress={() => put(['gaits', freshIn(kind.gaits, 'gait')], 1)}
           aria-label={`Add a gait to ${of}`}
         >
           <Plus size={12} /> gait

@@ -1,4 +1,4 @@
-import { playerOf, namesOf } from '@crooked-lantern/core';
+import { playerOf, namesOf, freshName } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
@@ -6,7 +6,6 @@ import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { freshName } from '../state/fresh-name.ts';
 import { perform } from '../state/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { checkNumber, InlineText } from '../ui/inline-text.tsx';

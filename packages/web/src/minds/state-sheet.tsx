@@ -1,4 +1,5 @@
 import {
+  freshName,
   nodeText,
   statePaths,
   type ActionList,
@@ -75,10 +76,6 @@ function Since({ titles }: { titles: ReadonlyMap<string, string> }) {
     }
   });
   return <span ref={box} aria-live="off" />;
-}
-
-function freshId(taken: ReadonlySet<string>): string {
-  for (let i = 1; ; i++) if (!taken.has(`state${i}`)) return `state${i}`;
 }
 
 /** A mind without states: what it does, over and over. */
@@ -231,7 +228,7 @@ export function StateSheet({
     parent === null ? machine : states.find((entry) => entry.state.id === parent)?.state;
   const isFirst = siblings?.initial === state.id;
   const addState = (inside: string | null) => {
-    const id = freshId(new Set(titles.keys()));
+    const id = freshName('state', (name) => titles.has(name));
     run({ command: 'addState', mind, parent: inside, id, title: 'New state' });
     left.current = true;
     onSelect(id);

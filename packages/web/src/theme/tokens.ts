@@ -1,4 +1,4 @@
-import type { Sense } from '@crooked-lantern/core';
+import { SENSE_KINDS, type Sense } from '@crooked-lantern/core';
 
 /** What is lit is what is running: `lamp` means active now, everywhere, and nothing else but the one main button. */
 export interface Tokens {
@@ -90,5 +90,5 @@ export const TOKEN_NAMES = Object.keys(NIGHT).filter((name) => name !== 'faction
 
 /** The colour a sense has everywhere. */
 export function senseTint(sense: Sense, tokens: Tokens): string {
-  return sense === 'hearing' ? tokens.sound : tokens[sense];
+  return tokens[SENSE_KINDS[sense].tint];
 }

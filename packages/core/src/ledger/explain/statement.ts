@@ -1,5 +1,5 @@
 import { readList } from '../../mind/machine/cells.ts';
-import type { RunnableMind } from '../../mind/mind.ts';
+import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import type { Program } from '../../world/program/program.ts';
 import type { LedgerEntry, Reading } from '../../world/state/recorder.ts';

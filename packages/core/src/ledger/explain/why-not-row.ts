@@ -1,4 +1,4 @@
-import type { RunnableMind } from '../../mind/mind.ts';
+import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { NodeProgram } from '../../mind/program.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import {

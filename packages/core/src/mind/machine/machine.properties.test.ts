@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
 import { statePaths } from '../../findings/state-paths.ts';
 import type { ActionDocument, StateDocument, TransitionDocument } from '../../model/documents.ts';
-import { readProject } from '../../model/read-project.ts';
+import { readProject } from '../../model/file/read-project.ts';
 import {
   cornerProject,
   interruptedAndNot,

@@ -1,5 +1,5 @@
+import { SENSES } from '../../terms/senses.ts';
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
-import { SENSES } from '../../senses/words.ts';
 import { reserve, type CellLayout } from '../cells.ts';
 import type { ActionProgram, MachineProgram, StateKindProgram, StateProgram } from '../program.ts';
 import type { Grove } from '../nodes/grove.ts';

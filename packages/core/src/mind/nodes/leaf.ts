@@ -1,4 +1,4 @@
-import { CHANNELS } from '../channels.ts';
+import { CHANNELS } from '../../terms/channels.ts';
 import { ACTION_CELLS, STARTED, type RunnableAction } from '../actions/action.ts';
 import { makeAction } from '../actions/index.ts';
 import { reserve } from '../cells.ts';

@@ -8,8 +8,8 @@ import type {
   RuleDocument,
 } from '../../model/documents.ts';
 import { outlineOf } from '../../model/outline.ts';
-import { readProject } from '../../model/read-project.ts';
-import { serialiseProject } from '../../model/serialise.ts';
+import { readProject } from '../../model/file/read-project.ts';
+import { serialiseProject } from '../../model/file/serialise.ts';
 import {
   cornerProject,
   interruptedAndNot,

@@ -1,5 +1,5 @@
+import { CHANNELS } from '../../terms/channels.ts';
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
-import { CHANNELS } from '../channels.ts';
 import { reserve } from '../cells.ts';
 import type { Host } from '../host.ts';
 import type { RuleProgram } from '../program.ts';

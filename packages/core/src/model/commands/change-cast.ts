@@ -1,3 +1,4 @@
+import { usualStance } from '../../terms/stances.ts';
 import type { FactionDocument, Name, ProjectDocument, Stance } from '../documents.ts';
 import { NAME_ABOUT, NAME_PATTERN, namesOf } from '../names.ts';
 import { CommandError, type CastChange, type CastPart } from './commands.ts';
@@ -152,7 +153,7 @@ export function setStance(
   const after = copyOf(document);
   const factions = { ...after.factions };
   const faction = { ...factions[of], toward: { ...factions[of]?.toward, [toward]: stance } };
-  if (stance === (of === toward ? 'friendly' : 'hostile')) delete faction.toward[toward];
+  if (stance === usualStance(of, toward)) delete faction.toward[toward];
   dropEmptyStances(faction);
   if (Object.keys(faction).length === 0) delete factions[of];
   else factions[of] = faction;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject } from '../../testing/orchard.fixture.ts';
 import type { ProjectDocument } from '../documents.ts';
-import { readProject } from '../read-project.ts';
+import { readProject } from '../file/read-project.ts';
 import { applyCommand, findState } from './apply-command.ts';
 import { CommandError, type DocumentCommand, type PartChange } from './commands.ts';
 

@@ -1,3 +1,4 @@
+import { CHANNELS } from '../../terms/channels.ts';
 import * as yup from 'yup';
 import {
   MEMORY_SCOPES,
@@ -9,7 +10,6 @@ import {
   STATE_KINDS,
   UNITS,
 } from '../documents.ts';
-import { CHANNELS } from '../actions.ts';
 import { actionSchema } from './action.ts';
 import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
 import { archetype, faction, squad } from './cast.ts';

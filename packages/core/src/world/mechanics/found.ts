@@ -1,4 +1,5 @@
-import { FOUND, type Percept } from '../../senses/percept.ts';
+import { FOUND } from '../../terms/senses.ts';
+import type { Percept } from '../../senses/percept.ts';
 import { coneGain, type SightKind } from '../../senses/sight.ts';
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { AgentState } from '../state/agent-state.ts';

@@ -1,5 +1,5 @@
+import { HARM } from '../../terms/senses.ts';
 import { stopLegs } from '../../motion/body.ts';
-import { HARM } from '../../senses/percept.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { recordFor } from '../state/record.ts';
 import type { Surroundings } from '../state/surroundings.ts';

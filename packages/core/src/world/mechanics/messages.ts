@@ -1,4 +1,5 @@
-import { TOLD, type Percept } from '../../senses/percept.ts';
+import { TOLD } from '../../terms/senses.ts';
+import type { Percept } from '../../senses/percept.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 

@@ -1,4 +1,5 @@
-import { HEARING, type Percept } from '../../senses/percept.ts';
+import { HEARING } from '../../terms/senses.ts';
+import type { Percept } from '../../senses/percept.ts';
 import { loudness, soundDelay } from '../../senses/hearing.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import type { Noise, Surroundings } from '../state/surroundings.ts';

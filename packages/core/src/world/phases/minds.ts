@@ -1,4 +1,4 @@
-import { decide } from '../../mind/mind.ts';
+import { decide } from '../../mind/machine/mind.ts';
 import type { Agent } from '../agents/agent.ts';
 import type { World } from '../world.ts';
 

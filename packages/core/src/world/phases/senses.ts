@@ -1,3 +1,5 @@
+import { SENSES } from '../../terms/senses.ts';
+import { FRIENDLY } from '../../terms/stances.ts';
 import type { Percept } from '../../senses/percept.ts';
 import {
   crossing,
@@ -7,12 +9,10 @@ import {
   type SightKind,
   type Track,
 } from '../../senses/sight.ts';
-import { SENSES } from '../../senses/words.ts';
 import type { Agent } from '../agents/agent.ts';
 import { find, findables } from '../mechanics/found.ts';
 import { dueMessages } from '../mechanics/messages.ts';
 import { hear } from '../mechanics/noises.ts';
-import { FRIENDLY } from '../program/program.ts';
 import { notice } from '../state/attention.ts';
 import { lightAt } from '../state/light.ts';
 import { recordFor } from '../state/record.ts';

@@ -17,7 +17,7 @@ export interface Program {
   squads: SquadProgram[];
   /** Names, ascending. */
   factions: string[];
-  /** How each faction stands to each other, row by row: {@link HOSTILE}, {@link NEUTRAL} or {@link FRIENDLY}. */
+  /** How each faction stands to each other, row by row, by the places of the stances. */
   stances: number[];
   archetypes: ArchetypeProgram[];
   ground: GroundProgram;
@@ -28,10 +28,6 @@ export interface Program {
   /** What a scripted player does, by tick. */
   inputs: InputProgram[];
 }
-
-export const HOSTILE = 0;
-export const NEUTRAL = 1;
-export const FRIENDLY = 2;
 
 /** What a player does with one agent, from the next tick until it says otherwise. */
 export interface Input {

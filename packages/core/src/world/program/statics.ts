@@ -1,11 +1,11 @@
+import { WORD_INDICES } from '../../terms/senses.ts';
 import { compileNumber } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
 import { prepareFromAbove } from '../../ground/from-above/from-above.ts';
 import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground.ts';
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
-import { makeStack, type RunnableStack } from '../../mind/mind.ts';
+import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
 import type { SightKind } from '../../senses/sight.ts';
-import { WORD_INDICES } from '../../senses/words.ts';
 import {
   GATE_CLOSED,
   GATE_LOCKED,

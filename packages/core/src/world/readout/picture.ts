@@ -1,8 +1,8 @@
-import { CHANNELS } from '../../mind/channels.ts';
+import { CHANNELS } from '../../terms/channels.ts';
+import { SENSES } from '../../terms/senses.ts';
 import type { Sense } from '../../model/documents.ts';
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import { BODY_POINTS, clearShare, coneGain } from '../../senses/sight.ts';
-import { SENSES } from '../../senses/words.ts';
 import type { Agent } from '../agents/agent.ts';
 import type { World } from '../world.ts';
 

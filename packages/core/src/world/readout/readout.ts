@@ -2,7 +2,7 @@ import { readText } from '../../expression/readout.ts';
 import { compileFlag } from '../../expression/closures.ts';
 import type { KeyScope } from '../../expression/ir.ts';
 import { readList } from '../../mind/machine/cells.ts';
-import type { RunnableMind } from '../../mind/mind.ts';
+import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { NodeKind, NodeProgram, RuleProgram } from '../../mind/program.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import type { Agent } from '../agents/agent.ts';

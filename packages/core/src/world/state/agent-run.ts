@@ -1,8 +1,8 @@
+import { SENSES } from '../../terms/senses.ts';
 import { copyBody, createBody, stopLegs, type Body } from '../../motion/body.ts';
 import { createStream, type RandomStream } from '../../numeric/random.ts';
 import type { Percept } from '../../senses/percept.ts';
 import type { Track } from '../../senses/sight.ts';
-import { SENSES } from '../../senses/words.ts';
 import type { AgentState } from './agent-state.ts';
 import { carryKeys } from './carry-memory.ts';
 import { carryMinds } from './carry-minds.ts';

@@ -1,18 +1,17 @@
+import { SENSES, SIGHT } from '../../terms/senses.ts';
+import { FRIENDLY, HOSTILE } from '../../terms/stances.ts';
 import type { Facts } from '../../expression/facts.ts';
 import type { MindRecorder } from '../../mind/host.ts';
 import { addToKey, resetKey, writeKey } from '../../mind/memory.ts';
-import type { RunnableMind, RunnableStack } from '../../mind/mind.ts';
+import type { RunnableMind, RunnableStack } from '../../mind/machine/mind.ts';
 import type { KeyProgram } from '../../mind/program.ts';
 import { createBody, type Body } from '../../motion/body.ts';
 import { LEGS_MOVING, type LegsStatus } from '../../motion/legs.ts';
 import { hashText, type RandomStream } from '../../numeric/random.ts';
-import { SIGHT, type Percept } from '../../senses/percept.ts';
+import type { Percept } from '../../senses/percept.ts';
 import { EYE_SHARE, type Track } from '../../senses/sight.ts';
-import { SENSES } from '../../senses/words.ts';
 import {
-  FRIENDLY,
   GATE_OPEN,
-  HOSTILE,
   type AgentProgram,
   type ArchetypeProgram,
   type Program,

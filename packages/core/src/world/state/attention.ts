@@ -1,12 +1,6 @@
-import {
-  attendedSense,
-  PERCEPT_SECONDS,
-  replaces,
-  SIGHT,
-  type Percept,
-} from '../../senses/percept.ts';
+import { SENSES, SIGHT } from '../../terms/senses.ts';
+import { attendedSense, PERCEPT_SECONDS, replaces, type Percept } from '../../senses/percept.ts';
 import { attendedTrack, type Track } from '../../senses/sight.ts';
-import { SENSES } from '../../senses/words.ts';
 import type { AgentState } from './agent-state.ts';
 
 /** What of the senses reaches an agent's minds, and which of it has their attention. */

@@ -1,4 +1,4 @@
-import { CHANNELS } from '../../mind/channels.ts';
+import { CHANNELS } from '../../terms/channels.ts';
 import { transplantMachine, type Transplant } from '../../mind/machine/transplant.ts';
 import { stopLegs } from '../../motion/body.ts';
 import type { AgentState } from './agent-state.ts';

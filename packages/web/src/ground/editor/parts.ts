@@ -1,4 +1,3 @@
-import { freshName } from '../../state/fresh-name.ts';
 import {
   GROUND_PARTS,
   type GroundDocument,
@@ -6,6 +5,7 @@ import {
   type PartChange,
   type PointDocument,
   namesOf,
+  freshName,
 } from '@crooked-lantern/core';
 
 /** What stands on a ground, as the editor sees it: every part has a place, some a size, routes several places. */

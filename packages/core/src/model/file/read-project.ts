@@ -1,6 +1,6 @@
 import * as yup from 'yup';
-import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from './documents.ts';
-import { projectSchema } from './schema/project.ts';
+import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../documents.ts';
+import { projectSchema } from '../schema/project.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
 export interface Fault {

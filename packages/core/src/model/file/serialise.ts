@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
-import type { ProjectDocument } from './documents.ts';
-import { projectSchema } from './schema/project.ts';
-import { metaOf, type AnySchema, type Fields } from './schema/shapes.ts';
+import type { ProjectDocument } from '../documents.ts';
+import { projectSchema } from '../schema/project.ts';
+import { metaOf, type AnySchema, type Fields } from '../schema/shapes.ts';
 
 /**
  * Canonical text: the fields of each object in the order the schema lists them, names as keys in

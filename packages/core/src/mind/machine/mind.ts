@@ -1,12 +1,12 @@
-import { CHANNELS } from './channels.ts';
-import { createLayout, reserve } from './cells.ts';
-import type { Host } from './host.ts';
-import { isCarryingOn } from './machine/activities.ts';
-import { carryOnMachine, stepMachine } from './machine/step.ts';
-import { makeMachine, type RunnableMachine } from './machine/runnable.ts';
-import { NOT_STARTED } from './machine/cells.ts';
-import { resetKey } from './memory.ts';
-import type { CadenceProgram, KeyProgram, MindProgram, StackProgram } from './program.ts';
+import { CHANNELS } from '../../terms/channels.ts';
+import { createLayout, reserve } from '../cells.ts';
+import type { Host } from '../host.ts';
+import { isCarryingOn } from './activities.ts';
+import { carryOnMachine, stepMachine } from './step.ts';
+import { makeMachine, type RunnableMachine } from './runnable.ts';
+import { NOT_STARTED } from './cells.ts';
+import { resetKey } from '../memory.ts';
+import type { CadenceProgram, KeyProgram, MindProgram, StackProgram } from '../program.ts';
 
 /** A mind bound for running, shared by all agents that have it. */
 export interface RunnableMind {
