@@ -9,7 +9,12 @@ export { freshIn, freshName } from './model/fresh-name.ts';
 export { withoutUndefined } from './model/without-undefined.ts';
 export { nodeText } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
-export { readProject, readProjectText, type Fault, type ReadResult } from './model/file/read-project.ts';
+export {
+  readProject,
+  readProjectText,
+  type Fault,
+  type ReadResult,
+} from './model/file/read-project.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';

@@ -12,6 +12,9 @@ export interface RunnableMachine {
   states: RunnableState[];
   transitions: RunnableTransition[];
   initial: number;
+  /** The cells it takes: the first, and one past the last. */
+  from: number;
+  to: number;
   cells: MachineCells;
   /** Some activity begins anew after its end. */
   again: boolean;
@@ -145,6 +148,7 @@ export function makeMachine(
   layout: CellLayout,
   channels: number,
 ): RunnableMachine {
+  const from = layout.initial.length;
   const cells = reserveMachine(layout, program);
   const locks: Leaf[] = [];
   const actionsAt = new Map<number, string>();
@@ -224,6 +228,8 @@ export function makeMachine(
     states,
     transitions,
     initial: program.initial,
+    from,
+    to: layout.initial.length,
     cells,
     again,
     locks,

@@ -33,7 +33,9 @@ import { beginDecision, type Stepping } from './stepping.ts';
 const MICROSTEP_LIMIT = 32;
 
 function runActions(host: Host, actions: readonly Leaf[]): void {
+  if (actions.length === 0) return;
   for (const action of actions) action.start(host);
+  host.reason = '';
 }
 
 function keepHistories({ machine, host }: Stepping, state: number): void {

@@ -87,7 +87,15 @@ function carryTransitions(old: Version, now: Version, was: StateProgram, is: Sta
   });
 }
 
+/** Takes all cells over as they are, where the machine is the same. */
+function keepAll(old: Version, now: Version): Transplant {
+  const { from, to } = old.machine;
+  now.cells.set(old.cells.subarray(from, to), now.machine.from);
+  return { moved: [], kept: [{ from, to, now: now.machine.from }] };
+}
+
 export function transplantMachine(old: Version, now: Version): Transplant {
+  if (JSON.stringify(old.program) === JSON.stringify(now.program)) return keepAll(old, now);
   const kept: Transplant['kept'] = [];
   const [before, after] = [old.machine.cells, now.machine.cells];
   if (old.cells[before.phase] === NOT_STARTED) return { moved: [], kept };

@@ -51,7 +51,10 @@ export class Leaf implements Behaviour {
     if (!this.lasts) {
       if (this.channelAt >= 0) host.memory[this.channelAt] = 0;
       host.recorder?.did(this.name);
-      return this.action.start(host);
+      const status = this.action.start(host);
+      // Nobody tells of it in a tree, and it is not to be taken for the reason of what fails next.
+      if (this.row >= 0) host.reason = '';
+      return status;
     }
     host.memory[this.at + STARTED] = host.tick;
     host.memory[this.at + RESULT] = NO_RESULT;

@@ -414,6 +414,24 @@ describe('reasons', () => {
   });
 });
 
+it('the reason of an action that takes no time is not taken for that of what fails after it', () => {
+  const { run, entries } = growing({
+    sequence: [
+      { succeed: { do: 'tellSquad', what: 'thief', place: 'self.place' } },
+      { succeed: { timeout: { do: 'wait', seconds: 9 }, seconds: 0.01 } },
+      flag('false'),
+    ],
+  });
+  run(5);
+  const ends = entries.flatMap((entry) =>
+    entry.kind === 'end' ? [[entry.action, entry.reason]] : [],
+  );
+  expect(ends).toEqual([
+    ['wait', undefined],
+    ['root', undefined],
+  ]);
+});
+
 describe('chance', () => {
   const lucky: NodeDocument = {
     repeat: {

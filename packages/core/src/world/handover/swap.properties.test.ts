@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { compileProject } from '../../compile/compile-project.ts';
+import { entryLine } from '../../ledger/lines.ts';
+import type { ProjectDocument } from '../../model/documents.ts';
+import { namesOf } from '../../model/names.ts';
+import { readProjectText } from '../../model/file/read-project.ts';
+import { createStream, nextRandom } from '../../numeric/random.ts';
+import { tick } from '../phases/tick.ts';
+import type { Input, Program } from '../program/program.ts';
+import { createWorld, setRecorder, type World } from '../world.ts';
+import { worldHash } from './snapshot.ts';
+import { swapProgram } from './swap.ts';
+
+const DEMO = path.resolve(import.meta.dirname, '../../../../../demo/night-watch.lantern.json');
+
+/** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
+function brawl(): ProjectDocument {
+  const read = readProjectText(readFileSync(DEMO, 'utf8'));
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  const { document } = read;
+  const ground = document.grounds[document.start.ground];
+  const gleaner = ground.agents[document.start.play!];
+  for (let i = 2; i <= 9; i++)
+    ground.agents[`gleaner${i}`] = { ...gleaner, at: [4 + i * 1.1, 28.2] };
+  ground.things = Object.fromEntries(
+    Array.from({ length: 16 }, (_, i) => [
+      `basket${i}`,
+      { kind: 'basket', at: [6.2 + i * 0.6, 27.8], harm: 30 },
+    ]),
+  );
+  for (const archetype of Object.values(document.archetypes)) {
+    archetype.health = 30;
+    archetype.recycle = 4;
+  }
+  const [first] = Object.values(document.archetypes);
+  first.reaction = 0.25;
+  return document;
+}
+
+function programOfBrawl(change: (document: ProjectDocument) => void = () => {}): Program {
+  const document = brawl();
+  change(document);
+  const { program, findings } = compileProject(document);
+  if (!program) throw new Error(JSON.stringify(findings));
+  return program;
+}
+
+/** What players do: three times a second each goes elsewhere, and picks up, throws at its neighbours, drops or moves a gate. */
+function inputsAt(program: Program, at: number): Input[] {
+  if (at % 20 !== 1) return [];
+  const players = program.agents.filter(({ name }) => name.startsWith('gleaner'));
+  return players.map(({ name, x, y }): Input => {
+    const luck = createStream(at, name);
+    const between = (low: number, high: number) => low + nextRandom(luck) * (high - low);
+    const act = (['pickUp', 'pickUp', 'throw', 'use', 'drop'] as const)[Math.floor(between(0, 6))];
+    return {
+      agent: name,
+      x: between(-1, 1),
+      y: between(-1, 1),
+      gait: between(0, 1) < 0.5 ? 'run' : null,
+      ...(act ? { act } : {}),
+      ...(act === 'throw'
+        ? { at: [x + between(-3, 3), y + between(-3, 3)] as [number, number] }
+        : {}),
+    };
+  });
+}
+
+function runOn(world: World, ticks: number): { world: World; lines: string[]; hashes: string[] } {
+  const lines: string[] = [];
+  const hashes: string[] = [];
+  setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
+  for (let i = 0; i < ticks; i++) {
+    tick(world, inputsAt(world.statics.program, world.tick + 1));
+    if (i % 100 === 99) hashes.push(worldHash(world));
+  }
+  return { world, lines, hashes };
+}
+
+describe('an edit that changes nothing', () => {
+  const program = programOfBrawl();
+  const again = programOfBrawl();
+
+  it('changes nothing at any tick: neither the state nor what comes of it in ten seconds', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1500 }),
+        fc.integer({ min: 1, max: 99 }),
+        (at, seed) => {
+          const { world } = runOn(createWorld(program, seed), at);
+          const { world: twin } = runOn(createWorld(program, seed), at);
+          const swapped = swapProgram(twin, again, 2, seed);
+          expect(worldHash(swapped)).toBe(worldHash(world));
+          const [one, other] = [runOn(world, 600), runOn(swapped, 600)];
+          expect(other.lines).toEqual(one.lines);
+          expect(other.hashes).toEqual(one.hashes);
+        },
+      ),
+      { numRuns: 6 },
+    );
+  });
+
+  it('has nothing to carry over from within a tick: what is used there alone is empty between two', () => {
+    const world = createWorld(program, 4);
+    for (let i = 0; i < 900; i++) {
+      runOn(world, 1);
+      expect([world.outbox.length, world.effects.length]).toEqual([0, 0]);
+      expect(world.agents.filter(({ reason }) => reason !== '').map(({ name }) => name)).toEqual(
+        [],
+      );
+    }
+  });
+
+  it('is tried where much goes on: noises, words, throws, blows, searches and deaths are under way', () => {
+    const { lines } = runOn(createWorld(program, 3), 1500);
+    for (const kind of ['noise', 'percept', 'harm', 'death', 'recycled', 'memory', 'transition'])
+      expect(
+        lines.filter((line) => line.includes(`"kind":"${kind}"`)).length,
+        kind,
+      ).toBeGreaterThan(0);
+  });
+});
+
+describe('an edit that adds what comes first in every list', () => {
+  const program = programOfBrawl();
+  const larger = programOfBrawl((document) => {
+    const ground = document.grounds[document.start.ground];
+    for (const { faction } of Object.values(document.archetypes)) {
+      document.factions = { ...document.factions };
+      const { toward, ...rest } = document.factions[faction] ?? {};
+      document.factions[faction] = { ...rest, toward: { ...toward, aaa: 'neutral' } };
+    }
+    document.factions!.aaa = {
+      toward: Object.fromEntries(namesOf(document.factions!).map((name) => [name, 'neutral'])),
+    };
+    document.minds.aaa = {
+      title: 'A',
+      memory: { aaa: { type: 'number' } },
+      activity: { do: 'say', text: 'aaa' },
+    };
+    document.archetypes.aaa = {
+      title: 'A',
+      faction: 'aaa',
+      body: { radius: 0.2, acceleration: 1, turnRate: 90 },
+      gaits: { aaa: 1 },
+      gait: 'aaa',
+    };
+    // Squads give roles in turns by their place, so one that came first would shift when the others do.
+    document.squads = {
+      ...document.squads,
+      zzz: { title: 'Z', roles: [{ role: 'aaa', score: '1' }] },
+    };
+    ground.agents.aaa = { archetype: 'aaa', at: [0.4, 0.4], squad: 'zzz' };
+    ground.things!.aab = { at: [0.4, 1.2] };
+    ground.gates = { aac: { at: [0, 0.7], size: [0.1, 0.1] }, ...ground.gates };
+    ground.routes = {
+      aaa: {
+        points: [
+          [0.4, 0.4],
+          [0.4, 0.6],
+        ],
+      },
+      ...ground.routes,
+    };
+  });
+
+  it('leaves all others with what they had: whom and what they know of, owe and carry', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 200, max: 1500 }),
+        fc.integer({ min: 1, max: 99 }),
+        (at, seed) => {
+          const { world } = runOn(createWorld(program, seed), at);
+          const { world: twin } = runOn(createWorld(program, seed), at);
+          const swapped = swapProgram(twin, larger, 2, seed);
+          const others = (lines: readonly string[]) =>
+            lines.filter((line) => !/\baa[a-d]\b/.test(line));
+          const [one, other] = [runOn(world, 600), runOn(swapped, 600)];
+          expect(others(other.lines)).toEqual(others(one.lines));
+        },
+      ),
+      { numRuns: 6 },
+    );
+  });
+});
