@@ -97,9 +97,9 @@ describe('an archetype and the agents made from it', () => {
     // What the archetype gets, the agent has too, but for what is its own.
     await inList(page, /^Warden 5/).click();
     await setNumber(page, 'Reaction of Warden', '0.2');
-    await setNumber(page, 'Turns of Warden', '200');
+    await setNumber(page, 'Turn rate of Warden', '200');
     await inList(page, /^Sleeper/).click();
-    await page.getByRole('button', { name: 'Turns of Sleeper: 200. Edit' }).waitFor();
+    await page.getByRole('button', { name: 'Turn rate of Sleeper: 200. Edit' }).waitFor();
     await page.getByRole('button', { name: /Warden has 0.2 s. Go back to that/ }).click();
     await page.getByRole('button', { name: 'Reaction of Sleeper: 0.2. Edit' }).waitFor();
     expect((await stored(page, project)).grounds.orchard.agents.sleeper.overrides).toBeUndefined();
@@ -160,7 +160,7 @@ describe('sides, squads and ways to begin', () => {
       .first()
       .waitFor();
     await page.getByText(/1 error/).waitFor();
-    await setNumber(page, 'Places of press of West squad', '2');
+    await setNumber(page, 'Slots of press of West squad', '2');
     await page.keyboard.press('Control+z');
     await page.keyboard.press('Control+z');
     await page.getByText(/running\s*edit \d+\s*· live/).waitFor();

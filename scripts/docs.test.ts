@@ -1,13 +1,11 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import * as core from '@crooked-lantern/core';
 import {
   ACTIONS,
-  BUILTINS,
   checkProject,
-  NODES,
   readProject,
   readProjectText,
-  signature,
   type ActionDocument,
   type MindDocument,
   type NodeDocument,
@@ -25,7 +23,7 @@ import { referencePages } from './reference.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 const read = (file: string) => readFileSync(path.join(ROOT, file), 'utf8');
-const pages = referencePages({ ACTIONS, BUILTINS, NODES, signature });
+const pages = referencePages(core);
 
 /** Text without what a formatter adds: padding of tables, line breaks in JSON, blank lines. */
 const plain = (text: string) => text.replace(/-{3,}/g, '---').replace(/\s+/g, '');

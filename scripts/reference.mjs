@@ -10,7 +10,7 @@ import {
   NODE_EXAMPLES,
 } from './reference-examples.mjs';
 
-/** @typedef {Pick<typeof import('../packages/core/dist/index.js'), 'ACTIONS' | 'BUILTINS' | 'NODES' | 'signature'>} Tables */
+/** @typedef {typeof import('../packages/core/dist/index.js')} Tables */
 
 const UNITS = { deg: '°', same: 'the unit of its arguments' };
 const MADE =
@@ -154,6 +154,70 @@ function nodePage(name, node) {
   ];
 }
 
+/** Which table of fields belongs to which part of the file. */
+const FIELD_TABLES = /** @type {const} */ ([
+  ['The project', 'PROJECT_FIELDS'],
+  ['Archetypes', 'ARCHETYPE_FIELDS'],
+  ['Bodies', 'BODY_FIELDS'],
+  ['Gaits', 'GAIT_FIELDS'],
+  ['Cones of sight', 'CONE_FIELDS'],
+  ['Sight', 'SIGHT_FIELDS'],
+  ['Hearing', 'HEARING_FIELDS'],
+  ['Lanterns', 'LANTERN_FIELDS'],
+  ['Squads', 'SQUAD_FIELDS'],
+  ['Roles', 'ROLE_FIELDS'],
+  ['Grounds', 'GROUND_FIELDS'],
+  ['Walls', 'WALL_FIELDS'],
+  ['Gates', 'GATE_FIELDS'],
+  ['Lamps', 'LAMP_FIELDS'],
+  ['Things', 'THING_FIELDS'],
+  ['Routes', 'ROUTE_FIELDS'],
+  ['Placed agents', 'AGENT_FIELDS'],
+  ['Memory', 'MEMORY_FIELDS'],
+  ['States', 'STATE_FIELDS'],
+  ['Transitions', 'TRANSITION_FIELDS'],
+]);
+
+/**
+ * What a field takes, and what holds where it is left out.
+ * @param {import('../packages/core/dist/index.js').FieldSpec} spec
+ */
+function fieldCells(spec) {
+  if (spec.kind === 'flag') return ['`true`', 'no'];
+  if (spec.kind === 'choice') {
+    const options = spec.options.map((option) => `\`${option}\``).join(', ');
+    return [options, spec.required ? 'is needed' : (spec.usual ?? '')];
+  }
+  const { minimum, maximum, whole, unit, usual, none, required } = spec;
+  const range = `${whole ? 'whole, ' : ''}${minimum} to ${maximum}${unit ? ` ${unit}` : ''}`;
+  if (required) return [range, 'is needed'];
+  return [range, none ?? (typeof usual === 'function' ? 'depends, see left' : String(usual ?? ''))];
+}
+
+/** @param {Tables} tables */
+function fieldsPage(tables) {
+  return [
+    '# Numbers and choices',
+    '',
+    MADE,
+    '',
+    'The bounds and units of each field, and what holds where it is left out. The schema and the forms read the same table.',
+    ...FIELD_TABLES.flatMap(([title, table]) => [
+      '',
+      `## ${title}`,
+      '',
+      '| field | what it is | takes | left out |',
+      '| --- | --- | --- | --- |',
+      ...Object.entries(
+        /** @type {import('../packages/core/dist/index.js').FieldSpecs} */ (tables[table]),
+      ).map(([field, spec]) => {
+        const [takes, left] = fieldCells(spec);
+        return `| \`${field}\` | ${spec.label}: ${spec.about} | ${takes} | ${left} |`;
+      }),
+    ]),
+  ];
+}
+
 /** @param {Tables} tables */
 function indexPage({ ACTIONS, NODES }) {
   return [
@@ -162,6 +226,7 @@ function indexPage({ ACTIONS, NODES }) {
     'All it takes to write a project file by hand. A file to begin with stands in [The open file](../open-file.md); what it means in [What a mind means](../semantics.md).',
     '',
     '- [The model](model.md): every part of the file and its fields',
+    '- [Numbers and choices](fields.md): bounds, units, and what holds where a field is left out',
     '- [Expressions](expressions.md): guards, parameters, weights',
     '',
     '## Actions',
@@ -188,6 +253,7 @@ export function referencePages(tables) {
   return new Map([
     ['README.md', text(indexPage(tables))],
     ['expressions.md', text(expressionPage(tables))],
+    ['fields.md', text(fieldsPage(tables))],
     ...Object.entries(tables.ACTIONS).map(
       ([name, action]) =>
         /** @type {[string, string]} */ ([`actions/${name}.md`, text(actionPage(name, action))]),

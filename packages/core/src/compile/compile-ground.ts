@@ -1,12 +1,6 @@
 import { distance } from '../numeric/distance.ts';
 import { createWalls, circleBlocked, type Walls } from '../ground/from-above/walls.ts';
-import {
-  THING_NOISE,
-  WALL_HEIGHTS,
-  WALL_MUFFLING,
-  type GroundDocument,
-  type PostDocument,
-} from '../model/documents.ts';
+import { type GroundDocument, type PostDocument } from '../model/documents.ts';
 import { SOUND_HEIGHT } from '../ground/from-above/sound.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
 import {
@@ -18,6 +12,14 @@ import {
   type GroundProgram,
   type ThingProgram,
 } from '../world/program/program.ts';
+import { numberOf } from '../model/fields/field-spec.ts';
+import {
+  GATE_FIELDS,
+  GATE_MUFFLING,
+  GROUND_FIELDS,
+  THING_FIELDS,
+  WALL_FIELDS,
+} from '../model/fields/ground-fields.ts';
 import { indexOfName, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names.ts';
 
@@ -30,30 +32,31 @@ function boxOf({ at, size }: { at: [number, number]; size: [number, number] }): 
 function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {
   return namesOf(gates).map((name) => {
     const gate = gates[name];
-    const top = gate.height ?? WALL_HEIGHTS.wall;
-    const muffles = gate.muffles ?? (top <= SOUND_HEIGHT ? 0 : WALL_MUFFLING.hedge);
+    const top = numberOf(gate, 'height', GATE_FIELDS.height);
+    const muffles = gate.muffles ?? (top <= SOUND_HEIGHT ? 0 : GATE_MUFFLING);
     return {
       name,
       title: gate.title ?? name,
       ...boxOf(gate),
       top,
       muffles,
-      state: gate.state ?? 'closed',
+      state: gate.state ?? GATE_FIELDS.state.usual,
     };
   });
 }
 
 function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
   return namesOf(things).map((name) => {
-    const { title, kind = 'basket', at, noise, harm } = things[name];
+    const thing = things[name];
+    const { title, kind = THING_FIELDS.kind.usual, at } = thing;
     return {
       name,
       title: title ?? name,
       kind,
       x: at[0],
       y: at[1],
-      noise: noise ?? THING_NOISE[kind],
-      harm: harm ?? 0,
+      noise: numberOf(thing, 'noise', THING_FIELDS.noise),
+      harm: numberOf(thing, 'harm', THING_FIELDS.harm),
     };
   });
 }
@@ -71,12 +74,12 @@ export function compileGround(context: CompileContext): GroundProgram {
     title: ground.title,
     width: ground.width,
     height: ground.height,
-    light: ground.light ?? 1,
-    walls: ground.walls.map(({ kind = 'wall', at, size, height, muffles }) => ({
-      kind,
-      ...boxOf({ at, size }),
-      top: height ?? WALL_HEIGHTS[kind],
-      muffles: muffles ?? WALL_MUFFLING[kind],
+    light: numberOf(ground, 'light', GROUND_FIELDS.light),
+    walls: ground.walls.map((wall) => ({
+      kind: wall.kind ?? WALL_FIELDS.kind.usual,
+      ...boxOf(wall),
+      top: numberOf(wall, 'height', WALL_FIELDS.height),
+      muffles: numberOf(wall, 'muffles', WALL_FIELDS.muffles),
     })),
     lamps: namesOf(lamps).map((lamp) => {
       const { title, at, reach, strength } = lamps[lamp];

@@ -333,6 +333,22 @@ describe('the published JSON Schema', () => {
     });
   });
 
+  it('says of every number what it is and in what bounds', () => {
+    const bare: string[] = [];
+    const visit = (schema: unknown, at: string): void => {
+      if (typeof schema !== 'object' || schema === null) return;
+      const { type, description, minimum, maximum } = schema as Record<string, unknown>;
+      if ((type === 'number' || type === 'integer') && description === undefined) bare.push(at);
+      if (description !== undefined && (minimum === undefined) !== (maximum === undefined))
+        bare.push(`${at} has one bound`);
+      for (const [key, inner] of Object.entries(schema)) visit(inner, `${at}/${key}`);
+    };
+    visit(published, '');
+    // Coordinates are told of by their pair, a default by its key, the version by the format.
+    const told = /prefixItems|properties\/default\/|properties\/version$/;
+    expect(bare.filter((at) => !told.test(at))).toEqual([]);
+  });
+
   it('agrees with the code on documents broken anywhere', () => {
     /** Every path into the demo. */
     const paths: (string | number)[][] = [];

@@ -1,14 +1,16 @@
 import {
-  CROUCHED_SEEN,
   freshIn,
+  GAIT_FIELDS,
   NAME_PATTERN,
   namesOf,
+  usualNumber,
   type GaitDocument,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { gaitNamed, seenOf } from './senses/notice-curves.ts';
 import type { KindEditor } from './use-cast.ts';
@@ -59,13 +61,15 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
           <tr>
             <th scope="col">Gait</th>
             <th scope="col">m/s</th>
-            <th scope="col" title="How far its steps are heard, in metres">
+            <th scope="col" title={GAIT_FIELDS.noise.about}>
               heard m
             </th>
-            <th scope="col" title="How much of the body’s sight it gives away, 0 to 1">
-              shows
+            <th scope="col" title={GAIT_FIELDS.seen.about}>
+              visible
             </th>
-            <th scope="col">low</th>
+            <th scope="col" title={GAIT_FIELDS.crouched.about}>
+              crouched
+            </th>
             <th aria-label="Remove" />
           </tr>
         </thead>
@@ -96,33 +100,29 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                   <OwnMark editor={editor} path={['gaits', name]} label={name} usual="" />
                 </td>
                 <td>
-                  <InlineText
-                    mono
+                  <NumberText
                     label={`Speed of ${name} of ${of}`}
-                    value={String(gait.speed)}
-                    check={checkNumber(0, 30)}
-                    onCommit={(text) => set(name, { speed: Number(text) })}
+                    spec={GAIT_FIELDS.speed}
+                    value={gait.speed}
+                    onCommit={(speed) => set(name, { speed })}
                   />
                 </td>
                 <td>
-                  <InlineText
-                    mono
+                  <NumberText
                     label={`Steps of ${name} of ${of} are heard, metres`}
-                    value={String(gait.noise ?? 0)}
-                    check={checkNumber(0, 100)}
-                    onCommit={(text) => set(name, { noise: Number(text) || undefined })}
+                    spec={GAIT_FIELDS.noise}
+                    value={gait.noise ?? 0}
+                    onCommit={(noise) => set(name, { noise: noise || undefined })}
                   />
                 </td>
                 <td>
-                  <InlineText
-                    mono
-                    label={`Shows of ${name} of ${of}`}
-                    value={String(seenOf(gait))}
-                    check={checkNumber(0, 1)}
-                    onCommit={(text) => {
-                      const seen = Number(text);
-                      const holds = gait.crouched ? CROUCHED_SEEN : 1;
-                      set(name, { seen: seen === holds ? undefined : seen });
+                  <NumberText
+                    label={`Visible share of ${name} of ${of}`}
+                    spec={GAIT_FIELDS.seen}
+                    value={seenOf(gait)}
+                    onCommit={(seen) => {
+                      const usual = usualNumber(GAIT_FIELDS.seen, gait);
+                      set(name, { seen: seen === usual ? undefined : seen });
                     }}
                   />
                 </td>

@@ -1,3 +1,4 @@
+import { usualNumber, type FieldSpecs, type NumberSpec } from '@crooked-lantern/core';
 import { Undo2 } from 'lucide-react';
 import styled from 'styled-components';
 import { QuietButton } from '../ui/button.tsx';
@@ -42,44 +43,31 @@ export function OwnMark({
 
 export interface KindNumberProps {
   path: FieldPath;
-  label: string;
-  unit?: string;
-  minimum: number;
-  maximum: number;
-  whole?: boolean;
-  /** What holds where it is left out. */
-  fallback?: number;
-  /** What it means that it is left out, where no number says it. */
-  none?: string;
+  spec: NumberSpec;
 }
 
-export function KindNumber({
-  editor,
-  path,
-  label,
-  unit,
-  minimum,
-  maximum,
-  whole,
-  fallback,
-  none,
-}: KindNumberProps & { editor: KindEditor }) {
+/** The fields of one part of a kind, as the model says them. */
+export function kindNumbers(part: readonly string[], specs: FieldSpecs): KindNumberProps[] {
+  return Object.entries(specs).flatMap(([field, spec]) =>
+    spec.kind === 'number' ? [{ path: [...part, field] as unknown as FieldPath, spec }] : [],
+  );
+}
+
+export function KindNumber({ editor, path, spec }: KindNumberProps & { editor: KindEditor }) {
+  const part = path.length > 1 ? (valueAt(editor.kind, [path[0]]) as object) : editor.kind;
+  const usual = usualNumber(spec, part);
+  const { label, none, unit } = spec;
   const text = (value: unknown) =>
-    value === undefined && fallback === undefined
+    value === undefined && Number.isNaN(usual)
       ? (none ?? '—')
-      : `${String(value ?? fallback)}${unit ? ` ${unit}` : ''}`;
+      : `${String(value ?? usual)}${unit ? ` ${unit}` : ''}`;
   const value = valueAt(editor.kind, path) as number | undefined;
   return (
     <NumberField
-      label={label}
+      spec={spec}
       of={editor.of}
-      value={value ?? fallback ?? NaN}
-      shown={value === undefined && none !== undefined ? none : undefined}
-      unit={value === undefined && none !== undefined ? undefined : unit}
-      minimum={minimum}
-      maximum={maximum}
-      whole={whole}
-      onCommit={(next) => editor.put(path, next === fallback && !editor.base ? undefined : next)}
+      value={value ?? (Number.isNaN(usual) ? undefined : usual)}
+      onCommit={(next) => editor.put(path, next === usual && !editor.base ? undefined : next)}
     >
       {none !== undefined && value !== undefined && !editor.base && (
         <QuietButton

@@ -1,71 +1,14 @@
-import {
-  CROUCH_SHARE,
-  DEFAULT_BODY_HEIGHT,
-  namesOf,
-  type ArchetypeDocument,
-} from '@crooked-lantern/core';
+import { ARCHETYPE_FIELDS, BODY_FIELDS, namesOf } from '@crooked-lantern/core';
 import { RemoveButton } from '../ui/button.tsx';
 import { Choice, Row, Rows } from '../ui/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
 import { GaitTable } from './gait-table.tsx';
-import { KindChoice, KindNumber, OwnMark, type KindNumberProps } from './kind-field.tsx';
+import { KindChoice, KindNumber, kindNumbers, OwnMark } from './kind-field.tsx';
 import { SenseFields } from './sense-fields.tsx';
 import type { CastEditor, KindEditor } from './use-cast.ts';
 
-function bodyNumbers({ body }: ArchetypeDocument): KindNumberProps[] {
-  const low = Number(((body.height ?? DEFAULT_BODY_HEIGHT) * CROUCH_SHARE).toFixed(2));
-  return [
-    { path: ['body', 'radius'], label: 'Radius', unit: 'm', minimum: 0.1, maximum: 3 },
-    {
-      path: ['body', 'height'],
-      label: 'Height',
-      unit: 'm',
-      minimum: 0.2,
-      maximum: 6,
-      fallback: DEFAULT_BODY_HEIGHT,
-    },
-    {
-      path: ['body', 'crouchHeight'],
-      label: 'Crouched',
-      unit: 'm',
-      minimum: 0.1,
-      maximum: 6,
-      fallback: low,
-    },
-    {
-      path: ['body', 'acceleration'],
-      label: 'Gathers speed',
-      unit: 'm/s²',
-      minimum: 0.1,
-      maximum: 200,
-    },
-    { path: ['body', 'turnRate'], label: 'Turns', unit: '°/s', minimum: 1, maximum: 3600 },
-    {
-      path: ['health'],
-      label: 'Health',
-      unit: 'points',
-      minimum: 1,
-      maximum: 1_000_000,
-      none: 'can’t be hurt',
-    },
-    {
-      path: ['recycle'],
-      label: 'Begins anew after',
-      unit: 's',
-      minimum: 0.1,
-      maximum: 3600,
-      none: 'stays down',
-    },
-    {
-      path: ['sleepBeyond'],
-      label: 'Rests beyond',
-      unit: 'm',
-      minimum: 1,
-      maximum: 10_000,
-      none: 'never rests',
-    },
-  ];
-}
+const { reaction: REACTION, ...LIFE } = ARCHETYPE_FIELDS;
+const BODY = [...kindNumbers(['body'], BODY_FIELDS), ...kindNumbers([], LIFE)];
 
 /** Minds beside the main one, such as one that only aims. */
 function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {
@@ -75,7 +18,7 @@ function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {
   const set = (list: string[]) => put(['minds'], list.length > 0 ? list : undefined);
   const free = namesOf(minds).filter((name) => name !== kind.mind && !more.includes(name));
   return (
-    <Row label="Beside it">
+    <Row label="Other minds">
       {more.map((name) => (
         <span key={name} style={{ whiteSpace: 'nowrap' }}>
           {minds[name]?.title ?? name}
@@ -96,7 +39,7 @@ function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {
           onChoose={(id) => id !== 'add' && set([...more, id])}
         />
       )}
-      <OwnMark editor={editor} path={['minds']} label="Minds beside" usual="its archetype’s" />
+      <OwnMark editor={editor} path={['minds']} label="Other minds" usual="its archetype’s" />
     </Row>
   );
 }
@@ -120,15 +63,7 @@ export function KindForm({ cast, editor }: { cast: CastEditor; editor: KindEdito
             none="none"
           />
           <MoreMinds cast={cast} editor={editor} />
-          <KindNumber
-            editor={editor}
-            path={['reaction']}
-            label="Reaction"
-            unit="s"
-            minimum={0}
-            maximum={5}
-            fallback={0}
-          />
+          <KindNumber editor={editor} path={['reaction']} spec={REACTION} />
           <KindChoice
             editor={editor}
             path={['faction']}
@@ -152,8 +87,8 @@ export function KindForm({ cast, editor }: { cast: CastEditor; editor: KindEdito
       <section aria-label="Body">
         <h3>Body</h3>
         <Rows>
-          {bodyNumbers(kind).map((field) => (
-            <KindNumber key={field.label} editor={editor} {...field} />
+          {BODY.map((field) => (
+            <KindNumber key={field.spec.label} editor={editor} {...field} />
           ))}
           <KindChoice
             editor={editor}

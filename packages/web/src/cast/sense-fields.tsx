@@ -1,10 +1,19 @@
-import { DEFAULT_CLEAR_POINTS, type ConeDocument, type SightDocument } from '@crooked-lantern/core';
+import {
+  CONE_FIELDS,
+  HEARING_FIELDS,
+  LANTERN_FIELDS,
+  MOST_CONES,
+  SIGHT_FIELDS,
+  type ConeDocument,
+  type NumberSpec,
+  type SightDocument,
+} from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { Rows } from '../ui/fields.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { Table } from './gait-table.tsx';
-import { KindNumber, OwnMark, type KindNumberProps } from './kind-field.tsx';
+import { KindNumber, kindNumbers, OwnMark, type KindNumberProps } from './kind-field.tsx';
 import type { KindEditor } from './use-cast.ts';
 
 /** What a sense begins with when it is given to an archetype. */
@@ -19,40 +28,10 @@ const NEW_SIGHT: SightDocument = {
 const NEW_HEARING = { threshold: 0.1 };
 const NEW_LANTERN = { reach: 4, strength: 0.5 };
 
-const SIGHT: KindNumberProps[] = [
-  { path: ['sight', 'curious'], label: 'Curious from', minimum: 0, maximum: 1 },
-  { path: ['sight', 'certain'], label: 'Certain from', minimum: 0, maximum: 1 },
-  { path: ['sight', 'grace'], label: 'Holds for', unit: 's', minimum: 0, maximum: 600 },
-  { path: ['sight', 'fade'], label: 'Then fades by', unit: '/s', minimum: 0, maximum: 100 },
-  {
-    path: ['sight', 'forgetAfter'],
-    label: 'Place forgotten after',
-    unit: 's',
-    minimum: 0,
-    maximum: 3600,
-  },
-  {
-    path: ['sight', 'points'],
-    label: 'Body points needed',
-    minimum: 1,
-    maximum: 3,
-    whole: true,
-    fallback: DEFAULT_CLEAR_POINTS,
-  },
-];
-const HEARING: KindNumberProps[] = [
-  { path: ['hearing', 'threshold'], label: 'Heard from loudness', minimum: 0, maximum: 1 },
-];
-const LANTERN: KindNumberProps[] = [
-  { path: ['lantern', 'reach'], label: 'Reach', unit: 'm', minimum: 0.5, maximum: 50 },
-  { path: ['lantern', 'strength'], label: 'Strength', minimum: 0, maximum: 1 },
-];
-
-const CONE_FIELDS = [
-  { id: 'range', label: 'Range', head: 'range m', minimum: 0.1, maximum: 500 },
-  { id: 'halfAngle', label: 'Half-angle', head: 'half-angle °', minimum: 1, maximum: 180 },
-  { id: 'gain', label: 'Gain', head: 'gain /s', minimum: 0, maximum: 100 },
-] as const;
+const SIGHT = kindNumbers(['sight'], SIGHT_FIELDS);
+const HEARING = kindNumbers(['hearing'], HEARING_FIELDS);
+const LANTERN = kindNumbers(['lantern'], LANTERN_FIELDS);
+const CONE = Object.entries(CONE_FIELDS) as [keyof ConeDocument, NumberSpec][];
 
 function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly ConeDocument[] }) {
   const { of, put } = editor;
@@ -63,9 +42,9 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
         <thead>
           <tr>
             <th scope="col">Cone</th>
-            {CONE_FIELDS.map(({ id, head }) => (
+            {CONE.map(([id, { label, unit }]) => (
               <th key={id} scope="col">
-                {head}
+                {label.toLowerCase()} {unit}
               </th>
             ))}
             <th aria-label="Remove" />
@@ -75,19 +54,14 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
           {cones.map((cone, i) => (
             <tr key={i}>
               <td>{i + 1}</td>
-              {CONE_FIELDS.map(({ id, label, minimum, maximum }) => (
+              {CONE.map(([id, spec]) => (
                 <td key={id}>
-                  <InlineText
-                    mono
-                    label={`${label} of cone ${i + 1} of ${of}`}
-                    value={String(cone[id])}
-                    check={checkNumber(minimum, maximum)}
-                    onCommit={(text) =>
-                      set(
-                        cones.map((other, n) =>
-                          n === i ? { ...other, [id]: Number(text) } : other,
-                        ),
-                      )
+                  <NumberText
+                    label={`${spec.label} of cone ${i + 1} of ${of}`}
+                    spec={spec}
+                    value={cone[id]}
+                    onCommit={(value) =>
+                      set(cones.map((other, n) => (n === i ? { ...other, [id]: value } : other)))
                     }
                   />
                 </td>
@@ -104,7 +78,7 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
           ))}
         </tbody>
       </Table>
-      {cones.length < 8 && (
+      {cones.length < MOST_CONES && (
         <QuietButton
           style={{ minHeight: 20 }}
           aria-label={`Add a cone to ${of}`}
@@ -152,7 +126,7 @@ function Part({
           {children}
           <Rows>
             {numbers.map((field) => (
-              <KindNumber key={field.label} editor={editor} {...field} />
+              <KindNumber key={field.spec.label} editor={editor} {...field} />
             ))}
           </Rows>
         </>

@@ -1,10 +1,16 @@
-import { namesOf, withoutUndefined, type SetupDocument } from '@crooked-lantern/core';
+import {
+  HEADING,
+  PLACE,
+  namesOf,
+  withoutUndefined,
+  type SetupDocument,
+} from '@crooked-lantern/core';
 import { MapPin, Play, Plus, Trash2 } from 'lucide-react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { bodyAt } from '../ground/drawing/bodies.ts';
 import { Button, RemoveButton } from '../ui/button.tsx';
 import { Choice, ChoiceField, Rows, SeedField } from '../ui/fields.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
@@ -128,12 +134,11 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
                   value: number,
                   onCommit: (value: number) => void,
                 ) => (
-                  <InlineText
-                    mono
+                  <NumberText
                     label={`${label} of ${titleOf(agent)} in ${title}`}
-                    value={String(value)}
-                    check={checkNumber(label === 'heading' ? -360 : 0, 1000)}
-                    onCommit={(text) => onCommit(Number(text))}
+                    spec={label === 'heading' ? HEADING : PLACE}
+                    value={value}
+                    onCommit={onCommit}
                   />
                 );
                 return (

@@ -1,5 +1,6 @@
 import {
-  DEFAULT_STEADY,
+  ROLE_FIELDS,
+  SQUAD_FIELDS,
   NAME_PATTERN,
   archetypeOf,
   namesOf,
@@ -12,7 +13,8 @@ import styled from 'styled-components';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { NumberField, Rows } from '../ui/fields.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { NumberText, OptionalNumberText } from '../ui/number-text.tsx';
 import { AgentLinks } from './agent-links.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { Table } from './gait-table.tsx';
@@ -75,13 +77,10 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       </p>
       <Rows>
         <NumberField
+          spec={SQUAD_FIELDS.reach}
           label="Reach of words and shared memory"
           of={title}
-          value={squad.reach ?? NaN}
-          shown={squad.reach === undefined ? 'anywhere' : undefined}
-          unit={squad.reach === undefined ? undefined : 'm'}
-          minimum={0}
-          maximum={10_000}
+          value={squad.reach}
           onCommit={(reach) => set({ reach })}
         >
           {squad.reach !== undefined && (
@@ -91,13 +90,13 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
           )}
         </NumberField>
         <NumberField
+          spec={SQUAD_FIELDS.delay}
           label="Words arrive after"
           of={title}
-          value={squad.delay ?? 0}
-          unit="s"
-          minimum={0}
-          maximum={60}
-          onCommit={(delay) => set({ delay: delay === 0 ? undefined : delay })}
+          value={squad.delay ?? SQUAD_FIELDS.delay.usual}
+          onCommit={(delay) =>
+            set({ delay: delay === SQUAD_FIELDS.delay.usual ? undefined : delay })
+          }
         />
       </Rows>
       <section aria-label="Roles">
@@ -113,7 +112,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
               <tr>
                 <th scope="col">Role</th>
                 <th scope="col">Suits by</th>
-                <th scope="col">Places</th>
+                <th scope="col">Slots</th>
                 <th scope="col">Steady</th>
                 <th aria-label="Order and removal" />
               </tr>
@@ -145,26 +144,22 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                     />
                   </td>
                   <td>
-                    <InlineText
-                      mono
-                      label={`Places of ${role.role} of ${title}`}
-                      value={role.slots === undefined ? '' : String(role.slots)}
+                    <OptionalNumberText
+                      label={`Slots of ${role.role} of ${title}`}
+                      spec={ROLE_FIELDS.slots}
+                      value={role.slots}
                       placeholder="any"
-                      check={(text) => (text === '' ? null : checkNumber(1, 1000, true)(text))}
-                      onCommit={(text) =>
-                        setRole(i, { slots: text === '' ? undefined : Number(text) })
-                      }
+                      onCommit={(slots) => setRole(i, { slots })}
                     />
                   </td>
                   <td>
-                    <InlineText
-                      mono
+                    <NumberText
                       label={`Steadiness of ${role.role} of ${title}`}
-                      value={String(role.steady ?? DEFAULT_STEADY)}
-                      check={checkNumber(0, 1000)}
-                      onCommit={(text) =>
+                      spec={ROLE_FIELDS.steady}
+                      value={role.steady ?? ROLE_FIELDS.steady.usual}
+                      onCommit={(steady) =>
                         setRole(i, {
-                          steady: Number(text) === DEFAULT_STEADY ? undefined : Number(text),
+                          steady: steady === ROLE_FIELDS.steady.usual ? undefined : steady,
                         })
                       }
                     />

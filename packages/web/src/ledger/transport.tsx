@@ -1,4 +1,4 @@
-import { playerOf, namesOf, freshName } from '@crooked-lantern/core';
+import { SEED, playerOf, namesOf, freshName } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
@@ -8,7 +8,7 @@ import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { clockText } from '../ui/time.ts';
@@ -210,13 +210,12 @@ export function Transport() {
       </Clock>
       <span>
         seed{' '}
-        <InlineText
-          mono
+        <NumberText
           label="Seed"
-          value={String(seed)}
-          check={checkNumber(0, Number.MAX_SAFE_INTEGER, true)}
-          onCommit={(text) => {
-            engine.restart(Number(text));
+          spec={SEED}
+          value={seed}
+          onCommit={(next) => {
+            engine.restart(next);
             engine.play();
           }}
         />

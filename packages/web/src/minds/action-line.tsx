@@ -12,7 +12,8 @@ import { Fragment } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from './row-findings.tsx';
@@ -205,12 +206,11 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
     const shown = value ?? spec.default ?? 0;
     return (
       <span>
-        <InlineText
-          mono
+        <NumberText
           label={label}
-          value={String(shown)}
-          check={checkNumber(spec.minimum ?? -1e4, spec.maximum ?? 1e4)}
-          onCommit={(text) => set(Number(text))}
+          spec={{ minimum: -1e4, maximum: 1e4, ...spec }}
+          value={Number(shown)}
+          onCommit={set}
         />
         {spec.unit && <Small> {spec.unit === 'deg' ? '°' : spec.unit}</Small>}
       </span>

@@ -1,3 +1,4 @@
+import { TRANSITION_FIELDS } from '@crooked-lantern/core';
 import type { DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
 import { Ellipsis } from 'lucide-react';
 import { useRef } from 'react';
@@ -6,7 +7,8 @@ import { useAppDispatch, useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { checkNumber, InlineText } from '../ui/inline-text.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { ExpressionField } from '../expression/expression-field.tsx';
@@ -181,12 +183,11 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
         {leave.for !== undefined && (
           <span>
             <Small>for </Small>
-            <InlineText
-              mono
+            <NumberText
               label={`seconds of for, ${where}`}
-              value={String(leave.for)}
-              check={checkNumber(0, 3600)}
-              onCommit={(text) => change({ for: Number(text) })}
+              spec={TRANSITION_FIELDS.for}
+              value={leave.for}
+              onCommit={(value) => change({ for: value })}
             />
             <Small> s </Small>
           </span>
@@ -194,12 +195,11 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
         {leave.after !== undefined && (
           <span>
             <Small>after </Small>
-            <InlineText
-              mono
+            <NumberText
               label={`seconds of after, ${where}`}
-              value={String(leave.after)}
-              check={checkNumber(0, 3600)}
-              onCommit={(text) => change({ after: Number(text) })}
+              spec={TRANSITION_FIELDS.after}
+              value={leave.after}
+              onCommit={(value) => change({ after: value })}
             />
             <Small> s </Small>
           </span>

@@ -1,8 +1,9 @@
+import { SEED, type NumberSpec } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { QuietButton, Toggle } from './button.tsx';
-import { checkNumber, InlineText } from './inline-text.tsx';
 import { Menu } from './menu.tsx';
+import { NumberText, OptionalNumberText } from './number-text.tsx';
 
 /** Rows of a form: what it is on the left, its value on the right. */
 export const Rows = styled.dl`
@@ -24,10 +25,19 @@ const Unit = styled.span`
   color: var(--mute);
 `;
 
-export function Row({ label, children }: { label: string; children: ReactNode }) {
+export function Row({
+  label,
+  about,
+  children,
+}: {
+  label: string;
+  /** What it is, in a few words. */
+  about?: string;
+  children: ReactNode;
+}) {
   return (
     <>
-      <dt>{label}</dt>
+      <dt title={about}>{label}</dt>
       <dd>{children}</dd>
     </>
   );
@@ -41,40 +51,35 @@ interface FieldProps {
   children?: ReactNode;
 }
 
-export interface NumberFieldProps extends FieldProps {
-  value: number;
-  /** Shown in place of the value while it is not edited. */
-  shown?: string;
-  unit?: string;
-  minimum: number;
-  maximum: number;
-  whole?: boolean;
+export interface NumberFieldProps extends Omit<FieldProps, 'label'> {
+  spec: NumberSpec;
+  /** Where it is called otherwise here than in general. */
+  label?: string;
+  value: number | undefined;
   onCommit: (value: number) => void;
 }
 
+/** A number as its spec says: name, bounds and unit; where it is left out, what that means. */
 export function NumberField({
-  label,
+  spec,
+  label = spec.label,
   of,
   value,
-  shown,
-  unit,
-  minimum,
-  maximum,
-  whole,
   onCommit,
   children,
 }: NumberFieldProps) {
+  const { none, unit } = spec;
+  const isNone = value === undefined && none !== undefined;
   return (
-    <Row label={label}>
-      <InlineText
-        mono
+    <Row label={label} about={spec.about}>
+      <NumberText
         label={`${label} of ${of}`}
-        value={Number.isFinite(value) ? String(value) : ''}
-        shown={shown}
-        check={checkNumber(minimum, maximum, whole)}
-        onCommit={(text) => onCommit(Number(text))}
+        spec={spec}
+        value={value}
+        shown={isNone ? none : undefined}
+        onCommit={onCommit}
       />
-      {unit && <Unit>{unit}</Unit>}
+      {unit && !isNone && <Unit>{unit}</Unit>}
       {children}
     </Row>
   );
@@ -168,13 +173,12 @@ export function SeedField({
 }) {
   return (
     <Row label={label}>
-      <InlineText
-        mono
+      <OptionalNumberText
         label={`Seed of ${of}`}
-        value={value === undefined ? '' : String(value)}
-        placeholder="as the project says"
-        check={(text) => (text === '' ? null : checkNumber(0, Number.MAX_SAFE_INTEGER, true)(text))}
-        onCommit={(text) => onCommit(text === '' ? undefined : Number(text))}
+        spec={SEED}
+        value={value}
+        placeholder={SEED.none}
+        onCommit={onCommit}
       />
     </Row>
   );

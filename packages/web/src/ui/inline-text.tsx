@@ -128,21 +128,3 @@ export function InlineText({
     </span>
   );
 }
-
-/** Whether a text is a number within limits; the message says what is allowed. */
-export function checkNumber(
-  minimum: number,
-  maximum: number,
-  whole = false,
-): (text: string) => string | null {
-  return (text) => {
-    const value = Number(text);
-    const fits =
-      text.trim() !== '' &&
-      Number.isFinite(value) &&
-      value >= minimum &&
-      value <= maximum &&
-      (!whole || Number.isInteger(value));
-    return fits ? null : `It takes a ${whole ? 'whole ' : ''}number from ${minimum} to ${maximum}.`;
-  };
-}

@@ -9,7 +9,7 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
     let literal = yup.number();
     if (spec.minimum !== undefined) literal = literal.min(spec.minimum);
     if (spec.maximum !== undefined) literal = literal.max(spec.maximum);
-    return numberOrExpression(literal, spec.required);
+    return numberOrExpression(literal.meta({ about: spec.about }), spec.required);
   }
   let schema: yup.StringSchema;
   if (spec.kind === 'pattern') schema = yup.string().oneOf([...spec.options!]);

@@ -1,10 +1,12 @@
 import * as yup from 'yup';
 import { PARAMETER_TYPES } from '../documents.ts';
+import { CHILD_WEIGHT } from '../fields/mind-fields.ts';
 import { NODE_KINDS, NODES, type NodeFieldSpec } from '../nodes.ts';
 import { suggestion } from '../nearest-name.ts';
 import { actionSchema, actionShapes, unknownAction } from './action.ts';
 import {
   expression,
+  field,
   name,
   note,
   numberOrExpression,
@@ -20,7 +22,10 @@ import {
 
 const list = (of: AnySchema, maximum: number) => yup.array(of as yup.Schema).max(maximum);
 
-const callArguments = record(numberOrExpression(yup.number(), true), true);
+const callArguments = record(
+  numberOrExpression(yup.number().meta({ about: 'the parameter’s value' }), true),
+  true,
+);
 
 const node: AnySchema = recursive('node', () => nodeSchema, true);
 
@@ -31,7 +36,7 @@ const common = (): Fields => ({
   when: expression(),
   holds: yup.boolean().oneOf([true]),
   preempts: yup.boolean().oneOf([true]),
-  weight: numberOrExpression(yup.number().min(0).max(1e6)),
+  weight: numberOrExpression(field(CHILD_WEIGHT)),
 });
 
 function fieldSchema(spec: NodeFieldSpec): AnySchema {
@@ -44,9 +49,17 @@ function fieldSchema(spec: NodeFieldSpec): AnySchema {
     case 'expression':
       return expression().required();
     case 'number':
-      return numberOrExpression(yup.number().min(spec.minimum).max(spec.maximum), spec.required);
+      return numberOrExpression(
+        yup.number().min(spec.minimum).max(spec.maximum).meta({ about: spec.about }),
+        spec.required,
+      );
     case 'whole': {
-      const whole = yup.number().integer().min(spec.minimum).max(spec.maximum);
+      const whole = yup
+        .number()
+        .integer()
+        .min(spec.minimum)
+        .max(spec.maximum)
+        .meta({ about: spec.about });
       return spec.required ? whole.required() : whole;
     }
     case 'flag':

@@ -1,13 +1,25 @@
 import * as yup from 'yup';
-import { STANCES } from '../documents.ts';
+import {
+  ARCHETYPE_FIELDS,
+  BODY_FIELDS,
+  CONE_FIELDS,
+  GAIT_FIELDS,
+  HEARING_FIELDS,
+  LANTERN_FIELDS,
+  MOST_CONES,
+  ROLE_FIELDS,
+  SIGHT_FIELDS,
+  SQUAD_FIELDS,
+  STANCE,
+} from '../fields/cast-fields.ts';
 import {
   expression,
+  field,
+  fieldsOf,
   list,
   name,
   needed,
   note,
-  number,
-  oneOf,
   record,
   shape,
   title,
@@ -24,43 +36,20 @@ const partly = (fields: Fields): Fields =>
     ]),
   );
 
-const cone = shape({
-  range: needed(number(0.1, 500)),
-  halfAngle: needed(number(1, 180)),
-  gain: needed(number(0, 100)),
-});
+const cone = shape(fieldsOf(CONE_FIELDS));
 
-const gaitShape = shape(
-  {
-    speed: needed(number(0, 30)),
-    noise: number(0, 100),
-    crouched: yup.boolean().oneOf([true]),
-    seen: number(0, 1),
-  },
-  'speed',
-);
+const gaitShape = shape(fieldsOf(GAIT_FIELDS), 'speed');
 const gait: AnySchema = yup
-  .lazy((value: unknown) => (typeof value === 'object' ? gaitShape : needed(number(0, 30))))
-  .meta({ variants: [number(0, 30), gaitShape], required: true });
+  .lazy((value: unknown) => (typeof value === 'object' ? gaitShape : field(GAIT_FIELDS.speed)))
+  .meta({ variants: [field(GAIT_FIELDS.speed), gaitShape], required: true });
 
-const body: Fields = {
-  radius: needed(number(0.1, 3)),
-  acceleration: needed(number(0.1, 200)),
-  turnRate: needed(number(1, 3600)),
-  height: number(0.2, 6),
-  crouchHeight: number(0.1, 6),
-};
+const body = fieldsOf(BODY_FIELDS);
 const sight: Fields = {
-  cones: needed(list(cone, 8).min(1)),
-  fade: needed(number(0, 100)),
-  grace: needed(number(0, 600)),
-  curious: needed(number(0, 1)),
-  certain: needed(number(0, 1)),
-  forgetAfter: needed(number(0, 3600)),
-  points: number(1, 3).integer(),
+  cones: needed(list(cone, MOST_CONES).min(1)),
+  ...fieldsOf(SIGHT_FIELDS),
 };
-const hearing: Fields = { threshold: needed(number(0, 1)) };
-const lantern: Fields = { reach: needed(number(0.5, 50)), strength: needed(number(0, 1)) };
+const hearing = fieldsOf(HEARING_FIELDS);
+const lantern = fieldsOf(LANTERN_FIELDS);
 const minds = list(needed(name()), 4);
 
 export const archetype = shape({
@@ -70,46 +59,41 @@ export const archetype = shape({
   mind: name(),
   minds,
   squad: name(),
-  reaction: number(0, 5),
+  reaction: field(ARCHETYPE_FIELDS.reaction),
   body: needed(shape(body)),
   gaits: record(gait),
   gait: needed(name()),
   sight: shape(sight),
   hearing: shape(hearing),
   lantern: shape(lantern),
-  health: number(1, 1_000_000),
-  recycle: number(0.1, 3600),
-  sleepBeyond: number(1, 10_000),
+  ...fieldsOf(ARCHETYPE_FIELDS),
 });
 
 export const overrides = shape({
   faction: name(),
   mind: name(),
   minds,
-  reaction: number(0, 5),
+  reaction: field(ARCHETYPE_FIELDS.reaction),
   body: shape(partly(body)),
   gaits: record(gait, true),
   gait: name(),
   sight: shape(partly(sight)),
   hearing: shape(partly(hearing)),
   lantern: shape(partly(lantern)),
-  health: number(1, 1_000_000),
-  recycle: number(0.1, 3600),
-  sleepBeyond: number(1, 10_000),
+  ...fieldsOf(ARCHETYPE_FIELDS),
 });
 
 export const squad = shape({
   title: needed(title()),
   note: note(),
-  reach: number(0, 10_000),
-  delay: number(0, 60),
+  ...fieldsOf(SQUAD_FIELDS),
   roles: list(
     shape({
       role: needed(name()),
       title: title(),
-      slots: number(1, 1000).integer(),
+      slots: field(ROLE_FIELDS.slots),
       score: needed(expression()),
-      steady: number(0, 1000),
+      ...fieldsOf(ROLE_FIELDS),
     }),
     16,
   ),
@@ -118,5 +102,5 @@ export const squad = shape({
 export const faction = shape({
   title: title(),
   note: note(),
-  toward: record(oneOf(STANCES), true),
+  toward: record(field(STANCE), true),
 });

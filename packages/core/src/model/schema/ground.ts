@@ -1,13 +1,22 @@
-import * as yup from 'yup';
 import { overrides } from './cast.ts';
-import { GATE_STATES, ROUTE_ENDS, THING_KINDS, WALL_KINDS } from '../documents.ts';
 import {
+  AGENT_FIELDS,
+  GATE_FIELDS,
+  GROUND_FIELDS,
+  LAMP_FIELDS,
+  POST_FIELDS,
+  ROUTE_FIELDS,
+  SIZE,
+  THING_FIELDS,
+  WALL_FIELDS,
+} from '../fields/ground-fields.ts';
+import {
+  field,
+  fieldsOf,
   list,
   name,
   needed,
   note,
-  number,
-  oneOf,
   pair,
   place,
   record,
@@ -15,32 +24,28 @@ import {
   title,
 } from './shapes.ts';
 
-const size = () => pair(0.05, 'width and height, in metres');
+const size = () => pair(SIZE, 'width and height, in metres');
 
 const wall = shape({
-  kind: oneOf(WALL_KINDS),
+  kind: field(WALL_FIELDS.kind),
   at: needed(place()),
   size: needed(size()),
-  height: number(0.05, 50),
-  muffles: number(0, 1000),
+  ...fieldsOf(WALL_FIELDS),
   note: note(),
 });
 
-const post = shape({ title: title(), at: needed(place()), heading: number(-360, 360) });
+const post = shape({ title: title(), at: needed(place()), ...fieldsOf(POST_FIELDS) });
 
 export const ground = shape({
   title: needed(title()),
   note: note(),
-  width: needed(number(2, 1000)),
-  height: needed(number(2, 1000)),
-  light: number(0, 1),
+  ...fieldsOf(GROUND_FIELDS),
   walls: needed(list(wall, 5000)),
   lamps: record(
     shape({
       title: title(),
       at: needed(place()),
-      reach: needed(number(0.5, 100)),
-      strength: needed(number(0, 1)),
+      ...fieldsOf(LAMP_FIELDS),
     }),
     true,
   ),
@@ -49,9 +54,7 @@ export const ground = shape({
       title: title(),
       at: needed(place()),
       size: needed(size()),
-      state: oneOf(GATE_STATES),
-      height: number(0.05, 50),
-      muffles: number(0, 1000),
+      ...fieldsOf(GATE_FIELDS),
     }),
     true,
   ),
@@ -67,10 +70,9 @@ export const ground = shape({
   things: record(
     shape({
       title: title(),
-      kind: oneOf(THING_KINDS),
+      kind: field(THING_FIELDS.kind),
       at: needed(place()),
-      noise: number(0, 100),
-      harm: number(0, 1_000_000),
+      ...fieldsOf(THING_FIELDS),
     }),
     true,
   ),
@@ -81,8 +83,7 @@ export const ground = shape({
     shape({
       title: title(),
       points: needed(list(needed(place()), 500).min(2)),
-      end: oneOf(ROUTE_ENDS),
-      wait: number(0, 600),
+      ...fieldsOf(ROUTE_FIELDS),
     }),
   ),
   agents: record(
@@ -90,11 +91,11 @@ export const ground = shape({
       title: title(),
       archetype: needed(name()),
       at: needed(place()),
-      heading: number(-360, 360),
+      heading: field(AGENT_FIELDS.heading),
       route: name(),
       post: name(),
       squad: name(),
-      asleep: yup.boolean().oneOf([true]),
+      ...fieldsOf(AGENT_FIELDS),
       overrides,
     }),
   ),

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import type { FieldSpec } from '../fields/field-spec.ts';
 import { NAME_PATTERN } from '../names.ts';
 import { metaOf, type AnySchema } from './shapes.ts';
 
@@ -85,6 +86,23 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
       description: meta.about,
     };
   }
+  const plain = convertPlain(schema, parts);
+  if (meta.spec) return { ...plain, ...wordsOf(meta.spec) };
+  return meta.about ? { ...plain, description: meta.about } : plain;
+}
+
+/** What people read of a field: what it is, its unit, and what holds where it is left out. */
+function wordsOf(spec: FieldSpec): JsonSchema {
+  const unit = spec.kind === 'number' && spec.unit !== '' ? `, in ${spec.unit}` : '';
+  const none = spec.kind === 'number' && spec.none ? `; left out: ${spec.none}` : '';
+  const usual = 'usual' in spec && typeof spec.usual !== 'function' ? spec.usual : undefined;
+  return {
+    description: `${spec.label}: ${spec.about}${unit}${none}`,
+    ...(usual === undefined ? {} : { default: usual }),
+  };
+}
+
+function convertPlain(schema: AnySchema, parts: Parts): JsonSchema {
   const described = (schema as yup.Schema).describe() as unknown as Described;
   switch (described.type) {
     case 'number':

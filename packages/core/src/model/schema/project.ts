@@ -1,26 +1,28 @@
-import { CHANNELS } from '../../terms/channels.ts';
 import * as yup from 'yup';
+import { CHANNELS, PLAYER_ACTS, PROJECT_FORMAT, PROJECT_VERSION, SENSES } from '../documents.ts';
+import { HEADING } from '../fields/ground-fields.ts';
 import {
-  MEMORY_SCOPES,
-  MEMORY_TYPES,
-  PLAYER_ACTS,
-  PROJECT_FORMAT,
-  PROJECT_VERSION,
-  SENSES,
-  STATE_KINDS,
-  UNITS,
-} from '../documents.ts';
+  CADENCE_EVERY,
+  INPUT_TICK,
+  MEMORY_FIELDS,
+  PROJECT_FIELDS,
+  SEED,
+  STATE_FIELDS,
+  STEERING,
+  TRANSITION_FIELDS,
+} from '../fields/mind-fields.ts';
 import { actionSchema } from './action.ts';
 import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
 import { archetype, faction, squad } from './cast.ts';
 import { ground } from './ground.ts';
 import {
   expression,
+  field,
+  fieldsOf,
   list,
   name,
   needed,
   note,
-  number,
   oneOf,
   place,
   record,
@@ -30,20 +32,18 @@ import {
   type AnySchema,
 } from './shapes.ts';
 
-const seed = () => number(0, Number.MAX_SAFE_INTEGER).integer();
+const seed = () => field(SEED);
 
 const memoryKey = shape({
-  type: needed(oneOf(MEMORY_TYPES)),
-  unit: oneOf(UNITS),
+  type: field(MEMORY_FIELDS.type),
+  unit: field(MEMORY_FIELDS.unit),
   default: yup
     .mixed()
     .test('plain', 'must be a number, true, false or text', (value) =>
       ['undefined', 'number', 'boolean', 'string'].includes(typeof value),
     )
     .meta({ variants: [yup.number(), yup.boolean(), yup.string()] }),
-  forgetAfter: number(0.01, 86_400),
-  scope: oneOf(MEMORY_SCOPES),
-  most: number(1, 256).integer(),
+  ...fieldsOf(MEMORY_FIELDS),
   note: note(),
 });
 
@@ -58,8 +58,7 @@ const transition = shape({
       'must be an event name such as done or sight.certain',
     ),
   when: expression(),
-  for: number(0, 3600),
-  after: number(0, 3600),
+  ...fieldsOf(TRANSITION_FIELDS),
   urgent: yup.boolean(),
   internal: yup.boolean(),
   do: actions,
@@ -73,7 +72,7 @@ const stateShape = shape({
   id: needed(name()),
   title: title(),
   note: note(),
-  kind: oneOf(STATE_KINDS),
+  ...fieldsOf(STATE_FIELDS),
   initial: name(),
   states,
   entry: actions,
@@ -83,7 +82,7 @@ const stateShape = shape({
   attention: list(oneOf(SENSES), SENSES.length),
 });
 
-const everySchema = shape({ every: needed(number(0.01, 60)) }, 'every');
+const everySchema = shape({ every: field(CADENCE_EVERY) }, 'every');
 const onEventSchema = shape({ on: needed(oneOf(['event'])) }, 'on');
 const cadence: AnySchema = yup
   .lazy((value: unknown) => {
@@ -118,10 +117,10 @@ const mind = shape({
   });
 
 const input = shape({
-  tick: needed(number(1, 10_000_000).integer()),
+  tick: field(INPUT_TICK),
   agent: needed(name()),
-  x: number(-1, 1),
-  y: number(-1, 1),
+  x: field(STEERING),
+  y: field(STEERING),
   gait: name(),
   act: oneOf(PLAYER_ACTS),
   at: place(),
@@ -142,7 +141,7 @@ const setup = shape({
   play: name(),
   seed: seed(),
   player: name(),
-  agents: record(shape({ at: place(), heading: number(-360, 360) }), true),
+  agents: record(shape({ at: place(), heading: field(HEADING) }), true),
 });
 
 /** The form of a project document. Names that must exist elsewhere are checked by the compiler, not here. */
@@ -151,7 +150,7 @@ export const projectSchema = shape({
   version: needed(yup.number().oneOf([PROJECT_VERSION])),
   title: needed(title()),
   note: note(),
-  ticksPerSecond: number(10, 120).integer(),
+  ...fieldsOf(PROJECT_FIELDS),
   minds: record(mind),
   archetypes: record(archetype),
   grounds: record(ground),

@@ -1,4 +1,6 @@
 import * as yup from 'yup';
+import type { FieldSpec, FieldSpecs, NumberSpec } from '../fields/field-spec.ts';
+import { PLACE } from '../fields/ground-fields.ts';
 import { NAME_ABOUT, NAME_PATTERN } from '../names.ts';
 import { suggestion } from '../nearest-name.ts';
 
@@ -25,6 +27,8 @@ declare module 'yup' {
     /** For forms that are decided by the value; a plain Yup schema says it itself. */
     required?: boolean;
     about?: string;
+    /** What a number, choice or flag is made from. */
+    spec?: FieldSpec;
   }
 }
 
@@ -121,24 +125,47 @@ export function recursive(name: string, build: () => AnySchema, required = false
   return yup.lazy(() => build() as yup.Schema).meta({ part: { name, build }, required });
 }
 
-/** [x, y] with both numbers from `minimum` to 10,000. */
-export function pair(minimum: number, what: string): yup.Schema {
-  const part = yup.number().required().min(minimum).max(10_000);
+/** [x, y], both in the bounds of `spec`. */
+export function pair(spec: NumberSpec, what: string): yup.Schema {
+  const part = yup.number().required().min(spec.minimum).max(spec.maximum);
   return yup.tuple([part, part]).meta({ pair: part, about: what });
 }
 
+/** The form of a field as its spec says. */
+export function field(spec: FieldSpec): yup.Schema {
+  const schema = plainField(spec).meta({ spec });
+  return spec.kind !== 'flag' && spec.required ? schema.required() : schema;
+}
+
+function plainField(spec: FieldSpec): yup.Schema {
+  switch (spec.kind) {
+    case 'number': {
+      const number = yup.number().min(spec.minimum).max(spec.maximum);
+      return spec.whole ? number.integer() : number;
+    }
+    case 'choice':
+      return oneOf(spec.options);
+    case 'flag':
+      return yup.boolean().oneOf([true]);
+  }
+}
+
+/** The same for all fields of a table. */
+export function fieldsOf(specs: FieldSpecs): Fields {
+  return Object.fromEntries(Object.entries(specs).map(([name, spec]) => [name, field(spec)]));
+}
+
 export const oneOf = (values: readonly string[]) => yup.string().oneOf([...values]);
-export const number = (minimum: number, maximum: number) => yup.number().min(minimum).max(maximum);
 export const list = (of: AnySchema, maximum: number) => yup.array(of as yup.Schema).max(maximum);
 export const needed = (schema: AnySchema) => (schema as yup.Schema).required();
-export const place = () => pair(-10_000, 'a place, in metres');
+export const place = () => pair(PLACE, 'a place, in metres');
 export const name = () => yup.string().matches(NAME_PATTERN, `must be a name: ${NAME_ABOUT}`);
 export const title = () => yup.string().min(1).max(80);
 export const note = () => yup.string().max(4000);
 export const expression = () => yup.string().min(1).max(2000);
 
 /** A number in the bounds of `literal`, or an expression for one. */
-export function numberOrExpression(literal: yup.NumberSchema, required = false): AnySchema {
+export function numberOrExpression(literal: yup.Schema, required = false): AnySchema {
   return yup
     .lazy((value: unknown) =>
       typeof value === 'string' ? expression() : required ? literal.required() : literal,

@@ -1,5 +1,7 @@
 import {
   CROUCHED_SEEN,
+  GAIT_FIELDS,
+  numberOf,
   namesOf,
   secondsToNotice,
   type ArchetypeDocument,
@@ -33,8 +35,8 @@ export function gaitNamed(archetype: ArchetypeDocument, name: string): GaitDocum
 }
 
 /** What a gait gives away of a body, 0 to 1. */
-export function seenOf({ crouched, seen }: GaitDocument): number {
-  return seen ?? (crouched ? CROUCHED_SEEN : 1);
+export function seenOf(gait: GaitDocument): number {
+  return numberOf(gait, 'seen', GAIT_FIELDS.seen);
 }
 
 /** Standing and crouched, in full light and in what light there is everywhere. */

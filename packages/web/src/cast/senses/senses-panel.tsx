@@ -8,7 +8,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { Choice } from '../../ui/fields.tsx';
-import { checkNumber, InlineText } from '../../ui/inline-text.tsx';
+import { NumberText } from '../../ui/number-text.tsx';
 import { factionTint, stanceOf } from '../factions.ts';
 import type { KindEditor } from '../use-cast.ts';
 import {
@@ -21,6 +21,9 @@ import {
 } from './notice-curves.ts';
 import { PolarDrawing, type Heard } from './polar-drawing.tsx';
 import type { PolarPlace } from './polar.ts';
+
+/** How far off the heading one can stand. */
+const ANGLE = { minimum: 0, maximum: 180 };
 
 const NoticeChart = lazy(() => import('./notice-chart.tsx'));
 
@@ -165,13 +168,12 @@ export function SensesPanel({
               options={names.map((id) => ({ id, title: document.archetypes[id].title }))}
               onChoose={setChosen}
             />
-            <InlineText
-              mono
+            <NumberText
               label="Degrees off the heading"
-              value={String(angle)}
+              spec={ANGLE}
+              value={angle}
               shown={angle === 0 ? 'ahead' : `${angle}° off`}
-              check={checkNumber(0, 180)}
-              onCommit={(text) => setAngle(Number(text))}
+              onCommit={setAngle}
             />
           </Line>
           <div style={{ display: 'grid', gridTemplateRows: 'auto minmax(0, 1fr)', minHeight: 0 }}>

@@ -1,5 +1,8 @@
 import {
-  WALL_HEIGHTS,
+  GATE_FIELDS,
+  GROUND_FIELDS,
+  numberOf,
+  WALL_FIELDS,
   type GroundDocument,
   type GroundProgram,
   type PointDocument,
@@ -50,11 +53,12 @@ function asProgram(ground: GroundDocument, hidden: LayerSwitches['hidden']): Gro
     title: ground.title,
     width: ground.width,
     height: ground.height,
-    light: ground.light ?? 1,
+    light: numberOf(ground, 'light', GROUND_FIELDS.light),
     walls: shown('walls')
       ? ground.walls.map((wall) => {
-          const kind: WallKind = wall.kind ?? 'wall';
-          return { kind, ...box(wall), top: wall.height ?? WALL_HEIGHTS[kind], muffles: 0 };
+          const kind: WallKind = wall.kind ?? WALL_FIELDS.kind.usual;
+          const top = numberOf(wall, 'height', WALL_FIELDS.height);
+          return { kind, ...box(wall), top, muffles: 0 };
         })
       : [],
     lamps: [],
@@ -64,7 +68,7 @@ function asProgram(ground: GroundDocument, hidden: LayerSwitches['hidden']): Gro
           name,
           title: gate.title ?? name,
           ...box(gate),
-          top: 2,
+          top: numberOf(gate, 'height', GATE_FIELDS.height),
           muffles: 0,
           state: gate.state ?? 'closed',
         }))

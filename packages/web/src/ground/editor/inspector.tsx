@@ -1,3 +1,4 @@
+import { GROUND_FIELDS, numberOf, PLACE, SIZE } from '@crooked-lantern/core';
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
@@ -5,7 +6,8 @@ import { useAppDispatch } from '../../state/store.ts';
 import { perform } from '../../state/perform.ts';
 import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields.tsx';
-import { checkNumber, InlineText } from '../../ui/inline-text.tsx';
+import { InlineText } from '../../ui/inline-text.tsx';
+import { NumberText } from '../../ui/number-text.tsx';
 import { PartFieldRow } from './part-field-row.tsx';
 import { FIELDS } from './part-fields.ts';
 import { partAt, SINGULAR, titleOf, type AnyPart, type PartRef } from './parts.ts';
@@ -44,24 +46,20 @@ function PlaceFields({
   if (!at) return null;
   const coordinate = (label: string, index: 0 | 1) => (
     <NumberField
+      spec={PLACE}
       label={label}
       of={of}
       value={at[index]}
-      unit="m"
-      minimum={0}
-      maximum={1000}
       onCommit={(value) => onChange({ ...part, at: index === 0 ? [value, at[1]] : [at[0], value] })}
     />
   );
   const extent = (label: string, index: 0 | 1) =>
     size && (
       <NumberField
+        spec={SIZE}
         label={label}
         of={of}
         value={size[index]}
-        unit="m"
-        minimum={0.05}
-        maximum={1000}
         onCommit={(value) =>
           onChange({ ...part, size: index === 0 ? [value, size[1]] : [size[0], value] })
         }
@@ -92,21 +90,16 @@ function Waypoints({
       {points.map((point, i) => (
         <Row key={i} label={`Waypoint ${i + 1}`}>
           {[0, 1].map((axis) => (
-            <InlineText
+            <NumberText
               key={axis}
-              mono
               label={`${axis === 0 ? 'x' : 'y'} of waypoint ${i + 1} of ${of}`}
-              value={String(point[axis])}
-              check={checkNumber(0, 1000)}
-              onCommit={(text) =>
+              spec={PLACE}
+              value={point[axis]}
+              onCommit={(value) =>
                 onChange({
                   ...part,
                   points: points.map((other, n) =>
-                    n !== i
-                      ? other
-                      : axis === 0
-                        ? [Number(text), other[1]]
-                        : [other[0], Number(text)],
+                    n !== i ? other : axis === 0 ? [value, other[1]] : [other[0], value],
                   ),
                 })
               }
@@ -206,30 +199,23 @@ function GroundForm({ editor }: { editor: GroundEditor }) {
           />
         </Row>
         <NumberField
-          label="Width"
+          spec={GROUND_FIELDS.width}
           of="the ground"
           value={ground.width}
-          unit="m"
-          minimum={2}
-          maximum={1000}
           onCommit={(width) => set({ width })}
         />
         <NumberField
+          spec={GROUND_FIELDS.height}
           label="Depth"
           of="the ground"
           value={ground.height}
-          unit="m"
-          minimum={2}
-          maximum={1000}
           onCommit={(height) => set({ height })}
         />
         <NumberField
+          spec={GROUND_FIELDS.light}
           label="Light everywhere"
           of="the ground"
-          value={ground.light ?? 1}
-          unit=""
-          minimum={0}
-          maximum={1}
+          value={numberOf(ground, 'light', GROUND_FIELDS.light)}
           onCommit={(light) => set({ light })}
         />
       </Rows>

@@ -1,4 +1,4 @@
-import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
+import { numberOf, type GroundDocument, type ProjectDocument } from '@crooked-lantern/core';
 import { ChoiceField, FlagField, NumberField } from '../../ui/fields.tsx';
 import { withField, type PartField } from './part-fields.ts';
 import type { AnyPart } from './parts.ts';
@@ -22,8 +22,10 @@ export function PartFieldRow({
   const set = (value: unknown) => onChange(withField(part, field, value));
   switch (field.kind) {
     case 'number': {
-      const value = (part[field.id] as number | undefined) ?? field.fallback?.(part) ?? 0;
-      return <NumberField {...field} of={of} value={value} onCommit={set} />;
+      const { spec, id } = field;
+      const value = numberOf(part, id, spec);
+      const said = Number.isNaN(value) ? undefined : value;
+      return <NumberField spec={spec} of={of} value={said} onCommit={set} />;
     }
     case 'flag':
       return (
@@ -40,7 +42,7 @@ export function PartFieldRow({
         <ChoiceField
           label={field.label}
           of={of}
-          value={(part[field.id] as string | undefined) ?? field.fallback ?? ''}
+          value={(part[field.id] as string | undefined) ?? field.usual ?? ''}
           options={field.none ? [{ id: '', title: field.none }, ...options] : options}
           onChoose={(id) => set(id === '' ? undefined : id)}
         />

@@ -1,6 +1,11 @@
 import {
   createWalls,
-  WALL_HEIGHTS,
+  GATE_FIELDS,
+  numberOf,
+  WALL_FIELDS,
+  type GateDocument,
+  type NumberSpec,
+  type WallDocument,
   type GroundDocument,
   type PartChange,
   type Walls,
@@ -58,18 +63,19 @@ function useLayers() {
 
 /** The ground's walls as they stand at the start: open gates are none. */
 function wallsOf({ width, height, walls, gates = {} }: GroundDocument): Walls {
-  const boxes = [...walls, ...Object.values(gates).filter(({ state }) => state !== 'open')];
-  return createWalls(
-    width,
-    height,
-    boxes.map(({ at, size, ...rest }) => ({
-      x: at[0],
-      y: at[1],
-      width: size[0],
-      height: size[1],
-      top: rest.height ?? WALL_HEIGHTS.wall,
-    })),
-  );
+  const box = (part: WallDocument | GateDocument, spec: NumberSpec) => ({
+    x: part.at[0],
+    y: part.at[1],
+    width: part.size[0],
+    height: part.size[1],
+    top: numberOf(part, 'height', spec),
+  });
+  return createWalls(width, height, [
+    ...walls.map((wall) => box(wall, WALL_FIELDS.height)),
+    ...Object.values(gates)
+      .filter(({ state }) => state !== 'open')
+      .map((gate) => box(gate, GATE_FIELDS.height)),
+  ]);
 }
 
 function counted(refs: readonly PartRef[], ground: GroundDocument): string {

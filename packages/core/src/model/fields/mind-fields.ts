@@ -1,0 +1,140 @@
+import { MEMORY_SCOPES, MEMORY_TYPES, STATE_KINDS, UNITS } from '../documents.ts';
+import { DEFAULT_LIST_LENGTH, DEFAULT_TICKS_PER_SECOND } from '../documents.ts';
+import type { FieldSpecs, NumberSpec } from './field-spec.ts';
+
+/** The fields of minds, and those of the project as a whole. */
+
+export const MEMORY_FIELDS = {
+  type: {
+    kind: 'choice',
+    label: 'Type',
+    options: MEMORY_TYPES,
+    required: true,
+    about: 'what it holds',
+  },
+  unit: { kind: 'choice', label: 'Unit', options: UNITS, about: 'of a number' },
+  forgetAfter: {
+    kind: 'number',
+    label: 'Forget after',
+    unit: 's',
+    minimum: 0.01,
+    maximum: 86_400,
+    none: 'never',
+    about: 'how long after the last write',
+  },
+  scope: {
+    kind: 'choice',
+    label: 'Scope',
+    options: MEMORY_SCOPES,
+    usual: 'self',
+    about: 'whose it is',
+  },
+  most: {
+    kind: 'number',
+    label: 'Most entries',
+    unit: '',
+    minimum: 1,
+    maximum: 256,
+    whole: true,
+    usual: DEFAULT_LIST_LENGTH,
+    about: 'of a list; the oldest gives way',
+  },
+} as const satisfies FieldSpecs;
+
+export const STATE_FIELDS = {
+  kind: {
+    kind: 'choice',
+    label: 'Kind',
+    options: STATE_KINDS,
+    about: 'left out: simple, or compound where it has states inside',
+  },
+} as const satisfies FieldSpecs;
+
+export const TRANSITION_FIELDS = {
+  for: {
+    kind: 'number',
+    label: 'For',
+    unit: 's',
+    minimum: 0,
+    maximum: 3600,
+    none: 'at once',
+    about: 'how long the guard must hold without a break',
+  },
+  after: {
+    kind: 'number',
+    label: 'After',
+    unit: 's',
+    minimum: 0,
+    maximum: 3600,
+    none: 'at any time',
+    about: 'how long after the state was entered',
+  },
+} as const satisfies FieldSpecs;
+
+export const CADENCE_EVERY: NumberSpec = {
+  kind: 'number',
+  label: 'Decides every',
+  unit: 's',
+  minimum: 0.01,
+  maximum: 60,
+  required: true,
+  about: 'from decision to decision',
+};
+
+export const SEED: NumberSpec = {
+  kind: 'number',
+  label: 'Seed',
+  unit: '',
+  minimum: 0,
+  maximum: Number.MAX_SAFE_INTEGER,
+  whole: true,
+  none: 'as the project says',
+  about: 'what all luck in a run comes from',
+};
+
+export const PROJECT_FIELDS = {
+  ticksPerSecond: {
+    kind: 'number',
+    label: 'Ticks per second',
+    unit: '',
+    minimum: 10,
+    maximum: 120,
+    whole: true,
+    usual: DEFAULT_TICKS_PER_SECOND,
+    about: 'how finely time is cut',
+  },
+} as const satisfies FieldSpecs;
+
+/** How likely a child of `random` is drawn, against the weights of the others. */
+export const CHILD_WEIGHT: NumberSpec = {
+  kind: 'number',
+  label: 'Weight',
+  unit: '',
+  minimum: 0,
+  maximum: 1_000_000,
+  usual: 1,
+  about: 'how likely it is drawn, against the weights of the others',
+};
+
+/** A tick of a recording. */
+export const INPUT_TICK: NumberSpec = {
+  kind: 'number',
+  label: 'Tick',
+  unit: 'ticks',
+  minimum: 1,
+  maximum: 10_000_000,
+  whole: true,
+  required: true,
+  about: 'in which it is done',
+};
+
+/** A direction of the legs along one axis. */
+export const STEERING: NumberSpec = {
+  kind: 'number',
+  label: 'Direction',
+  unit: '',
+  minimum: -1,
+  maximum: 1,
+  usual: 0,
+  about: 'of the legs',
+};
