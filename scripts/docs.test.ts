@@ -75,7 +75,7 @@ describe('the reference', () => {
     expect(Object.keys(example)).toEqual(expect.arrayContaining(needed));
   });
 
-  it.each(Object.keys(NODES))('shows how %s is written, without an error', (node) => {
+  it.each(Object.keys(core.NODES))('shows how %s is written, without an error', (node) => {
     expect(errorsOf(NODE_EXAMPLES[node as keyof typeof NODE_EXAMPLES] as NodeDocument)).toEqual([]);
   });
 
