@@ -46,7 +46,7 @@ describe('senses', () => {
     );
     expect(angle).toBeGreaterThan(17);
     await setNumber(page, 'Gain of cone 1 of Warden', '3');
-    await setNumber(page, 'Heard from loudness of Warden', '0.2');
+    await setNumber(page, 'Hearing threshold of Warden', '0.2');
     expect(await handle(page, 'Hearing threshold of Warden').getAttribute('aria-valuenow')).toBe(
       '0.2',
     );

@@ -1,4 +1,11 @@
-import { explanationLines, QuestionError, why, whyNot } from '@crooked-lantern/core';
+import {
+  advance,
+  createRun,
+  explanationLines,
+  QuestionError,
+  why,
+  whyNot,
+} from '@crooked-lantern/core';
 import { findingText, readProjectFile } from './read-file.ts';
 
 export interface ExplainOptions {
@@ -20,7 +27,9 @@ export function explain(
     process.stderr.write('The file has errors, so there is no run to ask about.\n');
     return 1;
   }
-  const question = { program, seed: seed ?? program.seed, agent, mind, tick };
+  const run = createRun(program, 1, seed);
+  while (run.head < tick) advance(run);
+  const question = { run, agent, mind, tick };
   try {
     const answer = not === undefined ? why(question) : whyNot(question, not);
     process.stdout.write(

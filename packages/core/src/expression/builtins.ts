@@ -27,8 +27,8 @@ export interface Builtin {
   about: string;
   /** What it gives where something is missing; left out where nothing ever is. */
   missing?: string;
-  /** The sense it speaks of, where it speaks of what that brought. */
-  sense?: Sense;
+  /** The sense it speaks of, where it speaks of what that brought; `attention`: of whichever has the attention. */
+  sense?: Sense | 'attention';
   /** The smallest and largest number it gives. */
   range?: readonly [number, number];
   read?: (facts: Facts, ...args: number[]) => number;
@@ -133,7 +133,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.of',
-    sense: 'sight',
+    sense: 'attention',
     result: 'agent',
     about: 'the agent the percept is of that has the attention',
     missing: 'no agent',
@@ -141,7 +141,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.place',
-    sense: 'sight',
+    sense: 'attention',
     result: 'point',
     about: 'where that percept places it',
     missing: 'nothing',
@@ -150,7 +150,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.strength',
-    sense: 'sight',
+    sense: 'attention',
     result: 'number',
     range: [0, 1],
     about: 'how strong it is, 0 to 1: awareness for sight, loudness for a noise',
@@ -159,7 +159,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.kind',
-    sense: 'sight',
+    sense: 'attention',
     result: 'text',
     about: "the sense it came by: 'sight', 'harm', 'hearing', 'found' or 'told'",
     missing: 'no text',
@@ -167,7 +167,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'attention.age',
-    sense: 'sight',
+    sense: 'attention',
     result: 'number',
     range: [0, Infinity],
     unit: 's',
@@ -206,6 +206,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'distance',
+    sense: 'sight',
     parameters: [agent],
     result: 'number',
     range: [0, Infinity],
@@ -226,6 +227,7 @@ export const BUILTINS: readonly Builtin[] = [
   },
   {
     name: 'bearing',
+    sense: 'sight',
     parameters: [agent],
     result: 'number',
     range: [-180, 180],

@@ -42,3 +42,33 @@ export interface CheckedExpression {
   source: string;
   ir: Ir;
 }
+
+/** An expression and all its parts, the whole first. */
+export function partsOf(ir: Ir): Ir[] {
+  switch (ir.op) {
+    case 'call':
+      return [ir, ...ir.args.flatMap(partsOf)];
+    case 'not':
+    case 'negate':
+      return [ir, ...partsOf(ir.a)];
+    case 'arithmetic':
+    case 'compare':
+    case 'and':
+    case 'or':
+      return [ir, ...partsOf(ir.a), ...partsOf(ir.b)];
+    case 'if':
+      return [ir, ...partsOf(ir.test), ...partsOf(ir.a), ...partsOf(ir.b)];
+    case 'literal':
+    case 'key':
+      return [ir];
+  }
+}
+
+/** Indices of the keys an expression reads, or asks the age of. */
+export function keysIn(ir: Ir): number[] {
+  return partsOf(ir).flatMap((part) => {
+    if (part.op === 'key') return [part.key];
+    const [first] = part.op === 'call' && part.name === 'age(key)' ? part.args : [];
+    return first?.op === 'literal' ? [first.value] : [];
+  });
+}

@@ -1,6 +1,6 @@
 import { distance } from '../numeric/distance.ts';
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
-import { FOUND, HARM, HEARING, TOLD } from '../terms/senses.ts';
+import { FOUND, HARM, HEARING, SENSES, TOLD } from '../terms/senses.ts';
 import type { Builtin } from './builtins.ts';
 import type { Facts, PerceptFacts } from './facts.ts';
 
@@ -21,6 +21,7 @@ function of(
 function place(name: string, sense: number, about: string): Builtin {
   return {
     name: `${name}.place`,
+    sense: SENSES[sense],
     result: 'point',
     about,
     missing: 'nothing',
@@ -32,6 +33,7 @@ function place(name: string, sense: number, about: string): Builtin {
 function kind(name: string, sense: number, about: string): Builtin {
   return {
     name: `${name}.kind`,
+    sense: SENSES[sense],
     result: 'text',
     about,
     missing: 'no text',
@@ -42,6 +44,7 @@ function kind(name: string, sense: number, about: string): Builtin {
 function age(name: string, sense: number): Builtin {
   return {
     name: `${name}.age`,
+    sense: SENSES[sense],
     result: 'number',
     range: [0, Infinity],
     unit: 's',
@@ -54,6 +57,7 @@ function age(name: string, sense: number): Builtin {
 function whom(name: string, field: string, sense: number, about: string): Builtin {
   return {
     name: `${name}.${field}`,
+    sense: SENSES[sense],
     result: 'agent',
     about,
     missing: 'no agent',
@@ -72,6 +76,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
   ),
   {
     name: 'heard.loudness',
+    sense: 'hearing',
     result: 'number',
     range: [0, 1],
     about: 'how loud the last noise arrived, 0 to 1',
@@ -81,6 +86,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
   age('heard', HEARING),
   {
     name: 'harmed.bearing',
+    sense: 'harm',
     result: 'number',
     range: [-180, 180],
     unit: 'deg',
@@ -100,6 +106,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
   whom('found', 'of', FOUND, 'whose body was found'),
   {
     name: 'found.thing',
+    sense: 'found',
     result: 'thing',
     about: 'the thing that was found out of its place, or in flight',
     missing: 'no thing',

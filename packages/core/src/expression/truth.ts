@@ -26,7 +26,7 @@ export interface Known {
 /** Built-ins that are 0, or false, while nothing is noticed. */
 function isNothingUnaware(signature: string): boolean {
   const { sense, missing } = BUILTIN_BY_SIGNATURE.get(signature) ?? {};
-  return sense !== undefined && (missing === '0' || missing === 'false');
+  return (sense === 'sight' || sense === 'attention') && (missing === '0' || missing === 'false');
 }
 
 function rangeOf(ir: Ir, known: Known): Range {

@@ -3,7 +3,8 @@ import type { StackProgram } from '../mind/program.ts';
 import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
 import { circleBlocked, createWalls } from '../ground/from-above/walls.ts';
 import type { ArchetypeProgram, Program } from '../world/program/program.ts';
-import { allActions, allExpressions, partsOf } from './walk.ts';
+import { partsOf } from '../expression/ir.ts';
+import { allActions, allExpressions } from './walk.ts';
 
 /** What a mind asks of a body that the body, or the ground, can't give. */
 
@@ -14,7 +15,7 @@ function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: 
       .flatMap(({ ir }) => partsOf(ir))
       .flatMap((part) => {
         const asks = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)! : null;
-        return asks?.sense === 'sight' ? [asks.name] : [];
+        return asks?.sense === 'sight' || asks?.sense === 'attention' ? [asks.name] : [];
       });
     if (asked.length === 0) continue;
     findings.warning(

@@ -1,11 +1,11 @@
 import type { Findings, Remedy } from '../compile/finding.ts';
 import { conjuncts } from '../expression/conjuncts.ts';
-import type { Ir } from '../expression/ir.ts';
+import { partsOf, type Ir } from '../expression/ir.ts';
 import type { MindProgram, NodeProgram, StackProgram, StateProgram } from '../mind/program.ts';
 import { isAncestor } from '../mind/machine/runnable.ts';
 import type { Program } from '../world/program/program.ts';
 import { sameExpression } from '../expression/truth.ts';
-import { allExpressions, archetypesWith, nodesBelow, partsOf } from './walk.ts';
+import { allExpressions, archetypesWith, nodesBelow } from './walk.ts';
 
 /** Numbers that stand apart in a document but only work together. */
 

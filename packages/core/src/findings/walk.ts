@@ -1,4 +1,4 @@
-import type { CheckedExpression, Ir } from '../expression/ir.ts';
+import { keysIn, type CheckedExpression } from '../expression/ir.ts';
 import { childrenOf } from '../mind/nodes/index.ts';
 import type {
   ActionProgram,
@@ -56,37 +56,9 @@ export function allExpressions(mind: MindProgram): CheckedExpression[] {
   return found;
 }
 
-/** An expression and all its parts. */
-export function partsOf(ir: Ir): Ir[] {
-  switch (ir.op) {
-    case 'call':
-      return [ir, ...ir.args.flatMap(partsOf)];
-    case 'not':
-    case 'negate':
-      return [ir, ...partsOf(ir.a)];
-    case 'arithmetic':
-    case 'compare':
-    case 'and':
-    case 'or':
-      return [ir, ...partsOf(ir.a), ...partsOf(ir.b)];
-    case 'if':
-      return [ir, ...partsOf(ir.test), ...partsOf(ir.a), ...partsOf(ir.b)];
-    default:
-      return [ir];
-  }
-}
-
-/** What an expression asks of memory: indices of the stack's keys. */
+/** What a mind's expressions ask of memory: indices of the stack's keys. */
 export function keysRead(mind: MindProgram): Set<number> {
-  const read = new Set<number>();
-  for (const { ir } of allExpressions(mind)) {
-    for (const part of partsOf(ir)) {
-      if (part.op === 'key') read.add(part.key);
-      if (part.op === 'call' && part.name === 'age(key)' && part.args[0].op === 'literal')
-        read.add(part.args[0].value);
-    }
-  }
-  return read;
+  return new Set(allExpressions(mind).flatMap(({ ir }) => keysIn(ir)));
 }
 
 /** The archetypes that have a stack. */

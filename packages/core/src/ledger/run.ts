@@ -89,11 +89,17 @@ export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LI
   }
 }
 
-/** Keeps the past within its limits: every other snapshot of the older half goes first, then the oldest half of the entries. */
+/**
+ * Keeps the past within its limits: every other snapshot of the older half goes first, then the oldest
+ * half of the entries. What an edit made of the world stays, since no replay could make it again.
+ */
 function thin(run: Run, limits: RunLimits): void {
   if (run.snapshots.length > limits.snapshots) {
     const half = run.snapshots.length >> 1;
-    run.snapshots = run.snapshots.filter((_, i) => i === 0 || i >= half || i % 2 === 0);
+    const edited = new Set(run.edits.map(({ afterTick }) => afterTick));
+    run.snapshots = run.snapshots.filter(
+      ({ tick: at }, i) => i === 0 || i >= half || i % 2 === 0 || edited.has(at),
+    );
   }
   if (run.entries.length > limits.entries) {
     const from = run.entries[run.entries.length >> 1].tick;
@@ -103,6 +109,9 @@ function thin(run: Run, limits: RunLimits): void {
     run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick >= first.tick);
     run.entries = run.entries.filter((entry) => entry.tick > first.tick);
     run.inputs = run.inputs.filter((entry) => entry.tick > first.tick);
+    // Of the edits before, only the last is still needed: the first kept tick ran under it.
+    const inForce = editAt(run, first.tick);
+    run.edits = run.edits.filter((edit) => edit === inForce || edit.afterTick > first.tick);
   }
 }
 
@@ -133,36 +142,85 @@ function putInForce(run: Run): void {
 /** Brings the world to `target`, held between the first kept tick and the head. The future stays recorded. */
 export function seek(run: Run, target: number): void {
   const goal = Math.max(run.keptFrom, Math.min(run.head, Math.round(target)));
-  const snapshot = run.snapshots.findLast((candidate) => candidate.tick <= goal)!;
-  const from = run.world.tick <= goal && run.world.tick >= snapshot.tick ? run.world.tick : -1;
-  if (from < 0) {
-    const { statics } = editAt(run, snapshot.tick);
-    if (run.world.statics !== statics) run.world = createWorld(statics.program, run.seed, statics);
-    restoreSnapshot(run.world, snapshot);
-  }
+  const snapshot = snapshotBefore(run, goal);
   setRecorder(run.world, null);
-  replayTo(run, goal);
+  if (run.world.tick > goal || run.world.tick < snapshot.tick)
+    run.world = worldAt(run, snapshot, run.world);
+  run.world = replayTo(run, run.world, goal);
   if (goal === run.head) setRecorder(run.world, recorderOf(run));
 }
 
-function replayTo(run: Run, goal: number): void {
-  let next = run.inputs.findIndex((entry) => entry.tick > run.world.tick);
+function snapshotBefore(run: Run, goal: number): Snapshot {
+  const snapshot = run.snapshots.findLast((candidate) => candidate.tick <= goal);
+  if (!snapshot) throw new Error(`Nothing is kept of tick ${goal} or before.`);
+  return snapshot;
+}
+
+/** The world as the snapshot has it, under the edit it was taken under; in `reuse` where that has this edit. */
+function worldAt(run: Run, snapshot: Snapshot, reuse: World | null): World {
+  const { statics } = editAt(run, snapshot.tick);
+  const world =
+    reuse?.statics === statics ? reuse : createWorld(statics.program, run.seed, statics);
+  restoreSnapshot(world, snapshot);
+  return world;
+}
+
+/**
+ * Runs a world of the run on to `goal`, which was reached before, with what players did then and under
+ * the edit each tick ran under. Gives the world it comes to, which is another after an edit.
+ *
+ * @param look called after each tick
+ */
+function replayTo(
+  run: Run,
+  from: World,
+  goal: number,
+  look: (world: World) => void = () => {},
+): World {
+  let world = from;
+  let next = run.inputs.findIndex((entry) => entry.tick > world.tick);
   if (next < 0) next = run.inputs.length;
-  while (run.world.tick < goal) {
-    const at = run.world.tick + 1;
+  while (world.tick < goal) {
+    const at = world.tick + 1;
     const inputs: Input[] = [];
     while (next < run.inputs.length && run.inputs[next].tick === at)
       inputs.push(run.inputs[next++].input);
-    tick(run.world, inputs);
-    const edit = run.edits.find(
-      (entry) => entry.afterTick === run.world.tick && entry.afterTick > 0,
-    );
-    const snapshot = edit && run.snapshots.find((candidate) => candidate.tick === run.world.tick);
-    if (edit && snapshot) {
-      run.world = createWorld(edit.statics.program, run.seed, edit.statics);
-      restoreSnapshot(run.world, snapshot);
+    tick(world, inputs);
+    const edit = run.edits.find(({ afterTick }) => afterTick === at);
+    if (edit) {
+      const snapshot = run.snapshots.find((candidate) => candidate.tick === at);
+      if (!snapshot) throw new Error(`What edit ${edit.edit} made of tick ${at} is not kept.`);
+      world = worldAt(run, snapshot, null);
     }
+    look(world);
   }
+  return world;
+}
+
+/**
+ * A world of its own at a tick of the run, which stays where it is: for questions about the past.
+ *
+ * @param from where to begin to look, at the latest the tick asked for; `look` is called after each tick from there
+ */
+export function revisit(
+  run: Run,
+  at: number,
+  from = at,
+  look: (world: World) => void = () => {},
+): World {
+  const goal = Math.max(run.keptFrom, Math.min(run.head, at));
+  const start = worldAt(
+    run,
+    snapshotBefore(run, Math.min(goal, Math.max(from, run.keptFrom))),
+    null,
+  );
+  return replayTo(run, start, goal, look);
+}
+
+/** The program that was in force in a tick. */
+export function programAt(run: Run, at: number): Program {
+  // The tick an edit follows was still decided under the one before.
+  return editAt(run, at - 1).statics.program;
 }
 
 /** What players have done up to the world's tick, in the order they did it. */

@@ -1,5 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
+import type { ProjectDocument } from '../../model/documents.ts';
+import { worldHash } from '../../world/handover/snapshot.ts';
+import type { Program } from '../../world/program/program.ts';
+import { advance, applyEdit, createRun, seek, type Run } from '../run.ts';
 import { explanationLines, QuestionError, type Question, type Statement } from './statement.ts';
 import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
@@ -37,7 +41,15 @@ const program = programOf(
   }),
 );
 
-const at = (tick: number): Question => ({ program, seed: 1, agent: 'keeper', tick });
+/** A run of five seconds. */
+function ran(of: Program): Run {
+  const run = createRun(of, 1, 1);
+  while (run.head < 300) advance(run);
+  return run;
+}
+
+const run = ran(program);
+const at = (tick: number): Question => ({ run, agent: 'keeper', tick });
 const find = (statement: Statement, words: string): Statement | undefined =>
   statement.statement.includes(words)
     ? statement
@@ -130,12 +142,8 @@ describe('rows of trees', () => {
       return document;
     })(),
   );
-  const question = (tick: number): Question => ({
-    program: guarding,
-    seed: 1,
-    agent: 'keeper',
-    tick,
-  });
+  const guarded = ran(guarding);
+  const question = (tick: number): Question => ({ run: guarded, agent: 'keeper', tick });
 
   it('why names what each row came to', () => {
     const answer = why(question(60));
@@ -180,6 +188,7 @@ describe('questions that can’t be answered', () => {
     ['an agent without a mind', () => why({ ...at(5), agent: 'gleaner' }), /has no mind/],
     ['an unknown state', () => whyNot(at(5), 'flee'), /no state or row “flee”/],
     ['a tick before the first', () => why(at(0)), /tick 1/],
+    ['a tick that is still ahead', () => why(at(301)), /has come to tick 300; tick 301/],
   ])('%s', (_, ask, words) => {
     expect(ask).toThrow(QuestionError);
     expect(ask).toThrow(words);
@@ -194,4 +203,123 @@ it('is written as indented lines with times', () => {
   expect(lines[4]).toMatch(
     /^ {4}- distance\(quarry\) < 1\.5 {2}\[distance\(quarry\) = [\d.]+\] {2}since 0\.\d\d s {2}nearest at [\d.]+ s: [\d.]+ < 1\.5$/,
   );
+});
+
+describe('causes', () => {
+  const document = (guard: string): ProjectDocument => {
+    const made = cornerProject({
+      sight: KEEN_SIGHT,
+      memory: { noisy: { type: 'point' }, quiet: { type: 'text' } },
+      machine: {
+        initial: 'stand',
+        states: [
+          {
+            id: 'stand',
+            title: 'Stand',
+            entry: [
+              { do: 'remember', key: 'quiet', value: '"noisy"' },
+              { do: 'remember', key: 'noisy', value: 'self.place' },
+              { do: 'makeNoise', kind: 'bell', reach: 20 },
+            ],
+            leaves: [{ to: 'listen', when: guard, after: 0.2 }],
+          },
+          { id: 'listen', title: 'Listen' },
+        ],
+      },
+    });
+    made.archetypes.keeper.hearing = { threshold: 0.01 };
+    made.grounds.corner.agents.keeper2 = { ...made.grounds.corner.agents.keeper, at: [3, 8] };
+    return made;
+  };
+  const causes = (guard: string) =>
+    why({ run: ran(programOf(document(guard))), agent: 'keeper', tick: 60 }).cause[0].cause.map(
+      ({ statement }) => statement,
+    );
+
+  it('name the sense that the guard speaks of, and what it brought', () => {
+    expect(causes('heard.loudness > 0')).toContainEqual(
+      expect.stringMatching(/^hearing: bell, at/),
+    );
+    expect(causes('heard.loudness > 0')).not.toContainEqual(expect.stringMatching(/^sight/));
+    expect(causes('attention.strength > 0')).toContainEqual(
+      expect.stringMatching(/^hearing: bell/),
+    );
+  });
+
+  it('name the keys a guard reads, not words of a text that are spelt alike', () => {
+    expect(causes("quiet == 'noisy'")).toContain('quiet was set to noisy');
+    expect(causes("quiet == 'noisy'").filter((cause) => cause.startsWith('noisy'))).toEqual([]);
+  });
+});
+
+describe('a run with edits', () => {
+  const edited = () => {
+    const change = cornerProject({
+      sight: KEEN_SIGHT,
+      memory: { quarry: { type: 'agent' } },
+      machine: {
+        initial: 'stand',
+        states: [
+          {
+            id: 'stand',
+            title: 'Renamed',
+            leaves: [{ to: 'grab', when: 'attention.strength > 2' }],
+          },
+          { id: 'come', title: 'Came', leaves: [{ to: 'grab', when: 'distance(quarry) < 0.5' }] },
+          { id: 'grab', title: 'Grab' },
+        ],
+      },
+    });
+    const two = createRun(program, 1, 1);
+    while (two.head < 200) advance(two);
+    applyEdit(two, programOf(change), 2);
+    while (two.head < 300) advance(two);
+    return two;
+  };
+
+  it('is explained by what was in force in each tick', () => {
+    const answer = why({ run: edited(), agent: 'keeper', tick: 250 });
+    expect(answer.statement).toBe('keeper is in Came');
+    const taken = find(answer, 'transition 1 of Peer')!;
+    expect(taken.since).toBe(54);
+    expect(find(answer, 'it was in Stand')).toBeDefined();
+    expect(find(answer, 'Renamed')).toBeUndefined();
+    expect(why({ run: edited(), agent: 'keeper', tick: 150 }).statement).toBe('keeper is in Come');
+  });
+
+  it('says since when under which guard: an edit that changes the guard begins to watch anew', () => {
+    const run = edited();
+    const before = whyNot({ run, agent: 'keeper', tick: 190 }, 'grab');
+    expect(find(before, 'distance(quarry) < 1.5')).toMatchObject({ holds: false });
+    const after = whyNot({ run, agent: 'keeper', tick: 260 }, 'grab');
+    expect(find(after, 'it is in Came')).toMatchObject({ holds: true, since: 54 });
+    expect(find(after, 'distance(quarry) < 0.5')).toMatchObject({ holds: false, since: 200 });
+  });
+
+  it('is left where it stands by a question', () => {
+    const run = edited();
+    seek(run, 120);
+    const hash = worldHash(run.world);
+    whyNot({ run, agent: 'keeper', tick: 260 }, 'grab');
+    expect([run.world.tick, worldHash(run.world)]).toEqual([120, hash]);
+  });
+
+  it('whose beginning is no longer kept says so', () => {
+    const run = createRun(program, 1, 1);
+    for (let i = 1; i <= 600; i++)
+      advance(
+        run,
+        i % 10 === 1 && i > 300
+          ? [{ agent: 'gleaner', x: 0, y: i % 20 === 1 ? 0.01 : -0.01, gait: null }]
+          : [],
+        {
+          snapshots: 1000,
+          entries: 20,
+        },
+      );
+    expect(run.keptFrom).toBeGreaterThan(0);
+    const answer = why({ run, agent: 'keeper', tick: 600 });
+    expect(find(answer, 'no longer kept')).toBeDefined();
+    expect(() => why({ run, agent: 'keeper', tick: run.keptFrom - 1 })).toThrow(/no longer kept/);
+  });
 });

@@ -1,11 +1,11 @@
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
+import type { MindProgram, StackProgram } from '../../mind/program.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import type { Program } from '../../world/program/program.ts';
 import type { LedgerEntry, Reading } from '../../world/state/recorder.ts';
-import type { Input } from '../../world/program/program.ts';
-import { tick } from '../../world/phases/tick.ts';
-import { createWorld, setRecorder, type World } from '../../world/world.ts';
+import type { World } from '../../world/world.ts';
+import { programAt, revisit, type Run } from '../run.ts';
 
 /**
  * Why an agent did what it did, found by running it again with full attention: nothing is guessed, and
@@ -25,16 +25,14 @@ export interface Statement {
   cause: Statement[];
 }
 
-/** What is asked about: a run from its beginning. */
+/** What is asked about: a tick of a run. The run stays where it is. */
 export interface Question {
-  program: Program;
-  seed: number;
+  run: Run;
   /** By name. */
   agent: string;
   /** Which of its minds, by name; left out: the first. */
   mind?: string;
   tick: number;
-  inputs?: readonly { tick: number; input: Input }[];
 }
 
 /** Whom a question is about. */
@@ -72,33 +70,71 @@ function askedOf(world: World, { agent: name, mind }: Question): Asked {
   return { agent, mind: found };
 }
 
-/** Whom the question is about, before anything has run. Throws a {@link QuestionError} for nobody. */
+/** Whom the question is about, at its tick. Throws a {@link QuestionError} for nobody, and for a tick that can't be asked about. */
 export function whoIsAsked(question: Question): Asked {
-  return askedOf(createWorld(question.program, question.seed), question);
+  const { run, tick: at } = question;
+  if (at < 1)
+    throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
+  if (at > run.head)
+    throw new QuestionError(`The run has come to tick ${run.head}; tick ${at} is still ahead.`);
+  if (at < run.keptFrom)
+    throw new QuestionError(`What was before tick ${run.keptFrom} is no longer kept.`);
+  return askedOf(revisit(run, at), question);
 }
 
-/** Runs up to the tick asked about and calls `look` after every tick. */
-export function rerun(
-  question: Question,
-  look: (asked: Asked) => void,
-): Asked & { entries: LedgerEntry[] } {
-  const { program, seed, tick: last, inputs = [] } = question;
-  const world = createWorld(program, seed);
-  const asked = askedOf(world, question);
-  const which = asked.mind === asked.agent.minds[0] ? undefined : asked.mind.program.name;
-  const entries: LedgerEntry[] = [];
-  setRecorder(world, (entry) => {
-    if (entry.agent === asked.agent.name && entry.mind === which) entries.push(entry);
+/** What is in the ledger of whom the question is about, up to its tick. */
+export function entriesOf({ run, tick: last }: Question, { agent, mind }: Asked): LedgerEntry[] {
+  const which = mind === agent.minds[0] ? undefined : mind.program.name;
+  return run.entries.filter(
+    (entry) => entry.tick <= last && entry.agent === agent.name && entry.mind === which,
+  );
+}
+
+/** Runs the kept past again up to the tick asked about and calls `look` after every tick in which who is asked was there. */
+export function rerun(question: Question, look: (asked: Asked) => void): Asked {
+  const { run, tick: last } = question;
+  let asked: Asked | null = null;
+  let program: Program | null = null;
+  const world = revisit(run, last, run.keptFrom, (now) => {
+    if (now.statics.program !== program) {
+      program = now.statics.program;
+      asked = null;
+    }
+    asked ??= isThere(now, question) ? askedOf(now, question) : null;
+    if (asked) look(asked);
   });
-  while (world.tick < last) {
-    const now = world.tick + 1;
-    tick(
-      world,
-      inputs.filter((entry) => entry.tick === now).map(({ input }) => input),
-    );
-    look(asked);
-  }
-  return { ...asked, entries };
+  return askedOf(world, question);
+}
+
+function isThere(world: World, { agent: name, mind }: Question): boolean {
+  const agent = world.agents.find((candidate) => candidate.name === name);
+  const minds = agent?.minds ?? [];
+  return (
+    minds.length > 0 && (mind === undefined || minds.some(({ program }) => program.name === mind))
+  );
+}
+
+/** The minds the agent had when it decided in a tick, and the keys they shared; under another edit these may be others. */
+function stackIn(question: Question, { agent }: Asked, at: number): StackProgram | null {
+  const { agents, archetypes, stacks } = programAt(question.run, at);
+  const placed = agents.find(({ name }) => name === agent.name);
+  return (placed && stacks[archetypes[placed.archetype].stack]) ?? null;
+}
+
+export function keysOf(question: Question, asked: Asked, at: number): StackProgram['keys'] {
+  return stackIn(question, asked, at)?.keys ?? [];
+}
+
+/** The mind as it was when it decided in a tick; null where there was none. */
+export function mindIn(question: Question, asked: Asked, at: number): MindProgram | null {
+  const minds = stackIn(question, asked, at)?.minds ?? [];
+  return minds.find(({ name }) => name === asked.mind.program.name) ?? null;
+}
+
+/** What a state was called in a tick. */
+export function titleIn(question: Question, asked: Asked, state: string, at: number): string {
+  const mind = mindIn(question, asked, at) ?? asked.mind.program;
+  return mind.machine.states.find(({ id }) => id === state)?.title ?? state;
 }
 
 export function titleOf({ mind }: Asked, state: string): string {

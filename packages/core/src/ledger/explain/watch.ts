@@ -61,9 +61,19 @@ export function look(part: WatchedPart, agent: Agent, matters: boolean): void {
   };
 }
 
-/** The parts of a guard that must all hold, ready to be watched. */
-export function watchGuard(guard: CheckedExpression | null): WatchedPart[] {
-  return guard === null ? [] : conjuncts(guard.ir).map((ir) => watchPart(guard, ir));
+/** The parts of a guard that must all hold, ready to be watched; what `before` saw of a part that reads the same goes on. */
+export function watchGuard(
+  guard: CheckedExpression | null,
+  before: readonly WatchedPart[] = [],
+): WatchedPart[] {
+  if (guard === null) return [];
+  return conjuncts(guard.ir).map((ir) => {
+    const part = watchPart(guard, ir);
+    const known = before.find(({ expression }) => expression.source === part.expression.source);
+    if (!known) return part;
+    const { holds, since, nearest } = known;
+    return { ...part, holds, since, nearest };
+  });
 }
 
 export function partStatement(

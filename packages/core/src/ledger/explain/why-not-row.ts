@@ -1,5 +1,6 @@
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { NodeProgram } from '../../mind/program.ts';
+import { childrenOf } from '../../mind/nodes/index.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import {
   activeStates,
@@ -20,10 +21,8 @@ interface Found {
 }
 
 function ways(node: NodeProgram, above: NodeProgram[]): NodeProgram[][] {
-  const { body } = node;
   const here = [...above, node];
-  const below = 'children' in body ? body.children : 'child' in body ? [body.child] : [];
-  return [here, ...below.flatMap((child) => ways(child, here))];
+  return [here, ...childrenOf(node).flatMap((child) => ways(child, here))];
 }
 
 function findRow(mind: RunnableMind, what: string): Found {
@@ -88,17 +87,33 @@ function stepDown(
 
 /** What the agent's tree would have to do for a row to run. */
 export function whyNotRow(question: Question, what: string): Statement {
-  const { state, way } = findRow(whoIsAsked(question).mind, what);
-  const guards = way.map(({ guard }) => watchGuard(guard));
+  const { mind: asking } = whoIsAsked(question);
+  const found = findRow(asking, what);
+  const { id } = asking.program.machine.states[found.state];
+  let guards: WatchedPart[][] = [];
+  let under: RunnableMind | null = null;
   let since = 0;
   let active = false;
-  const { agent, mind } = rerun(question, (asked) => {
-    const here = activeStates(asked).includes(state);
-    if (here !== active || since === 0) since = asked.agent.tick;
+  const asked = rerun(question, (now) => {
+    const { mind, agent } = now;
+    if (mind !== under)
+      guards = found.way.map((node, i) => watchGuard(sameRow(mind, node).guard, guards[i]));
+    under = mind;
+    const here = activeStates(now).some((state) => mind.program.machine.states[state].id === id);
+    if (here !== active || since === 0) since = agent.tick;
     active = here;
-    for (const part of guards.flat()) look(part, asked.agent, here);
+    for (const part of guards.flat()) look(part, agent, here);
   });
-  return rowStatement({ agent, mind }, { state, way }, guards, { active, since });
+  return rowStatement(asked, found, guards, { active, since });
+}
+
+/** The row that stands at the same place under another edit; the row itself where there is none. */
+function sameRow(mind: RunnableMind, node: NodeProgram): NodeProgram {
+  for (const { activity } of mind.program.machine.states) {
+    const way = activity && ways(activity.root, []).find((each) => each.at(-1)!.path === node.path);
+    if (way) return way.at(-1)!;
+  }
+  return node;
 }
 
 function rowStatement(

@@ -2,9 +2,9 @@ import { isAncestor } from '../../mind/machine/runnable.ts';
 import type { TransitionProgram } from '../../mind/program.ts';
 import {
   activeStates,
+  entriesOf,
   fact,
   lastBefore,
-  QuestionError,
   rerun,
   whoIsAsked,
   titleOf,
@@ -17,6 +17,8 @@ import { whyNotRow } from './why-not-row.ts';
 import { DEPTH, tickEntered, whyEntered } from './why.ts';
 
 interface WatchedTransition {
+  /** Id of the state it leaves. */
+  from: string;
   transition: TransitionProgram;
   parts: WatchedPart[];
   active: boolean;
@@ -97,51 +99,69 @@ function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): 
  * where that can't be asked.
  */
 export function whyNot(question: Question, what: string): Statement {
-  if (question.tick < 1)
-    throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
   const { mind } = whoIsAsked(question);
   const isState = mind.program.machine.states.some(({ id }) => id === what);
   return isState ? whyNotState(question, what) : whyNotRow(question, what);
 }
 
-function whyNotState(question: Question, state: string): Statement {
-  let watched: WatchedTransition[] | null = null;
-  const { agent, mind, entries } = rerun(question, (asked) => {
-    const active = new Set(activeStates(asked));
-    watched ??= transitionsTo(asked, state).map((transition) => ({
+/** The transitions to be watched from here on; those that were so before an edit go on where their guards say the same. */
+function watchTransitions(
+  asked: Asked,
+  state: string,
+  before: readonly WatchedTransition[],
+): WatchedTransition[] {
+  const { states } = asked.mind.program.machine;
+  return transitionsTo(asked, state).map((transition) => {
+    const from = states[transition.source].id;
+    const known = before.find(
+      (other) => other.from === from && other.transition.order === transition.order,
+    );
+    return {
+      from,
       transition,
-      parts: watchGuard(transition.when),
-      active: false,
-      activeSince: 0,
-    }));
+      parts: watchGuard(transition.when, known?.parts),
+      active: known?.active ?? false,
+      activeSince: known?.activeSince ?? 0,
+    };
+  });
+}
+
+function whyNotState(question: Question, state: string): Statement {
+  let watched: WatchedTransition[] = [];
+  let under: Asked['mind'] | null = null;
+  const asked = rerun(question, (now) => {
+    const active = new Set(activeStates(now));
+    if (now.mind !== under) watched = watchTransitions(now, state, watched);
+    under = now.mind;
     for (const entry of watched) {
       const here = active.has(entry.transition.source);
       if (here !== entry.active || entry.activeSince === 0) {
         entry.active = here;
-        entry.activeSince = asked.agent.tick;
+        entry.activeSince = now.agent.tick;
       }
-      for (const part of entry.parts) look(part, asked.agent, here);
+      for (const part of entry.parts) look(part, now.agent, here);
     }
   });
-  const asked = { agent, mind };
+  const entries = entriesOf(question, asked);
+  const { agent, mind } = asked;
   const title = titleOf(asked, state);
+  const last = entries.length - 1;
   const index = mind.program.machine.states.findIndex(({ id }) => id === state);
   if (activeStates(asked).includes(index)) {
     return fact(
       `${agent.placed.title} is in ${title}`,
-      tickEntered(entries, state, entries.length - 1),
-      whyEntered(asked, entries, state, entries.length - 1, DEPTH),
+      tickEntered(entries, state, last),
+      whyEntered({ question, asked, entries }, state, last, DEPTH),
     );
   }
-  const ways = (watched ?? []).map((entry) => stateOfTransition(asked, entry));
-  const left = lastBefore(entries, 'exit', entries.length - 1, (entry) => entry.state === state);
-  const since = left < 0 ? null : entries[left].tick;
+  const ways = watched.map((entry) => stateOfTransition(asked, entry));
+  const left = lastBefore(entries, 'exit', last, (entry) => entry.state === state);
   const none = fact('no transition leads there', null);
   return {
     statement: `${agent.placed.title} is in ${title}`,
     holds: false,
     values: [],
-    since,
+    since: left < 0 ? null : entries[left].tick,
     nearest: null,
     cause: ways.length > 0 ? ways : [none],
   };

@@ -1,77 +1,137 @@
-import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { BUILTIN_BY_SIGNATURE } from '../../expression/builtins.ts';
+import { keysIn, partsOf, type CheckedExpression, type Ir } from '../../expression/ir.ts';
+import type { MindProgram } from '../../mind/program.ts';
+import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
 import { readMindOf } from '../../world/readout/readout.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
+  entriesOf,
   fact,
+  keysOf,
   lastBefore,
+  mindIn,
   QuestionError,
-  rerun,
-  titleOf,
+  titleIn,
+  whoIsAsked,
   type Asked,
   type Question,
   type Statement,
 } from './statement.ts';
 
-/** What led to a transition besides its guard: the event's source, or the percept and memory the guard speaks of. */
-function causesOf(asked: Asked, entries: readonly LedgerEntry[], at: number): Statement[] {
+/** Whose ledger is looked through, and what it holds up to the tick asked about. */
+export interface Past {
+  question: Question;
+  asked: Asked;
+  entries: readonly LedgerEntry[];
+}
+
+/** The end of the activity that a transition waited for. */
+function endedBefore({ question, asked, entries }: Past, at: number): Statement[] {
+  const { tick: when } = entries[at];
+  const end = lastBefore(
+    entries,
+    'end',
+    at,
+    ({ tick: ended, ending }) => ended === when && ending !== 'stopped',
+  );
+  const entry = end < 0 ? undefined : entries[end];
+  if (entry?.kind !== 'end') return [];
+  const { action, state, ending, reason } = entry;
+  const title = titleIn(question, asked, state, when);
+  return [fact(`${action} in ${title} ended in ${ending}${reason ? `: ${reason}` : ''}`, when)];
+}
+
+/** What the senses had brought when a transition was taken: the last percept that fits. */
+function perceivedBefore(
+  { entries }: Past,
+  at: number,
+  fits: (percept: Extract<LedgerEntry, { kind: 'percept' }>) => boolean,
+): Statement[] {
+  const last = lastBefore(entries, 'percept', at, fits);
+  const entry = last < 0 ? undefined : entries[last];
+  if (entry?.kind !== 'percept') return [];
+  const { sense, how, of, x, y, strength } = entry;
+  const whom = of === '' ? '' : ` of ${of}`;
+  return [
+    fact(
+      `${SENSE_KINDS[sense].title.toLowerCase()}${whom}: ${how}, at (${x.toFixed(1)}, ${y.toFixed(1)})`,
+      entry.tick,
+      [],
+      [{ part: sense === 'sight' ? 'awareness' : 'strength', value: strength.toFixed(2) }],
+    ),
+  ];
+}
+
+/** The senses an expression speaks of. */
+function sensesIn(ir: Ir): Set<Sense | 'attention'> {
+  return new Set(
+    partsOf(ir).flatMap((part) => {
+      const sense = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)?.sense : undefined;
+      return sense === undefined ? [] : [sense];
+    }),
+  );
+}
+
+/** What led to a transition besides its guard: the event's source, or the percepts and memory the guard speaks of. */
+function causesOf(past: Past, at: number): Statement[] {
+  const { question, asked, entries } = past;
   const taken = entries[at] as Extract<LedgerEntry, { kind: 'transition' }>;
-  const causes: Statement[] = [];
-  if (taken.on?.startsWith('done')) {
-    const end = lastBefore(
-      entries,
-      'end',
-      at,
-      (entry) => entry.tick === taken.tick && entry.ending !== 'stopped',
+  const [event, what] = taken.on?.split('.') ?? [];
+  const raised: Statement[] = [];
+  if (event === 'done') raised.push(...endedBefore(past, at));
+  if (SENSES.includes(event as Sense))
+    raised.push(
+      ...perceivedBefore(
+        past,
+        at,
+        ({ sense, how }) => sense === event && (what === undefined || how === what),
+      ),
     );
-    const entry = end < 0 ? undefined : entries[end];
-    if (entry?.kind === 'end')
-      causes.push(
-        fact(
-          `${entry.action} in ${titleOf(asked, entry.state)} ended in ${entry.ending}${entry.reason ? `: ${entry.reason}` : ''}`,
-          entry.tick,
-        ),
-      );
-  }
-  const guard = taken.when ?? '';
-  if (
-    /sees|awareness|attention|distance|bearing|lastSeen/.test(guard) ||
-    taken.on?.startsWith('sight')
-  ) {
-    const percept = lastBefore(entries, 'percept', at);
-    const entry = percept < 0 ? undefined : entries[percept];
-    if (entry?.kind === 'percept') {
-      const place = `(${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`;
-      causes.push(
-        fact(
-          `sight of ${entry.of}: ${entry.how}, at ${place}`,
-          entry.tick,
-          [],
-          [{ part: 'awareness', value: entry.strength.toFixed(2) }],
-        ),
-      );
-    }
-  }
-  for (const { name } of asked.agent.stack!.program.keys) {
-    if (!new RegExp(`\\b${name}\\b`).test(guard)) continue;
+  const mind = mindIn(question, asked, taken.tick);
+  const guard = mind && guardOf(mind, taken);
+  if (!guard) return raised;
+  const senses = sensesIn(guard.ir);
+  const seen = [...senses].flatMap((sense) =>
+    perceivedBefore(past, at, (percept) => sense === 'attention' || percept.sense === sense),
+  );
+  const keys = keysOf(question, asked, taken.tick);
+  const known = keysIn(guard.ir).flatMap((key) => {
+    const { name } = keys[key];
     const written = lastBefore(entries, 'memory', at, (entry) => entry.key === name);
     const entry = written < 0 ? undefined : entries[written];
-    if (entry?.kind === 'memory')
-      causes.push(fact(`${name} was set to ${entry.value}`, entry.tick));
-  }
-  return causes;
+    return entry?.kind === 'memory' ? [fact(`${name} was set to ${entry.value}`, entry.tick)] : [];
+  });
+  return unlike([...raised, ...seen, ...known]);
+}
+
+/** Each statement once. */
+function unlike(statements: readonly Statement[]): Statement[] {
+  return statements.filter(
+    ({ statement, since }, i) =>
+      statements.findIndex((other) => other.statement === statement && other.since === since) === i,
+  );
+}
+
+/** The guard that was looked at when a transition was taken. */
+function guardOf(
+  { machine }: MindProgram,
+  { from, order }: Extract<LedgerEntry, { kind: 'transition' }>,
+): CheckedExpression | null {
+  const taken = machine.transitions.find(
+    (transition) => transition.order === order && machine.states[transition.source].id === from,
+  );
+  return taken?.when ?? null;
 }
 
 /** The transitions an explanation goes back. */
 export const DEPTH = 6;
 
-export function whyEntered(
-  asked: Asked,
-  entries: readonly LedgerEntry[],
-  state: string,
-  before: number,
-  depth: number,
-): Statement[] {
+export function whyEntered(past: Past, state: string, before: number, depth: number): Statement[] {
+  const { question, asked, entries } = past;
   const entered = lastBefore(entries, 'enter', before, (entry) => entry.state === state);
+  if (entered < 0 && question.run.keptFrom > 0)
+    return [fact('what led there is no longer kept', question.run.keptFrom)];
   const at = lastBefore(
     entries,
     'transition',
@@ -81,24 +141,25 @@ export function whyEntered(
   const taken = at < 0 ? undefined : entries[at];
   if (taken?.kind !== 'transition')
     return [fact('the run began there', entries[entered]?.tick ?? 0)];
-  const reason =
-    [taken.on && `on ${taken.on}`, taken.when].filter(Boolean).join(' and ') || 'its time was over';
+  const { from, order, on, when, values = [] } = taken;
+  const reason = [on && `on ${on}`, when].filter(Boolean).join(' and ') || 'its time was over';
+  const title = titleIn(question, asked, from, taken.tick);
   const earlier =
     depth > 0
       ? [
           fact(
-            `it was in ${titleOf(asked, taken.from)}`,
-            tickEntered(entries, taken.from, at),
-            whyEntered(asked, entries, taken.from, at, depth - 1),
+            `it was in ${title}`,
+            tickEntered(entries, from, at),
+            whyEntered(past, from, at, depth - 1),
           ),
         ]
       : [];
   return [
     fact(
-      `transition ${taken.order} of ${titleOf(asked, taken.from)}: ${reason}`,
+      `transition ${order} of ${title}: ${reason}`,
       taken.tick,
-      [...causesOf(asked, entries, at), ...earlier],
-      taken.values ?? [],
+      [...causesOf(past, at), ...earlier],
+      values,
     ),
   ];
 }
@@ -131,16 +192,15 @@ function rowsNow({ agent, mind }: Asked, state: number): Statement[] {
 
 /** Why the agent is in the innermost state it is in at that tick. Throws a {@link QuestionError} where that can't be asked. */
 export function why(question: Question): Statement {
-  if (question.tick < 1)
-    throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
-  const { agent, mind, entries } = rerun(question, () => {});
-  const asked = { agent, mind };
+  const asked = whoIsAsked(question);
+  const { agent, mind } = asked;
+  const entries = entriesOf(question, asked);
   const active = activeStates(asked);
   const state = active[active.length - 1];
   if (state === undefined)
     throw new QuestionError('This mind has not decided yet at that tick; ask about a later one.');
   const { id, title, activity } = mind.program.machine.states[state];
-  const causes = whyEntered(asked, entries, id, entries.length - 1, DEPTH);
+  const causes = whyEntered({ question, asked, entries }, id, entries.length - 1, DEPTH);
   const rows = rowsNow(asked, state);
   const doing = rows.length > 0 ? [fact(`it does ${activity!.name}`, null, rows)] : [];
   return fact(

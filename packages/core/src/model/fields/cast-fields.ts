@@ -221,7 +221,7 @@ export const SIGHT_FIELDS = {
 export const HEARING_FIELDS = {
   threshold: {
     kind: 'number',
-    label: 'Hears from',
+    label: 'Hearing threshold',
     unit: '',
     minimum: 0,
     maximum: 1,
