@@ -4,6 +4,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, describe, expect, it, vi } from 'vitest';
 import { check } from './check.ts';
+import { createWorld, decodeProgram, tick, worldHash } from '@crooked-lantern/core';
+import { compile } from './compile.ts';
 import { explain } from './explain.ts';
 import { run } from './run.ts';
 
@@ -219,5 +221,24 @@ describe('why', () => {
       1,
       'There is no agent “goose”. There are: gleaner, warden1, warden2.\n',
     ]);
+  });
+});
+
+describe('compile', () => {
+  it('prints a program that runs as the file does', () => {
+    const { code, out } = printed(() => compile(DEMO));
+    expect(code).toBe(0);
+    const world = createWorld(decodeProgram(out.join('\n')), 7);
+    for (let i = 0; i < 120; i++) tick(world);
+    const { out: ran } = printed(() => run(DEMO, { seed: 7, seconds: 2, json: true }));
+    expect(JSON.parse(ran.at(-1)!)).toMatchObject({ tick: 120, hash: worldHash(world) });
+  });
+
+  it('of a file with errors prints these and no program', () => {
+    const { code, out, error } = printed(() =>
+      compile(file((text) => text.replace('"warden"', '"nobody"'))),
+    );
+    expect([code, out]).toEqual([1, ['']]);
+    expect(error).toMatch(/so it was not compiled/);
   });
 });

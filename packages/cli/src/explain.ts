@@ -6,7 +6,7 @@ import {
   why,
   whyNot,
 } from '@crooked-lantern/core';
-import { findingText, readProjectFile } from './read-file.ts';
+import { compiledFile } from './read-file.ts';
 
 export interface ExplainOptions {
   agent: string;
@@ -21,12 +21,8 @@ export function explain(
   file: string,
   { agent, mind, tick, seed, not, json }: ExplainOptions,
 ): number {
-  const { program, findings } = readProjectFile(file);
-  if (!program) {
-    for (const finding of findings) process.stderr.write(`${findingText(finding)}\n`);
-    process.stderr.write('The file has errors, so there is no run to ask about.\n');
-    return 1;
-  }
+  const program = compiledFile(file, 'there is no run to ask about');
+  if (!program) return 1;
   const run = createRun(program, 1, seed);
   while (run.head < tick) advance(run);
   const question = { run, agent, mind, tick };

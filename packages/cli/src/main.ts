@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 import { Command, InvalidArgumentError } from 'commander';
 import { check } from './check.ts';
+import { compile } from './compile.ts';
 import { explain, type ExplainOptions } from './explain.ts';
 import { run } from './run.ts';
 
@@ -33,6 +34,14 @@ program
   .option('--json', 'one JSON object a finding')
   .action((file: string, options: { json?: boolean }) => {
     process.exitCode = check(file, options.json ?? false);
+  });
+
+program
+  .command('compile')
+  .description('Prints a project file as the program that the runtime runs in a game.')
+  .argument('<file>', 'a project file')
+  .action((file: string) => {
+    process.exitCode = compile(file);
   });
 
 program

@@ -34,3 +34,12 @@ export function findingText(finding: Finding): string {
       : `${finding.path}${finding.at ? ` [${finding.at[0]}–${finding.at[1]}]` : ''}: `;
   return `${finding.severity}: ${where}${finding.message}`;
 }
+
+/** The compiled file; null where it has errors, which are then printed, and `consequence` after them. */
+export function compiledFile(file: string, consequence: string): Program | null {
+  const { program, findings } = readProjectFile(file);
+  if (program) return program;
+  for (const finding of findings) process.stderr.write(`${findingText(finding)}\n`);
+  process.stderr.write(`The file has errors, so ${consequence}.\n`);
+  return null;
+}

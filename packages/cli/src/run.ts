@@ -6,7 +6,7 @@ import {
   tick,
   worldHash,
 } from '@crooked-lantern/core';
-import { findingText, readProjectFile } from './read-file.ts';
+import { compiledFile } from './read-file.ts';
 
 export interface RunOptions {
   seed?: number;
@@ -15,12 +15,8 @@ export interface RunOptions {
 }
 
 export function run(file: string, { seed, seconds, json }: RunOptions): number {
-  const { program, findings } = readProjectFile(file);
-  if (!program) {
-    for (const finding of findings) process.stderr.write(`${findingText(finding)}\n`);
-    process.stderr.write('The file has errors, so it was not run.\n');
-    return 1;
-  }
+  const program = compiledFile(file, 'it was not run');
+  if (!program) return 1;
   const world = createWorld(program, seed);
   const lines: string[] = [];
   setRecorder(world, (entry) =>

@@ -10,6 +10,7 @@ export {
 export { firstMind } from './world/recording/names.ts';
 export { swapProgram } from './world/handover/swap.ts';
 export type { Agent } from './world/agents/agent.ts';
+export { decodeProgram, encodeProgram, PROGRAM_VERSION } from './world/program/encoding.ts';
 export {
   wallBoxes,
   type GateProgram,

@@ -1,0 +1,73 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { compileProject } from '../../compile/compile-project.ts';
+import { readProjectText } from '../../model/file/read-project.ts';
+import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
+import { worldHash } from '../handover/snapshot.ts';
+import { tick } from '../phases/tick.ts';
+import { createWorld } from '../world.ts';
+import { decodeProgram, encodeProgram } from './encoding.ts';
+import type { Program } from './program.ts';
+
+const DEMO = path.resolve(import.meta.dirname, '../../../../../demo/night-watch.lantern.json');
+
+function demo(): Program {
+  const read = readProjectText(readFileSync(DEMO, 'utf8'));
+  const program = read.ok ? compileProject(read.document).program : null;
+  if (!program) throw new Error('The demo can’t be compiled.');
+  return program;
+}
+
+function hashAfter(program: Program, ticks: number): string {
+  const world = createWorld(program, 7);
+  for (let i = 0; i < ticks; i++)
+    tick(world, i === 5 ? [{ agent: 'gleaner', x: 0, y: -1, gait: 'run' }] : []);
+  return worldHash(world);
+}
+
+const small = programOf(
+  cornerProject({ sight: KEEN_SIGHT, machine: { initial: 'a', states: [{ id: 'a' }] } }),
+);
+
+describe('a program as text', () => {
+  it('runs as the program it was made of', () => {
+    const program = demo();
+    expect(hashAfter(decodeProgram(encodeProgram(program)), 900)).toBe(hashAfter(program, 900));
+  });
+
+  it('loses nothing: neither numbers that JSON has no word for nor text that looks like them', () => {
+    const text = fc.oneof(fc.string(), fc.constantFrom('~NaN', '~', '~~-0', 'NaN', '~Infinity'));
+    const leaf = fc.oneof(fc.double(), fc.constantFrom(NaN, -0, Infinity, -Infinity), text);
+    fc.assert(
+      fc.property(
+        fc.array(leaf),
+        fc.dictionary(fc.string({ maxLength: 3 }), leaf),
+        (list, record) => {
+          // As own fields, whatever they are called.
+          const program = { list, record: Object.entries(record) } as unknown as Program;
+          expect(decodeProgram(encodeProgram(program))).toEqual(program);
+        },
+      ),
+    );
+  });
+
+  it.each([
+    ['no JSON', '{', /no compiled program/],
+    [
+      'a project file',
+      JSON.stringify({ format: 'crooked-lantern/project' }),
+      /Compile the project/,
+    ],
+    ['another version', encodeProgram(small).replace('"version":1', '"version":9'), /version 9/],
+    [
+      'a number that is none',
+      encodeProgram(small).replace('"~NaN"', '"~many"'),
+      /“~many” is no number/,
+    ],
+    ['nothing', 'null', /no compiled program/],
+  ])('is refused where it is %s', (_, text, words) => {
+    expect(() => decodeProgram(text)).toThrow(words);
+  });
+});
