@@ -38,10 +38,14 @@ export {
   type CastDocument,
   type CastPart,
   type DocumentCommand,
+  type DocumentPath,
   type GroundPart,
   type PartChange,
   type PartDocument,
+  type PutCommand,
 } from './model/commands/commands.ts';
+export { inverseOfPut, partAt } from './model/commands/put.ts';
+export { wordsOfPath } from './model/commands/path-words.ts';
 export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';

@@ -274,6 +274,16 @@ describe('faults of form', () => {
     );
   });
 
+  it.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])(
+    'tell of a field called %s',
+    (name) => {
+      const broken = JSON.parse(
+        JSON.stringify(demo()).replace('{"format"', `{"${name}":{},"format"`),
+      ) as unknown;
+      expect(readProject(broken)).toMatchObject({ ok: false, faults: [{ path: name }] });
+    },
+  );
+
   it('leave x- fields alone anywhere', () => {
     const document = broken(['x-colour'], 'blue') as ProjectDocument;
     (document.archetypes.warden as unknown as Record<string, unknown>)['x-model'] = {

@@ -2,6 +2,7 @@ import {
   applyCommand,
   CommandError,
   findState,
+  wordsOfPath,
   type DocumentCommand,
   type ProjectDocument,
 } from '@crooked-lantern/core';
@@ -16,6 +17,8 @@ function stateTitle(document: ProjectDocument, mind: string, state: string): str
 function titleInCast(entry: { title?: string } | null | undefined): string | undefined {
   return entry?.title;
 }
+
+const PUT_WORDS = { set: '', insert: 'new ', remove: 'removal of ' } as const;
 
 /** What a command is called in undo and redo. */
 export function describeCommand(document: ProjectDocument, command: DocumentCommand): string {
@@ -58,7 +61,11 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `removal of the tree ${command.tree}`;
     case 'removeRules':
       return `removal of the rules ${command.rules}`;
-    default:
+    case 'put':
+      return `${PUT_WORDS[command.how]}${wordsOfPath(document, command.path)}`;
+    case 'addAction':
+    case 'setAction':
+    case 'removeAction':
       return `${command.list} of ${stateTitle(document, command.mind, command.state)}`;
   }
 }

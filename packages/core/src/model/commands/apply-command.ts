@@ -10,6 +10,7 @@ import { withoutUndefined } from '../without-undefined.ts';
 import { renameInCast, setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
 import { CommandError, type DocumentCommand } from './commands.ts';
+import { put } from './put.ts';
 
 /** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
 export function applyCommand(document: ProjectDocument, command: DocumentCommand): ProjectDocument {
@@ -72,6 +73,8 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return { ...document, start: withoutUndefined({ ...document.start, ...command.change }) };
     case 'changeGround':
       return changeGround(document, command.ground, command.change);
+    case 'put':
+      return put(document, command);
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }

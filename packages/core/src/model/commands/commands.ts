@@ -38,7 +38,20 @@ export type DocumentCommand =
   | { command: 'setStance'; of: Name; toward: Name; stance: Stance }
   /** Fields that are undefined are removed. */
   | { command: 'changeStart'; change: Partial<StartDocument> }
-  | { command: 'changeGround'; ground: Name; change: GroundChange };
+  | { command: 'changeGround'; ground: Name; change: GroundChange }
+  | PutCommand;
+
+/** Steps from the whole document to a part: names of fields and records, places in lists. */
+export type DocumentPath = readonly (string | number)[];
+
+/** Any part of the document, for what has no command of its own. */
+export interface PutCommand {
+  command: 'put';
+  /** `set` puts a value in place of what was there, or where nothing was; `insert` makes room for it in a list. */
+  how: 'set' | 'insert' | 'remove';
+  path: DocumentPath;
+  value?: unknown;
+}
 
 /** Who is there, by name. */
 export const CAST_PARTS = ['archetypes', 'squads', 'factions', 'setups', 'players'] as const;

@@ -83,7 +83,9 @@ export function shape(fields: Fields, tag?: string): yup.Schema {
     .meta({ shape: fields, tag })
     .test('unknown-fields', (value, context) => {
       if (!isPlainObject(value)) return true;
-      const unknown = Object.keys(value).filter((key) => !(key in fields) && !key.startsWith('x-'));
+      const unknown = Object.keys(value).filter(
+        (key) => !Object.hasOwn(fields, key) && !key.startsWith('x-'),
+      );
       if (unknown.length === 0) return true;
       const errors = unknown.map((key) =>
         context.createError({

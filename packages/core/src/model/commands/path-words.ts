@@ -1,0 +1,66 @@
+import type { NodeDocument, ProjectDocument, StateDocument } from '../documents.ts';
+import { nodeText } from '../node-text.ts';
+import type { DocumentPath } from './commands.ts';
+import { partAt, pathText } from './put.ts';
+
+/** What a part of a document is called by people: for undo, history and merging. */
+
+/** Fields that have a name of their own in words. */
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  when: 'guard',
+  on: 'event',
+  to: 'target',
+  leaves: 'transitions',
+  entry: 'actions on entry',
+  exit: 'actions on exit',
+  do: 'actions',
+  activity: 'activity',
+  machine: 'state machine',
+  forgetAfter: 'forgetting',
+  most: 'most entries',
+  states: 'states inside',
+};
+
+function titled(part: unknown, name: string | number): string {
+  const title = (part as { title?: unknown } | undefined)?.title;
+  return typeof title === 'string' ? title : String(name);
+}
+
+function isNode(part: unknown): part is NodeDocument {
+  return typeof part === 'object' && part !== null && !Array.isArray(part);
+}
+
+/** What a step leads to, in words; null where it only leads on. */
+function stopAt(document: ProjectDocument, path: DocumentPath, at: number): string | null {
+  const step = path[at];
+  const before = path[at - 1];
+  const part = partAt(document, path.slice(0, at + 1));
+  const [place, , kind] = path;
+  if (at === 1 && place === 'minds') return titled(part, step);
+  if (at === 1) return titled(part, step);
+  if (place === 'minds' && at === 3) {
+    if (kind === 'memory') return `key ${String(step)}`;
+    if (kind === 'trees') return `tree ${titled(part, step)}`;
+    if (kind === 'rules') return `rules ${titled(part, step)}`;
+  }
+  if (typeof step !== 'number') return at === path.length - 1 ? (FIELD_WORDS[step] ?? step) : null;
+  if (before === 'states') {
+    const { id = step + 1 } = (part ?? {}) as Partial<StateDocument>;
+    return titled(part, id);
+  }
+  if (before === 'leaves') return `transition ${step + 1}`;
+  if (before === 'rows') return `row ${step + 1}`;
+  if (before === 'entry' || before === 'exit' || before === 'do' || before === 'else')
+    return `action ${step + 1}${before === 'do' ? '' : ` on ${before}`}`;
+  if (kind === 'trees' && isNode(part)) return `“${titled(part, nodeText(part))}”`;
+  return `entry ${step + 1}`;
+}
+
+/** Such as `guard of transition 2 of Chase of Warden`: the part itself, then the two nearest things around it, then the mind. */
+export function wordsOfPath(document: ProjectDocument, path: DocumentPath): string {
+  const stops = path.flatMap((_, i) => (i === 0 ? [] : (stopAt(document, path, i) ?? [])));
+  if (stops.length === 0) return pathText(path);
+  const inward = [...stops].reverse();
+  const shown = inward.length > 4 ? [...inward.slice(0, 3), inward[inward.length - 1]] : inward;
+  return shown.join(' of ');
+}
