@@ -1,4 +1,4 @@
-import { LEGS_IDLE, LEGS_MOVING, type LegsStatus, type NoPath } from './legs.ts';
+import { LEGS_ARRIVED, LEGS_IDLE, LEGS_MOVING, type LegsStatus, type NoPath } from './legs.ts';
 
 /** What a body is capable of; radians and metres, shared by all bodies of an archetype. */
 export interface BodyKind {
@@ -116,6 +116,12 @@ export function stopLegs(body: Body): void {
   body.legs = LEGS_IDLE;
   body.path.length = 0;
   body.pathX = NaN;
+}
+
+/** The legs have come to their goal. */
+export function arrive(body: Body): void {
+  stopLegs(body);
+  body.legs = LEGS_ARRIVED;
 }
 
 /** Whether the legs are to go somewhere that the path does not lead to. */

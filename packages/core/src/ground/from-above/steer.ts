@@ -1,5 +1,5 @@
-import { LEGS_ARRIVED, LEGS_MOVING } from '../../motion/legs.ts';
-import { stopLegs, type Body, type BodyKind } from '../../motion/body.ts';
+import { LEGS_MOVING } from '../../motion/legs.ts';
+import { arrive, type Body, type BodyKind } from '../../motion/body.ts';
 
 /**
  * What velocity a body wants in this tick. Forces are velocities in m/s; each gets what the ones before
@@ -32,9 +32,8 @@ function seekNothing(): void {
   wanted.y = 0;
 }
 
-function arrive(body: Body): void {
-  stopLegs(body);
-  body.legs = LEGS_ARRIVED;
+function standStill(body: Body): void {
+  arrive(body);
   seekNothing();
 }
 
@@ -42,7 +41,7 @@ function arrive(body: Body): void {
 function seek(body: Body, kind: BodyKind, dt: number): void {
   const dx = body.goalX - body.x;
   const dy = body.goalY - body.y;
-  if (length(dx, dy) <= body.within) return arrive(body);
+  if (length(dx, dy) <= body.within) return standStill(body);
   if (body.path.length === 0) return seekNothing();
   const step = body.pace * dt;
   let last = body.pathAt + 2 >= body.path.length;
@@ -58,7 +57,7 @@ function seek(body: Body, kind: BodyKind, dt: number): void {
   const toY = body.path[body.pathAt + 1] - body.y;
   const distance = length(toX, toY);
   // The path's end is as near as this body gets; the goal itself may lie a little inside a wall.
-  if (last && distance <= 0.01) return arrive(body);
+  if (last && distance <= 0.01) return standStill(body);
   if (distance === 0) return seekNothing();
   const brake = last ? Math.sqrt(2 * kind.acceleration * distance) : Infinity;
   const speed = Math.min(body.pace, brake, last ? distance / dt : Infinity);
@@ -215,7 +214,7 @@ export function steer(
     return;
   }
   if (body.legs !== LEGS_MOVING) return;
-  if (body.settles && isCrowdedOut(bodies, radii, self, near, count)) return arrive(body);
+  if (body.settles && isCrowdedOut(bodies, radii, self, near, count)) return standStill(body);
   seek(body, kind, dt);
   const { x, y } = wanted;
   if (x === 0 && y === 0) return;

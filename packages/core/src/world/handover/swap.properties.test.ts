@@ -1,12 +1,9 @@
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { compileProject } from '../../compile/compile-project.ts';
 import { entryLine } from '../../ledger/lines.ts';
 import type { ProjectDocument } from '../../model/documents.ts';
+import { compiled, nightWatch } from '../../testing/demo.fixture.ts';
 import { namesOf } from '../../model/names.ts';
-import { readProjectText } from '../../model/file/read-project.ts';
 import { createStream, nextRandom } from '../../numeric/random.ts';
 import { tick } from '../phases/tick.ts';
 import type { Input, Program } from '../program/program.ts';
@@ -14,13 +11,9 @@ import { createWorld, setRecorder, type World } from '../world.ts';
 import { worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
 
-const DEMO = path.resolve(import.meta.dirname, '../../../../../demo/night-watch.lantern.json');
-
 /** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
 function brawl(): ProjectDocument {
-  const read = readProjectText(readFileSync(DEMO, 'utf8'));
-  if (!read.ok) throw new Error(JSON.stringify(read.faults));
-  const { document } = read;
+  const document = nightWatch();
   const ground = document.grounds[document.start.ground];
   const gleaner = ground.agents[document.start.play!];
   for (let i = 2; i <= 9; i++)
@@ -43,9 +36,7 @@ function brawl(): ProjectDocument {
 function programOfBrawl(change: (document: ProjectDocument) => void = () => {}): Program {
   const document = brawl();
   change(document);
-  const { program, findings } = compileProject(document);
-  if (!program) throw new Error(JSON.stringify(findings));
-  return program;
+  return compiled(document);
 }
 
 /** What players do: three times a second each goes elsewhere, and picks up, throws at its neighbours, drops or moves a gate. */

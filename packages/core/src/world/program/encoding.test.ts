@@ -1,24 +1,12 @@
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { compileProject } from '../../compile/compile-project.ts';
-import { readProjectText } from '../../model/file/read-project.ts';
+import { compiled, nightWatch } from '../../testing/demo.fixture.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
 import { worldHash } from '../handover/snapshot.ts';
 import { tick } from '../phases/tick.ts';
 import { createWorld } from '../world.ts';
 import { decodeProgram, encodeProgram } from './encoding.ts';
 import type { Program } from './program.ts';
-
-const DEMO = path.resolve(import.meta.dirname, '../../../../../demo/night-watch.lantern.json');
-
-function demo(): Program {
-  const read = readProjectText(readFileSync(DEMO, 'utf8'));
-  const program = read.ok ? compileProject(read.document).program : null;
-  if (!program) throw new Error('The demo can’t be compiled.');
-  return program;
-}
 
 function hashAfter(program: Program, ticks: number): string {
   const world = createWorld(program, 7);
@@ -33,7 +21,7 @@ const small = programOf(
 
 describe('a program as text', () => {
   it('runs as the program it was made of', () => {
-    const program = demo();
+    const program = compiled(nightWatch());
     expect(hashAfter(decodeProgram(encodeProgram(program)), 900)).toBe(hashAfter(program, 900));
   });
 
