@@ -40,8 +40,10 @@ export function findables(world: Surroundings): Findable[] {
   const { ground } = statics.program;
   const { words } = statics;
   const list: Findable[] = [];
-  for (const { asleep, index, x, y } of agents) {
-    if (!asleep) continue;
+  for (const agent of agents) {
+    // Where it is costs a look at its body, and few lie about.
+    if (!agent.asleep) continue;
+    const { index, x, y } = agent;
     const what = words.body;
     list.push({
       item: index,

@@ -7,6 +7,7 @@ import type { World } from '../world.ts';
 export function doEffects(world: World): void {
   const { outbox, effects } = world;
   if (outbox.length > 0) applyWrites(world);
+  if (effects.length === 0) return;
   for (const effect of effects) effect();
   effects.length = 0;
 }

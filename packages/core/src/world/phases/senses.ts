@@ -127,8 +127,9 @@ export function senseAll(world: World): void {
   const items = findables(world);
   for (const agent of world.agents) {
     if (agent.asleep || agent.resting) continue;
-    brought.length = 0;
-    raised.length = 0;
+    // Setting a length costs more than asking for it, and most have noticed nothing.
+    if (brought.length > 0) brought.length = 0;
+    if (raised.length > 0) raised.length = 0;
     hear(agent, brought);
     if (words.size > 0) brought.push(...(words.get(agent.index) ?? []));
     const kind = world.statics.sights[agent.placed.archetype];
