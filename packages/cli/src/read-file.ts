@@ -1,5 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { checkProject, readProjectText, type Finding, type Program } from '@crooked-lantern/core';
+import {
+  checkProject,
+  formFindings,
+  readProjectText,
+  type Finding,
+  type Program,
+} from '@crooked-lantern/core';
 
 /** A project file read and checked; faults in its form come as findings too. */
 export function readProjectFile(file: string): { program: Program | null; findings: Finding[] } {
@@ -14,13 +20,7 @@ export function readProjectFile(file: string): { program: Program | null; findin
   }
   const result = readProjectText(text);
   if (result.ok) return checkProject(result.document);
-  const findings = result.faults.map(({ path, message }): Finding => ({
-    code: 'form',
-    severity: 'error',
-    path,
-    message,
-  }));
-  return { program: null, findings };
+  return { program: null, findings: formFindings(result.faults) };
 }
 
 function wholeFile(message: string): Finding {

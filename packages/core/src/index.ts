@@ -25,7 +25,7 @@ export { projectSchema } from './model/schema/project.ts';
 export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
 export { compileProject, inputOf } from './compile/compile-project.ts';
 export { hasErrors, type Finding, type FindingCode, type Remedy } from './compile/finding.ts';
-export { checkProject } from './findings/check-project.ts';
+export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { applyCommand, findState } from './model/commands/apply-command.ts';

@@ -1,6 +1,7 @@
 import { compileProject } from '../compile/compile-project.ts';
 import { collectFindings, type Finding, type Findings } from '../compile/finding.ts';
 import type { ProjectDocument } from '../model/documents.ts';
+import { readProject, type Fault } from '../model/file/read-project.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import type { Program } from '../world/program/program.ts';
 import { checkBodies } from './bodies.ts';
@@ -50,4 +51,15 @@ export function checkProject(document: ProjectDocument): {
     checkSetups(draft, document, extra);
   }
   return { program, findings: [...findings, ...extra.list] };
+}
+
+/** The same for what may not even be of the right form: its faults come as findings too. */
+export function checkDocument(value: unknown): { program: Program | null; findings: Finding[] } {
+  const read = readProject(value);
+  if (read.ok) return checkProject(read.document);
+  return { program: null, findings: formFindings(read.faults) };
+}
+
+export function formFindings(faults: readonly Fault[]): Finding[] {
+  return faults.map(({ path, message }) => ({ code: 'form', severity: 'error', path, message }));
 }

@@ -260,3 +260,16 @@ describe('a set-up', () => {
     expect(place(frame())[0]).toBeCloseTo(at[0], 3);
   });
 });
+
+it('an edit that is not of the right form is a finding with its place, and the run goes on', async () => {
+  const { engine, pass } = await started();
+  engine.play();
+  const broken = { ...night(), minds: { 'Not a name': 3 } } as never;
+  const { runs, findings } = await engine.submit(broken, 2);
+  expect(runs).toBe(false);
+  expect(findings).toContainEqual(
+    expect.objectContaining({ code: 'form', path: 'minds["Not a name"]' }),
+  );
+  const { tick } = pass(0);
+  expect(pass(500).tick).toBeGreaterThan(tick);
+});

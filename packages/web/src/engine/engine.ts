@@ -2,6 +2,7 @@ import {
   advance,
   applyEdit,
   checkInMind,
+  checkDocument,
   checkProject,
   createRun,
   inputsOf,
@@ -145,7 +146,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   const api: EngineApi = {
     async submit(edited, edit) {
       document = edited;
-      const { program: plain, findings } = checkProject(edited);
+      const { program: plain, findings } = checkDocument(edited);
       // A set-up that can't begin any more is a finding, and holds up no edit.
       const program =
         plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;

@@ -67,17 +67,17 @@ describe('edits', () => {
 
 describe('saving', () => {
   it('is done when the last one is', () => {
-    expect(after(change('two'), change('three'), editSaved({ edit: 5, at: 'now' })).saving).toEqual(
-      { kind: 'saving' },
-    );
-    const slot = after(change('two'), editSaved({ edit: 5, at: 'now' }));
+    expect(
+      after(change('two'), change('three'), editSaved({ id: 'night', edit: 5, at: 'now' })).saving,
+    ).toEqual({ kind: 'saving' });
+    const slot = after(change('two'), editSaved({ id: 'night', edit: 5, at: 'now' }));
     expect([slot.saving, slot.unsaved]).toEqual([{ kind: 'saved', at: 'now' }, []]);
   });
 
   it('keeps mine on top of theirs, numbered after it', () => {
     const slot = after(
       change('mine'),
-      savingChanged({ kind: 'conflict', theirs: stored('theirs', 5) }),
+      savingChanged({ id: 'night', saving: { kind: 'conflict', theirs: stored('theirs', 5) } }),
       mineKept(5),
     );
     expect([slot.edit, slot.document.title, slot.unsaved.length]).toEqual([6, 'mine', 1]);

@@ -60,6 +60,13 @@ function whenOpen<P>(change: (state: OpenSlot, payload: P) => void) {
   };
 }
 
+/** The same for news of a project by its id, which are of no other that has been opened since. */
+function whenMeant<P>(change: (state: OpenSlot, payload: P) => void) {
+  return whenOpen<P & { id: string }>((state, payload) => {
+    if (state.id === payload.id) change(state, payload);
+  });
+}
+
 const slice = createSlice({
   name: 'project',
   initialState: { status: 'none' } as ProjectSlot,
@@ -117,12 +124,25 @@ const slice = createSlice({
         if (runs) state.runningEdit = edit;
       },
     ),
-    savingChanged: whenOpen<SavingState>((state, saving) => {
+    /** Work of an earlier visit that no server took; `theirs` where another edit came in between. */
+    recovered: whenOpen<{ document: ProjectDocument; theirs: StoredProject | null }>(
+      (state, { document, theirs }) => {
+        state.past.push({ document: state.document, label: 'unsaved work of the last visit' });
+        put(state, document);
+        if (theirs) state.saving = { kind: 'conflict', theirs };
+      },
+    ),
+    savingChanged: whenMeant<{ saving: SavingState }>((state, { saving }) => {
       state.saving = saving;
     }),
-    editSaved: whenOpen<{ edit: number; at: string }>((state, { edit, at }) => {
+    editSaved: whenMeant<{ edit: number; at: string }>((state, { edit, at }) => {
       state.unsaved = state.unsaved.filter((unsaved) => unsaved.edit > edit);
       state.saving = state.unsaved.length > 0 ? { kind: 'saving' } : { kind: 'saved', at };
+    }),
+    /** The edit is not sent again; those after it are. */
+    editRefused: whenMeant<{ edit: number; message: string }>((state, { edit, message }) => {
+      state.unsaved = state.unsaved.filter((unsaved) => unsaved.edit !== edit);
+      state.saving = { kind: 'refused', message };
     }),
     theirsTaken: whenOpen<StoredProject>((state, theirs) => {
       state.past.push({ document: state.document, label: 'taking the other window’s edit' });
@@ -152,8 +172,10 @@ export const {
   undone,
   redone,
   checked,
+  recovered,
   savingChanged,
   editSaved,
+  editRefused,
   theirsTaken,
   mineKept,
 } = slice.actions;

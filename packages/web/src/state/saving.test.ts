@@ -1,14 +1,35 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { changed, closed, mineKept, opened, projectReducer, undone } from './project-slice.ts';
-import { saving } from './saving.ts';
+import {
+  changed,
+  closed,
+  mineKept,
+  opened,
+  projectReducer,
+  recovered,
+  theirsTaken,
+  undone,
+} from './project-slice.ts';
+import { createSaving } from './saving.ts';
 import { readStash } from './stash.ts';
 
+/** A document of the right form, with this title. */
+const whole = (title: string): ProjectDocument => ({
+  format: 'crooked-lantern/project',
+  version: 1,
+  title,
+  minds: {},
+  archetypes: {},
+  grounds: {},
+  start: { ground: 'orchard' },
+});
 /** A server that keeps edits, can be told to fail, and answers when it is let. */
 function fakeServer() {
-  const edits: unknown[] = [{ title: 'one' }];
+  const edits: unknown[] = [whole('one')];
   const failures: (number | 'lost' | 'lost answer')[] = [];
+  /** How reads fail, one after the other. */
+  const reads: number[] = [];
   const writes: string[] = [];
   const answer = (status: number, body: unknown) =>
     new Response(status === 204 ? null : JSON.stringify(body), {
@@ -22,7 +43,10 @@ function fakeServer() {
     document: edits[edits.length - 1],
   });
   const fetch = vi.fn(async (_: string, init: RequestInit = {}) => {
-    if (init.method !== 'PUT') return answer(200, stored());
+    if (init.method !== 'PUT') {
+      const failure = reads.shift();
+      return failure === undefined ? answer(200, stored()) : answer(failure, { title: 'Lost' });
+    }
     const document = JSON.parse(init.body as string) as { title: string };
     writes.push(document.title);
     const failure = failures.shift();
@@ -39,6 +63,7 @@ function fakeServer() {
   return {
     edits,
     failures,
+    reads,
     writes,
     fetch,
     titles: () => edits.map((document) => (document as { title: string }).title),
@@ -54,8 +79,7 @@ function fakeStorage(): Storage {
   } as unknown as Storage;
 }
 
-const titled = (title: string) => ({ title }) as ProjectDocument;
-const change = (title: string) => changed({ document: titled(title), label: title });
+const change = (title: string) => changed({ document: whole(title), label: title });
 
 let server: ReturnType<typeof fakeServer>;
 
@@ -73,9 +97,9 @@ afterEach(() => {
 function openStore() {
   const store = configureStore({
     reducer: { project: projectReducer },
-    middleware: (defaults) => defaults().prepend(saving.middleware),
+    middleware: (defaults) => defaults().prepend(createSaving().middleware),
   });
-  store.dispatch(opened({ id: 'night', edit: 1, updatedAt: 'then', document: titled('one') }));
+  store.dispatch(opened({ id: 'night', edit: 1, updatedAt: 'then', document: whole('one') }));
   const project = () => {
     const { project: slot } = store.getState();
     if (slot.status !== 'open') throw new Error('The project is not open.');
@@ -122,7 +146,7 @@ describe('when the server can’t take it', () => {
     store.dispatch(change('two'));
     await vi.advanceTimersByTimeAsync(100);
     expect(project().saving.kind).toBe('waiting');
-    expect(readStash('night')).toEqual({ basedOn: 1, document: titled('two') });
+    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('two') });
     store.dispatch(change('three'));
     await settle();
     expect(server.titles()).toEqual(['one', 'two', 'three']);
@@ -141,6 +165,42 @@ describe('when the server can’t take it', () => {
     expect(project().saving.kind).toBe('saved');
   });
 
+  it('goes on after a refused edit with those after it, and keeps what was refused until then', async () => {
+    const { store, project } = openStore();
+    server.failures.push(422, 503);
+    store.dispatch(change('bad'));
+    store.dispatch(change('good'));
+    await vi.advanceTimersByTimeAsync(100);
+    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('good') });
+    await settle();
+    expect(server.titles()).toEqual(['one', 'good']);
+    expect(project()).toMatchObject({ unsaved: [], saving: { kind: 'saved' } });
+    store.dispatch(change('more'));
+    await settle();
+    expect(server.titles()).toEqual(['one', 'good', 'more']);
+  });
+
+  it('sends nothing that the server would refuse for its form, and says what is wrong where', async () => {
+    const { store, project } = openStore();
+    store.dispatch(changed({ document: { ...whole('two'), minds: 3 } as never, label: 'two' }));
+    await settle();
+    expect(server.writes).toEqual([]);
+    expect(project().saving).toMatchObject({
+      kind: 'refused',
+      message: expect.stringMatching(/^minds /),
+    });
+    expect(readStash('night'), 'the work is kept').not.toBeNull();
+  });
+
+  it('has work in the browser’s storage as soon as it is made', async () => {
+    const { store } = openStore();
+    server.failures.push(503);
+    store.dispatch(change('two'));
+    await vi.advanceTimersByTimeAsync(100);
+    store.dispatch(change('three'));
+    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('three') });
+  });
+
   it('stops when the project is closed', async () => {
     const { store } = openStore();
     server.failures.push(503);
@@ -156,7 +216,7 @@ describe('when the server can’t take it', () => {
 describe('when somebody else saved first', () => {
   it('shows both and overwrites nothing', async () => {
     const { store, project } = openStore();
-    server.edits.push({ title: 'theirs' });
+    server.edits.push(whole('theirs'));
     store.dispatch(change('mine'));
     await settle();
     expect(project().saving).toMatchObject({
@@ -170,6 +230,32 @@ describe('when somebody else saved first', () => {
     expect(project().saving.kind).toBe('saved');
   });
 
+  it('asks again where reading theirs fails, instead of waiting for ever', async () => {
+    const { store, project } = openStore();
+    server.edits.push(whole('theirs'));
+    server.reads.push(503, 503);
+    store.dispatch(change('mine'));
+    await vi.advanceTimersByTimeAsync(100);
+    expect(project().saving.kind).toBe('waiting');
+    await settle();
+    expect(project().saving).toMatchObject({ kind: 'conflict', theirs: { edit: 2 } });
+  });
+
+  it('sends nothing of a recovered visit before it is said which to keep', async () => {
+    const { store, project } = openStore();
+    server.edits.push(whole('theirs'));
+    const theirs = { id: 'night', edit: 2, updatedAt: 'then', document: whole('theirs') };
+    store.dispatch(opened(theirs));
+    store.dispatch(recovered({ document: whole('mine'), theirs }));
+    await settle();
+    expect(server.writes).toEqual([]);
+    expect(project().saving.kind).toBe('conflict');
+    expect(readStash('night')).not.toBeNull();
+    store.dispatch(theirsTaken(theirs));
+    await settle();
+    expect([server.writes, readStash('night')]).toEqual([[], null]);
+  });
+
   it('knows its own edit again when only the answer was lost', async () => {
     const { store, project } = openStore();
     server.failures.push('lost answer');
@@ -178,5 +264,29 @@ describe('when somebody else saved first', () => {
     await settle();
     expect(server.titles()).toEqual(['one', 'two', 'three']);
     expect(project().saving.kind).toBe('saved');
+  });
+});
+
+describe('two projects, one after the other', () => {
+  it('late news of the first are not taken for news of the second', async () => {
+    const { store, project } = openStore();
+    let answerNow = (): void => {};
+    const held = new Promise<void>((resolve) => {
+      answerNow = resolve;
+    });
+    const answering = server.fetch.getMockImplementation()!;
+    server.fetch.mockImplementationOnce(async (...call) => {
+      await held;
+      return answering(...call);
+    });
+    store.dispatch(change('two'));
+    await vi.advanceTimersByTimeAsync(10);
+    store.dispatch(opened({ id: 'day', edit: 1, updatedAt: 'then', document: whole('day') }));
+    server.failures.push(503, 503, 503, 503, 503, 503, 503, 503, 503);
+    store.dispatch(changed({ document: whole('day two'), label: 'x' }));
+    answerNow();
+    await vi.advanceTimersByTimeAsync(100);
+    expect(project()).toMatchObject({ id: 'day', unsaved: [{ edit: 2 }] });
+    expect(project().saving.kind).not.toBe('saved');
   });
 });

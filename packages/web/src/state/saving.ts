@@ -1,108 +1,103 @@
+import { readProject } from '@crooked-lantern/core';
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
-import { api, ApiError } from '../api/client.ts';
+import { api } from '../api/client.ts';
 import {
   changed,
+  closed,
+  editRefused,
   editSaved,
   mineKept,
+  opened,
+  opening,
+  openingFailed,
+  recovered,
   redone,
   savingChanged,
   theirsTaken,
   undone,
   type ProjectSlot,
 } from './project-slice.ts';
+import { createSaver, type Saver, type SaverEvent } from './saver.ts';
 import { dropStash, stash } from './stash.ts';
 
-/**
- * Saves as you go: every edit in its turn, one at a time. Where the server can't take one now the work
- * stays here and in the browser's own storage, and is tried again.
- */
-
-const RETRY_MS = [1000, 2000, 4000, 8000];
+/** Saves as you go: the open project has a saver, which is told of its edits and tells what came of them. */
 
 interface WithProject {
   project: ProjectSlot;
 }
 
-export const saving = createListenerMiddleware<WithProject>();
-
-type Dispatch = (action: { type: string }) => unknown;
-
 interface Listening {
   getState(): WithProject;
-  dispatch: Dispatch;
-  delay(ms: number): Promise<unknown>;
+  dispatch(action: { type: string }): unknown;
 }
 
-/** One saver works at a time; it looks anew at what is unsaved before each write. */
-let isSaving = false;
+/** What a saver's news are to the store. Each names its project: late news never speak of another. */
+function actionOf(id: string, event: SaverEvent) {
+  if (event.kind === 'saved') return editSaved({ id, edit: event.edit, at: event.at });
+  if (event.kind === 'refused')
+    return editRefused({ id, edit: event.edit, message: event.message });
+  return savingChanged({ id, saving: event });
+}
 
-saving.startListening({
-  matcher: isAnyOf(changed, undone, redone, mineKept),
-  effect: async (_, listening) => {
-    if (isSaving) return;
-    isSaving = true;
-    try {
-      await saveAll(listening);
-    } finally {
-      isSaving = false;
-    }
-  },
-});
+/** The part of a store that saves; each store has its own. */
+export function createSaving() {
+  const saving = createListenerMiddleware<WithProject>();
+  let saver: Saver | null = null;
 
-async function saveAll({ getState, dispatch, delay }: Listening): Promise<void> {
-  for (let failures = 0; ;) {
+  function begin(id: string, edit: number, { dispatch }: Listening): void {
+    saver?.stop();
+    saver = createSaver(id, edit, {
+      api,
+      keep: (basedOn, document) => stash(id, basedOn, document),
+      drop: () => dropStash(id),
+      faultsOf: (document) => {
+        const read = readProject(document);
+        return read.ok ? [] : read.faults;
+      },
+      delay: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+      tell: (event) => dispatch(actionOf(id, event)),
+    });
+  }
+
+  /** The edit made last, which no server has yet. */
+  function newest({ getState }: Listening) {
     const { project } = getState();
-    if (project.status !== 'open' || project.unsaved.length === 0) return;
-    const [next] = project.unsaved;
-    stash(project.id, next.edit - 1, project.document);
-    if (failures === 0) dispatch(savingChanged({ kind: 'saving' }));
-    try {
-      const saved = await api.write(project.id, next.edit - 1, next.document);
-      failures = 0;
-      dispatch(editSaved({ edit: saved.edit, at: saved.updatedAt }));
-      dropStashWhenDone(getState().project);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      if (error.status === 412) {
-        if (await settledBefore(project.id, next.edit, next.document, dispatch)) continue;
-        return;
-      }
-      if (!error.passing) {
-        dispatch(savingChanged({ kind: 'refused', message: error.message }));
-        return;
-      }
-      dispatch(savingChanged({ kind: 'waiting', message: error.message }));
-      await delay(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]);
-    }
+    return project.status === 'open' ? (project.unsaved.at(-1) ?? null) : null;
   }
-}
 
-function dropStashWhenDone(project: ProjectSlot): void {
-  if (project.status === 'open' && project.unsaved.length === 0) dropStash(project.id);
+  saving.startListening({
+    actionCreator: opened,
+    effect: ({ payload }, listening) => begin(payload.id, payload.edit, listening),
+  });
+  saving.startListening({
+    matcher: isAnyOf(changed, undone, redone),
+    effect: (_, listening) => {
+      const edit = newest(listening);
+      if (edit) saver?.add(edit);
+    },
+  });
+  saving.startListening({
+    actionCreator: recovered,
+    effect: ({ payload: { theirs } }, listening) => {
+      const edit = newest(listening);
+      if (theirs) saver?.hold();
+      if (edit) saver?.add(edit);
+    },
+  });
+  saving.startListening({
+    actionCreator: mineKept,
+    effect: ({ payload }, listening) => saver?.resume(payload, newest(listening)),
+  });
+  saving.startListening({
+    actionCreator: theirsTaken,
+    effect: ({ payload }) => saver?.resume(payload.edit, null),
+  });
+  saving.startListening({
+    matcher: isAnyOf(closed, opening, openingFailed),
+    effect: () => {
+      saver?.stop();
+      saver = null;
+    },
+  });
+  return saving;
 }
-
-/**
- * A stale edit may be our own, saved before the answer was lost: then it counts as saved (true). Else
- * the page shows both (false).
- */
-async function settledBefore(
-  id: string,
-  edit: number,
-  document: unknown,
-  dispatch: Dispatch,
-): Promise<boolean> {
-  const theirs = await api.read(id);
-  if (theirs.edit === edit && JSON.stringify(theirs.document) === JSON.stringify(document)) {
-    dispatch(editSaved({ edit, at: theirs.updatedAt }));
-    return true;
-  }
-  dispatch(savingChanged({ kind: 'conflict', theirs }));
-  return false;
-}
-
-saving.startListening({
-  matcher: isAnyOf(theirsTaken),
-  effect: (_, { getState }) => {
-    dropStashWhenDone(getState().project);
-  },
-});

@@ -1,7 +1,7 @@
 import { configureStore, type Action, type ThunkAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { projectReducer, type ProjectSlot, type ProjectState } from './project-slice.ts';
-import { saving } from './saving.ts';
+import { createSaving } from './saving.ts';
 import { themeReducer, type ThemeChoice } from './theme-slice.ts';
 import { viewReducer, type ViewState } from './view-slice.ts';
 
@@ -16,7 +16,9 @@ export function createStore() {
     reducer: { project: projectReducer, theme: themeReducer, view: viewReducer },
     middleware: (defaults) =>
       // Documents are large and plain; walking them after each action to prove it costs more than it tells.
-      defaults({ serializableCheck: false, immutableCheck: false }).prepend(saving.middleware),
+      defaults({ serializableCheck: false, immutableCheck: false }).prepend(
+        createSaving().middleware,
+      ),
   });
 }
 
