@@ -121,3 +121,38 @@ describe('the docs', () => {
     expect(dead).toEqual([]);
   });
 });
+
+describe('the glossary', () => {
+  const avoided = read('docs/glossary.md')
+    .split('\n')
+    .filter((line) => line.startsWith('| ') && !/^\| (term|---)/.test(line))
+    .flatMap((line) =>
+      line
+        .split('|')[3]
+        .split(',')
+        .map((word) => word.trim())
+        .filter(Boolean),
+    );
+  const written = [
+    'README.md',
+    ...readdirSync(path.join(ROOT, 'docs'), { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith('.md') && file !== 'glossary.md')
+      .map((file) => path.join('docs', file)),
+    ...['core', 'web', 'cli', 'server'].flatMap((name) =>
+      readdirSync(path.join(ROOT, 'packages', name, 'src'), { recursive: true, encoding: 'utf8' })
+        .filter((file) => /\.tsx?$/.test(file))
+        .map((file) => path.join('packages', name, 'src', file)),
+    ),
+  ];
+
+  it('says which words are avoided, and none of them is written anywhere', () => {
+    expect(avoided.length).toBeGreaterThan(6);
+    const found = written.flatMap((file) => {
+      const text = read(file);
+      return avoided
+        .filter((word) => new RegExp(`\\b${word}\\b`, 'i').test(text))
+        .map((word) => `${file}: ${word}`);
+    });
+    expect(found).toEqual([]);
+  });
+});

@@ -29,9 +29,11 @@ export function say(line) {
 
 /** Refuses versions of Node the project can't run on. */
 export function checkNode() {
-  const major = Number(process.versions.node.split('.')[0]);
-  if (major < 20)
-    throw new Refusal(`Crooked Lantern needs Node 20 or newer; this is ${process.versions.node}.`);
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Refusal(
+      `Crooked Lantern needs Node 20.19 or newer, as the tools that build its pages do; this is ${process.versions.node}.`,
+    );
 }
 
 /**

@@ -95,7 +95,7 @@ function checkHealth({ title, path, health, recycleTicks }: ArchetypeProgram, fi
   findings.warning(
     'cannotWork',
     `${path}.recycle`,
-    `“${title}” begins anew after its death, but never dies: it has no health. Give it some.`,
+    `“${title}” respawns after its death, but never dies: it has no health. Give it some.`,
   );
 }
 

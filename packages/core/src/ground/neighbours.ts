@@ -1,4 +1,4 @@
-/** Bodies near a place: a grid of cells over the ground, filled anew each tick. */
+/** Bodies near a place: a grid of cells over the ground, filled again each tick. */
 
 export interface Neighbours {
   columns: number;

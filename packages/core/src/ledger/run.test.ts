@@ -76,12 +76,12 @@ describe('going back', () => {
     expect(runningEdit(run)).toBe(1);
     advance(run);
     expect(runningEdit(run)).toBe(2);
-    const anew = createRun(programOf(document()), 1, 7);
-    for (let i = 1; i <= 100; i++) advance(anew, i === 30 ? [steer(0, 1)] : []);
-    applyEdit(anew, programOf(document(2)), 2);
-    advance(anew);
-    expect(worldHash(run.world)).toBe(worldHash(anew.world));
-    expect(run.entries.map(entryLine)).toEqual(anew.entries.map(entryLine));
+    const fresh = createRun(programOf(document()), 1, 7);
+    for (let i = 1; i <= 100; i++) advance(fresh, i === 30 ? [steer(0, 1)] : []);
+    applyEdit(fresh, programOf(document(2)), 2);
+    advance(fresh);
+    expect(worldHash(run.world)).toBe(worldHash(fresh.world));
+    expect(run.entries.map(entryLine)).toEqual(fresh.entries.map(entryLine));
   });
 
   it('begins as the latest edit says when it goes on from the first tick', () => {
@@ -90,13 +90,13 @@ describe('going back', () => {
     moved.grounds.corner.agents.keeper.at = [1, 1];
     applyEdit(run, programOf(moved), 3);
     seek(run, 0);
-    const anew = createRun(programOf(moved), 3, 7);
+    const fresh = createRun(programOf(moved), 3, 7);
     for (let i = 1; i <= 100; i++) {
       advance(run);
-      advance(anew);
+      advance(fresh);
     }
-    expect(worldHash(run.world)).toBe(worldHash(anew.world));
-    expect(run.entries.map(entryLine)).toEqual(anew.entries.map(entryLine));
+    expect(worldHash(run.world)).toBe(worldHash(fresh.world));
+    expect(run.entries.map(entryLine)).toEqual(fresh.entries.map(entryLine));
   });
 
   it('keeps its future through an edit in the past, until it goes on from there', () => {

@@ -80,7 +80,7 @@ export interface ActivityProgram {
   /** The action, tree or rules by name, as the ledger calls it. */
   name: string;
   root: NodeProgram;
-  /** Begins anew in the decision after its end: so it is for a mind that is one activity. */
+  /** Starts again in the decision after its end: so it is for a mind that is one activity. */
   again: boolean;
 }
 

@@ -8,7 +8,7 @@ export interface ArchetypeDocument {
   note?: string;
   faction: Name;
   mind?: Name;
-  /** More minds beside it, such as one that only aims. */
+  /** Other minds it has, such as one that only aims. */
   minds?: Name[];
   squad?: Name;
   /** Seconds until what the senses bring reaches the minds. */
@@ -22,7 +22,7 @@ export interface ArchetypeDocument {
   lantern?: { reach: number; strength: number };
   /** Points that harm takes from; left out: it can't be hurt. */
   health?: number;
-  /** Seconds from its death until it begins anew at a spawn place; left out: it stays down. */
+  /** Seconds from its death until it respawns at a spawn place; left out: it stays down. */
   recycle?: number;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
   sleepBeyond?: number;
@@ -80,7 +80,7 @@ export interface HearingDocument {
 }
 
 /**
- * What one placed agent has otherwise than its archetype. Parts are merged field by field: a body
+ * Where one placed agent differs from its archetype. Parts are merged field by field: a body
  * with only a radius keeps the archetype's height; cones come as a whole list.
  */
 export interface OverridesDocument extends Partial<

@@ -93,7 +93,7 @@ export interface SetupDocument {
   agents?: Record<Name, { at?: PointDocument; heading?: number }>;
 }
 
-/** A mind is a state machine, or one activity that begins anew whenever it ends. */
+/** A mind is a state machine, or one activity that starts again whenever it ends. */
 export interface MindDocument {
   title: string;
   note?: string;

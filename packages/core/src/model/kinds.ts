@@ -23,7 +23,7 @@ export function withOverrides(
   return merged;
 }
 
-/** What a placed agent is: its archetype with what it has otherwise; undefined where there is no such archetype. */
+/** What a placed agent is: its archetype with what differs; undefined where there is no such archetype. */
 export function archetypeOf(
   { archetypes }: ProjectDocument,
   { archetype, overrides }: PlacedAgentDocument,

@@ -143,7 +143,7 @@ export function takePath(body: Body, points: number[]): void {
 export const STUCK_SECONDS = 1.5;
 export const STUCK_METRES = 0.2;
 
-/** Whether a body whose legs are going has got nowhere; looks anew from here on. */
+/** Whether a body whose legs are going has got nowhere; looks again from here on. */
 export function isStuck(body: Body, tick: number, ticksPerSecond: number): boolean {
   if (body.legs !== LEGS_MOVING || body.pace === 0) return false;
   if (tick - body.markTick < STUCK_SECONDS * ticksPerSecond) return false;

@@ -1,5 +1,5 @@
 /**
- * Seeded random streams: one per agent and one for the world, so that adding an agent never shifts
+ * Seeded random streams: one for each agent, so that adding an agent never shifts
  * another's luck.
  *
  * Source: xoshiro128** 1.1 by D. Blackman and S. Vigna (2018); seeding by splitmix32 over an

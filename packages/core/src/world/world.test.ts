@@ -260,7 +260,7 @@ describe('edits while running', () => {
     ]);
   });
 
-  it('begins anew where no state is left', () => {
+  it('starts again where no state is left', () => {
     const { world } = chasing();
     const next = swapProgram(
       world,
@@ -335,7 +335,7 @@ describe('edits of trees and shared memory', () => {
     return document;
   };
 
-  it('go on where the activity is the same, and begin anew where it is not', () => {
+  it('go on where the activity is the same, and start again where it is not', () => {
     const { world, entries, run: go } = watch(walking(1));
     go(20);
     const recorded = entries.length;

@@ -14,7 +14,7 @@ import { overridden } from './kind-values.ts';
 import { Buttons, FormColumn, Sort, Title, Trouble } from './layout.ts';
 import { agentEditor, type CastEditor } from './use-cast.ts';
 
-/** One agent on the ground: where it belongs, and what it has otherwise than its archetype. */
+/** One agent on the ground: where it belongs, and where it differs from its archetype. */
 export function AgentForm({ cast }: { cast: CastEditor }) {
   const { document, selection, select, change, agents, trouble } = cast;
   const tokens = useTokens();

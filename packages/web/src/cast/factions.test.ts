@@ -41,7 +41,7 @@ describe('the factions the page shows', () => {
   });
 });
 
-describe('what an agent has otherwise', () => {
+describe('where an agent differs', () => {
   it('leaves the archetype as it is', () => {
     const { warden } = demo().archetypes;
     const before = JSON.stringify(warden);

@@ -16,7 +16,7 @@ const Own = styled.span`
   }
 `;
 
-/** That an agent has a field otherwise than its archetype, and the way back. */
+/** That an agent differs from its archetype in a field, and the way back. */
 export function OwnMark({
   editor,
   path,

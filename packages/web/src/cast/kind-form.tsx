@@ -10,7 +10,7 @@ import type { CastEditor, KindEditor } from './use-cast.ts';
 const { reaction: REACTION, ...LIFE } = ARCHETYPE_FIELDS;
 const BODY = [...kindNumbers(['body'], BODY_FIELDS), ...kindNumbers([], LIFE)];
 
-/** Minds beside the main one, such as one that only aims. */
+/** Other minds than the first, such as one that only aims. */
 function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {
   const { kind, of, put } = editor;
   const { minds } = cast.document;

@@ -25,7 +25,7 @@ describe('a field of an archetype', () => {
   });
 });
 
-describe('a field an agent has otherwise', () => {
+describe('a field in which an agent differs', () => {
   const PATHS: FieldPath[] = [
     ['reaction'],
     ['sleepBeyond'],

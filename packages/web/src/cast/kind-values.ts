@@ -38,7 +38,7 @@ export function withField(
   return withValue(archetype, path, value) as unknown as ArchetypeDocument;
 }
 
-/** What an agent has otherwise, with one field more; what is as the archetype has it is left out. Undefined where nothing is left. */
+/** Where an agent differs, with one field more; what is as the archetype has it is left out. Undefined where nothing is left. */
 export function withOverride(
   overrides: OverridesDocument | undefined,
   archetype: ArchetypeDocument,
@@ -50,7 +50,7 @@ export function withOverride(
   return Object.keys(after).length > 0 ? (after as OverridesDocument) : undefined;
 }
 
-/** Paths of all an agent has otherwise, parts by their fields. */
+/** Paths of all in which an agent differs, parts by their fields. */
 export function overridden(overrides: OverridesDocument | undefined): string[] {
   return Object.entries(overrides ?? {}).flatMap(([field, value]) =>
     typeof value === 'object' && value !== null && !Array.isArray(value)

@@ -89,7 +89,7 @@ export interface KindEditor {
   of: string;
   /** What holds. */
   kind: ArchetypeDocument;
-  /** What it would be without what the agent has otherwise; null for an archetype. */
+  /** What it would be if the agent did not differ; null for an archetype. */
   base: ArchetypeDocument | null;
   /** Where findings about it stand. */
   path: string;
@@ -143,7 +143,7 @@ export function agentEditor(
         command: 'changeParts',
         ground,
         changes: [{ part: 'agents', name, value: next }],
-        what: `what ${of} has otherwise`,
+        what: `what differs in ${of}`,
       });
     },
     isOwn: (path) => valueAt(placed.overrides, path) !== undefined,

@@ -33,7 +33,7 @@ describe('what is told', () => {
     expect(inputsFor(players, 3)).toEqual([]);
   });
 
-  it('leaves the keys that are down to a run begun anew, for the same agent alone', () => {
+  it('leaves the keys that are down to a run started again, for the same agent alone', () => {
     const players = createPlayerInput();
     tell(players, walk(-1));
     begunAnew(players, 'gleaner');

@@ -61,7 +61,7 @@ export function movedInTime(players: PlayerInput): void {
   players.told = players.told.length > 0 && players.held ? [players.held] : [];
 }
 
-/** The run begins anew, with the keys that are down where the same agent is played. */
+/** The run starts again, with the keys that are down where the same agent is played. */
 export function begunAnew(players: PlayerInput, played: string | undefined): void {
   stopGiving(players);
   const { held } = players;

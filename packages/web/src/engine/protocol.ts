@@ -42,9 +42,9 @@ export interface EngineApi {
   putDown(agent: string, x: number, y: number): void;
   /** What players have done in this run so far, and the seed it began with. */
   recording(): Promise<Recording>;
-  /** Begins anew as a set-up has it, or (with null) as the project says. Gives why that can't be, and goes on as before; null where it has begun. */
+  /** Starts again as a set-up has it, or (with null) as the project says. Gives why that can't be, and goes on as before; null where it has begun. */
   begin(setup: string | null): Promise<string | null>;
-  /** Begins anew with the same seed and runs to `until` with the same input. */
+  /** Starts again with the same seed and runs to `until` with the same input. */
   replay(recording: Recording, until: number): void;
 }
 

@@ -43,7 +43,7 @@ it('is the same whether the run went on tick by tick or was gone back into', () 
     keepRowHistory(live, run, watched);
   }
   expect(live.results).toHaveLength(HISTORY_TICKS);
-  // A wait of 6 ticks, one of 12, and it begins anew in the tick after.
+  // A wait of 6 ticks, one of 12, and it starts again in the tick after.
   expect(live.results.slice(-19).map(([root]) => root)).toContain('success');
   const again = createRowHistory();
   keepRowHistory(again, run, watched);

@@ -8,7 +8,7 @@ export const HISTORY_TICKS = 48;
 type Results = RowReadout['result'][];
 
 export interface RowHistory {
-  /** Whose rows, and of which edit and seed; another begins anew. */
+  /** Whose rows, and of which edit and seed; another starts again. */
   of: string;
   /** The tick of the last entry. */
   tick: number;

@@ -182,7 +182,7 @@ export function dotOf(
     case 'recycled':
       return {
         color: tokens.mute,
-        words: `begins anew at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
+        words: `respawns at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
       };
     case 'say':
       return { color: tokens.bone, words: `says “${entry.text}”` };

@@ -92,7 +92,7 @@ function WholeActivity({
     <>
       <Head>
         <h2>{title}</h2>
-        <span>one activity, begun anew whenever it ends</span>
+        <span>one activity, started again whenever it ends</span>
       </Head>
       {isCall(activity) ? (
         <ActivityCall mind={mind} activity={activity} path={`minds.${mind}.activity`} where="" />

@@ -85,7 +85,7 @@ export function useCommandList(): Command[] {
   return useRegistry().commands;
 }
 
-/** Offers commands while the component is shown. `commands` must be memoised: it is taken anew when it changes. */
+/** Offers commands while the component is shown. `commands` must be memoised: it is taken again when it changes. */
 export function useCommands(commands: Command[]): void {
   const { set } = useRegistry();
   const owner = useRef(Symbol('commands'));

@@ -287,7 +287,7 @@ describe('a run with edits', () => {
     expect(why({ run: edited(), agent: 'keeper', tick: 150 }).statement).toBe('keeper is in Come');
   });
 
-  it('says since when under which guard: an edit that changes the guard begins to watch anew', () => {
+  it('says since when under which guard: an edit that changes the guard begins to watch again', () => {
     const run = edited();
     const before = whyNot({ run, agent: 'keeper', tick: 190 }, 'grab');
     expect(find(before, 'distance(quarry) < 1.5')).toMatchObject({ holds: false });

@@ -92,7 +92,7 @@ export const search: ActionMaker = (program, at) => {
   };
 };
 
-/** How often a second the place around the target is chosen anew, and how near to it is near enough. */
+/** How often a second the place around the target is chosen again, and how near to it is near enough. */
 const CHOICES = 2;
 const IN_PLACE = 0.25;
 

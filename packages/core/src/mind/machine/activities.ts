@@ -72,7 +72,7 @@ export function stopActivity({ machine, host }: Stepping, state: number): void {
   host.recorder?.ended(state, name, -1, 'stopped', '');
 }
 
-/** An activity that is a whole mind begins anew in the decision after its end. */
+/** An activity that is a whole mind starts again in the decision after its end. */
 export function beginAgain({ machine, host }: Stepping): void {
   const { memory } = host;
   for (const { activity, activityAt } of machine.states) {

@@ -165,7 +165,7 @@ describe('time', () => {
     expect(short.state()).toBe('a');
   });
 
-  it('counts “for” anew after a break', () => {
+  it('counts “for” again after a break', () => {
     const { run, state } = machine([
       { id: 'a', leaves: [{ to: 'b', when: 'time % 1 > 0.1', for: 0.95 }] },
       { id: 'b' },

@@ -16,7 +16,7 @@ export interface RunnableMachine {
   from: number;
   to: number;
   cells: MachineCells;
-  /** Some activity begins anew after its end. */
+  /** Some activity starts again after its end. */
   again: boolean;
   /** Actions no decision is made during. */
   locks: Leaf[];

@@ -332,7 +332,7 @@ function carryOn(stepping: Stepping): void {
   if (machine.again) beginAgain(stepping);
 }
 
-/** Carries on what runs without deciding anew; what ends is seen to, as by an event. */
+/** Carries on what runs without deciding again; what ends is seen to, as by an event. */
 export function carryOnMachine(machine: RunnableMachine, host: Host): void {
   const stepping = beginDecision(machine, host);
   carryOn(stepping);

@@ -7,7 +7,7 @@ import type { RunnableMachine } from './runnable.ts';
 /**
  * Carries where a machine stands over to an edited version of it. States are the same by id. An
  * active state that is gone gives way to its nearest ancestor that is still there, which is entered
- * in the next decision; with none left the machine begins anew.
+ * in the next decision; with none left the machine starts again.
  */
 
 /** One version of a machine, and the cells of one agent under it. */

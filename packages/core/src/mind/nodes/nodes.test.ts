@@ -341,7 +341,7 @@ describe('subtrees', () => {
     expect(said(entries)).toBe('');
   });
 
-  it('read a parameter anew each time, as the expression it stands for', () => {
+  it('read a parameter again each time, as the expression it stands for', () => {
     const { run, state } = growing(
       { tree: 'until', with: { what: 'time > 0.5' } },
       {
@@ -361,7 +361,7 @@ describe('subtrees', () => {
 });
 
 describe('a mind that is one tree', () => {
-  it('begins anew in the decision after its end', () => {
+  it('starts again in the decision after its end', () => {
     const document = cornerProject({});
     const { keeper } = document.minds;
     keeper.activity = { tree: 'root' };

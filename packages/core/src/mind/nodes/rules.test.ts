@@ -56,7 +56,7 @@ describe('rows', () => {
     expect(heard(entries)).toBe('inner@2 inner@3');
   });
 
-  it('an edge row below another begins anew each time the parent fires again', () => {
+  it('an edge row below another starts again each time the parent fires again', () => {
     const { run, entries } = ruled([
       { when: 'time % 0.1 < 0.045', rows: [{ when: 'true', edge: true, do: say('in') }] },
     ]);

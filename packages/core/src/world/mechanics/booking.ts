@@ -21,7 +21,7 @@ function searchOf(world: Surroundings, agent: AgentState): Search | undefined {
   return world.searches.find((search) => search.group === group);
 }
 
-/** Joins the squad's search, or begins one: anew where the place is elsewhere. */
+/** Joins the squad's search, or begins one; another where the place is elsewhere. */
 export function joinSearch(world: Surroundings, agent: AgentState, plan: SearchPlan): void {
   const known = searchOf(world, agent);
   if (known) {

@@ -91,7 +91,7 @@ export function findables(world: Surroundings): Findable[] {
   return list;
 }
 
-/** A thing that was picked up can be found anew. */
+/** A thing that was picked up can be found again. */
 export function forgetThing({ found, agents, things, gates }: Surroundings, thing: number): void {
   const item = agents.length + thing;
   for (const items of found) {

@@ -191,7 +191,7 @@ describe('death', () => {
       change(document);
     });
 
-  it('with recycle begins anew at a spawn place, with nothing remembered and all its health', () => {
+  it('with recycle respawns at a spawn place, with nothing remembered and all its health', () => {
     const { keeper, throwAt, of, run } = again();
     throwAt(0.5, 5);
     run(60);
@@ -262,7 +262,7 @@ describe('death', () => {
     expect([after.asleep, after.health, after.isDead]).toEqual([true, 0, true]);
   });
 
-  it('that never comes is a finding where one would begin anew after it', () => {
+  it('that never comes is a finding where one would respawn', () => {
     const { document } = yard(undefined, ({ archetypes }) => {
       delete archetypes.keeper.health;
       archetypes.keeper.recycle = 5;

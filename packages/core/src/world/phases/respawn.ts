@@ -6,7 +6,7 @@ import { attend } from '../state/attention.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 
-/** Those who are dead for long enough begin anew, where there is room: at a spawn place, or where they were placed if the ground has none. */
+/** Those who are dead for long enough respawn, where there is room: at a spawn place, or where they were placed if the ground has none. */
 export function respawn(world: World): void {
   const { someRecycle, program } = world.statics;
   if (!someRecycle) return;

@@ -105,7 +105,7 @@ export interface ArchetypeProgram {
   sleepBeyond: number;
   /** Points; NaN for who can't be hurt. */
   health: number;
-  /** Ticks from death until it begins anew; 0 for never. */
+  /** Ticks from death until it respawns; 0 for never. */
   recycleTicks: number;
 }
 
@@ -146,7 +146,7 @@ export interface GroundProgram {
   gates: GateProgram[];
   plates: (BoxProgram & { name: string; title: string; gate: number })[];
   things: ThingProgram[];
-  /** Where those who died begin anew. */
+  /** Where those who died respawn. */
   spawns: AgentProgram['post'][];
   zones: (BoxProgram & { name: string; title: string })[];
   routes: { name: string; title: string; points: number[]; end: RouteEnd; waitTicks: number }[];

@@ -39,7 +39,7 @@ export interface Statics {
   members: number[][];
   /** By squad, then role. */
   roleScores: ((facts: Facts) => number)[][];
-  /** Whether anyone begins anew after death. */
+  /** Whether anyone respawns. */
   someRecycle: boolean;
   /** Whether anyone rests while far from the players. */
   someSleep: boolean;

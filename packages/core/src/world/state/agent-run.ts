@@ -227,7 +227,7 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
       ),
   },
   asleep: { begin: (_, { asleep }) => asleep, copy: same, carry: carrySleep },
-  // Who rests is looked at anew before anybody senses.
+  // Who rests is looked at again before anybody senses.
   resting: scalar(() => false),
   life: {
     begin: ({ archetype }) => ({ health: archetype.health, diedAt: -1, touching: -1 }),

@@ -46,7 +46,7 @@ export class AgentState implements AgentRun, Facts {
   attended = -1;
   /** The sense that has the attention; −1 for none. */
   heeded = -1;
-  /** What the attention is on; set anew whenever the senses have brought something. */
+  /** What the attention is on; set again whenever the senses have brought something. */
   attentionOf = -1;
   attentionX = NaN;
   attentionY = NaN;

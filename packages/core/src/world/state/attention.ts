@@ -71,7 +71,7 @@ function dropOld(agent: AgentState): void {
   }
 }
 
-/** Decides anew what has the attention. */
+/** Decides again what has the attention. */
 export function attend(agent: AgentState): void {
   agent.attended = attendedTrack(agent.noticed);
   const awareness = agent.awarenessShown;

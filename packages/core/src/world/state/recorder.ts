@@ -72,7 +72,7 @@ export type LedgerEntry = {
   /** Points of health taken, and what is left; `by` is empty where nobody did it. */
   | { kind: 'harm'; amount: number; left: number; by: string }
   | { kind: 'death'; by: string }
-  /** It begins anew. */
+  /** It respawns. */
   | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }
   | { kind: 'stuck'; x: number; y: number; reason: string }

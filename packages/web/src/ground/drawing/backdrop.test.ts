@@ -43,7 +43,7 @@ describe('what stands still', () => {
     expect(log).toHaveLength(4);
   });
 
-  it('is drawn anew when a part of it, the view or the size is another', () => {
+  it('is drawn again when a part of it, the view or the size is another', () => {
     const { painter, draw } = screen();
     const kept = createBackdrop();
     const settle = (scale: number, parts: unknown[], left = 0) => {

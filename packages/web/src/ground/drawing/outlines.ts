@@ -33,7 +33,7 @@ export type KeptOutlines = Map<string | number, Kept>;
 const RAY_PIXELS = 7;
 const FEWEST_RAYS = 4;
 const MOST_RAYS = 72;
-/** How far a source may move, and turn, before its outline is cast anew. */
+/** How far a source may move, and turn, before its outline is cast again. */
 const MOVED_PIXELS = 0.75;
 const TURNED = 0.03;
 
