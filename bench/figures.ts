@@ -14,6 +14,7 @@ import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
 import { createMaze, ourWays, theirWays } from './paths.ts';
+import { batch, memory, seeking } from './recording.ts';
 import { largeOrchard, NIGHT_WATCH, strolling } from './orchards.ts';
 
 const ROUND_TICKS = 120;
@@ -289,4 +290,7 @@ export const FIGURES: Record<string, () => Figure> = {
   'crowd.agents': crowdAgents,
   'crowd.growth': crowdGrowth,
   'path.ratio': pathRatio,
+  'memory.mb': memory,
+  'seek.p95_ms': seeking,
+  'batch.speed': batch,
 };

@@ -1,6 +1,7 @@
 import type { Input, Program } from '../world/program/program.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
-import { restoreSnapshot, takeSnapshot, type Snapshot } from '../world/handover/snapshot.ts';
+import { restoreSnapshot, takeSnapshot } from '../world/handover/snapshot.ts';
+import { packSnapshot, unpackSnapshot, type PackedSnapshot } from './packed-snapshot.ts';
 import { createStatics, type Statics } from '../world/program/statics.ts';
 import { swapProgram } from '../world/handover/swap.ts';
 import { tick } from '../world/phases/tick.ts';
@@ -23,7 +24,7 @@ export interface Run {
   edits: { afterTick: number; edit: number; statics: Statics }[];
   /** What is in force wherever the run goes on, also from a tick that ran under an earlier edit. */
   latest: { program: Program; edit: number };
-  snapshots: Snapshot[];
+  snapshots: PackedSnapshot[];
 }
 
 export interface RunLimits {
@@ -47,7 +48,7 @@ export function createRun(program: Program, edit: number, seed = program.seed): 
     snapshots: [],
   };
   setRecorder(run.world, recorderOf(run));
-  run.snapshots.push(takeSnapshot(run.world));
+  run.snapshots.push(packSnapshot(takeSnapshot(run.world)));
   return run;
 }
 
@@ -84,7 +85,7 @@ export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LI
   tick(run.world, inputs);
   run.head = run.world.tick;
   if (run.head % run.world.statics.program.ticksPerSecond === 0) {
-    run.snapshots.push(takeSnapshot(run.world));
+    run.snapshots.push(packSnapshot(takeSnapshot(run.world)));
     thin(run, limits);
   }
 }
@@ -136,7 +137,7 @@ function putInForce(run: Run): void {
   run.edits.push({ afterTick: now, edit, statics: run.world.statics });
   // A snapshot of this tick was taken under the program before.
   run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick < now);
-  run.snapshots.push(takeSnapshot(run.world));
+  run.snapshots.push(packSnapshot(takeSnapshot(run.world)));
 }
 
 /** Brings the world to `target`, held between the first kept tick and the head. The future stays recorded. */
@@ -150,18 +151,18 @@ export function seek(run: Run, target: number): void {
   if (goal === run.head) setRecorder(run.world, recorderOf(run));
 }
 
-function snapshotBefore(run: Run, goal: number): Snapshot {
+function snapshotBefore(run: Run, goal: number): PackedSnapshot {
   const snapshot = run.snapshots.findLast((candidate) => candidate.tick <= goal);
   if (!snapshot) throw new Error(`Nothing is kept of tick ${goal} or before.`);
   return snapshot;
 }
 
 /** The world as the snapshot has it, under the edit it was taken under; in `reuse` where that has this edit. */
-function worldAt(run: Run, snapshot: Snapshot, reuse: World | null): World {
+function worldAt(run: Run, snapshot: PackedSnapshot, reuse: World | null): World {
   const { statics } = editAt(run, snapshot.tick);
   const world =
     reuse?.statics === statics ? reuse : createWorld(statics.program, run.seed, statics);
-  restoreSnapshot(world, snapshot);
+  restoreSnapshot(world, unpackSnapshot(snapshot));
   return world;
 }
 
