@@ -23,7 +23,7 @@ describe('a packed snapshot', () => {
     const world = createWorld(compiled(nightWatch()), 7);
     for (let i = 0; i < 300; i++) tick(world);
     const snapshot = takeSnapshot(world);
-    expect(packSnapshot(snapshot).bytes.length).toBeLessThan(JSON.stringify(snapshot).length / 8);
+    expect(packSnapshot(snapshot).bytes.length).toBeLessThan(JSON.stringify(snapshot).length / 6);
   });
 
   it('keeps every bit of numbers, text of any kind and what is missing', () => {
