@@ -10,5 +10,9 @@ await runScript(async () => {
   });
   const { measureAll } = await import('../bench/dist/main.js');
   const { measureDrawing } = await import('./bench-drawing.mjs');
-  await measureAll(process.argv.slice(2), { 'draw.script_ms': measureDrawing });
+  const { measurePage } = await import('./bench-page.mjs');
+  await measureAll(process.argv.slice(2), {
+    'draw.script_ms': measureDrawing,
+    page: measurePage,
+  });
 });

@@ -1,4 +1,5 @@
 export * from './runtime.ts';
+export { hashState } from './numeric/state-hash.ts';
 export * from './model/documents.ts';
 export * from './model/actions.ts';
 export * from './model/nodes.ts';

@@ -12,6 +12,7 @@ export async function pageRoutes(app: FastifyInstance, folder: string): Promise<
     await app.register(fastifyStatic, {
       root: folder,
       cacheControl: false,
+      preCompressed: true,
       setHeaders: (reply, file) => {
         // Built files carry a hash of their content in their name.
         const lasting = file.includes(`${path.sep}assets${path.sep}`);

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Provider } from 'react-redux';
 import {
   createBrowserRouter,
@@ -9,7 +9,6 @@ import {
   useRouteError,
 } from 'react-router';
 import styled from 'styled-components';
-import { HomePage } from '../home/home-page.tsx';
 import { ProjectPage } from '../project/project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { applyTheme } from '../state/theme-slice.ts';
@@ -17,6 +16,10 @@ import { CommandList } from '../shell/command-list.tsx';
 import { CommandProvider } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { createStore, useAppSelector } from '../state/store.ts';
+
+const HomePage = lazy(() =>
+  import('../home/home-page.tsx').then(({ HomePage: page }) => ({ default: page })),
+);
 
 const store = createStore();
 
@@ -85,7 +88,14 @@ const router = createBrowserRouter([
     element: <Root />,
     errorElement: <TroublePage />,
     children: [
-      { path: '/', element: <HomePage /> },
+      {
+        path: '/',
+        element: (
+          <Suspense fallback={<Header />}>
+            <HomePage />
+          </Suspense>
+        ),
+      },
       { path: '/projects/:id', element: <ProjectPage /> },
       { path: '/projects/:id/ground', element: <ProjectPage /> },
       { path: '/projects/:id/cast', element: <ProjectPage /> },

@@ -175,17 +175,23 @@ function collect(
 }
 
 /**
- * Lays a machine out by itself, nested rooms and lines with right angles, in the direction that fits a
- * space of this shape better. `open` names the inner rooms to show from within.
+ * Lays a machine out by itself, nested rooms and lines with right angles: once to the right and once
+ * downwards. `open` names the inner rooms to show from within.
  */
-export async function layoutPlan(
+export function layoutPlans(
   states: readonly StateDocument[],
   open: ReadonlySet<string>,
-  room: { width: number; height: number },
-): Promise<PlanLayout> {
-  const plans = await Promise.all(
+): Promise<PlanLayout[]> {
+  return Promise.all(
     (['RIGHT', 'DOWN'] as const).map((direction) => layoutTowards(direction, states, open)),
   );
+}
+
+/** The plan that fits a space of this shape better. */
+export function fittest(
+  plans: readonly PlanLayout[],
+  room: { width: number; height: number },
+): PlanLayout {
   const fit = (plan: PlanLayout) => Math.min(1, room.width / plan.width, room.height / plan.height);
   return plans.reduce((best, plan) => (fit(plan) > fit(best) ? plan : best));
 }

@@ -5,7 +5,14 @@ import { useProject } from '../state/store.ts';
 import { timeShares } from '../engine/lanes.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { listStates, titleOf } from './document-names.ts';
-import { LABEL_LINE, layoutPlan, type PlacedLine, type PlanLayout } from './plan-layout.ts';
+import { keepLayouts, readLayouts } from './kept-layouts.ts';
+import {
+  fittest,
+  LABEL_LINE,
+  layoutPlans,
+  type PlacedLine,
+  type PlanLayout,
+} from './plan-layout.ts';
 import { insideOf, PlanState, shareOf } from './plan-state.tsx';
 import type { Selection } from './use-selection.ts';
 
@@ -133,17 +140,26 @@ function useLayout(
       ),
     [states],
   );
-  const [layout, setLayout] = useState<PlanLayout | null>(null);
+  const key = `${open}\n${drawn}`;
+  // While another is being made the one before stays, so that nothing flashes.
+  const [last, setLast] = useState<PlanLayout[] | null>(null);
+  const kept = useMemo(() => readLayouts(key), [key]);
   useEffect(() => {
     let current = true;
-    void layoutPlan(JSON.parse(drawn), new Set(open.split(' ')), room).then(
-      (result) => current && setLayout(result),
-    );
+    if (kept) {
+      setLast(kept);
+      return undefined;
+    }
+    void layoutPlans(JSON.parse(drawn), new Set(open.split(' '))).then((plans) => {
+      keepLayouts(key, plans);
+      if (current) setLast(plans);
+    });
     return () => {
       current = false;
     };
-  }, [drawn, open, room]);
-  return layout;
+  }, [kept, key, drawn, open]);
+  const plans = kept ?? last;
+  return useMemo(() => (plans ? fittest(plans, room) : null), [plans, room]);
 }
 
 /** Live facts as texts, so that the plan renders only when one of them changes. */

@@ -1,16 +1,22 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
-import { CastPage } from '../cast/cast-page.tsx';
-import { GroundPage } from '../ground/editor/ground-page.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from '../state/open-project.ts';
 import { ProjectHeader } from './project-header.tsx';
 import { checked, closed } from '../state/project-slice.ts';
+
+// The page one comes to first is here at once; the others come when they are opened.
+const CastPage = lazy(() =>
+  import('../cast/cast-page.tsx').then(({ CastPage: page }) => ({ default: page })),
+);
+const GroundPage = lazy(() =>
+  import('../ground/editor/ground-page.tsx').then(({ GroundPage: page }) => ({ default: page })),
+);
 
 const Message = styled.main`
   max-width: 60ch;
@@ -30,7 +36,14 @@ export function ProjectPage() {
     };
   }, [dispatch, id]);
 
-  if (slot.status === 'open' && slot.id === id) return <OpenProject key={id} />;
+  const engine = useRunningEngine(id);
+
+  if (slot.status === 'open' && slot.id === id && engine)
+    return (
+      <EngineProvider value={engine} key={id}>
+        <Running engine={engine} />
+      </EngineProvider>
+    );
   return (
     <>
       <Header />
@@ -50,25 +63,18 @@ export function ProjectPage() {
   );
 }
 
-function useRunningEngine(): EngineClient | null {
+/** The engine of a project; it loads while the project is still on its way. */
+function useRunningEngine(id: string): EngineClient | null {
   const [engine, setEngine] = useState<EngineClient | null>(null);
   useEffect(() => {
     const started = startEngine();
     setEngine(started);
-    return () => started.end();
-  }, []);
+    return () => {
+      setEngine(null);
+      started.end();
+    };
+  }, [id]);
   return engine;
-}
-
-function OpenProject() {
-  const engine = useRunningEngine();
-  return (
-    engine && (
-      <EngineProvider value={engine}>
-        <Running engine={engine} />
-      </EngineProvider>
-    )
-  );
 }
 
 /** Hands every edit to the engine; the first that runs begins to play, unless the address names a tick. */
@@ -96,7 +102,11 @@ function Running({ engine }: { engine: EngineClient }) {
   }, [engine, document, edit, dispatch]);
   const header = useMemo(() => <ProjectHeader />, []);
   const { pathname } = useLocation();
-  switch (pathname.split('/')[3]) {
+  return <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>;
+}
+
+function place(name: string | undefined, header: ReactElement): ReactElement {
+  switch (name) {
     case 'ground':
       return <GroundPage header={header} />;
     case 'cast':

@@ -1,0 +1,43 @@
+import { hashState } from '@crooked-lantern/core';
+import type { PlanLayout } from './plan-layout.ts';
+
+/**
+ * Layouts of state plans, kept in the browser: a plan that has been laid out before is drawn at once, and the
+ * layout engine, by far the largest part of the page, need not be loaded for it.
+ */
+
+const LIST = 'crooked-lantern.layouts';
+/** As many plans as one works on in a while. */
+const KEPT = 24;
+
+const nameOf = (key: string) => `${LIST}.${hashState(key)}`;
+
+function listed(): string[] {
+  const text = localStorage.getItem(LIST);
+  return text === null ? [] : (JSON.parse(text) as string[]);
+}
+
+/** What was laid out for this key; null where nothing is kept. */
+export function readLayouts(key: string): PlanLayout[] | null {
+  try {
+    const text = localStorage.getItem(nameOf(key));
+    return text === null ? null : (JSON.parse(text) as PlanLayout[]);
+  } catch (error) {
+    console.warn('A kept layout could not be read, so it is made again.', error);
+    return null;
+  }
+}
+
+/** Keeps what was laid out; of many the oldest goes. */
+export function keepLayouts(key: string, layouts: readonly PlanLayout[]): void {
+  const name = nameOf(key);
+  try {
+    const names = [...listed().filter((other) => other !== name), name];
+    for (const gone of names.splice(0, Math.max(0, names.length - KEPT)))
+      localStorage.removeItem(gone);
+    localStorage.setItem(name, JSON.stringify(layouts));
+    localStorage.setItem(LIST, JSON.stringify(names));
+  } catch (error) {
+    console.warn('The layout of the plan could not be kept; it is made again next time.', error);
+  }
+}
