@@ -12,6 +12,7 @@ export { swapProgram } from './world/handover/swap.ts';
 export type { Agent } from './world/agents/agent.ts';
 export { decodeProgram, encodeProgram, PROGRAM_VERSION } from './world/program/encoding.ts';
 export {
+  THING_RADIUS,
   wallBoxes,
   type GateProgram,
   type Input,

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readProjectText, serialiseProject, type ProjectDocument } from '@crooked-lantern/core';
 import type { FastifyInstance } from 'fastify';
@@ -77,6 +78,12 @@ async function call(
 
 const titled = (title: string): ProjectDocument => ({ ...demo, title });
 
+/** Adds a project with this title; gives its id. */
+async function add(title: string): Promise<string> {
+  const { body } = await call('POST', '/api/projects', titled(title));
+  return String(body!.id);
+}
+
 describe('a project', () => {
   it('is created, read, changed and listed', async () => {
     const created = await call('POST', '/api/projects', demo);
@@ -98,6 +105,29 @@ describe('a project', () => {
     expect(body).toEqual({
       projects: [expect.objectContaining({ title: 'Late Watch', edit: 2, minds: 3, agents: 8 })],
     });
+  });
+
+  it('comes first in the list when it was changed last', async () => {
+    const [one, two] = [await add('One'), await add('Two')];
+    const order = async () => {
+      const { body } = await call('GET', '/api/projects');
+      return (body!.projects as { id: string }[]).map(({ id }) => id);
+    };
+    expect(await order()).toEqual([two, one]);
+    await call('PUT', `/api/projects/${one}`, titled('One'), { 'if-match': '"1"' });
+    expect(await order()).toEqual([one, two]);
+  });
+
+  it('takes one of two edits that are sent in the same moment, on top of the same', async () => {
+    const id = await add('Contended');
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        call('PUT', `/api/projects/${id}`, titled(`Edit ${i}`), { 'if-match': '"1"' }),
+      ),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array(7).fill(412)]);
+    const { body } = await call('GET', `/api/projects/${id}/edits`);
+    expect(body!.edits).toHaveLength(2);
   });
 
   it('keeps the order of its lists and the text of its file', async () => {
@@ -332,5 +362,52 @@ describe('demos', () => {
       await loadDemos(store, DEMOS),
       'a project that was put away does not come back by itself',
     ).toBe(0);
+  });
+});
+
+describe('the pages', () => {
+  let folder: string;
+  let withPages: FastifyInstance;
+
+  beforeAll(async () => {
+    folder = mkdtempSync(path.join(tmpdir(), 'pages-'));
+    mkdirSync(path.join(folder, 'assets'));
+    writeFileSync(path.join(folder, 'index.html'), '<title>Orchard</title>');
+    writeFileSync(path.join(folder, 'assets', 'index-1a2b.js'), 'plain');
+    writeFileSync(path.join(folder, 'assets', 'index-1a2b.js.br'), 'compressed');
+    withPages = await createServer({ database, pages: folder, logger: pino({ level: 'silent' }) });
+  });
+  afterAll(async () => {
+    await withPages.close();
+    rmSync(folder, { recursive: true });
+  });
+  const get = (url: string, headers: Record<string, string> = {}) =>
+    withPages.inject({ method: 'GET', url, headers: { host: HOST, ...headers } });
+
+  it('are asked for again each time, and what they are built of is kept for good', async () => {
+    expect((await get('/projects/night-watch/minds')).headers['cache-control']).toBe('no-cache');
+    expect((await get('/assets/index-1a2b.js')).headers['cache-control']).toBe(
+      'public, max-age=31536000, immutable',
+    );
+  });
+
+  it('come compressed to whom can read that', async () => {
+    const compressed = await get('/assets/index-1a2b.js', { 'accept-encoding': 'br' });
+    expect([compressed.body, compressed.headers['content-encoding']]).toEqual(['compressed', 'br']);
+    const plain = await get('/assets/index-1a2b.js');
+    expect([plain.body, plain.headers['content-encoding']]).toEqual(['plain', undefined]);
+  });
+
+  it('are no answer to what is neither a page nor there', async () => {
+    expect((await get('/assets/gone.js')).statusCode).toBe(404);
+    expect((await get('/api/gone')).statusCode).toBe(404);
+  });
+
+  it('too many requests are refused as a problem, with when to come again', async () => {
+    let last = await get('/api/health');
+    for (let i = 0; i < 5000 && last.statusCode === 200; i++) last = await get('/api/health');
+    expect(last.statusCode).toBe(429);
+    expect(last.headers['content-type']).toMatch(/application\/problem\+json/);
+    expect(Number(last.headers['retry-after'])).toBeGreaterThan(0);
   });
 });

@@ -147,6 +147,31 @@ describe('limits of the past', () => {
     }
   });
 
+  it('keeps what each edit made of the world, however old', () => {
+    const run = createRun(programOf(document()), 1, 7);
+    const hashes: string[] = [];
+    for (let i = 1; i <= 900; i++) {
+      if (i % 90 === 0) applyEdit(run, programOf(document(i / 90)), 1 + i / 90);
+      advance(run, i === 30 ? [steer(0, 1)] : [], { snapshots: 6, entries: 1e6 });
+      hashes[i] = worldHash(run.world);
+    }
+    for (const at of [95, 185, 400, 725, 890]) {
+      seek(run, at);
+      expect(worldHash(run.world), `tick ${at}`).toBe(hashes[at]);
+      expect(runningEdit(run)).toBe(1 + Math.floor(at / 90));
+    }
+  });
+
+  it('says it where what an edit made is missing, instead of going on under the one before', () => {
+    const run = createRun(programOf(document()), 1, 7);
+    for (let i = 1; i <= 200; i++) {
+      if (i === 90) applyEdit(run, programOf(document(2)), 2);
+      advance(run);
+    }
+    run.snapshots = run.snapshots.filter(({ tick: at }) => at < 80);
+    expect(() => seek(run, 150)).toThrow(/edit 2 made of tick 89 is not kept/);
+  });
+
   it.each([
     ['as it began', 0],
     ['under an edit made before its first tick', 1],

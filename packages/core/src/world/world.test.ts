@@ -297,6 +297,50 @@ describe('edits while running', () => {
   });
 });
 
+it('an edit that takes an agent away forgets what was of it, and nothing else', () => {
+  const made = (withMate: boolean) => {
+    const document = cornerProject({
+      memory: {
+        first: { type: 'agent' },
+        mates: { type: 'list of agent' },
+        spot: { type: 'point' },
+        tally: { type: 'number', default: 1 },
+      },
+      machine: {
+        initial: 'note',
+        states: [
+          {
+            id: 'note',
+            entry: [
+              { do: 'remember', key: 'spot', value: 'self.place' },
+              { do: 'remember', key: 'tally', value: '5' },
+            ],
+          },
+        ],
+      },
+    });
+    if (withMate) document.grounds.corner.agents.aMate = { archetype: 'gleaner', at: [2, 2] };
+    return programOf(document);
+  };
+  const world = createWorld(made(true), 1);
+  tick(world);
+  const keeper = world.agents.find(({ name }) => name === 'keeper')!;
+  const key = (name: string) => keeper.stack!.program.keys.findIndex((each) => each.name === name);
+  const mate = world.agents.find(({ name }) => name === 'aMate')!.index;
+  const gleaner = world.agents.find(({ name }) => name === 'gleaner')!.index;
+  keeper.remember(key('first'), mate, NaN);
+  keeper.add(key('mates'), mate, NaN);
+  keeper.add(key('mates'), gleaner, NaN);
+  const after = swapProgram(world, made(false), 2, 1);
+  const { memory } = readMind(after, 'keeper', null)!;
+  expect(Object.fromEntries(memory.map(({ key: name, value }) => [name, value]))).toEqual({
+    first: 'nothing',
+    mates: '1 of 16, last gleaner',
+    spot: expect.stringMatching(/^\(/),
+    tally: '5',
+  });
+});
+
 describe('edits of trees and shared memory', () => {
   /** A keeper that walks to its post again and again, and counts for its squad. */
   const walking = (seconds: number): ProjectDocument => {

@@ -173,6 +173,29 @@ describe('rows of trees', () => {
     });
   });
 
+  it('why not of a row beside the one that was drawn says that another was', () => {
+    const document = cornerProject({
+      machine: { initial: 'roll', states: [{ id: 'roll', activity: { tree: 'dice' } }] },
+    });
+    document.minds.keeper.trees = {
+      dice: {
+        root: {
+          random: [
+            { title: 'Heads', do: 'wait', seconds: 9, weight: 1 },
+            { title: 'Tails', do: 'wait', seconds: 9, weight: 0 },
+          ],
+        },
+      },
+    };
+    const run = ran(programOf(document));
+    const asked = (row: string) => whyNot({ run, agent: 'keeper', tick: 60 }, row);
+    expect(find(asked('Tails'), 'draws it')).toMatchObject({
+      holds: false,
+      values: [{ part: 'it', value: 'another was drawn' }],
+    });
+    expect(asked('Heads')).toMatchObject({ holds: true });
+  });
+
   it('why not of a row that runs says so', () => {
     expect(whyNot(question(60), 'Look about')).toMatchObject({ holds: true });
   });

@@ -1,6 +1,7 @@
 import {
   archetypeOf,
   circleBlocked,
+  THING_RADIUS,
   type GroundDocument,
   type PlacedAgentDocument,
   type ProjectDocument,
@@ -9,8 +10,6 @@ import {
 import { keyOf, partAt, partsOf, type AnyPart, type PartRef } from './parts.ts';
 
 /** Why a part can't be where it is put; null where it can. */
-
-const THING_RADIUS = 0.2;
 
 interface Ground {
   document: ProjectDocument;
