@@ -85,7 +85,10 @@ describe('an archetype and the agents made from it', () => {
     const project = await app.newNightWatch();
     const page = await app.open(`${project}/cast/archetypes/warden`);
     await page.getByText('5 agents are made from it').waitFor();
-    await page.getByRole('button', { name: 'Sleeper', exact: true }).click();
+    await page
+      .getByRole('region', { name: 'Archetype Warden' })
+      .getByRole('button', { name: 'Sleeper', exact: true })
+      .click();
     await page.getByText('All as in Warden. What you change here is its own.').waitFor();
     await setNumber(page, 'Reaction of Sleeper', '0.5');
     await page.getByText('1 value is its own; the rest follows Warden.').waitFor();
