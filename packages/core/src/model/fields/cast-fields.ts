@@ -59,24 +59,6 @@ export const BODY_FIELDS = {
     required: true,
     about: 'of the circle that the body is',
   },
-  acceleration: {
-    kind: 'number',
-    label: 'Acceleration',
-    unit: 'm/s²',
-    minimum: 0.1,
-    maximum: 200,
-    required: true,
-    about: 'how fast its velocity changes',
-  },
-  turnRate: {
-    kind: 'number',
-    label: 'Turn rate',
-    unit: '°/s',
-    minimum: 1,
-    maximum: 3600,
-    required: true,
-    about: 'how fast it turns',
-  },
   height: {
     kind: 'number',
     label: 'Height',
@@ -94,6 +76,24 @@ export const BODY_FIELDS = {
     maximum: 6,
     usual: ({ height = DEFAULT_BODY_HEIGHT }) => Number((Number(height) * CROUCH_SHARE).toFixed(2)),
     about: 'crouched; left out, 60 % of the height',
+  },
+  acceleration: {
+    kind: 'number',
+    label: 'Acceleration',
+    unit: 'm/s²',
+    minimum: 0.1,
+    maximum: 200,
+    required: true,
+    about: 'how fast its velocity changes',
+  },
+  turnRate: {
+    kind: 'number',
+    label: 'Turn rate',
+    unit: '°/s',
+    minimum: 1,
+    maximum: 3600,
+    required: true,
+    about: 'how fast it turns',
   },
 } as const satisfies FieldSpecs;
 
@@ -161,24 +161,6 @@ export const CONE_FIELDS = {
 export const MOST_CONES = 8;
 
 export const SIGHT_FIELDS = {
-  fade: {
-    kind: 'number',
-    label: 'Awareness fades',
-    unit: '/s',
-    minimum: 0,
-    maximum: 100,
-    required: true,
-    about: 'awareness lost once the grace time has passed without sight',
-  },
-  grace: {
-    kind: 'number',
-    label: 'Grace time',
-    unit: 's',
-    minimum: 0,
-    maximum: 600,
-    required: true,
-    about: 'how long awareness stays when sight is lost',
-  },
   curious: {
     kind: 'number',
     label: 'Curious from',
@@ -196,6 +178,24 @@ export const SIGHT_FIELDS = {
     maximum: 1,
     required: true,
     about: 'the awareness at which `sight.certain` is raised',
+  },
+  grace: {
+    kind: 'number',
+    label: 'Grace time',
+    unit: 's',
+    minimum: 0,
+    maximum: 600,
+    required: true,
+    about: 'how long awareness stays when sight is lost',
+  },
+  fade: {
+    kind: 'number',
+    label: 'Awareness fades',
+    unit: '/s',
+    minimum: 0,
+    maximum: 100,
+    required: true,
+    about: 'awareness lost once the grace time has passed without sight',
   },
   forgetAfter: {
     kind: 'number',

@@ -43,9 +43,13 @@ const gait: AnySchema = yup
   .lazy((value: unknown) => (typeof value === 'object' ? gaitShape : field(GAIT_FIELDS.speed)))
   .meta({ variants: [field(GAIT_FIELDS.speed), gaitShape], required: true });
 
-const body = fieldsOf(BODY_FIELDS);
+// The order of a file's fields is older than that of the forms.
+const { radius, acceleration, turnRate, height, crouchHeight } = fieldsOf(BODY_FIELDS);
+const body: Fields = { radius, acceleration, turnRate, height, crouchHeight };
 const sight: Fields = {
   cones: needed(list(cone, MOST_CONES).min(1)),
+  fade: field(SIGHT_FIELDS.fade),
+  grace: field(SIGHT_FIELDS.grace),
   ...fieldsOf(SIGHT_FIELDS),
 };
 const hearing = fieldsOf(HEARING_FIELDS);
