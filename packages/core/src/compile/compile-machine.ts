@@ -138,6 +138,40 @@ function initialOf(
   return initial;
 }
 
+/**
+ * Follows where each state begins, and reports those that come to no state: histories that name themselves
+ * or each other, and what begins with one of them.
+ */
+function checkBeginnings(
+  entries: readonly Entry[],
+  initials: readonly number[],
+  scope: MindScope,
+): void {
+  const next = (index: number): number => {
+    const kind = kindOf(entries[index].document);
+    if (kind === 'compound') return initials[index];
+    if (kind !== 'history' && kind !== 'deepHistory') return -1;
+    if (initials[index] >= 0) return initials[index];
+    const { parent } = entries[index];
+    return parent >= 0 && kindOf(entries[parent].document) === 'compound' ? initials[parent] : -1;
+  };
+  entries.forEach(({ document, path }, index) => {
+    const way: number[] = [];
+    let at = index;
+    while (at >= 0 && !way.includes(at)) {
+      way.push(at);
+      at = next(at);
+    }
+    if (at !== index) return;
+    const names = [...way, index].map((each) => `“${entries[each].document.id}”`).join(' → ');
+    scope.context.findings.error(
+      'structure',
+      `${path}.initial`,
+      `“${document.id}” begins with itself (${names}), so nothing would ever be entered. Let “initial” name a state that is no history.`,
+    );
+  });
+}
+
 function compileTransition(
   document: TransitionDocument,
   path: string,
@@ -225,6 +259,8 @@ export function compileMachine(
       attention: document.attention ?? null,
     };
   });
+  const initials = states.map((state) => state.initial);
+  checkBeginnings(entries, initials, scope);
   const initial = resolve(ids, machine.initial, `${path}.initial`, scope);
   if (initial >= 0 && entries[initial].parent >= 0) {
     scope.context.findings.error(

@@ -118,7 +118,8 @@ export const NODES = {
   },
   limit: {
     title: 'Limit',
-    about: 'Lets its child start so many times in the agent’s life.',
+    about:
+      'Lets its child start so many times in the agent’s life. A start that the child’s own guard refuses does not count.',
     succeeds: 'with its child',
     fails: 'with its child, or when its starts are used up',
     fields: {
@@ -136,7 +137,7 @@ export const NODES = {
     title: 'Cooldown',
     about: 'Lets its child start only so long after it last ended or was stopped.',
     succeeds: 'with its child',
-    fails: 'with its child, or while it cools down',
+    fails: 'with its child, while it cools down, or when the time is not known',
     fields: { cooldown: child, seconds: seconds('how long after the child’s end') },
   },
   timeout: {

@@ -1,5 +1,5 @@
 import { readList } from './cells.ts';
-import { isAncestor, isHistory, type RunnableMachine } from './runnable.ts';
+import { isAncestor, isHistory, type RunnableMachine, type RunnableState } from './runnable.ts';
 
 /** Which states entering a target enters. Source: W3C SCXML, `addDescendantStatesToEnter` and `addAncestorStatesToEnter`. */
 
@@ -13,10 +13,7 @@ export function addDescendants(stepping: Machine, index: number, entering: Set<n
   const target = machine.states[index];
   if (isHistory(target.kind)) {
     const at = target.historyAt;
-    const goals =
-      cells[at] >= 0
-        ? readList(cells, at)
-        : [target.initial >= 0 ? target.initial : machine.states[target.parent].initial];
+    const goals = cells[at] >= 0 ? readList(cells, at) : defaultOf(machine, target);
     for (const goal of goals) addDescendants(stepping, goal, entering);
     for (const goal of goals) addAncestors(stepping, goal, target.parent, entering);
     return;
@@ -28,6 +25,13 @@ export function addDescendants(stepping: Machine, index: number, entering: Set<n
   } else if (target.kind === 'parallel') {
     addRegions(stepping, index, entering);
   }
+}
+
+/** What a history that remembers nothing leads to: what it says, else where its parent begins; in a parallel, all regions. */
+function defaultOf({ states }: RunnableMachine, history: RunnableState): readonly number[] {
+  if (history.initial >= 0) return [history.initial];
+  const parent = states[history.parent];
+  return parent.kind === 'parallel' ? parent.children : [parent.initial];
 }
 
 function addRegions(stepping: Machine, index: number, entering: Set<number>): void {

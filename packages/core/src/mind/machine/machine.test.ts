@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { StateDocument } from '../../model/documents.ts';
+import { checkProject } from '../../findings/check-project.ts';
+import type { MachineDocument, StateDocument } from '../../model/documents.ts';
 import { cornerProject, story, watch } from '../../testing/orchard.fixture.ts';
+import { readMind } from '../../world/readout/readout.ts';
 
 const say = (text: string) => [{ do: 'say', text }];
 
@@ -410,6 +412,56 @@ describe('events', () => {
     expect(story(entries)).toContain('cycle a');
     expect(world.agents.every(({ inboxes }) => inboxes.every(({ length }) => length <= 66))).toBe(
       true,
+    );
+  });
+});
+
+describe('a history that remembers nothing', () => {
+  const house = (states: StateDocument[], kind?: 'parallel'): MachineDocument => ({
+    initial: 'out',
+    states: [
+      { id: 'out', leaves: [{ to: 'past', after: 0.1 }] },
+      { id: 'house', ...(kind ? { kind } : { initial: 'a' }), states },
+    ],
+  });
+
+  it('in a parallel enters all its regions', () => {
+    const { run, world } = watch(
+      cornerProject({
+        machine: house([{ id: 'a' }, { id: 'b' }, { id: 'past', kind: 'history' }], 'parallel'),
+      }),
+    );
+    run(30);
+    expect(readMind(world, 'keeper', null)!.active).toEqual(['house', 'a', 'b']);
+  });
+
+  it.each<[string, MachineDocument, string]>([
+    ['a compound that begins with it', house([{ id: 'a', kind: 'history' }, { id: 'past' }]), 'a'],
+    [
+      'one that names itself',
+      house([{ id: 'a' }, { id: 'past', kind: 'history', initial: 'past' }]),
+      'past',
+    ],
+    [
+      'two that name each other',
+      house([
+        { id: 'a' },
+        { id: 'past', kind: 'history', initial: 'other' },
+        { id: 'other', kind: 'deepHistory', initial: 'past' },
+      ]),
+      'past',
+    ],
+    ['a compound that holds nothing else', house([{ id: 'a', kind: 'history' }]), 'a'],
+  ])('is an error in %s, with its place', (_, broken, id) => {
+    if (id === 'a') broken.states[0].leaves = [{ to: 'house', after: 0.1 }];
+    const { program, findings } = checkProject(cornerProject({ machine: broken }));
+    expect(program).toBeNull();
+    expect(findings).toContainEqual(
+      expect.objectContaining({
+        severity: 'error',
+        message: expect.stringContaining(`“${id}” begins with itself`),
+        path: expect.stringMatching(/states\[1\]\.states\[\d\]\.initial$/),
+      }),
     );
   });
 });

@@ -7,7 +7,7 @@ import type { NodeKindOf } from './node-kind.ts';
 import { ticksOf } from './ticks.ts';
 import { Wrapped } from './wrapped.ts';
 
-/** Fails for so long after its child has ended or was stopped. */
+/** Fails for so long after its child has ended or was stopped, and where the time is not known. */
 export class Cooldown extends Wrapped {
   private readonly seconds: NumberFunction;
   private readonly readyAt: number;
@@ -19,8 +19,11 @@ export class Cooldown extends Wrapped {
   }
 
   override start(host: Host): Status {
-    if (host.tick < host.memory[this.readyAt]) return FAILURE;
-    return this.cooling(host, this.child.start(host));
+    const ticks = ticksOf(host, this.seconds);
+    if (ticks - ticks !== 0 || host.tick < host.memory[this.readyAt]) return FAILURE;
+    const admitted = this.child.admits(host);
+    const status = this.child.start(host);
+    return admitted ? this.cooling(host, status) : status;
   }
   override step(host: Host): Status {
     return this.cooling(host, this.child.step(host));

@@ -18,7 +18,7 @@ export class Limit extends Wrapped {
 
   override start(host: Host): Status {
     if (host.memory[this.used] >= this.times) return FAILURE;
-    host.memory[this.used]++;
+    if (this.child.admits(host)) host.memory[this.used]++;
     return this.child.start(host);
   }
 }

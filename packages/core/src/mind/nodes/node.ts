@@ -57,9 +57,13 @@ export class TreeNode implements Behaviour {
     this.preempts = preempts;
   }
 
+  /** Whether its guard lets it start. What is refused has not started. */
+  admits(host: Host): boolean {
+    return this.guard === null || this.guard(host);
+  }
+
   start(host: Host): Status {
-    const { guard } = this;
-    const status = guard !== null && !guard(host) ? FAILURE : this.body.start(host);
+    const status = this.admits(host) ? this.body.start(host) : FAILURE;
     mark(host, this.at, status);
     return status;
   }

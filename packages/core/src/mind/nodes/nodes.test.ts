@@ -457,3 +457,56 @@ describe('chance', () => {
     expect(heard(2)).not.toBe(words.join(' '));
   });
 });
+
+describe('a parallel that can no longer succeed', () => {
+  it('fails at once, and stops what runs', () => {
+    const { run, entries } = growing({
+      parallel: [
+        { fail: { do: 'wait', seconds: 0.05 } },
+        { do: 'wait', seconds: 5 },
+        { do: 'wait', seconds: 5 },
+      ],
+      successes: 3,
+      failures: 2,
+    });
+    run(10);
+    const ends = entries.flatMap((entry) => (entry.kind === 'end' ? [entry.ending] : []));
+    expect(ends).toContain('failure');
+    expect(ends.filter((ending) => ending === 'stopped')).toHaveLength(2);
+  });
+});
+
+describe('what was refused by its own guard has not started', () => {
+  const refused = (node: object): NodeDocument =>
+    ({ repeat: { selector: [{ ...node }, { do: 'wait', seconds: 0.05 }] } }) as NodeDocument;
+  const barred = { ...say('in'), when: 'time > 0.5' };
+
+  it('so it uses up none of a limit', () => {
+    const { run, entries } = growing(refused({ limit: barred, times: 1 }));
+    run(120);
+    expect(said(entries)).toBe('in');
+  });
+
+  it('so no cooldown follows it', () => {
+    const { run, entries } = growing(refused({ cooldown: barred, seconds: 60 }));
+    run(120);
+    expect(said(entries)).toBe('in');
+  });
+
+  it('so it is no round of a repeat, which tries again in the next decision', () => {
+    const { run, entries } = growing({ repeat: barred, times: 2 });
+    run(20);
+    expect(said(entries)).toBe('');
+    expect(entries.some(({ kind }) => kind === 'end')).toBe(false);
+    run(40);
+    expect(said(entries)).toBe('in in');
+  });
+});
+
+it('a cooldown whose time is not known fails, as a timeout and a delay do', () => {
+  for (const kind of ['cooldown', 'timeout', 'delay']) {
+    const { run, entries } = growing({ [kind]: say('in'), seconds: '1 / 0' } as never);
+    run(5);
+    expect([kind, said(entries)]).toEqual([kind, '']);
+  }
+});

@@ -37,8 +37,9 @@ export class Parallel implements Behaviour {
       this.stop(host);
       return SUCCESS;
     }
-    const over = successes + failures === this.children.length;
-    if (failures < this.failures && !over) return RUNNING;
+    const running = this.children.length - successes - failures;
+    // Where too few are left to succeed it is decided, whatever becomes of them.
+    if (failures < this.failures && successes + running >= this.successes) return RUNNING;
     this.stop(host);
     return FAILURE;
   }

@@ -32,6 +32,12 @@ export class Repeat extends Wrapped {
 
   /** Begins a round. */
   private round(host: Host): Status {
+    if (!this.child.admits(host)) {
+      // A round that is refused is none: it is tried again in the next decision.
+      host.memory[this.inside] = 0;
+      this.child.start(host);
+      return RUNNING;
+    }
     const status = this.child.start(host);
     host.memory[this.inside] = status === RUNNING ? 1 : 0;
     return status === RUNNING ? RUNNING : this.over(host, status);
