@@ -118,6 +118,32 @@ describe('a project', () => {
     expect(await order()).toEqual([one, two]);
   });
 
+  it('is listed with all others by two queries, however many there are', async () => {
+    for (let i = 0; i < 12; i++) await add(`Night ${i}`);
+    let queries = 0;
+    database.sequelize.addHook('beforeQuery', 'counting', () => {
+      queries++;
+    });
+    const { body } = await call('GET', '/api/projects');
+    database.sequelize.removeHook('beforeQuery', 'counting');
+    expect(body!.projects).toHaveLength(12);
+    expect(queries).toBeLessThanOrEqual(2);
+  });
+
+  it.each(['GET', 'PUT', 'DELETE'] as const)(
+    'with an id that can’t be one is refused: %s',
+    async (method) => {
+      const { status, type, body } = await call(
+        method,
+        '/api/projects/Not%20One',
+        method === 'PUT' ? demo : undefined,
+        { 'if-match': '"1"' },
+      );
+      expect([status, type]).toEqual([400, expect.stringMatching(/problem\+json/)]);
+      expect(body!.faults).toContainEqual(expect.objectContaining({ path: 'id' }));
+    },
+  );
+
   it('takes one of two edits that are sent in the same moment, on top of the same', async () => {
     const id = await add('Contended');
     const answers = await Promise.all(

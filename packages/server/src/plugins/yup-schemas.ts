@@ -15,6 +15,22 @@ function withJsonSchemas(schema: Record<string, unknown>): JsonSchema {
   return Object.fromEntries(converted) as JsonSchema;
 }
 
+/** Checks a part of a request; what is wrong comes back as a problem with the path of each fault. */
+export function validator(schema: unknown, part: string | undefined) {
+  return (data: unknown): { value: unknown } | { error: Problem } => {
+    try {
+      const value = (schema as yup.Schema).validateSync(data, { strict: true, abortEarly: false });
+      return { value };
+    } catch (error) {
+      if (!(error instanceof yup.ValidationError)) throw error;
+      const faults = error.inner.map(({ path, message }) => ({ path: path ?? '', message }));
+      return {
+        error: new Problem('malformed-request', `The request’s ${part} has faults.`, { faults }),
+      };
+    }
+  };
+}
+
 /** Routes say what they take as Yup schemas; the OpenAPI document is made from the same. */
 export const yupSchemas = fp(async (app) => {
   await app.register(swagger, {
@@ -28,22 +44,5 @@ export const yupSchemas = fp(async (app) => {
     },
     transform: ({ schema, url }) => ({ schema: withJsonSchemas({ ...schema }), url }),
   });
-  app.setValidatorCompiler(({ schema, httpPart }) => (data) => {
-    try {
-      return {
-        value: (schema as unknown as yup.Schema).validateSync(data, {
-          strict: true,
-          abortEarly: false,
-        }),
-      };
-    } catch (error) {
-      if (!(error instanceof yup.ValidationError)) throw error;
-      const faults = error.inner.map(({ path, message }) => ({ path: path ?? '', message }));
-      return {
-        error: new Problem('malformed-request', `The request’s ${httpPart} has faults.`, {
-          faults,
-        }),
-      };
-    }
-  });
+  app.setValidatorCompiler(({ schema, httpPart }) => validator(schema, httpPart));
 });

@@ -7,6 +7,7 @@ import {
 } from '@crooked-lantern/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
+import { validator } from '../plugins/yup-schemas.ts';
 import { Problem } from '../problem.ts';
 import type { ProjectStore, StoredProject } from '../storage/projects.ts';
 
@@ -68,12 +69,8 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore): void {
   // Documents are checked as a whole by the core, which gives every fault its path.
   const document = (summary: string, params?: Record<string, unknown>) => ({
     schema: { summary, ...(params ? { params } : {}), body: DOCUMENT_BODY },
-    validatorCompiler:
-      ({ httpPart, schema }: { httpPart?: string; schema: unknown }) =>
-      (data: unknown) => {
-        if (httpPart === 'body') return { value: data };
-        return { value: (schema as yup.Schema).validateSync(data) as unknown };
-      },
+    validatorCompiler: ({ httpPart, schema }: { httpPart?: string; schema: unknown }) =>
+      httpPart === 'body' ? (data: unknown) => ({ value: data }) : validator(schema, httpPart),
   });
 
   app.get('/api/projects', { schema: { summary: 'All projects, latest first' } }, async () => ({

@@ -1,7 +1,8 @@
 import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
-import { UniqueConstraintError } from 'sequelize';
+import { Op, UniqueConstraintError } from 'sequelize';
 import { Problem } from '../problem.ts';
 import type { Database } from './database.ts';
+import type { ProjectRow } from './models.ts';
 
 export interface ProjectSummary {
   id: string;
@@ -56,6 +57,21 @@ function missing(id: string): Problem {
   return new Problem('not-found', `There is no project “${id}”. It may have been deleted.`);
 }
 
+function summaryOf(project: ProjectRow, document: ProjectDocument): ProjectSummary {
+  const ground: GroundDocument | undefined = document.grounds[document.start.ground];
+  return {
+    id: project.id,
+    title: project.title,
+    edit: project.edit,
+    minds: Object.keys(document.minds).length,
+    agents: Object.keys(ground?.agents ?? {}).length,
+    createdAt: project.createdAt.toISOString(),
+    updatedAt: project.updatedAt.toISOString(),
+    note: document.note,
+    ground,
+  };
+}
+
 export function createProjectStore({
   sequelize,
   models: { Project, Edit },
@@ -90,23 +106,15 @@ export function createProjectStore({
           ['id', 'ASC'],
         ],
       });
-      return Promise.all(
-        projects.map(async (project): Promise<ProjectSummary> => {
-          const { document } = await readAt(project.id, project.edit, project.updatedAt);
-          const ground: GroundDocument | undefined = document.grounds[document.start.ground];
-          return {
-            id: project.id,
-            title: project.title,
-            edit: project.edit,
-            minds: Object.keys(document.minds).length,
-            agents: Object.keys(ground?.agents ?? {}).length,
-            createdAt: project.createdAt.toISOString(),
-            updatedAt: project.updatedAt.toISOString(),
-            note: document.note,
-            ground,
-          };
-        }),
-      );
+      // One query for all documents, however many projects there are.
+      const edits = await Edit.findAll({
+        where: { [Op.or]: projects.map(({ id, edit }) => ({ projectId: id, number: edit })) },
+      });
+      const documents = new Map(edits.map(({ projectId, document }) => [projectId, document]));
+      return projects.flatMap((project): ProjectSummary[] => {
+        const document = documents.get(project.id);
+        return document ? [summaryOf(project, document)] : [];
+      });
     },
 
     read,
