@@ -34,7 +34,11 @@ function file(name: string, content: string): string {
 
 describe('files that are no projects', () => {
   it.each<[string, string, RegExp]>([
-    ['malformed', '{"format": "crooked-lantern/project",}', /is not JSON .*Nothing was opened/],
+    [
+      'malformed',
+      '{"format": "crooked-lantern/project",}',
+      /This is not JSON: reading stopped at line 1, column 38.*Nothing was opened/,
+    ],
     ['foreign', '{"format": "shopping-list"}', /belongs to another program/],
     ['newer', '{"format": "crooked-lantern/project", "version": 9}', /9 is newer/],
     [

@@ -53,6 +53,7 @@ describe('what a game ships', () => {
     expect([...closure(path.join(CORE, 'index.ts')).packages].sort()).toEqual([
       'acorn',
       'fflate',
+      'jsonc-parser',
       'yup',
     ]);
   });

@@ -20,6 +20,7 @@ export {
   type Fault,
   type ReadResult,
 } from './model/file/read-project.ts';
+export { parseJson, type JsonFault } from './model/file/parse-json.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';

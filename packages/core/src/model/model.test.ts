@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cornerProject } from '../testing/orchard.fixture.ts';
 import { ACTION_NAMES, ACTIONS } from './actions.ts';
-import type { ProjectDocument } from './documents.ts';
+import type { NodeDocument, ProjectDocument, StateDocument } from './documents.ts';
 import { nearestName } from './nearest-name.ts';
 import { readProject, readProjectText } from './file/read-project.ts';
 import { toJsonSchema } from './schema/json-schema.ts';
@@ -261,7 +261,75 @@ describe('faults of form', () => {
     expect(first('{"format": "crooked-lantern/project", "version": 2}')).toContain('2 is newer');
   });
 
+  it.each<[string, (text: string) => string, string, RegExp]>([
+    [
+      'a key that is given twice',
+      (text) => text.replace('"title"', '"title": "x",\n "title"'),
+      'title',
+      /given twice.*line \d+, column \d+/,
+    ],
+    [
+      'a number too large',
+      (text) => text.replace(/"fade": ?[\d.]+/, '"fade": 1e400'),
+      'archetypes.',
+      /too large.*1e400/,
+    ],
+    ['a comment', (text) => `// mine\n${text}`, '', /line 1, column 1/],
+    ['a text cut off', (text) => text.slice(0, -20), '', /not JSON.*line \d+/],
+    ['nothing at all', () => '', '', /not JSON/],
+  ])('tell of %s, and where', (_, change, path, words) => {
+    const result = readProjectText(change(serialiseProject(demo())));
+    expect(result.ok).toBe(false);
+    const [fault] = result.ok ? [] : result.faults;
+    expect(fault.path.startsWith(path)).toBe(true);
+    expect(fault.message).toMatch(words);
+  });
+
+  it.each<[string, (document: ProjectDocument) => void]>([
+    [
+      'tree nodes',
+      ({ minds }) => {
+        let root: NodeDocument = { do: 'stop' };
+        for (let i = 0; i < 1000; i++) root = { invert: root };
+        minds.warden.trees!.deep = { root };
+      },
+    ],
+    [
+      'states',
+      ({ minds }) => {
+        let state: StateDocument = { id: 's0' };
+        for (let i = 1; i < 500; i++)
+          state = { id: `s${i}`, initial: `s${i - 1}`, states: [state] };
+        minds.warden.machine!.states.push(state);
+      },
+    ],
+    [
+      'fields of its own',
+      (document) => {
+        let field: unknown = 1;
+        for (let i = 0; i < 100_000; i++) field = { deeper: field };
+        Object.assign(document, { 'x-deep': field });
+      },
+    ],
+  ])('that have %s inside each other without end are refused in words', (_, change) => {
+    const document = demo();
+    change(document);
+    const result = readProject(document);
+    expect(result.ok ? '' : result.faults[0].message).toMatch(/more than 256 levels deep/);
+    const text = `${'{"a":'.repeat(50_000)}1${'}'.repeat(50_000)}`;
+    const read = readProjectText(text);
+    expect(read.ok ? '' : read.faults[0].message).toMatch(/more than 256 levels deep at line 1/);
+  });
+
+  it('take a byte order mark for what it is', () => {
+    expect(readProjectText(`\uFEFF${serialiseProject(demo())}`)).toEqual({
+      ok: true,
+      document: demo(),
+    });
+  });
+
   it('never make reading throw', () => {
+    fc.assert(fc.property(fc.string(), (text) => void readProjectText(text)));
     fc.assert(fc.property(fc.json(), (text) => void readProjectText(text)));
     fc.assert(
       fc.property(

@@ -64,14 +64,14 @@ async function request<T>(path: string, init: RequestInit = {}): Promise<T> {
 
 const json = (body: unknown, headers: Record<string, string> = {}): RequestInit => ({
   headers: { 'content-type': 'application/json', ...headers },
-  body: typeof body === 'string' ? body : JSON.stringify(body),
+  body: JSON.stringify(body),
 });
 
 export const api = {
   list: () =>
     request<{ projects: ProjectSummary[] }>('/api/projects').then(({ projects }) => projects),
   read: (id: string) => request<StoredProject>(`/api/projects/${id}`),
-  create: (document: ProjectDocument | string) =>
+  create: (document: ProjectDocument) =>
     request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),
   write: (id: string, basedOn: number, document: ProjectDocument) =>
     request<StoredProject>(`/api/projects/${id}`, {

@@ -1,3 +1,4 @@
+import { parseJson, type ProjectDocument } from '@crooked-lantern/core';
 import { Download, Ellipsis, FilePlus, FolderOpen, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -139,16 +140,14 @@ export function HomePage() {
         });
         return;
       }
-      const text = await file.text();
-      try {
-        JSON.parse(text);
-      } catch (error) {
-        setNotice({
-          text: `“${file.name}” is not JSON (${(error as Error).message}). Nothing was opened. Choose a file that ends in .lantern.json.`,
-        });
+      const parsed = parseJson(await file.text());
+      if ('faults' in parsed) {
+        const [{ path, message }] = parsed.faults;
+        const what = path === '' ? message : `${path} ${message}.`;
+        setNotice({ text: `“${file.name}”: ${what} Nothing was opened.` });
         return;
       }
-      const { id } = await api.create(text);
+      const { id } = await api.create(parsed.value as ProjectDocument);
       await navigate(`/projects/${id}/minds`);
     });
 

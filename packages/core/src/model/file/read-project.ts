@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../documents.ts';
+import { DEEPEST, parseJson } from './parse-json.ts';
 import { projectSchema } from '../schema/project.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
@@ -15,27 +16,27 @@ function refuse(path: string, message: string): ReadResult {
   return { ok: false, faults: [{ path, message }] };
 }
 
-/** Line and column (from 1) of an offset in `text`. */
-function lineAndColumn(text: string, offset: number): string {
-  const before = text.slice(0, offset).split('\n');
-  return `line ${before.length}, column ${before[before.length - 1].length + 1}`;
-}
-
 /** Reads the text of an open file. Never throws; a refused file comes back as faults. */
 export function readProjectText(text: string): ReadResult {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    const message = error instanceof Error ? error.message : String(error);
-    const offset = /position (\d+)/.exec(message)?.[1];
-    const where = offset === undefined ? '' : ` at ${lineAndColumn(text, Number(offset))}`;
-    return refuse(
-      '',
-      `This is not JSON: reading stopped${where} (${message}). Open a project file made by Crooked Lantern.`,
-    );
+  const parsed = parseJson(text);
+  return 'faults' in parsed ? { ok: false, faults: parsed.faults } : readProject(parsed.value);
+}
+
+/** The path of the first part that lies too deep; null where none does. */
+function tooDeep(document: object): string | null {
+  const waiting: { part: object; path: string; depth: number }[] = [
+    { part: document, path: '', depth: 1 },
+  ];
+  for (let entry = waiting.pop(); entry; entry = waiting.pop()) {
+    const { part, path, depth } = entry;
+    if (depth > DEEPEST) return path;
+    for (const [key, inner] of Object.entries(part)) {
+      if (typeof inner !== 'object' || inner === null) continue;
+      const step = Array.isArray(part) ? `[${key}]` : path === '' ? key : `.${key}`;
+      waiting.push({ part: inner as object, path: path + step, depth: depth + 1 });
+    }
   }
-  return readProject(value);
+  return null;
 }
 
 /** Checks the form of a parsed document. Names across it are checked when it is compiled. */
@@ -43,6 +44,12 @@ export function readProject(value: unknown): ReadResult {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return refuse('', 'A project is one JSON object; this is something else.');
   }
+  const deep = tooDeep(value);
+  if (deep !== null)
+    return refuse(
+      deep.length > 120 ? `${deep.slice(0, 120)}…` : deep,
+      `is nested more than ${DEEPEST} levels deep. Take parts out of what they are in.`,
+    );
   const { format, version } = value as { format?: unknown; version?: unknown };
   if (format !== PROJECT_FORMAT) {
     return refuse(
