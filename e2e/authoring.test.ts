@@ -145,6 +145,33 @@ describe('writing a mind from almost nothing', () => {
 });
 
 describe('the transport', () => {
+  it('does nothing with letters that belong to a field, a menu or a dialog', async () => {
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden`);
+    await untilRunning(page);
+    await page.keyboard.press('p');
+    await untilResting(page);
+    const clock = () => page.getByTestId('clock').innerText();
+    const before = await clock();
+    const letters = 'replay abcdefghijklmnopqrstuvwxyz0123456789,.';
+    await page.keyboard.press('Control+k');
+    const field = page.getByRole('searchbox', { name: 'Find a command' });
+    await field.pressSequentially(letters);
+    expect(await field.inputValue()).toBe(letters);
+    expect(await clock()).toBe(before);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: /^Speed 1 times/ }).click();
+    await page.getByRole('menu').waitFor();
+    for (const letter of 'prx.,') await page.keyboard.press(letter);
+    expect(await clock()).toBe(before);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('.');
+    await page.waitForFunction(
+      (text) => document.querySelector('[data-testid="clock"]')?.textContent !== text,
+      before,
+    );
+  });
+
   it('pauses, goes by ticks, restarts, and takes another seed, with keys', async () => {
     const page = await app.open(await app.newNight());
     await untilRunning(page);

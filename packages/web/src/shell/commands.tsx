@@ -33,10 +33,18 @@ function useRegistry(): Registry {
   return registry;
 }
 
-/** Whether typing belongs to the element: a shortcut without Ctrl must then stay out of the way. */
-function takesTyping(target: EventTarget | null): boolean {
-  if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+/** Fields that are typed into, and what takes letters to find an entry by. */
+const TYPED_INTO =
+  'input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"], [role="listbox"]';
+
+/**
+ * Whether what is typed belongs to a field, a menu or a dialog: a shortcut without Ctrl must then stay out of
+ * the way. The event alone does not tell: a list that is searched sends it on to its entries.
+ */
+function belongsElsewhere({ target }: KeyboardEvent): boolean {
+  return [target, document.activeElement].some(
+    (element) => element instanceof Element && element.closest(TYPED_INTO) !== null,
+  );
 }
 
 export function CommandProvider({ children }: { children: ReactNode }) {
@@ -52,7 +60,7 @@ export function CommandProvider({ children }: { children: ReactNode }) {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};
     for (const key of keys.split('\n').filter(Boolean)) {
       bindings[key] = (event) => {
-        if (takesTyping(event.target) && !key.startsWith('$mod')) return;
+        if (!key.startsWith('$mod') && belongsElsewhere(event)) return;
         const command = latest.current.find(
           (candidate) => candidate.keys === key && candidate.disabled === undefined,
         );
