@@ -141,6 +141,13 @@ function checkUnary(checker: Checker, node: UnaryExpression): Typed | null {
   return fault(checker, node, `“${node.operator}” can’t be used in an expression.`);
 }
 
+/** Both sides with their units: “distance(quarry)” is in m, “patience” is in s. */
+function sides(checker: Checker, { left, right }: BinaryExpression, a: Typed, b: Typed): string {
+  const side = (node: { start: number; end: number }, { unit }: Typed) =>
+    `“${textOf(checker, node)}” ${sameUnit(unit, PLAIN) ? 'has no unit' : `is in ${unitText(unit)}`}`;
+  return `${side(left, a)}, ${side(right, b)}`;
+}
+
 function checkComparison(
   checker: Checker,
   node: BinaryExpression,
@@ -168,7 +175,11 @@ function checkComparison(
       'Points are hardly ever equal: compare distance(point) with a length.',
     );
   if (!sameUnit(a.unit, b.unit)) {
-    return fault(checker, node, `This compares ${unitText(a.unit)} with ${unitText(b.unit)}.`);
+    return fault(
+      checker,
+      node,
+      `Only what has one unit can be compared: ${sides(checker, node, a, b)}.`,
+    );
   }
   return {
     ir: { op: 'compare', at: span(node), type: 'flag', operator, a: a.ir, b: b.ir },
@@ -194,7 +205,7 @@ function checkArithmetic(
     return fault(
       checker,
       node,
-      `“${operator}” needs one unit on both sides: ${unitText(a.unit)} and ${unitText(b.unit)}.`,
+      `“${operator}” needs one unit on both sides: ${sides(checker, node, a, b)}.`,
     );
   return {
     ir: { op: 'arithmetic', at: span(node), type: 'number', operator, a: a.ir, b: b.ir },
