@@ -281,6 +281,29 @@ describe('for everybody', () => {
     }
   });
 
+  it.each([
+    [1920, 1080],
+    [1280, 800],
+  ])('keeps the plan at one size beside scrollbars, at %i × %i', async (width, height) => {
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden`, {
+      viewport: { width, height },
+    });
+    await untilRunning(page);
+    await pause(page);
+    const plan = page.locator('svg:has(.leaf)');
+    await plan.waitFor();
+    const sizes = await plan.evaluate(async (svg) => {
+      const seen = new Set<string>();
+      for (let frame = 0; frame < 30; frame++) {
+        await new Promise(requestAnimationFrame);
+        const { width: across, height: down } = svg.getBoundingClientRect();
+        seen.add(`${across} × ${down}`);
+      }
+      return [...seen];
+    });
+    expect(sizes).toHaveLength(1);
+  });
+
   it('holds together at 200 % zoom: nothing runs off to the side', async () => {
     const page = await app.open(await app.newNight(), { viewport: { width: 640, height: 400 } });
     await untilRunning(page);

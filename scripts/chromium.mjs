@@ -3,17 +3,23 @@ import path from 'node:path';
 import { installDebianPackages } from './install.mjs';
 import { Refusal } from './project.mjs';
 
-/** How headless Chromium is started for tests and pictures: quiet, offline, and as root too. */
-export const CHROMIUM_FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+/**
+ * How headless Chromium is launched for tests and pictures: quiet, offline, as root too, and with scrollbars
+ * shown, as those who use the pages have them.
+ */
+export const CHROMIUM_OPTIONS = {
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+  ignoreDefaultArgs: ['--hide-scrollbars'],
+};
 
 function find() {
   const named = process.env.CHROMIUM;

@@ -8,7 +8,7 @@ import {
   startProxy,
   type CuttableProxy,
 } from '../../packages/server/src/testing/cuttable-proxy.fixture.ts';
-import { CHROMIUM_FLAGS } from '../../scripts/chromium.mjs';
+import { CHROMIUM_OPTIONS } from '../../scripts/chromium.mjs';
 import { freePort } from '../../scripts/postgres.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '../..');
@@ -83,7 +83,7 @@ export async function startApp(): Promise<App> {
   await startServer();
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: CHROMIUM_FLAGS,
+    ...CHROMIUM_OPTIONS,
   });
   return {
     address,

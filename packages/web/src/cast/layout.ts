@@ -5,6 +5,7 @@ export const FormColumn = styled.section`
   min-width: 0;
   padding: 10px 14px 20px;
   overflow: auto;
+  scrollbar-gutter: stable;
   h3 {
     display: flex;
     align-items: center;

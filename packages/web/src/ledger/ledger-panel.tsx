@@ -33,6 +33,7 @@ const Body = styled.div`
   max-height: ${SHOWN_HEIGHT};
   min-height: 130px;
   overflow-y: auto;
+  scrollbar-gutter: stable;
 `;
 
 const Names = styled.div`

@@ -96,7 +96,10 @@ function stateOf(
 /** “11 states”, or what the mind is besides. */
 function sizeOf(document: Parameters<typeof listStates>[0], mind: string): string {
   const { machine, activity } = document.minds[mind];
-  if (machine) return `${listStates(document, mind).length} states`;
+  if (machine) {
+    const count = listStates(document, mind).length;
+    return count === 1 ? '1 state' : `${count} states`;
+  }
   if (activity && 'tree' in activity) return 'tree';
   return activity && 'rules' in activity ? 'rules' : 'action';
 }

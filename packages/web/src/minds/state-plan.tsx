@@ -19,6 +19,7 @@ import type { Selection } from './use-selection.ts';
 const Frame = styled.section`
   position: relative;
   overflow: auto;
+  scrollbar-gutter: stable;
   border-bottom: 1px solid var(--line);
   svg {
     display: block;
@@ -257,9 +258,13 @@ export function StatePlan({
   const [room, setRoom] = useState({ width: 640, height: 240 });
   useEffect(() => {
     if (!box) return undefined;
-    const observer = new ResizeObserver(() =>
-      setRoom({ width: box.clientWidth, height: box.clientHeight }),
-    );
+    const observer = new ResizeObserver(() => {
+      // Without what a scrollbar takes below: the plan's size, which brings it up, must not follow from it.
+      const [width, height] = [box.clientWidth, box.offsetHeight];
+      setRoom((last) =>
+        last.width === width && last.height === height ? last : { width, height },
+      );
+    });
     observer.observe(box);
     return () => observer.disconnect();
   }, [box]);

@@ -27,6 +27,7 @@ import type { Selection } from './use-selection.ts';
 
 const Sheet = styled.section`
   overflow: auto;
+  scrollbar-gutter: stable;
   padding: 10px 14px 14px;
 `;
 

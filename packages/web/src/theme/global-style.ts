@@ -31,6 +31,7 @@ export const GlobalStyle = createGlobalStyle`
   :root[data-theme='day'] { ${day} }
 
   *, *::before, *::after { box-sizing: border-box; }
+  * { scrollbar-color: var(--line2) transparent; scrollbar-width: thin; }
   html, body, #root { height: 100%; margin: 0; }
   body {
     background: var(--night);

@@ -29,6 +29,7 @@ export const PlaceMain = styled.main<{ $columns: string }>`
 /** The list on the left of a place. */
 export const ListColumn = styled.nav`
   overflow: auto;
+  scrollbar-gutter: stable;
   padding: 10px 8px;
   border-right: 1px solid var(--line);
   background: color-mix(in srgb, var(--panel) 50%, var(--night));

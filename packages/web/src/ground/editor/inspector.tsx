@@ -15,6 +15,7 @@ import type { GroundEditor } from './use-ground-editor.ts';
 
 const Column = styled.aside`
   overflow: auto;
+  scrollbar-gutter: stable;
   padding: 12px 14px;
   border-left: 1px solid var(--line);
   h2 {
