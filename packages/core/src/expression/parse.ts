@@ -9,6 +9,29 @@ export interface ExpressionFault {
 
 export type ParseResult = { ok: true; node: Node } | { ok: false; fault: ExpressionFault };
 
+/** Words people write for signs. */
+const SIGNS: Readonly<Record<string, string>> = { and: '&&', or: '||', not: '!' };
+
+/** What people are used to write elsewhere, at the place where reading stopped or right before it. */
+function habit(source: string, offset: number): ExpressionFault | null {
+  const [done, rest] = [source.slice(0, offset), source.slice(offset)];
+  const negation = /\bnot\s*$/.exec(done);
+  const word = negation ? 'not' : /^(and|or|not)\b/.exec(rest)?.[1];
+  if (word !== undefined) {
+    const from = negation?.index ?? offset;
+    return {
+      message: `“${word}” is written “${SIGNS[word]}” in an expression.`,
+      at: [from, from + word.length],
+    };
+  }
+  const unit = /^(m|s|°)(?![\w.])/.exec(rest)?.[1];
+  if (unit === undefined || !/(^|[^\w.])\d[\d.]*\s*$/.test(done)) return null;
+  return {
+    message: `Write the number without “${unit}”: its unit follows from what it is used with.`,
+    at: [offset, offset + unit.length],
+  };
+}
+
 function plainReason(reason: string, source: string, offset: number): string {
   if (offset >= source.trimEnd().length)
     return 'The expression stops too early: something is missing at its end.';
@@ -32,7 +55,7 @@ export function parseExpression(source: string): ParseResult {
       const from = node.end + rest.length - rest.trimStart().length;
       return {
         ok: false,
-        fault: {
+        fault: habit(source, from) ?? {
           message: `“${rest.trim()}” is left over: the expression ends before it.`,
           at: [from, source.trimEnd().length],
         },
@@ -45,7 +68,7 @@ export function parseExpression(source: string): ParseResult {
     const reason = error.message.replace(/ \(\d+:\d+\)$/, '');
     return {
       ok: false,
-      fault: {
+      fault: habit(source, offset) ?? {
         message: plainReason(reason, source, offset),
         at: [offset, Math.min(offset + 1, source.length)],
       },
