@@ -1,5 +1,5 @@
 import type { Expression as Node } from 'acorn';
-import { suggestion } from '../model/nearest-name.ts';
+import { nearestName, suggestion } from '../model/nearest-name.ts';
 import {
   BUILTINS,
   builtinsNamed,
@@ -32,6 +32,15 @@ function knownNames(checker: Checker): string[] {
       ...BUILTINS.map((builtin) => builtin.name),
     ]),
   ];
+}
+
+/** For a word that is nearly the first part of names: the names that begin so. */
+function partsOf(name: string, names: readonly string[]): string {
+  const firstOf = (dotted: string) => dotted.slice(0, dotted.indexOf('.'));
+  const dotted = names.filter((known) => known.includes('.'));
+  const nearest = nearestName(name, new Set(dotted.map(firstOf)));
+  const parts = dotted.filter((known) => firstOf(known) === nearest);
+  return parts.length > 0 ? ` Did you mean ${parts.join(', ')}?` : '';
 }
 
 /** A parameter stands for the expression it is bound to, wherever that was written. */
@@ -80,10 +89,11 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   const placed = checker.scope.onGround.get(name);
   if (placed)
     return { ir: { op: 'literal', at, type: placed.type, value: placed.index }, unit: PLAIN };
+  const names = knownNames(checker);
   return fault(
     checker,
     node,
-    `Nothing is called “${name}” here.${suggestion(name, knownNames(checker))}`,
+    `Nothing is called “${name}” here.${suggestion(name, names) || partsOf(name, names)}`,
   );
 }
 
