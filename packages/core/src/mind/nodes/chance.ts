@@ -3,7 +3,7 @@ import type { Host } from '../host.ts';
 import { FAILURE, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Draws when it starts: its child with probability p, else failure. */
 export class Chance extends Wrapped {
@@ -20,13 +20,11 @@ export class Chance extends Wrapped {
 }
 
 export const chance: NodeKindOf<'chance'> = {
+  ...BY_ITS_CHILD,
   compile: ({ chance: child, p }, compiling) => {
     const below = compiling.child(child);
     return { kind: 'chance', p: compiling.number(p, 'p', null), child: below };
   },
   make: ({ child, p }, { below, number }) => new Chance(below(child), number(p)),
-  children: ({ child }) => [child],
-  ends: ({ child }, asking) => ({ ...asking.ends(child), failure: true }),
-  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
-  runsOn: () => false,
+  ends: endsOrFails,
 };

@@ -5,7 +5,7 @@ import { FAILURE, RUNNING, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 import { ticksOf } from './ticks.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Fails for so long after its child has ended or was stopped, and where the time is not known. */
 export class Cooldown extends Wrapped {
@@ -42,6 +42,7 @@ export class Cooldown extends Wrapped {
 }
 
 export const cooldown: NodeKindOf<'cooldown'> = {
+  ...BY_ITS_CHILD,
   compile: ({ cooldown: child, seconds }, compiling) => ({
     kind: 'cooldown',
     seconds: compiling.number(seconds, 'seconds', 's'),
@@ -49,8 +50,5 @@ export const cooldown: NodeKindOf<'cooldown'> = {
   }),
   make: ({ child, seconds }, { below, number, layout }) =>
     new Cooldown(below(child), number(seconds), layout),
-  children: ({ child }) => [child],
-  ends: ({ child }, asking) => ({ ...asking.ends(child), failure: true }),
-  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
-  runsOn: () => false,
+  ends: endsOrFails,
 };

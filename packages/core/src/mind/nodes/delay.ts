@@ -5,7 +5,7 @@ import { FAILURE, RUNNING, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 import { ticksOf } from './ticks.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
 
 /** Starts its child so much later; it runs meanwhile. */
 export class Delay extends Wrapped {
@@ -40,6 +40,7 @@ export class Delay extends Wrapped {
 }
 
 export const delay: NodeKindOf<'delay'> = {
+  ...BY_ITS_CHILD,
   compile: ({ delay: child, seconds }, compiling) => ({
     kind: 'delay',
     seconds: compiling.number(seconds, 'seconds', 's'),
@@ -47,7 +48,6 @@ export const delay: NodeKindOf<'delay'> = {
   }),
   make: ({ child, seconds }, { below, number, layout }) =>
     new Delay(below(child), number(seconds), layout),
-  children: ({ child }) => [child],
   ends: ({ child, seconds }, asking) => {
     const ends = asking.ends(child);
     return typeof seconds === 'number' ? ends : { ...ends, failure: true };

@@ -3,7 +3,7 @@ import type { Host } from '../host.ts';
 import { FAILURE, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Lets its child start so many times in the agent's life, then fails. */
 export class Limit extends Wrapped {
@@ -24,14 +24,12 @@ export class Limit extends Wrapped {
 }
 
 export const limit: NodeKindOf<'limit'> = {
+  ...BY_ITS_CHILD,
   compile: ({ limit: child, times }, compiling) => ({
     kind: 'limit',
     times,
     child: compiling.child(child),
   }),
   make: ({ child, times }, { below, layout }) => new Limit(below(child), times, layout),
-  children: ({ child }) => [child],
-  ends: ({ child }, asking) => ({ ...asking.ends(child), failure: true }),
-  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
-  runsOn: () => false,
+  ends: endsOrFails,
 };

@@ -2,7 +2,7 @@ import type { Host } from '../host.ts';
 import { FAILURE, RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
 
 /** Invert, succeed and fail: the child's result, as another. */
 export class Mapped extends Wrapped {
@@ -22,38 +22,34 @@ export class Mapped extends Wrapped {
 }
 
 export const invert: NodeKindOf<'invert'> = {
+  ...BY_ITS_CHILD,
   compile: (document, compiling) => ({ kind: 'invert', child: compiling.child(document.invert) }),
   make: ({ child }, { below }) => new Mapped(below(child), FAILURE, SUCCESS),
-  children: ({ child }) => [child],
   ends: ({ child }, asking) => {
     const { success, failure } = asking.ends(child);
     return { success: failure, failure: success };
   },
   // How soon a node can fail is not worked out.
   leastSeconds: () => 0,
-  runsOn: () => false,
 };
 
 export const succeed: NodeKindOf<'succeed'> = {
+  ...BY_ITS_CHILD,
   compile: (document, compiling) => ({ kind: 'succeed', child: compiling.child(document.succeed) }),
   make: ({ child }, { below }) => new Mapped(below(child), SUCCESS, SUCCESS),
-  children: ({ child }) => [child],
   ends: ({ child }, asking) => {
     const { success, failure } = asking.ends(child);
     return { success: success || failure, failure: false };
   },
-  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
-  runsOn: () => false,
 };
 
 export const fail: NodeKindOf<'fail'> = {
+  ...BY_ITS_CHILD,
   compile: (document, compiling) => ({ kind: 'fail', child: compiling.child(document.fail) }),
   make: ({ child }, { below }) => new Mapped(below(child), FAILURE, FAILURE),
-  children: ({ child }) => [child],
   ends: ({ child }, asking) => {
     const { success, failure } = asking.ends(child);
     return { success: false, failure: success || failure };
   },
   leastSeconds: () => 0,
-  runsOn: () => false,
 };

@@ -3,7 +3,7 @@ import type { Host } from '../host.ts';
 import { FAILURE, RUNNING, SUCCESS, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
 
 /**
  * Runs its child over and over. A round that began in this decision and is over already is the last
@@ -66,6 +66,7 @@ export class Repeat extends Wrapped {
 }
 
 export const repeat: NodeKindOf<'repeat'> = {
+  ...BY_ITS_CHILD,
   compile: (document, compiling) => {
     const { times = 0, until = null } = document;
     return { kind: 'repeat', times, until, child: compiling.child(document.repeat) };
@@ -74,7 +75,6 @@ export const repeat: NodeKindOf<'repeat'> = {
     const result = until === null ? undefined : until === 'success' ? SUCCESS : FAILURE;
     return new Repeat(below(child), times, result, layout);
   },
-  children: ({ child }) => [child],
   ends: ({ child, times, until }, asking) => {
     const ends = asking.ends(child);
     const over = times > 0 && (ends.success || ends.failure);

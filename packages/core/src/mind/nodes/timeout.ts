@@ -5,7 +5,7 @@ import { FAILURE, RUNNING, type Status } from '../status.ts';
 import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 import { ticksOf } from './ticks.ts';
-import { Wrapped } from './wrapped.ts';
+import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Stops its child and fails when it has run for so long. */
 export class Timeout extends Wrapped {
@@ -34,6 +34,7 @@ export class Timeout extends Wrapped {
 }
 
 export const timeout: NodeKindOf<'timeout'> = {
+  ...BY_ITS_CHILD,
   compile: ({ timeout: child, seconds }, compiling) => ({
     kind: 'timeout',
     seconds: compiling.number(seconds, 'seconds', 's'),
@@ -41,8 +42,5 @@ export const timeout: NodeKindOf<'timeout'> = {
   }),
   make: ({ child, seconds }, { below, number, layout }) =>
     new Timeout(below(child), number(seconds), layout),
-  children: ({ child }) => [child],
-  ends: ({ child }, asking) => ({ ...asking.ends(child), failure: true }),
-  leastSeconds: ({ child }, asking) => asking.leastSeconds(child),
-  runsOn: () => false,
+  ends: endsOrFails,
 };

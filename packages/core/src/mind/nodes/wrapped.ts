@@ -1,6 +1,8 @@
 import type { Host } from '../host.ts';
+import type { NodeProgram } from '../program.ts';
 import type { Status } from '../status.ts';
 import type { Behaviour, TreeNode } from './node.ts';
+import type { Asking, Ends } from './node-kind.ts';
 
 /** A node that leaves the running of its child to the child. */
 export abstract class Wrapped implements Behaviour {
@@ -19,4 +21,20 @@ export abstract class Wrapped implements Behaviour {
   stop(host: Host): void {
     this.child.stop(host);
   }
+}
+
+interface Body {
+  child: NodeProgram;
+}
+
+/** What is so of every kind that does nothing but by its child, unless it says otherwise. */
+export const BY_ITS_CHILD = {
+  children: ({ child }: Body): readonly NodeProgram[] => [child],
+  leastSeconds: ({ child }: Body, asking: Asking): number => asking.leastSeconds(child),
+  runsOn: (): boolean => false,
+};
+
+/** The ends of a node that can fail whatever its child comes to. */
+export function endsOrFails({ child }: Body, asking: Asking): Ends {
+  return { ...asking.ends(child), failure: true };
 }

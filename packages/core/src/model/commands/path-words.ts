@@ -36,7 +36,6 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
   const before = path[at - 1];
   const part = partAt(document, path.slice(0, at + 1));
   const [place, , kind] = path;
-  if (at === 1 && place === 'minds') return titled(part, step);
   if (at === 1) return titled(part, step);
   if (place === 'minds' && at === 3) {
     if (kind === 'memory') return `key ${String(step)}`;
