@@ -44,26 +44,31 @@ function freshWorkspace(count: number): Workspace {
 const STEP_C = [1, -1, 0, 0, 1, 1, -1, -1];
 const STEP_R = [0, 0, 1, -1, 1, -1, 1, -1];
 
-/** Cells from start to goal, both included; null where there is no way, or none shorter than `limit` cells. */
-export function findCells(
+/**
+ * Spreads from a cell over the open ones, the nearest first, until `ended` says so of a cell whose way is
+ * final. `from` takes for every cell reached the one before it, −1 for the first. With a `goal` cells on
+ * the way to it come first, and ways there that are longer than `limit` cells are left.
+ */
+function spread(
   { columns, rows, open }: Walkable,
-  start: number,
-  goal: number,
+  first: number,
+  from: Int32Array,
+  ended: (cell: number) => boolean,
+  goal = -1,
   limit = Infinity,
-): number[] | null {
-  const space = freshWorkspace(open.length);
-  const { cost, from, stamp, closed, search, heap } = space;
+): void {
+  const { cost, closed, stamp, search, heap } = workspace;
   const goalColumn = goal % columns;
   const goalRow = (goal - goalColumn) / columns;
-  cost[start] = 0;
-  from[start] = -1;
-  stamp[start] = search;
-  push(heap, start, 0);
+  cost[first] = 0;
+  from[first] = -1;
+  stamp[first] = search;
+  push(heap, first, 0);
   while (heap.size > 0) {
     const cell = pop(heap);
-    if (cell === goal) return trace(from, goal);
     if (closed[cell] === search) continue;
     closed[cell] = search;
+    if (ended(cell)) return;
     const c = cell % columns;
     const r = (cell - c) / columns;
     for (let step = 0; step < 8; step++) {
@@ -76,71 +81,53 @@ export function findCells(
       if (slanted && (open[r * columns + nc] === 0 || open[nr * columns + c] === 0)) continue;
       const reached = cost[cell] + (slanted ? DIAGONAL : STRAIGHT);
       if (stamp[next] === search && reached >= cost[next]) continue;
-      const dc = Math.abs(nc - goalColumn);
-      const dr = Math.abs(nr - goalRow);
-      const left = dc > dr ? dc + (DIAGONAL - 1) * dr : dr + (DIAGONAL - 1) * dc;
-      if (reached + left > limit) continue;
+      let left = 0;
+      if (goal >= 0) {
+        const dc = Math.abs(nc - goalColumn);
+        const dr = Math.abs(nr - goalRow);
+        left = dc > dr ? dc + (DIAGONAL - 1) * dr : dr + (DIAGONAL - 1) * dc;
+        if (reached + left > limit) continue;
+      }
       stamp[next] = search;
       cost[next] = reached;
       from[next] = cell;
       push(heap, next, reached + left);
     }
   }
-  return null;
 }
 
-function trace(from: Int32Array, goal: number): number[] {
+/** Cells from start to goal, both included; null where there is no way, or none shorter than `limit` cells. */
+export function findCells(
+  walkable: Walkable,
+  start: number,
+  goal: number,
+  limit = Infinity,
+): number[] | null {
+  const { from, closed, search } = freshWorkspace(walkable.open.length);
+  spread(walkable, start, from, (cell) => cell === goal, goal, limit);
+  return closed[goal] === search ? trace(from, goal).reverse() : null;
+}
+
+/** The cells from one on to where the search began. */
+function trace(from: Int32Array, first: number): number[] {
   const cells: number[] = [];
-  for (let cell = goal; cell >= 0; cell = from[cell]) cells.push(cell);
-  return cells.reverse();
+  for (let cell = first; cell >= 0; cell = from[cell]) cells.push(cell);
+  return cells;
 }
 
 /** For every cell the next one on a shortest way to the goal; −1 for the goal itself, −2 where there is no way. */
 export type Field = Int32Array;
 
 /** The field towards a goal, as far as it takes to reach all of `starts`. */
-export function createField(
-  { columns, rows, open }: Walkable,
-  goal: number,
-  starts: readonly number[],
-): Field {
-  const { cost, closed, stamp, search, heap } = freshWorkspace(open.length);
-  const field = new Int32Array(open.length).fill(-2);
+export function createField(walkable: Walkable, goal: number, starts: readonly number[]): Field {
+  freshWorkspace(walkable.open.length);
+  const field = new Int32Array(walkable.open.length).fill(-2);
   const wanted = new Set(starts);
-  field[goal] = -1;
-  cost[goal] = 0;
-  stamp[goal] = search;
-  push(heap, goal, 0);
-  while (heap.size > 0 && wanted.size > 0) {
-    const cell = pop(heap);
-    if (closed[cell] === search) continue;
-    closed[cell] = search;
-    wanted.delete(cell);
-    const c = cell % columns;
-    const r = (cell - c) / columns;
-    for (let step = 0; step < 8; step++) {
-      const nc = c + STEP_C[step];
-      const nr = r + STEP_R[step];
-      if (nc < 0 || nr < 0 || nc >= columns || nr >= rows) continue;
-      const next = nr * columns + nc;
-      if (open[next] === 0 || closed[next] === search) continue;
-      const slanted = step >= 4;
-      if (slanted && (open[r * columns + nc] === 0 || open[nr * columns + c] === 0)) continue;
-      const reached = cost[cell] + (slanted ? DIAGONAL : STRAIGHT);
-      if (stamp[next] === search && reached >= cost[next]) continue;
-      stamp[next] = search;
-      cost[next] = reached;
-      field[next] = cell;
-      push(heap, next, reached);
-    }
-  }
+  spread(walkable, goal, field, (cell) => wanted.delete(cell) && wanted.size === 0);
   return field;
 }
 
 /** Cells from start to the field's goal, both included; null where the field knows no way. */
 export function followField(field: Field, start: number): number[] | null {
-  if (field[start] === -2) return null;
-  const cells: number[] = [];
-  for (let cell = start; cell >= 0; cell = field[cell]) cells.push(cell);
-  return cells;
+  return field[start] === -2 ? null : trace(field, start);
 }

@@ -1,7 +1,8 @@
 import type { NodeDocument, ProjectDocument, StateDocument } from '../documents.ts';
 import { nodeText } from '../node-text.ts';
+import { pathText } from '../path-text.ts';
 import type { DocumentPath } from './commands.ts';
-import { partAt, pathText } from './put.ts';
+import { partAt } from './put.ts';
 
 /** What a part of a document is called by people: for undo, history and merging. */
 

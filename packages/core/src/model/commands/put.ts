@@ -1,5 +1,6 @@
 import type { ProjectDocument } from '../documents.ts';
 import { readProject } from '../file/read-project.ts';
+import { pathText } from '../path-text.ts';
 import { CommandError, type DocumentPath, type PutCommand } from './commands.ts';
 
 /**
@@ -22,13 +23,6 @@ export function partAt(document: unknown, path: DocumentPath): unknown {
     part = (part as Record<string | number, unknown>)[step];
   }
   return part;
-}
-
-/** `minds.warden.trees.comb.root.sequence[0]` */
-export function pathText(path: DocumentPath): string {
-  return path
-    .map((step, i) => (typeof step === 'number' ? `[${step}]` : `${i > 0 ? '.' : ''}${step}`))
-    .join('');
 }
 
 function expectStep(container: Container, step: string | number, path: DocumentPath): void {

@@ -6,7 +6,7 @@ import {
   DEFAULT_CLEAR_POINTS,
   DEFAULT_STEADY,
 } from '../cast-documents.ts';
-import type { ChoiceSpec, FieldSpecs } from './field-spec.ts';
+import { lightFields, type ChoiceSpec, type FieldSpecs } from './field-spec.ts';
 
 /** The fields of archetypes, squads and factions. */
 
@@ -230,26 +230,7 @@ export const HEARING_FIELDS = {
   },
 } as const satisfies FieldSpecs;
 
-export const LANTERN_FIELDS = {
-  reach: {
-    kind: 'number',
-    label: 'Reach',
-    unit: 'm',
-    minimum: 0.5,
-    maximum: 50,
-    required: true,
-    about: 'how far its light goes',
-  },
-  strength: {
-    kind: 'number',
-    label: 'Strength',
-    unit: '',
-    minimum: 0,
-    maximum: 1,
-    required: true,
-    about: 'the light it gives right beside it',
-  },
-} as const satisfies FieldSpecs;
+export const LANTERN_FIELDS = lightFields(50, 'right beside it');
 
 export const SQUAD_FIELDS = {
   reach: {

@@ -41,6 +41,30 @@ export interface FlagSpec {
 export type FieldSpec = NumberSpec | ChoiceSpec | FlagSpec;
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>;
 
+/** The two fields of everything that gives light. */
+export function lightFields(maximumReach: number, brightest: string) {
+  return {
+    reach: {
+      kind: 'number',
+      label: 'Reach',
+      unit: 'm',
+      minimum: 0.5,
+      maximum: maximumReach,
+      required: true,
+      about: 'how far its light goes',
+    },
+    strength: {
+      kind: 'number',
+      label: 'Strength',
+      unit: '',
+      minimum: 0,
+      maximum: 1,
+      required: true,
+      about: `the light it gives ${brightest}`,
+    },
+  } as const satisfies FieldSpecs;
+}
+
 /** What a number is where its part leaves it out; NaN where nothing is said. */
 export function usualNumber(spec: NumberSpec, part: object = {}): number {
   const { usual } = spec;

@@ -9,7 +9,7 @@ import {
   type ThingKind,
   type WallKind,
 } from '../ground-documents.ts';
-import type { FieldSpecs, NumberSpec } from './field-spec.ts';
+import { lightFields, type FieldSpecs, type NumberSpec } from './field-spec.ts';
 
 /** The fields of grounds and of the parts on them. */
 
@@ -115,26 +115,7 @@ export const GATE_FIELDS = {
   muffles: { ...muffles, none: 'as a hedge, or nothing where sound goes over it' },
 } as const satisfies FieldSpecs;
 
-export const LAMP_FIELDS = {
-  reach: {
-    kind: 'number',
-    label: 'Reach',
-    unit: 'm',
-    minimum: 0.5,
-    maximum: 100,
-    required: true,
-    about: 'how far its light goes',
-  },
-  strength: {
-    kind: 'number',
-    label: 'Strength',
-    unit: '',
-    minimum: 0,
-    maximum: 1,
-    required: true,
-    about: 'the light it gives right below',
-  },
-} as const satisfies FieldSpecs;
+export const LAMP_FIELDS = lightFields(100, 'right below');
 
 export const THING_FIELDS = {
   kind: {

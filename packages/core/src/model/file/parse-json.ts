@@ -1,4 +1,5 @@
 import { parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+import { pathOnto } from '../path-text.ts';
 
 /** JSON read strictly: what is wrong is said with its line, and nothing in the text is lost unseen. */
 
@@ -20,11 +21,6 @@ function words({ error }: ParseError): string {
     .toLowerCase();
 }
 
-function joined(path: string, key: string | number): string {
-  if (typeof key === 'number') return `${path}[${key}]`;
-  return path === '' ? key : `${path}.${key}`;
-}
-
 /** Keys that are given twice, and numbers that are too large to be any: JSON takes both without a word. */
 function lost(node: Node, path: string, text: string): JsonFault[] {
   if (node.type === 'number' && !Number.isFinite(node.value))
@@ -35,13 +31,14 @@ function lost(node: Node, path: string, text: string): JsonFault[] {
       },
     ];
   const inner = node.children ?? [];
-  if (node.type === 'array') return inner.flatMap((child, i) => lost(child, joined(path, i), text));
+  if (node.type === 'array')
+    return inner.flatMap((child, i) => lost(child, pathOnto(path, i), text));
   if (node.type !== 'object') return [];
   const known = new Set<string>();
   return inner.flatMap(({ children = [] }) => {
     const [key, value] = children;
     const name = String(key.value);
-    const at = joined(path, name);
+    const at = pathOnto(path, name);
     const again = known.has(name);
     known.add(name);
     return [

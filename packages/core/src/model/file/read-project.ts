@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../documents.ts';
 import { DEEPEST, parseJson } from './parse-json.ts';
+import { pathOnto } from '../path-text.ts';
 import { projectSchema } from '../schema/project.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
@@ -32,8 +33,8 @@ function tooDeep(document: object): string | null {
     if (depth > DEEPEST) return path;
     for (const [key, inner] of Object.entries(part)) {
       if (typeof inner !== 'object' || inner === null) continue;
-      const step = Array.isArray(part) ? `[${key}]` : path === '' ? key : `.${key}`;
-      waiting.push({ part: inner as object, path: path + step, depth: depth + 1 });
+      const step = Array.isArray(part) ? Number(key) : key;
+      waiting.push({ part: inner as object, path: pathOnto(path, step), depth: depth + 1 });
     }
   }
   return null;
