@@ -422,7 +422,7 @@ describe('the published JSON Schema', () => {
       for (const [key, inner] of Object.entries(schema)) visit(inner, `${at}/${key}`);
     };
     visit(published, '');
-    // Coordinates are told of by their pair, a default by its key, the version by the format.
+    // Coordinates are reported by their pair, a default by its key, the version by the format.
     const told = /prefixItems|properties\/default\/|properties\/version$/;
     expect(bare.filter((at) => !told.test(at))).toEqual([]);
   });

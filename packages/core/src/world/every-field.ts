@@ -37,7 +37,7 @@ export const AGENT_FIELDS_NOT_KEPT: Readonly<
   surroundings: 'is the world',
   recorder: 'watches, and changes nothing',
   recorders: 'watch, and change nothing',
-  reason: 'is told in the decision in which it arises',
+  reason: 'is reported in the decision in which it arises',
 };
 
 export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof WorldRun>, string>> =

@@ -20,7 +20,7 @@ import {
 import { createSaver, type Saver, type SaverEvent } from './saver.ts';
 import { dropStash, stash } from './stash.ts';
 
-/** Saves as you go: the open project has a saver, which is told of its edits and tells what came of them. */
+/** Saves as you go: the open project has a saver, which takes its edits and reports their results. */
 
 interface WithProject {
   project: ProjectSlot;

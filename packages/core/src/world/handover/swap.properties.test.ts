@@ -75,7 +75,7 @@ describe('an edit that changes nothing', () => {
   const program = programOfBrawl();
   const again = programOfBrawl();
 
-  it('changes nothing at any tick: neither the state nor what comes of it in ten seconds', () => {
+  it('changes nothing at any tick: neither the state nor the next ten seconds', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 1500 }),

@@ -22,8 +22,8 @@ export interface Phase {
 }
 
 /**
- * A tick, in the order that gives a run its meaning: facts before decisions, decisions before what comes
- * of them. The ledger is told of things where they happen, so that its order is theirs.
+ * A tick, in the order that gives a run its meaning: facts before decisions, decisions before their
+ * effects. Entries are recorded in the ledger where things happen, so that its order is theirs.
  */
 export const PHASES: readonly Phase[] = [
   { name: 'input', run: takeInputs },
