@@ -65,15 +65,27 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
     tell({ kind: 'refused', edit: edit.edit, message });
   }
 
-  /** Whether the server has an edit that is ours, and only its answer was lost; else both are shown. */
-  async function settle(edit: Edit): Promise<void> {
-    const theirs = await server.read(id);
+  /**
+   * Finds out whether the server's edit is ours, and only its answer was lost; else both are shown. True
+   * where it is to be tried again.
+   */
+  async function settle(edit: Edit): Promise<boolean> {
+    let theirs: StoredProject;
+    try {
+      theirs = await server.read(id);
+    } catch (error) {
+      return again(error);
+    }
     const isOurs =
       theirs.edit === serverEdit + 1 &&
       JSON.stringify(theirs.document) === JSON.stringify(edit.document);
-    if (isOurs) return saved(edit, theirs);
+    if (isOurs) {
+      saved(edit, theirs);
+      return false;
+    }
     if (state === 'sending') state = 'held';
     tell({ kind: 'conflict', theirs });
+    return false;
   }
 
   function saved(edit: Edit, stored: StoredProject): void {
@@ -94,24 +106,16 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
       saved(edit, await server.write(id, serverEdit, edit.document));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      if (error.status === 412) return settleLater(edit);
+      if (error.status === 412) return settle(edit);
       if (error.passing) return again(error);
       refuse(edit, error.message);
     }
     return false;
   }
 
-  async function settleLater(edit: Edit): Promise<boolean> {
-    try {
-      await settle(edit);
-      return false;
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      return again(error);
-    }
-  }
-
-  function again(error: ApiError): true {
+  /** The server can't be reached for now; anything else is a fault of ours. */
+  function again(error: unknown): true {
+    if (!(error instanceof ApiError)) throw error;
     tell({ kind: 'waiting', message: error.message });
     return true;
   }

@@ -8,6 +8,7 @@ import { carryKeys } from './carry-memory.ts';
 import { carryMinds } from './carry-minds.ts';
 import type { Recorder } from './recorder.ts';
 import type { Renaming } from './renaming.ts';
+import { handoverBy, type RunField } from './run-table.ts';
 
 /**
  * All that one agent is in a run. What follows from the program is not here, nor what follows from these
@@ -89,16 +90,10 @@ export interface AgentChange {
   record: Recorder | null;
 }
 
-/** What happens to one field where a run changes hands. */
-export interface AgentField<V> {
+/** How a field begins, beside what happens to it where a run changes hands. */
+export interface AgentField<V> extends RunField<V, AgentState, AgentChange> {
   /** What it holds at the start of a run, and at a respawn. */
   begin(agent: AgentState, beginning: Beginning): V;
-  /** The value again, sharing nothing with it that may change. */
-  copy(value: V, agent: AgentState): V;
-  /** What it is under an edited program. Fields are carried in the order of the table. */
-  carry(value: V, change: AgentChange): V;
-  /** How an agent takes a value that nobody else holds; left out: it is assigned. */
-  put?(agent: AgentState, value: V): void;
 }
 
 const same = <V>(value: V): V => value;
@@ -280,40 +275,17 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
   },
 };
 
-const FIELDS = Object.keys(AGENT_RUN) as (keyof AgentRun)[];
-
-function put<K extends keyof AgentRun>(agent: AgentState, field: K, value: AgentRun[K]): void {
-  const { put: own } = AGENT_RUN[field] as AgentField<AgentRun[K]>;
-  if (own) own(agent, value);
-  else (agent as AgentRun)[field] = value;
-}
+const handover = handoverBy<AgentRun, AgentState, AgentChange>(AGENT_RUN);
 
 /** Every field as it is at the start, or at a respawn. */
 export function begin(agent: AgentState, beginning: Beginning): void {
-  const beginField = <K extends keyof AgentRun>(field: K) =>
-    put(agent, field, AGENT_RUN[field].begin(agent, beginning));
-  FIELDS.forEach(beginField);
+  for (const field of handover.fields)
+    handover.put(agent, field, AGENT_RUN[field].begin(agent, beginning));
 }
 
 /** Every field, for keeping. */
-export function copyAgentRun(agent: AgentState): AgentRun {
-  const copyField = <K extends keyof AgentRun>(field: K): [K, AgentRun[K]] => [
-    field,
-    AGENT_RUN[field].copy((agent as AgentRun)[field], agent),
-  ];
-  return Object.fromEntries(FIELDS.map(copyField)) as unknown as AgentRun;
-}
-
+export const copyAgentRun = handover.copy;
 /** Puts every field back as it was kept. */
-export function restoreAgentRun(agent: AgentState, kept: AgentRun): void {
-  const restoreField = <K extends keyof AgentRun>(field: K) =>
-    put(agent, field, AGENT_RUN[field].copy(kept[field], agent));
-  FIELDS.forEach(restoreField);
-}
-
+export const restoreAgentRun = handover.restore;
 /** Carries every field over to an edited program. What the whole world has must be carried over before. */
-export function carryAgentRun(change: AgentChange): void {
-  const carryField = <K extends keyof AgentRun>(field: K) =>
-    put(change.to, field, AGENT_RUN[field].carry((change.from as AgentRun)[field], change));
-  FIELDS.forEach(carryField);
-}
+export const carryAgentRun = handover.carry;

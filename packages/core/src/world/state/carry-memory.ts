@@ -30,20 +30,16 @@ export function carryKeys(old: Memory, now: Memory, names: Renaming): void {
     const written =
       was.capacity > 0
         ? carryList(was, old.cells, key, now.cells, names)
-        : carryValue(was, old.cells, key, now.cells, names);
+        : writeKey(
+            now.cells,
+            key,
+            renamed(was.type, old.cells[was.slot], names),
+            old.cells[was.slot + 1],
+            0,
+          );
     if (written) now.cells[key.stamp] = old.cells[was.stamp];
     else resetKey(now.cells, key);
   }
-}
-
-function carryValue(
-  was: KeyProgram,
-  from: Float64Array,
-  key: KeyProgram,
-  to: Float64Array,
-  names: Renaming,
-): boolean {
-  return writeKey(to, key, renamed(was.type, from[was.slot], names), from[was.slot + 1], 0);
 }
 
 function carryList(

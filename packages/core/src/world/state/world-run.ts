@@ -6,6 +6,7 @@ import { sharesAlone } from './agent-state.ts';
 import { carryKeys } from './carry-memory.ts';
 import { carryFound, itemCount } from './items.ts';
 import type { Renaming } from './renaming.ts';
+import { handoverBy, type RunField } from './run-table.ts';
 import type { Message, Noise, Search, Slot, Surroundings, Thing } from './surroundings.ts';
 
 /**
@@ -40,16 +41,10 @@ export interface WorldChange {
   names: Renaming;
 }
 
-/** What happens to one field where a run changes hands. */
-export interface WorldField<V> {
+/** How a field begins, beside what happens to it where a run changes hands. */
+export interface WorldField<V> extends RunField<V, Surroundings, WorldChange> {
   /** What it holds before the first tick. */
   begin(statics: Statics): V;
-  /** The value again, sharing nothing with it that may change. */
-  copy(value: V): V;
-  /** What it is under an edited program. */
-  carry(value: V, change: WorldChange): V;
-  /** How a world takes a value that nobody else holds; left out: it is assigned. */
-  put?(world: Surroundings, value: V): void;
 }
 
 function memoryOf({ keys, slots }: SharedKeysProgram): Float64Array {
@@ -242,39 +237,17 @@ function thingAtHome({ x, y }: { x: number; y: number }): Thing {
   };
 }
 
-const FIELDS = Object.keys(WORLD_RUN) as (keyof WorldRun)[];
-
-function put<K extends keyof WorldRun>(world: Surroundings, field: K, value: WorldRun[K]): void {
-  const { put: own } = WORLD_RUN[field] as WorldField<WorldRun[K]>;
-  if (own) own(world, value);
-  else (world as WorldRun)[field] = value;
-}
+const handover = handoverBy<WorldRun, Surroundings, WorldChange>(WORLD_RUN);
 
 /** Every field as it is before the first tick. */
 export function beginWorldRun(statics: Statics): WorldRun {
-  const entries = FIELDS.map((field) => [field, WORLD_RUN[field].begin(statics)]);
+  const entries = handover.fields.map((field) => [field, WORLD_RUN[field].begin(statics)]);
   return Object.fromEntries(entries) as unknown as WorldRun;
 }
 
 /** Every field, for keeping. */
-export function copyWorldRun(world: WorldRun): WorldRun {
-  const copyField = <K extends keyof WorldRun>(field: K): [K, WorldRun[K]] => [
-    field,
-    WORLD_RUN[field].copy(world[field]),
-  ];
-  return Object.fromEntries(FIELDS.map(copyField)) as unknown as WorldRun;
-}
-
+export const copyWorldRun = handover.copy;
 /** Puts every field back as it was kept. */
-export function restoreWorldRun(world: Surroundings, kept: WorldRun): void {
-  const restoreField = <K extends keyof WorldRun>(field: K) =>
-    put(world, field, WORLD_RUN[field].copy(kept[field]));
-  FIELDS.forEach(restoreField);
-}
-
+export const restoreWorldRun = handover.restore;
 /** Carries every field over to an edited program. */
-export function carryWorldRun(change: WorldChange): void {
-  const carryField = <K extends keyof WorldRun>(field: K) =>
-    put(change.to, field, WORLD_RUN[field].carry(change.from[field], change));
-  FIELDS.forEach(carryField);
-}
+export const carryWorldRun = handover.carry;
