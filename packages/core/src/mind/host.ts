@@ -17,6 +17,8 @@ export interface MindRecorder {
   remembered(key: number): void;
   said(text: string): void;
   cycled(states: number[]): void;
+  /** Events for which there was no room among those that wait. */
+  dropped(events: number): void;
   skipped(action: string): void;
 }
 

@@ -125,6 +125,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'say':
       case 'noWay':
       case 'cycle':
+      case 'dropped':
       case 'overwrote':
       case 'skipped':
         lane.dots.push({ tick: entry.tick, entry });

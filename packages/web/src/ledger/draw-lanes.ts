@@ -199,6 +199,11 @@ export function dotOf(
       return { color: tokens.refuse, words: `can’t ${actWords(entry.act)}: ${entry.trouble}` };
     case 'cycle':
       return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
+    case 'dropped':
+      return {
+        color: tokens.harm,
+        words: `${entry.events} ${entry.events === 1 ? 'event' : 'events'} dropped: too many wait for this mind`,
+      };
     case 'overwrote':
       return {
         color: tokens.harm,

@@ -18,6 +18,10 @@ export interface MachineCells {
   restless: number;
   /** One more than the leaf whose guards have been looked at with nothing noticed, and need no look until something is; 0 for none. */
   dozing: number;
+  /** 1 when the last decision met the limit of microsteps: the next goes on where it ended. */
+  cutOff: number;
+  /** How many ends were still to be seen to then; then these, as {@link writeWaiting} puts them. */
+  waiting: number;
   /** How many states are active, then these in document order. */
   active: number;
   /** The only active state without children; −1 where there are several, or none. */
@@ -44,6 +48,8 @@ export function reserveMachine(layout: CellLayout, program: MachineProgram): Mac
     restless: reserve(layout, 1, 1),
     leaf: reserve(layout, 1, -1),
     dozing: reserve(layout, 1),
+    cutOff: reserve(layout, 1),
+    waiting: reserve(layout, 1 + 2 * states),
     active: reserve(layout, 1 + states),
     toEnter: reserve(layout, 1 + states),
   };

@@ -63,20 +63,26 @@ function isDue(
   const { every } = mind;
   if (every === 1) return true;
   if (every > 1) return (host.tick + stagger) % every === 0;
-  const { phase, toEnter } = mind.machine.cells;
-  return events.length > 0 || host.memory[phase] === NOT_STARTED || host.memory[toEnter] > 0;
+  const { memory } = host;
+  const { phase, toEnter, cutOff } = mind.machine.cells;
+  return (
+    events.length > 0 ||
+    memory[phase] === NOT_STARTED ||
+    memory[toEnter] > 0 ||
+    memory[cutOff] === 1
+  );
 }
 
-/** The part of one mind in a tick. True where it has taken the events; else they wait for its next decision. */
+/** The part of one mind in a tick. Gives how many of the events it has taken; the others wait for its next decision. */
 export function decide(
   mind: RunnableMind,
   host: Host,
   events: readonly string[],
   stagger: number,
-): boolean {
+): number {
   if (isDue(mind, host, events, stagger)) return stepMachine(mind.machine, host, events);
   if (mind.every === 0 && isCarryingOn(mind.machine, host.memory)) {
     carryOnMachine(mind.machine, host);
   }
-  return false;
+  return 0;
 }

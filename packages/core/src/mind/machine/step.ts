@@ -20,7 +20,7 @@ import {
   type RunnableTransition,
 } from './runnable.ts';
 import { inExitSet, selectTransitions, stirs } from './select.ts';
-import { beginDecision, type Stepping } from './stepping.ts';
+import { beginDecision, writeWaiting, type Stepping } from './stepping.ts';
 
 /**
  * One decision of a state machine.
@@ -175,14 +175,18 @@ function allowsStep(stepping: Stepping, visited: readonly number[]): boolean {
   return false;
 }
 
-/** Takes one waiting event to its completion. Events that raise each other count as steps too, or they would multiply. */
-function takeEvent(stepping: Stepping, event: string): void {
+/**
+ * Takes one waiting event to its completion; false where the limit leaves it waiting. Events that raise
+ * each other count as steps too, or they would multiply.
+ */
+function takeEvent(stepping: Stepping, event: string): boolean {
   const transitions = selectTransitions(stepping, event, null);
-  if (transitions.length === 0) return;
+  if (transitions.length === 0) return true;
   const sources = transitions.map(({ source }) => source);
-  if (!allowsStep(stepping, sources)) return;
+  if (!allowsStep(stepping, sources)) return false;
   microstep(stepping, transitions, event);
   complete(stepping);
+  return true;
 }
 
 /** Eventless transitions and inner `done` events, until nothing more fires. */
@@ -192,17 +196,22 @@ function complete(stepping: Stepping): void {
   while (!isFinished(stepping) && !stepping.cycled) {
     let event = '';
     let transitions = selectTransitions(stepping, null, null);
-    if (transitions.length === 0) {
+    const eventless = transitions.length > 0;
+    if (!eventless) {
       if (stepping.done.length === 0) return;
-      const done = stepping.done.shift()!;
-      if (!isActive(host, machine.cells.active, done.state)) continue;
+      const done = stepping.done[0];
       event = done.name;
-      transitions = selectTransitions(stepping, event, done);
-      if (transitions.length === 0) continue;
+      if (isActive(host, machine.cells.active, done.state))
+        transitions = selectTransitions(stepping, event, done);
+      if (transitions.length === 0) {
+        stepping.done.shift();
+        continue;
+      }
     }
     visited ??= [];
     for (const transition of transitions) visited.push(transition.source);
     if (!allowsStep(stepping, visited)) return;
+    if (!eventless) stepping.done.shift();
     microstep(stepping, transitions, event);
   }
 }
@@ -226,9 +235,9 @@ function carryOnQuietly(machine: RunnableMachine, host: Host, busy: RunnableStat
 function settle(stepping: Stepping): void {
   do {
     complete(stepping);
-    if (isFinished(stepping)) return;
+    if (isFinished(stepping) || stepping.cycled) return;
     startActivities(stepping);
-  } while (stepping.done.length > 0 && !stepping.cycled);
+  } while (stepping.done.length > 0);
 }
 
 /** Enters what the machine begins with, or what an edit left to be entered; false where there is nothing such. */
@@ -268,11 +277,15 @@ function isSkipped(stepping: Stepping): boolean {
   return true;
 }
 
-/** Notes whether the next decision has more to do than to look at guards and carry on. */
-function noteRest({ machine, host }: Stepping): void {
+/** Notes what the next decision has to do besides looking at guards and carrying on. */
+function noteRest({ machine, host, cycled, done }: Stepping): void {
   const { memory } = host;
-  const { phase, toEnter, startPending, lock, restless } = machine.cells;
+  const { phase, toEnter, startPending, lock, restless, cutOff, waiting } = machine.cells;
+  memory[cutOff] = cycled ? 1 : 0;
+  if (cycled) writeWaiting(machine, memory, done);
+  else memory[waiting] = 0;
   const rests =
+    !cycled &&
     memory[phase] === STARTED &&
     memory[toEnter] === 0 &&
     memory[startPending] === 0 &&
@@ -282,14 +295,15 @@ function noteRest({ machine, host }: Stepping): void {
 
 /**
  * One decision: held guards are looked at, the waiting events taken in order, eventless transitions
- * completed, and the activities of the active states carried on. False where it was skipped for an
- * uninterrupted action, and the events wait on.
+ * completed, and the activities of the active states carried on. Gives how many of the events it took: none
+ * where it was skipped for an uninterrupted action, those before the limit of microsteps where that was met.
+ * The others wait on.
  */
 export function stepMachine(
   machine: RunnableMachine,
   host: Host,
   events: readonly string[],
-): boolean {
+): number {
   const { memory } = host;
   const { restless, leaf } = machine.cells;
   if (memory[restless] === 0 && events.length === 0) {
@@ -297,13 +311,13 @@ export function stepMachine(
     if (!stirred && memory[leaf] >= 0) {
       // By far most decisions look at a few guards, find none that holds, and carry on.
       carryOnQuietly(machine, host, machine.states[memory[leaf]].busyAlong);
-      return true;
+      return 0;
     }
     const stepping = beginDecision(machine, host);
     if (stirred) settle(stepping);
     carryOn(stepping);
     noteRest(stepping);
-    return true;
+    return 0;
   }
   const stepping = beginDecision(machine, host);
   const taken = decideAnew(stepping, events);
@@ -311,17 +325,21 @@ export function stepMachine(
   return taken;
 }
 
-function decideAnew(stepping: Stepping, events: readonly string[]): boolean {
+function decideAnew(stepping: Stepping, events: readonly string[]): number {
   const { machine, host } = stepping;
-  if (isFinished(stepping)) return true;
-  if (isSkipped(stepping)) return false;
+  if (isFinished(stepping)) return events.length;
+  if (isSkipped(stepping)) return 0;
   if (!enterFirst(stepping)) stirs(machine, host);
-  for (let i = 0; i < events.length && !isFinished(stepping) && !stepping.cycled; i++) {
-    takeEvent(stepping, events[i]);
+  // What the limit cut off comes to its end before anything new is looked at.
+  if (host.memory[machine.cells.cutOff] === 1) settle(stepping);
+  let taken = 0;
+  while (taken < events.length && !isFinished(stepping) && !stepping.cycled) {
+    if (takeEvent(stepping, events[taken])) taken++;
   }
+  if (isFinished(stepping)) taken = events.length;
   settle(stepping);
   carryOn(stepping);
-  return true;
+  return taken;
 }
 
 function carryOn(stepping: Stepping): void {

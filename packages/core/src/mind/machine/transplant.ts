@@ -3,6 +3,7 @@ import { FINISHED, NOT_STARTED, readList, STARTED, writeList } from './cells.ts'
 import { noteLeaf } from './configuration.ts';
 import { entrySet } from './entry-set.ts';
 import type { RunnableMachine } from './runnable.ts';
+import { readWaiting, writeWaiting } from './stepping.ts';
 
 /**
  * Carries where a machine stands over to an edited version of it. States are the same by id. An
@@ -123,7 +124,17 @@ export function transplantMachine(old: Version, now: Version): Transplant {
     carryTransitions(old, now, was, is);
   });
   carryLock(old, now, kept);
+  carryCutOff(old, now, map);
   return { moved, kept };
+}
+
+/** A decision that met its limit goes on under the edit with the ends that waited. */
+function carryCutOff(old: Version, now: Version, map: readonly number[]): void {
+  now.cells[now.machine.cells.cutOff] = old.cells[old.machine.cells.cutOff];
+  const waiting = readWaiting(old.machine, old.cells)
+    .map(({ state, name }) => ({ state: map[state], name }))
+    .filter(({ state }) => state >= 0);
+  writeWaiting(now.machine, now.cells, waiting);
 }
 
 /** An uninterrupted action that goes on still lets no decision in between. */

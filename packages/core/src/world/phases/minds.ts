@@ -25,6 +25,9 @@ function dropEvents(agent: Agent): void {
   agent.hasEvents = false;
 }
 
+/** So many events wait for a mind at most: minds that raise more than they take would never come to an end. */
+export const MOST_WAITING_EVENTS = 1024;
+
 function stepEachMind(agent: Agent): void {
   const { minds, inboxes, recorders } = agent;
   // Events raised while they decide are for their next decisions.
@@ -32,7 +35,11 @@ function stepEachMind(agent: Agent): void {
   for (let mind = 0; mind < minds.length; mind++) {
     if (recorders !== null) agent.recorder = recorders[mind];
     const events = waiting[mind];
-    if (decide(minds[mind], agent, events, agent.stagger)) inboxes[mind].splice(0, events.length);
+    inboxes[mind].splice(0, decide(minds[mind], agent, events, agent.stagger));
+    const tooMany = inboxes[mind].length - MOST_WAITING_EVENTS;
+    if (tooMany <= 0) continue;
+    inboxes[mind].length = MOST_WAITING_EVENTS;
+    agent.recorder?.dropped(tooMany);
   }
   agent.hasEvents = inboxes.some((inbox) => inbox.length > 0);
 }

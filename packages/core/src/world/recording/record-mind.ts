@@ -54,6 +54,7 @@ export function createMindRecorder(
       }),
     said: (text) => put({ kind: 'say', text }),
     cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
+    dropped: (events) => put({ kind: 'dropped', events }),
     skipped: (action) => put({ kind: 'skipped', action }),
   };
 }

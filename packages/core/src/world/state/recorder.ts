@@ -77,6 +77,8 @@ export type LedgerEntry = {
   | { kind: 'role'; role: string }
   | { kind: 'stuck'; x: number; y: number; reason: string }
   | { kind: 'cycle'; states: string[] }
+  /** Events for which there was no room among those that wait for a mind. */
+  | { kind: 'dropped'; events: number }
   | { kind: 'noWay'; x: number; y: number; reason: string }
   | { kind: 'edit'; edit: number }
   | { kind: 'moved'; from: string; to: string }
