@@ -43,7 +43,10 @@ export interface Body {
   steerY: number;
   /** The forces of this tick in m/s, x and y each, in the order of {@link FORCES}. */
   forces: number[];
-  /** Ticks in a row in which it wanted to move and was held where it is. */
+  /** Metres of the way still to go; 0 for one that goes nowhere, or where a player steers it. */
+  wayLeft: number;
+  /** The least of it so far on this way, and for how many seconds it has been no less. */
+  leastLeft: number;
   held: number;
   /** Metres gone since the last step was heard. */
   stride: number;
@@ -78,6 +81,8 @@ export function createBody(x: number, y: number, heading: number, pace: number):
     steerX: NaN,
     steerY: NaN,
     forces: [0, 0, 0, 0, 0, 0],
+    wayLeft: 0,
+    leastLeft: Infinity,
     held: 0,
     stride: 0,
   };
@@ -98,6 +103,7 @@ export function commandLegs(
   tick: number,
   settles = false,
 ): void {
+  if (body.legs !== LEGS_MOVING || body.goalX !== x || body.goalY !== y) body.leastLeft = Infinity;
   body.goalX = x;
   body.goalY = y;
   body.within = within;

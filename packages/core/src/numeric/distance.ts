@@ -1,8 +1,11 @@
-/** Between two places. The square root is exact to the last bit in every engine; a hypotenuse function need not be. */
+/** Of a vector. The square root is exact to the last bit in every engine; a hypotenuse function need not be. */
+export function length(x: number, y: number): number {
+  return Math.sqrt(x * x + y * y);
+}
+
+/** Between two places. */
 export function distance(x0: number, y0: number, x1: number, y1: number): number {
-  const dx = x1 - x0;
-  const dy = y1 - y0;
-  return Math.sqrt(dx * dx + dy * dy);
+  return length(x1 - x0, y1 - y0);
 }
 
 /** Which of several places, given as x, y pairs, is nearest to (x, y), from 0; of equals the first. */

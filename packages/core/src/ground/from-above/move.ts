@@ -1,7 +1,8 @@
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import { circleBlocked, pushed, pushOut, type Walls } from './walls.ts';
 import type { Body, BodyKind } from '../../motion/body.ts';
-import { length, steer, wanted } from './steer.ts';
+import { length } from '../../numeric/distance.ts';
+import { steer, wanted } from './steer.ts';
 
 /** Whether the circle at (x, y) overlaps another body. Others are given by number. */
 function overlapsBody(
@@ -76,7 +77,7 @@ export function moveBody(
   dt: number,
 ): void {
   const body = bodies[self];
-  steer(bodies, radii, self, kind, near, count, dt);
+  steer(bodies, radii, self, kind, near, count, walls, dt);
   turn(body, kind, dt);
   const dvx = wanted.x - body.vx;
   const dvy = wanted.y - body.vy;

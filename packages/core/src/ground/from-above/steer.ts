@@ -1,5 +1,8 @@
 import { LEGS_MOVING } from '../../motion/legs.ts';
 import { arrive, type Body, type BodyKind } from '../../motion/body.ts';
+import { crowding, FREE, hasSettled, THERE } from './crowd.ts';
+import { length } from '../../numeric/distance.ts';
+import type { Walls } from './walls.ts';
 
 /**
  * What velocity a body wants in this tick. Forces are velocities in m/s; each gets what the ones before
@@ -7,23 +10,17 @@ import { arrive, type Body, type BodyKind } from '../../motion/body.ts';
  * part in a fixed order: the same.
  */
 
-export function length(x: number, y: number): number {
-  return Math.sqrt(x * x + y * y);
-}
-
 /** The velocity wanted this tick, written here to keep the hot path free of garbage. */
 export const wanted = { x: 0, y: 0 };
 
 /** Metres between two bodies within which they make room for each other. */
-const ROOM = 0.35;
+const ROOM = 0.2;
 /** Metres ahead that a body looks for others that stand in its way. */
 export const AHEAD = 1.4;
-/** Metres around a goal in which those who gather there crowd together. */
-const CROWD = 2.5;
-/** Bodies this close to each other touch. */
-const TOUCHING = 0.12;
-/** Ticks in a row after which a body that is held up near its goal gives up getting nearer. */
-const HELD = 20;
+/** Metres to its goal within which a body that may stand beside others there no longer keeps away from them. */
+const CLOSE = 1.2;
+/** Metres that count as getting on. */
+const GAIN = 0.02;
 /** Speed below which a body counts as standing. */
 const STANDING = 0.05;
 
@@ -88,16 +85,32 @@ function isStanding({ legs, vx, vy }: Body): boolean {
   return legs !== LEGS_MOVING && length(vx, vy) < STANDING;
 }
 
-function sameGoal(body: Body, other: Body, reach: number): boolean {
-  return length(other.goalX - body.goalX, other.goalY - body.goalY) <= reach;
+/**
+ * Whether a body has the right of way before another: the one that has less of its way to go. Who is ahead in
+ * a queue is that, and of two who meet where there is room for one, the one who is let through gets ever
+ * less, so that neither changes its mind.
+ */
+function goesFirst(bodies: readonly Body[], self: number, other: number): boolean {
+  const own = bodies[self].wayLeft;
+  const theirs = bodies[other].wayLeft;
+  return own < theirs || (own === theirs && self < other);
 }
 
-/** Whether another has come to rest where this body wants to stand too. */
-function hasSettled(body: Body, other: Body, reach: number): boolean {
-  return other.legs !== LEGS_MOVING && sameGoal(body, other, reach);
+/** Metres from where the body is to the end of its path. */
+function lengthOfWay({ x, y, path, pathAt }: Body): number {
+  let sum = 0;
+  for (let i = pathAt; i < path.length; i += 2) {
+    sum += length(path[i] - x, path[i + 1] - y);
+    x = path[i];
+    y = path[i + 1];
+  }
+  return sum;
 }
 
-/** Away from bodies on the move closer than {@link ROOM}; of those that stand, one keeps clear by going around. */
+/**
+ * Away from bodies on the move that have the right of way and are closer than {@link ROOM}; of those that stand,
+ * one keeps clear by going around.
+ */
 function separate(
   bodies: readonly Body[],
   radii: readonly number[],
@@ -117,8 +130,9 @@ function separate(
     const square = dx * dx + dy * dy;
     if (square >= (reach + ROOM) * (reach + ROOM) || square === 0) continue;
     if (isStanding(bodies[other]) || isAtGoal(body, bodies[other], reach)) continue;
+    if (goesFirst(bodies, self, other)) continue;
     const distance = Math.sqrt(square);
-    const push = ((reach + ROOM - distance) / ROOM) * 0.5 * body.pace;
+    const push = Math.min(1, (reach + ROOM - distance) / ROOM) * body.pace;
     force.x += (dx / distance) * push;
     force.y += (dy / distance) * push;
   }
@@ -163,31 +177,6 @@ function avoid(
   }
 }
 
-/** Whether others already stand where this body wants to be, so that beside them is as near as it gets. */
-function isCrowdedOut(
-  bodies: readonly Body[],
-  radii: readonly number[],
-  self: number,
-  near: readonly number[],
-  count: number,
-): boolean {
-  const body = bodies[self];
-  const own = length(body.goalX - body.x, body.goalY - body.y);
-  for (let i = 0; i < count; i++) {
-    const other = near[i];
-    if (other === self) continue;
-    const { x, y } = bodies[other];
-    const reach = radii[self] + radii[other];
-    if (length(x - body.x, y - body.y) > reach + TOUCHING) continue;
-    const theirs = length(body.goalX - x, body.goalY - y);
-    // Two who hold each other up are both as near as they get.
-    if (body.held > HELD && sameGoal(body, bodies[other], reach)) return true;
-    if (bodies[other].legs === LEGS_MOVING || theirs >= own) continue;
-    if (hasSettled(body, bodies[other], reach) || theirs < reach) return true;
-  }
-  return false;
-}
-
 function clearForces({ forces }: Body): void {
   for (let i = 0; i < forces.length; i++) forces[i] = 0;
 }
@@ -200,11 +189,11 @@ export function steer(
   kind: BodyKind,
   near: readonly number[],
   count: number,
+  walls: Walls,
   dt: number,
 ): void {
   const body = bodies[self];
-  const pushed = length(body.forces[4], body.forces[5]) > STANDING;
-  body.held = pushed && length(body.vx, body.vy) < STANDING ? body.held + 1 : 0;
+  body.wayLeft = 0;
   clearForces(body);
   seekNothing();
   if (!Number.isNaN(body.steerX)) {
@@ -214,13 +203,21 @@ export function steer(
     return;
   }
   if (body.legs !== LEGS_MOVING) return;
-  if (body.settles && isCrowdedOut(bodies, radii, self, near, count)) return standStill(body);
+  body.wayLeft = lengthOfWay(body);
+  body.held += dt;
+  if (body.wayLeft < body.leastLeft - GAIN) {
+    body.leastLeft = body.wayLeft;
+    body.held = 0;
+  }
+  const crowd = body.settles ? crowding(bodies, radii, self, near, count, walls) : FREE;
+  if (crowd === THERE) return standStill(body);
   seek(body, kind, dt);
   const { x, y } = wanted;
   if (x === 0 && y === 0) return;
   seekNothing();
+  if (crowd !== FREE) return addForce(body, 4, -y * crowd, x * crowd);
   // Close to its goal it is not to be pushed off it again, nor where others come to rest around it.
-  if (length(body.goalX - body.x, body.goalY - body.y) > (body.settles ? CROWD : ROOM)) {
+  if (body.wayLeft > (body.settles ? CLOSE : ROOM)) {
     separate(bodies, radii, self, near, count);
     addForce(body, 0, force.x, force.y);
     avoid(bodies, radii, self, near, count, x, y);
