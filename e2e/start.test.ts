@@ -2,7 +2,8 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { freePort, isAlive, temporaryFolder } from '../scripts/postgres.mjs';
+import { freePort, temporaryFolder } from '../scripts/postgres.mjs';
+import { isAlive } from '../scripts/processes.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 

@@ -1,9 +1,9 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { ensureBuilt } from './build.mjs';
+import { chosenFolder, claim, ensureFolder, refusalOf } from './data-folder.mjs';
 import { ensurePackages } from './install.mjs';
-import { isAlive, startCluster } from './postgres.mjs';
+import { startCluster } from './postgres.mjs';
 import { checkNode, Refusal, ROOT, runScript, say } from './project.mjs';
 
 const DEFAULT_PORT = 4173;
@@ -35,41 +35,30 @@ function checkPortFree(port) {
   });
 }
 
-/**
- * Claims the data folder for this process; refuses where another start still uses it.
- * @param {string} folder @param {number} port
- */
-function claim(folder, port) {
-  mkdirSync(folder, { recursive: true });
-  const file = path.join(folder, 'running.json');
-  if (existsSync(file)) {
-    const { pid, port: other } = JSON.parse(readFileSync(file, 'utf8'));
-    const command = existsSync(`/proc/${pid}/cmdline`)
-      ? readFileSync(`/proc/${pid}/cmdline`, 'utf8')
-      : '';
-    if (pid !== process.pid && isAlive(pid) && command.includes('start.mjs')) {
-      throw new Refusal(
-        `Crooked Lantern already runs on this data: http://127.0.0.1:${other} (process ${pid}).`,
-      );
-    }
-  }
-  writeFileSync(file, JSON.stringify({ pid: process.pid, port }));
-  return () => rmSync(file, { force: true });
+/** @param {string} line */
+function complain(line) {
+  process.stderr.write(`${line}\n`);
 }
 
-await runScript(async () => {
-  checkNode();
-  const port = chosenPort();
-  const folder = path.resolve(process.env.LANTERN_DATA ?? path.join(ROOT, '.lantern-data'));
-  const release = claim(folder, port);
-  /** @type {(() => Promise<void>)[]} */
-  const closers = [];
+/**
+ * Starts all there is on a folder, and ends it all when it is told to, or when a part of it fails or ends.
+ * @param {string} folder @param {number} port
+ */
+async function run(folder, port) {
+  ensureFolder(folder);
+  /** @type {(() => Promise<void> | void)[]} */
+  const closers = [claim(folder, port)];
   let closing = false;
   const shutDown = async (/** @type {number} */ code) => {
     if (closing) return;
     closing = true;
-    for (const close of closers.reverse()) await close();
-    release();
+    for (const close of closers.reverse()) {
+      try {
+        await close();
+      } catch (error) {
+        complain(`While ending: ${error instanceof Error ? error.message : error}`);
+      }
+    }
     process.exit(code);
   };
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
@@ -78,12 +67,17 @@ await runScript(async () => {
     await checkPortFree(port);
     ensurePackages();
     ensureBuilt(['programs', 'pages']);
-    const cluster = await startCluster({ folder, durable: true });
-    closers.push(() => cluster.stop());
-    cluster.onExit(() => {
-      process.stderr.write(
-        'The database server ended by itself; its log is postgres.log in the data folder. Start again with npm start.\n',
-      );
+    const starting = startCluster({ folder, durable: true });
+    // Also where a signal comes before it has started; where it fails it has ended by itself.
+    closers.push(() =>
+      starting.then(
+        ({ stop }) => stop(),
+        () => {},
+      ),
+    );
+    const cluster = await starting;
+    cluster.onExit((reason) => {
+      complain(`${reason.message} Start again with npm start.`);
       void shutDown(1);
     });
     const { serve } = await import('../packages/server/dist/index.js');
@@ -98,9 +92,28 @@ await runScript(async () => {
     endWithParent(() => void shutDown(0));
     say(serving.address);
   } catch (error) {
-    for (const close of closers.reverse()) await close();
-    release();
-    throw error;
+    if (closing) return;
+    complain(wordsOf(error, folder));
+    await shutDown(1);
+  }
+}
+
+/** What is said of an error: one sentence where it is known what to do. @param {unknown} error @param {string} folder */
+function wordsOf(error, folder) {
+  const known = error instanceof Refusal ? error : refusalOf(error, folder);
+  if (known) return known.message;
+  const { name, message, stack } = /** @type {Error} */ (error);
+  return name === 'UnusableDatabase' ? message : (stack ?? message);
+}
+
+await runScript(async () => {
+  checkNode();
+  const port = chosenPort();
+  const folder = chosenFolder();
+  try {
+    await run(folder, port);
+  } catch (error) {
+    throw refusalOf(error, folder) ?? error;
   }
 });
 

@@ -22,6 +22,7 @@ const KINDS = {
   'too-many-requests': [429, 'Too many requests'],
   'internal-error': [500, 'Something went wrong in the server'],
   'database-unreachable': [503, 'The database does not answer'],
+  'disk-full': [507, 'The disk is full'],
 } as const;
 
 export type ProblemKind = keyof typeof KINDS;

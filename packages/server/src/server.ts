@@ -3,6 +3,7 @@ import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import { projectSchema, toJsonSchema } from '@crooked-lantern/core';
 import Fastify, { type FastifyBaseLogger, type FastifyInstance } from 'fastify';
+import { createChecker } from './checking/checker.ts';
 import { errors } from './plugins/errors.ts';
 import { sameOrigin } from './plugins/same-origin.ts';
 import { yupSchemas } from './plugins/yup-schemas.ts';
@@ -57,7 +58,6 @@ export async function createServer({
   await app.register(yupSchemas);
   await app.register(async (api) => {
     healthRoutes(api, database);
-    projectRoutes(api, createProjectStore(database));
     api.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
     api.get(
       '/api/project.schema.json',
@@ -65,6 +65,9 @@ export async function createServer({
       async () => projectJsonSchema(),
     );
   });
+  const checker = createChecker();
+  app.addHook('onClose', () => checker.close());
+  await app.register(async (api) => projectRoutes(api, createProjectStore(database), checker));
   await pageRoutes(app, pages);
   return app;
 }

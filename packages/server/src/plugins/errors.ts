@@ -1,25 +1,50 @@
 import fp from 'fastify-plugin';
 import type { FastifyError } from 'fastify';
-import { ConnectionError, DatabaseError } from 'sequelize';
+import { ConnectionError } from 'sequelize';
 import { Problem, PROBLEM_MEDIA_TYPE } from '../problem.ts';
 
-/** PostgreSQL's classes for a lost connection (08) and a server that stops or starts (57P). */
-const LOST_CONNECTION = /^(08|57P)/;
+/**
+ * PostgreSQL's classes for a lost connection (08), one that waited too long in a transaction (25P03), and a
+ * server that stops or starts (57P) or ended a statement that took too long (57014); and the system's codes
+ * for a broken line.
+ */
+const LOST = /^(08|57P|25P03|57014|ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND)/;
+const LOST_WORDS = /Connection terminated|connection error|Query read timeout|not queryable/i;
+/** PostgreSQL's code for a full disk, and the system's. */
+const FULL = /^(53100|ENOSPC|EDQUOT)/;
+
+/** An error and what caused it, as the libraries in between hand it on. */
+function causesOf(error: unknown): { code?: string; message?: string }[] {
+  const causes: { code?: string; message?: string }[] = [];
+  for (let next = error; next && typeof next === 'object' && causes.length < 8;) {
+    causes.push(next);
+    const { original, cause } = next as { original?: unknown; cause?: unknown };
+    next = original ?? cause;
+  }
+  return causes;
+}
 
 function isDatabaseLost(error: unknown): boolean {
-  if (error instanceof ConnectionError) return true;
-  const cause =
-    error instanceof DatabaseError
-      ? (error.original as { code?: string; message: string })
-      : (error as { code?: string; message?: string });
-  if (LOST_CONNECTION.test(cause.code ?? '')) return true;
-  return /Connection terminated|ECONNREFUSED|ECONNRESET/.test(
-    `${cause.code ?? ''} ${cause.message ?? ''}`,
+  return causesOf(error).some(
+    (cause) =>
+      cause instanceof ConnectionError ||
+      LOST.test(cause.code ?? '') ||
+      LOST_WORDS.test(cause.message ?? ''),
   );
+}
+
+function isDiskFull(error: unknown): boolean {
+  return causesOf(error).some(({ code }) => FULL.test(code ?? ''));
 }
 
 function problemOf(error: FastifyError | Problem, limit: number): Problem {
   if (error instanceof Problem) return error;
+  if (isDiskFull(error)) {
+    return new Problem(
+      'disk-full',
+      'Nothing was saved. Free some space; the page keeps your work and tries again.',
+    );
+  }
   if (isDatabaseLost(error)) {
     return new Problem(
       'database-unreachable',

@@ -1,12 +1,7 @@
-import {
-  projectSchema,
-  readProject,
-  serialiseProject,
-  toJsonSchema,
-  type ProjectDocument,
-} from '@crooked-lantern/core';
+import { projectSchema, serialiseProject, toJsonSchema } from '@crooked-lantern/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
+import type { Checker } from '../checking/checker.ts';
 import { validator } from '../plugins/yup-schemas.ts';
 import { Problem } from '../problem.ts';
 import type { ProjectStore, StoredProject } from '../storage/projects.ts';
@@ -25,6 +20,13 @@ const EDIT = fields({
     .required()
     .matches(/^[1-9]\d{0,8}$/, 'must be the number of an edit'),
 });
+
+const PAGE = fields({
+  offset: yup.string().matches(/^\d{1,9}$/, 'must be a number from 0'),
+});
+
+/** Projects in one answer of the list. */
+export const PROJECTS_A_PAGE = 50;
 
 type WithId = { Params: { id: string } };
 
@@ -48,24 +50,20 @@ function basedOn(request: FastifyRequest): number {
   return Number(number);
 }
 
-function documentOf(body: unknown): ProjectDocument {
-  const result = readProject(body);
-  if (result.ok) return result.document;
-  const { faults } = result;
-  throw new Problem(
-    'invalid-document',
-    `${faults.length} fault${faults.length === 1 ? '' : 's'}; nothing was changed.`,
-    { faults: faults.slice(0, 100) },
-  );
-}
-
 function send(reply: FastifyReply, project: StoredProject): FastifyReply {
   return reply.header('etag', etag(project.edit)).send(project);
 }
 
 const DOCUMENT_BODY = { content: { 'application/json': { schema: toJsonSchema(projectSchema) } } };
 
-export function projectRoutes(app: FastifyInstance, store: ProjectStore): void {
+/** Routes of projects, within a part of the server of their own: what they are sent is checked as text. */
+export function projectRoutes(app: FastifyInstance, store: ProjectStore, checker: Checker): void {
+  app.removeContentTypeParser('application/json');
+  app.addContentTypeParser('application/json', { parseAs: 'string' }, (_, text, done) =>
+    done(null, text),
+  );
+  const documentOf = ({ body }: FastifyRequest) =>
+    checker.read(typeof body === 'string' ? body : '');
   // Documents are checked as a whole by the core, which gives every fault its path.
   const document = (summary: string, params?: Record<string, unknown>) => ({
     schema: { summary, ...(params ? { params } : {}), body: DOCUMENT_BODY },
@@ -73,12 +71,19 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore): void {
       httpPart === 'body' ? (data: unknown) => ({ value: data }) : validator(schema, httpPart),
   });
 
-  app.get('/api/projects', { schema: { summary: 'All projects, latest first' } }, async () => ({
-    projects: await store.list(),
-  }));
+  app.get<{ Querystring: { offset?: string } }>(
+    '/api/projects',
+    {
+      schema: {
+        summary: `Projects, latest first, ${PROJECTS_A_PAGE} from the one at \`offset\`, and how many there are`,
+        querystring: PAGE,
+      },
+    },
+    async ({ query }) => store.list(Number(query.offset ?? 0), PROJECTS_A_PAGE),
+  );
 
   app.post('/api/projects', document('Adds a project'), async (request, reply) => {
-    const project = await store.create(documentOf(request.body));
+    const project = await store.create(await documentOf(request));
     return send(reply.code(201).header('location', `/api/projects/${project.id}`), project);
   });
 
@@ -93,7 +98,8 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore): void {
     document('Adds an edit on top of the one named by If-Match', PROJECT),
     async (request, reply) => {
       const edit = basedOn(request);
-      return send(reply, await store.write(request.params.id, edit, documentOf(request.body)));
+      const sent = await documentOf(request);
+      return send(reply, await store.write(request.params.id, edit, sent));
     },
   );
 

@@ -30,7 +30,8 @@ export interface EditSummary {
 }
 
 export interface ProjectStore {
-  list(): Promise<ProjectSummary[]>;
+  /** So many projects from the one at `offset`, latest first, and how many there are in all. */
+  list(offset: number, limit: number): Promise<{ projects: ProjectSummary[]; total: number }>;
   read(id: string): Promise<StoredProject>;
   create(document: ProjectDocument): Promise<StoredProject>;
   /** Adds an edit on top of edit `basedOn`; throws a stale-edit Problem where that is not the latest. */
@@ -99,8 +100,10 @@ export function createProjectStore({
   }
 
   return {
-    async list() {
-      const projects = await Project.findAll({
+    async list(offset, limit) {
+      const { rows, count } = await Project.findAndCountAll({
+        offset,
+        limit,
         order: [
           ['updatedAt', 'DESC'],
           ['id', 'ASC'],
@@ -108,13 +111,14 @@ export function createProjectStore({
       });
       // One query for all documents, however many projects there are.
       const edits = await Edit.findAll({
-        where: { [Op.or]: projects.map(({ id, edit }) => ({ projectId: id, number: edit })) },
+        where: { [Op.or]: rows.map(({ id, edit }) => ({ projectId: id, number: edit })) },
       });
       const documents = new Map(edits.map(({ projectId, document }) => [projectId, document]));
-      return projects.flatMap((project): ProjectSummary[] => {
+      const projects = rows.flatMap((project): ProjectSummary[] => {
         const document = documents.get(project.id);
         return document ? [summaryOf(project, document)] : [];
       });
+      return { projects, total: count };
     },
 
     read,

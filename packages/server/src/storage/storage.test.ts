@@ -56,6 +56,38 @@ describe('the tables', () => {
   });
 });
 
+describe('a database that can’t be used', () => {
+  const spoiled = async (sql: string) => {
+    const own = await freshDatabase();
+    const first = await openDatabase(own.url);
+    await first.sequelize.query(sql);
+    await first.close();
+    const words = await openDatabase(own.url).then(
+      async (opened) => {
+        await opened.close();
+        return 'opened';
+      },
+      (error: Error) => `${error.name}: ${error.message}`,
+    );
+    await own.drop();
+    return words;
+  };
+
+  it.each([
+    ['a table is missing', 'drop table edits', /relation "edits" does not exist\. Put the data/],
+    ['a column is missing', 'alter table edits drop column document', /document" does not exist/],
+    [
+      'a later version wrote it',
+      `insert into "SequelizeMeta" (name) values ('099-later')`,
+      /written by a later version of Crooked Lantern \(it knows “099-later”\)/,
+    ],
+  ])('says so in words: %s', async (_, sql, words) => {
+    const message = await spoiled(sql);
+    expect(message).toMatch(/^UnusableDatabase: /);
+    expect(message).toMatch(words);
+  });
+});
+
 describe('demos', () => {
   it('with a fault are named, with the place of the fault', async () => {
     const folder = mkdtempSync(path.join(os.tmpdir(), 'orchard-'));

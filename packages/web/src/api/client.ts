@@ -68,8 +68,9 @@ const json = (body: unknown, headers: Record<string, string> = {}): RequestInit 
 });
 
 export const api = {
-  list: () =>
-    request<{ projects: ProjectSummary[] }>('/api/projects').then(({ projects }) => projects),
+  /** The latest projects from the one at `offset`, a page of them, and how many there are in all. */
+  list: (offset = 0) =>
+    request<{ projects: ProjectSummary[]; total: number }>(`/api/projects?offset=${offset}`),
   read: (id: string) => request<StoredProject>(`/api/projects/${id}`),
   create: (document: ProjectDocument) =>
     request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),

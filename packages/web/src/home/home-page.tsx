@@ -63,6 +63,14 @@ const Row = styled.li`
   }
 `;
 
+const More = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  padding: 12px 6px;
+  color: var(--mute);
+`;
+
 const Facts = styled.div`
   color: var(--mute);
   text-align: right;
@@ -105,6 +113,7 @@ function count(number: number, word: string): string {
 export function HomePage() {
   const navigate = useNavigate();
   const [projects, setProjects] = useState<ProjectSummary[] | null>(null);
+  const [total, setTotal] = useState(0);
   const [notice, setNotice] = useState<NoticeState | null>(null);
   const picker = useRef<HTMLInputElement>(null);
 
@@ -117,7 +126,23 @@ export function HomePage() {
     }
   }, []);
 
-  const refresh = useCallback(() => attempt(async () => setProjects(await api.list())), [attempt]);
+  const refresh = useCallback(
+    () =>
+      attempt(async () => {
+        const page = await api.list();
+        setProjects(page.projects);
+        setTotal(page.total);
+      }),
+    [attempt],
+  );
+  const showMore = (shown: ProjectSummary[]) =>
+    attempt(async () => {
+      const page = await api.list(shown.length);
+      // One that was changed meanwhile has moved to the front, and pushes another into this page twice.
+      const known = new Set(shown.map(({ id }) => id));
+      setProjects([...shown, ...page.projects.filter(({ id }) => !known.has(id))]);
+      setTotal(page.total);
+    });
   useEffect(() => {
     document.title = 'Crooked Lantern';
     void refresh();
@@ -292,6 +317,14 @@ export function HomePage() {
               </Row>
             ))}
           </Rows>
+        )}
+        {projects && projects.length < total && (
+          <More>
+            <span>
+              {projects.length} of {total} projects
+            </span>
+            <Button onPress={() => void showMore(projects)}>Show more</Button>
+          </More>
         )}
       </Page>
     </>
