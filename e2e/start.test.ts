@@ -1,9 +1,19 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { freePort, temporaryFolder } from '../scripts/postgres.mjs';
-import { isAlive } from '../scripts/processes.mjs';
+import { fillWhileSaving, smallDisk } from '../scripts/full-disk.mjs';
+import { killRounds } from '../scripts/kill-rounds.mjs';
+import { isAlive, processesIn } from '../scripts/processes.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 
@@ -116,5 +126,84 @@ describe('npm start', () => {
       status: 'ok',
       database: 'ok',
     });
+  });
+
+  it('loses nothing that was acknowledged, and always starts again, killed at random', async () => {
+    const { acknowledged, lost, refusals } = await killRounds({ rounds: 4, seed: 3, folder: data });
+    expect(refusals).toEqual([]);
+    expect([acknowledged > 0, lost]).toEqual([true, 0]);
+  });
+
+  it.each([
+    ['empty', ''],
+    ['cut off', '{"pid": 12'],
+    ['of another kind', '"orchard"'],
+  ])('writes running.json anew where it is %s', async (_, text) => {
+    writeFileSync(path.join(data, 'running.json'), text);
+    const started = start();
+    await untilServing(started);
+    expect(started.text()).toMatch(/running\.json can’t be read, so it is written anew/);
+    expect(JSON.parse(readFileSync(path.join(data, 'running.json'), 'utf8'))).toEqual({
+      pid: started.child.pid,
+      port,
+    });
+  });
+});
+
+/** What a start says that is refused; it must end by itself, leave nothing running, and show no stack. */
+async function refusal(env: Record<string, string> = {}): Promise<string> {
+  const started = start(env);
+  expect(await ended(started.child)).toBe(1);
+  expect(processesIn(path.join(data, 'postgres'))).toEqual([]);
+  expect(started.text()).not.toMatch(/^\s+at /m);
+  return started.text();
+}
+
+describe('a start that can’t be', () => {
+  it('is refused in one sentence: an empty LANTERN_DATA, a file, a folder nobody may write to', async () => {
+    expect(await refusal({ LANTERN_DATA: '' })).toContain('LANTERN_DATA is empty.');
+    const file = path.join(data, 'file');
+    writeFileSync(file, 'mine');
+    expect(await refusal({ LANTERN_DATA: file })).toContain(`${file} is a file. Remove it, or`);
+    expect(await refusal({ LANTERN_DATA: path.join(file, 'inside') })).toContain(
+      'is not a folder, or lies in a file',
+    );
+    expect(await refusal({ LANTERN_DATA: '/sys/orchard' })).toContain('can’t be written to');
+  });
+
+  it('leaves a folder that holds other things as it is', async () => {
+    writeFileSync(path.join(data, 'letters.txt'), 'mine');
+    mkdirSync(path.join(data, 'postgres'));
+    expect(await refusal()).toContain('holds other things, such as “letters.txt”');
+    expect(readdirSync(data).sort()).toEqual(['letters.txt', 'postgres']);
+  });
+
+  it('leaves damaged data as they are, and says what is damaged', async () => {
+    const first = start();
+    await untilServing(first);
+    first.child.kill('SIGTERM');
+    await ended(first.child);
+    const password = readFileSync(path.join(data, 'password'), 'utf8');
+    truncateSync(path.join(data, 'postgres/global/pg_control'), 100);
+    expect(await refusal()).toMatch(
+      /The database server ended: could not read file "global\/pg_control/,
+    );
+    rmSync(path.join(data, 'postgres/PG_VERSION'));
+    expect(await refusal()).toMatch(/is damaged: .*PG_VERSION is missing or empty/);
+    expect(readFileSync(path.join(data, 'password'), 'utf8')).toBe(password);
+  });
+
+  it('says that the disk is full, then and later, and loses nothing', async ({ skip }) => {
+    const disk = smallDisk();
+    if (!disk) return skip('nobody may mount a disk here');
+    try {
+      const { acknowledged, lost, refused, words } = await fillWhileSaving(disk);
+      expect(words[0]).toMatch(/^The disk that holds .* is full\. Free some space, then start/);
+      expect(words.join('')).not.toMatch(/^\s+at /m);
+      expect([...refused]).toEqual([[507, 'The disk is full']]);
+      expect([acknowledged >= 25, lost]).toEqual([true, 0]);
+    } finally {
+      disk.remove();
+    }
   });
 });

@@ -1,11 +1,11 @@
 import {
   existsSync,
-  lstatSync,
   mkdirSync,
   readdirSync,
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
@@ -36,7 +36,7 @@ export function chosenFolder() {
  * @param {string} folder
  */
 export function ensureFolder(folder) {
-  if (existsSync(folder) && !lstatSync(folder).isDirectory() && !isFolder(folder))
+  if (statSync(folder, { throwIfNoEntry: false })?.isDirectory() === false)
     throw new Refusal(`${folder} is a file. Remove it, ${ELSEWHERE}.`);
   mkdirSync(folder, { recursive: true });
   const foreign = readdirSync(folder).find(
@@ -46,11 +46,6 @@ export function ensureFolder(folder) {
     throw new Refusal(
       `${folder} holds other things, such as “${foreign}”. Choose an empty folder, or one that does not exist yet, with LANTERN_DATA.`,
     );
-}
-
-/** @param {string} folder */
-function isFolder(folder) {
-  return lstatSync(`${folder}/.`, { throwIfNoEntry: false })?.isDirectory() ?? false;
 }
 
 /**

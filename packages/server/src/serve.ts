@@ -1,3 +1,4 @@
+import { appendFileSync } from 'node:fs';
 import pino from 'pino';
 import { createServer } from './server.ts';
 import { openDatabase } from './storage/database.ts';
@@ -19,6 +20,25 @@ export interface Serving {
   close(): Promise<void>;
 }
 
+/**
+ * Where the log goes. Little is logged, so each line is written at once; where there is no room for it, that is
+ * said once on standard error, and the server goes on. (The library's own file destination waits for ever then.)
+ */
+function appendingTo(file: string): { write(line: string): void } {
+  let lost = false;
+  return {
+    write(line) {
+      try {
+        appendFileSync(file, line);
+        lost = false;
+      } catch (error) {
+        if (!lost) process.stderr.write(`The log can’t be written: ${(error as Error).message}\n`);
+        lost = true;
+      }
+    },
+  };
+}
+
 /** Opens the database, loads the demos into an empty one, and serves pages and API on the loopback address. */
 export async function serve({
   databaseUrl,
@@ -29,7 +49,7 @@ export async function serve({
 }: ServeOptions): Promise<Serving> {
   const logger = pino(
     { level: process.env.LANTERN_LOG ?? 'warn' },
-    pino.destination({ dest: logFile ?? 2, mkdir: true, sync: false }),
+    logFile === undefined ? process.stderr : appendingTo(logFile),
   );
   const database = await openDatabase(databaseUrl);
   try {

@@ -420,10 +420,10 @@ describe('health and documents', () => {
   it('answers others while it checks the largest of documents', async () => {
     const document = structuredClone(demo);
     const inner = (room: number) =>
-      Array.from({ length: 100 }, (_, i) => ({ id: `s${room}-${i}`, note: 'x'.repeat(400) }));
+      Array.from({ length: 100 }, (_, i) => ({ id: `s${room}x${i}`, note: 'x'.repeat(400) }));
     const rooms = Array.from({ length: 90 }, (_, i) => ({
       id: `room${i}`,
-      initial: `s${i}-0`,
+      initial: `s${i}x0`,
       states: inner(i),
     }));
     document.minds.large = { title: 'Large', machine: { initial: 'room0', states: rooms } };

@@ -37,6 +37,7 @@ export type FindingCode =
   | 'conflict'
   | 'unused'
   | 'noChildren'
+  | 'learnsAlways'
   | 'endless'
   | 'cannotWork';
 

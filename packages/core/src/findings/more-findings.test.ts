@@ -148,6 +148,34 @@ describe('trees', () => {
     expect(found(document)).toEqual(wanted);
   });
 
+  it('says that a row which fires in each decision learns a place each time', () => {
+    const learning = (edge: true | undefined) => {
+      const document = quiet({ rules: 'all' });
+      document.grounds.corner.routes = {
+        round: {
+          points: [
+            [3, 5],
+            [6, 5],
+          ],
+        },
+      };
+      document.minds.keeper.rules = {
+        all: {
+          rows: [
+            {
+              when: 'time > 1',
+              ...(edge ? { edge } : {}),
+              do: [{ do: 'learnWaypoint', route: 'round', at: 'self.post' }],
+            },
+          ],
+        },
+      };
+      return found(document);
+    };
+    expect(learning(undefined)).toEqual(['learnsAlways rules.all.rows[0].do[0]']);
+    expect(learning(true)).toEqual([]);
+  });
+
   it('says of a call what is missing, too much, or of another type or unit', () => {
     const called = (with_: Record<string, string | number> | undefined) => {
       const document = quiet({ tree: 'inner', ...(with_ ? { with: with_ } : {}) });

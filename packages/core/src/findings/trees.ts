@@ -7,9 +7,11 @@ import type {
   MindProgram,
   NodeBodyProgram,
   NodeProgram,
+  RuleProgram,
 } from '../mind/program.ts';
 import { ACTIONS, type ActionSpec } from '../model/actions.ts';
 import { truthOf, type Known } from '../expression/truth.ts';
+import { MOST_LEARNED } from '../world/mechanics/learned.ts';
 import { ruleRows } from './walk.ts';
 
 /** Branches that are never reached, composites without children, and repeats without an end. */
@@ -21,6 +23,19 @@ function actionEnds({ action, args, channel, lasts }: ActionProgram): Ends {
   const open = Object.values(args).some((arg) => typeof arg === 'object');
   const taken = lasts && channel !== null;
   return { success: true, failure: !spec.fails.startsWith('never') || (lasts && open) || taken };
+}
+
+/** A row that fires each decision would learn a place each time; what it learned first is lost. */
+function checkLearning({ edge, actions }: RuleProgram, findings: Findings): void {
+  if (edge) return;
+  for (const { body, path } of actions) {
+    if (body.kind !== 'do' || body.action.action !== 'learnWaypoint') continue;
+    findings.warning(
+      'learnsAlways',
+      path,
+      `This learns a waypoint in each decision while the row holds, and a route learns ${MOST_LEARNED} at most. Let the row fire once, on its edge.`,
+    );
+  }
 }
 
 /** Looks at nodes under what is known of the project. */
@@ -100,6 +115,7 @@ function checkNode(node: NodeProgram, ask: Asking, findings: Findings): void {
   if (body.kind === 'rules' && ruleRows(node).length === 0) {
     findings.warning('noChildren', node.path, 'These rules have no rows, so they do nothing.');
   }
+  for (const row of ruleRows(node)) checkLearning(row, findings);
   if (body.kind === 'repeat' && isEndless(body)) {
     findings.warning(
       'endless',

@@ -4,7 +4,7 @@ import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture
 import { worldHash } from '../world/handover/snapshot.ts';
 import type { Input } from '../world/program/program.ts';
 import { entryLine } from './lines.ts';
-import { advance, applyEdit, createRun, runningEdit, seek, type Run } from './run.ts';
+import { advance, applyEdit, createRun, RUN_LIMITS, runningEdit, seek, type Run } from './run.ts';
 
 const document = (seconds = 0.5) =>
   cornerProject({
@@ -137,7 +137,7 @@ describe('limits of the past', () => {
     const run = createRun(program, 1, 7);
     const hashes: string[] = [];
     for (let i = 1; i <= 900; i++) {
-      advance(run, i === 30 ? [steer(0, 1)] : [], { snapshots: 6, entries: 1e6 });
+      advance(run, i === 30 ? [steer(0, 1)] : [], { ...RUN_LIMITS, snapshots: 6 });
       hashes[i] = worldHash(run.world);
     }
     expect(run.snapshots.length).toBeLessThanOrEqual(6);
@@ -152,7 +152,7 @@ describe('limits of the past', () => {
     const hashes: string[] = [];
     for (let i = 1; i <= 900; i++) {
       if (i % 90 === 0) applyEdit(run, programOf(document(i / 90)), 1 + i / 90);
-      advance(run, i === 30 ? [steer(0, 1)] : [], { snapshots: 6, entries: 1e6 });
+      advance(run, i === 30 ? [steer(0, 1)] : [], { ...RUN_LIMITS, snapshots: 6 });
       hashes[i] = worldHash(run.world);
     }
     for (const at of [95, 185, 400, 725, 890]) {
@@ -180,7 +180,7 @@ describe('limits of the past', () => {
     if (edits > 0) applyEdit(run, programOf(document(2)), 2);
     for (let i = 1; i <= 900; i++)
       advance(run, i % 40 === 1 ? [steer(i % 80 === 1 ? 1 : -1, 0)] : [], {
-        snapshots: 1000,
+        ...RUN_LIMITS,
         entries: 30,
       });
     expect(run.keptFrom).toBeGreaterThan(0);
@@ -188,6 +188,23 @@ describe('limits of the past', () => {
     expect(run.entries.at(-1)!.tick).toBeGreaterThan(860);
     seek(run, 0);
     expect(run.world.tick).toBe(run.keptFrom);
+  });
+
+  it('lets go of what ran under the oldest edits, and still shows the rest exactly', () => {
+    const limits = { ...RUN_LIMITS, edits: 5 };
+    const run = createRun(programOf(document()), 1, 7);
+    const hashes: string[] = [];
+    for (let i = 1; i <= 400; i++) {
+      if (i % 20 === 0) applyEdit(run, programOf(document(1 + i / 20)), 1 + i / 20);
+      advance(run, [], limits);
+      hashes[i] = worldHash(run.world);
+    }
+    expect(run.edits.length).toBeLessThanOrEqual(limits.edits + 3);
+    expect(run.keptFrom).toBeGreaterThan(250);
+    for (const at of [run.keptFrom + 1, 355, 398]) {
+      seek(run, at);
+      expect([run.world.tick, worldHash(run.world)]).toEqual([at, hashes[at]]);
+    }
   });
 });
 

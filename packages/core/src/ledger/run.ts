@@ -30,9 +30,11 @@ export interface Run {
 export interface RunLimits {
   snapshots: number;
   entries: number;
+  /** Each keeps its program and what was made of that, some 0.2 MB. */
+  edits: number;
 }
 
-export const RUN_LIMITS: RunLimits = { snapshots: 1200, entries: 200_000 };
+export const RUN_LIMITS: RunLimits = { snapshots: 1200, entries: 200_000, edits: 100 };
 
 export function createRun(program: Program, edit: number, seed = program.seed): Run {
   const statics = createStatics(program);
@@ -92,7 +94,7 @@ export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LI
 
 /**
  * Keeps the past within its limits: every other snapshot of the older half goes first, then the oldest
- * half of the entries. What an edit made of the world stays, since no replay could make it again.
+ * half of the entries, and what ran under the oldest edits. What an edit made of the world stays, since no replay could make it again.
  */
 function thin(run: Run, limits: RunLimits): void {
   if (run.snapshots.length > limits.snapshots) {
@@ -102,18 +104,23 @@ function thin(run: Run, limits: RunLimits): void {
       ({ tick: at }, i) => i === 0 || i >= half || i % 2 === 0 || edited.has(at),
     );
   }
-  if (run.entries.length > limits.entries) {
-    const from = run.entries[run.entries.length >> 1].tick;
-    const first = run.snapshots.find((snapshot) => snapshot.tick >= from);
-    if (!first) return;
-    run.keptFrom = first.tick;
-    run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick >= first.tick);
-    run.entries = run.entries.filter((entry) => entry.tick > first.tick);
-    run.inputs = run.inputs.filter((entry) => entry.tick > first.tick);
-    // Of the edits before, only the last is still needed: the first kept tick ran under it.
-    const inForce = editAt(run, first.tick);
-    run.edits = run.edits.filter((edit) => edit === inForce || edit.afterTick > first.tick);
-  }
+  if (run.entries.length > limits.entries)
+    forgetBefore(run, run.entries[run.entries.length >> 1].tick);
+  const extra = run.edits.length - limits.edits;
+  if (extra > 0) forgetBefore(run, run.edits[extra].afterTick);
+}
+
+/** Lets go of the past before the first snapshot from a tick on. */
+function forgetBefore(run: Run, from: number): void {
+  const first = run.snapshots.find((snapshot) => snapshot.tick >= from);
+  if (!first) return;
+  run.keptFrom = first.tick;
+  run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick >= first.tick);
+  run.entries = run.entries.filter((entry) => entry.tick > first.tick);
+  run.inputs = run.inputs.filter((entry) => entry.tick > first.tick);
+  // Of the edits before, only the last is still needed: the first kept tick ran under it.
+  const inForce = editAt(run, first.tick);
+  run.edits = run.edits.filter((edit) => edit === inForce || edit.afterTick > first.tick);
 }
 
 /** Puts an edited program in force from the next tick. A run that rests in its past keeps its future until it goes on from there. */

@@ -177,7 +177,7 @@ export const MOVING_ACTIONS = {
     channel: null,
     lasts: false,
     about:
-      'Adds a place to a route, for this run only: it stands after the waypoint it is nearest to.',
+      'Adds a place to a route, for this run only: it stands after the waypoint it is nearest to. A route learns 16 places at most; then the nearest of them is moved.',
     succeeds: 'at once',
     fails: 'never, unless the route or the place is not known',
     parameters: {

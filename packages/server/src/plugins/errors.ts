@@ -71,7 +71,11 @@ export const errors = fp(async (app) => {
   const limit = app.initialConfig.bodyLimit ?? 0;
   app.setErrorHandler<FastifyError | Problem>((error, request, reply) => {
     const problem = problemOf(error, limit);
-    if (problem.status >= 500) request.log.error(error);
+    if (problem.status >= 500) {
+      // The error itself would bring the whole document into the log, as a parameter of a statement.
+      const causes = causesOf(error).map(({ code, message }) => ({ code, message }));
+      request.log.error({ causes, stack: error.stack }, error.message);
+    }
     return reply.code(problem.status).type(PROBLEM_MEDIA_TYPE).send(problem.body());
   });
 });

@@ -3,7 +3,7 @@ import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixt
 import type { ProjectDocument } from '../../model/documents.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
 import type { Program } from '../../world/program/program.ts';
-import { advance, applyEdit, createRun, seek, type Run } from '../run.ts';
+import { advance, applyEdit, createRun, RUN_LIMITS, seek, type Run } from '../run.ts';
 import { explanationLines, QuestionError, type Question, type Statement } from './statement.ts';
 import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
@@ -336,7 +336,7 @@ describe('a run with edits', () => {
           ? [{ agent: 'gleaner', x: 0, y: i % 20 === 1 ? 0.01 : -0.01, gait: null }]
           : [],
         {
-          snapshots: 1000,
+          ...RUN_LIMITS,
           entries: 20,
         },
       );

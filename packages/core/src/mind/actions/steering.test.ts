@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
+import { learn, MOST_LEARNED } from '../../world/mechanics/learned.ts';
 
 /** A keeper that sees all around and does one thing, about a gleaner that a player moves. */
 function doing(activity: ActionDocument, change: (document: ProjectDocument) => void = () => {}) {
@@ -172,5 +173,25 @@ describe('a learned waypoint', () => {
     }
     expect(lowest).toBeGreaterThan(7.7);
     expect(world.statics.program.ground.routes[0].points).toEqual([3, 5, 6, 5]);
+  });
+
+  it('is one of sixteen at most: the nearest that was learned is then moved', () => {
+    const { run, world } = doing({ do: 'wander' }, (d) => {
+      AWAY(d);
+      d.grounds.corner.routes = {
+        round: {
+          points: [
+            [3, 5],
+            [6, 5],
+          ],
+        },
+      };
+    });
+    run(1);
+    for (let i = 0; i < 40; i++) learn(world, 0, 1 + i * 0.4, 8);
+    expect(world.learned[0]).toHaveLength(2 * MOST_LEARNED);
+    expect(world.routes[0]).toHaveLength(4 + 2 * MOST_LEARNED);
+    // The last of them all took the place of the last of the first sixteen.
+    expect(world.learned[0].slice(-2)).toEqual([1 + 39 * 0.4, 8]);
   });
 });

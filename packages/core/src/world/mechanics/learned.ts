@@ -16,11 +16,16 @@ export function joinLearned(points: readonly number[], learned: readonly number[
   return all;
 }
 
-/** Adds a waypoint to a route, for this run. */
+/** A route learns so many places at most. */
+export const MOST_LEARNED = 16;
+
+/** Adds a waypoint to a route, for this run. A route that has learned its most moves the learned one that is nearest. */
 export function learn(world: Surroundings, route: number, x: number, y: number): void {
   if (!world.learned[route]) return;
-  world.learned[route].push(x, y);
+  const learned = world.learned[route];
+  if (learned.length < 2 * MOST_LEARNED) learned.push(x, y);
+  else learned.splice(2 * nearestPlace(learned, x, y), 2, x, y);
   const { points } = world.statics.program.ground.routes[route];
   world.routes = world.routes.slice();
-  world.routes[route] = Float64Array.from(joinLearned(points, world.learned[route]));
+  world.routes[route] = Float64Array.from(joinLearned(points, learned));
 }
