@@ -122,6 +122,32 @@ describe('a broken guard', () => {
     await untilSaved(page);
   });
 
+  it('is undone and redone over a reload, back to the first edit of the project', async () => {
+    const page = await app.open(await rounds());
+    await untilLit(page, 'rounds');
+    const guard = (value: string) =>
+      page.getByRole('button', { name: `${GUARD}: attention.strength > ${value}. Edit` });
+    for (const value of ['0.5', '0.7', '0.9']) {
+      await writeExpression(page, GUARD, `attention.strength > ${value}`);
+      await guard(value).waitFor();
+    }
+    await page.keyboard.press('Control+z');
+    await guard('0.7').waitFor();
+    await untilSaved(page);
+    await page.reload();
+    await guard('0.7').waitFor();
+    await page.getByRole('button', { name: /^Undo edit/ }).click();
+    await guard('0.5').waitFor();
+    await page.getByRole('button', { name: /^Undo edit/ }).click();
+    await guard('0.3').waitFor();
+    expect(await page.getByRole('button', { name: 'Undo', exact: true }).isDisabled()).toBe(true);
+    for (const value of ['0.5', '0.7', '0.9']) {
+      await page.keyboard.press('Control+Shift+z');
+      await guard(value).waitFor();
+    }
+    await untilSaved(page);
+  });
+
   it('refuses a number out of range in words, and keeps the old one', async () => {
     const page = await app.open(await rounds());
     await page

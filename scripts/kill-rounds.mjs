@@ -43,7 +43,7 @@ export async function killRounds({ rounds, seed, folder, note = () => {} }) {
       continue;
     }
     const writing = writer.write(application.address);
-    await pause(50 + 900 * random());
+    await pause(300 + 2000 * random());
     const victim = VICTIMS[Math.floor(random() * VICTIMS.length)];
     const database = databaseProcess(folder);
     const others = victim === 'everything' ? processesIn(data) : [];

@@ -1,5 +1,5 @@
 import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
-import { Op, UniqueConstraintError } from 'sequelize';
+import { cast, col, fn, Op, UniqueConstraintError } from 'sequelize';
 import { Problem } from '../problem.ts';
 import type { Database } from './database.ts';
 import type { ProjectRow } from './models.ts';
@@ -26,6 +26,8 @@ export interface StoredProject {
 
 export interface EditSummary {
   number: number;
+  /** The same for edits of the same document, so that an undo can be told from a change. */
+  digest: string;
   createdAt: string;
 }
 
@@ -169,10 +171,14 @@ export function createProjectStore({
       if (!(await Project.findByPk(id))) throw missing(id);
       const edits = await Edit.findAll({
         where: { projectId: id },
-        attributes: ['number', 'createdAt'],
+        attributes: ['number', 'createdAt', [fn('md5', cast(col('document'), 'text')), 'digest']],
         order: [['number', 'DESC']],
       });
-      return edits.map(({ number, createdAt }) => ({ number, createdAt: createdAt.toISOString() }));
+      return edits.map((edit) => ({
+        number: edit.number,
+        createdAt: edit.createdAt.toISOString(),
+        digest: String(edit.get('digest')),
+      }));
     },
 
     async readEdit(id, number) {

@@ -20,6 +20,13 @@ export interface StoredProject {
   document: ProjectDocument;
 }
 
+export interface EditSummary {
+  number: number;
+  createdAt: string;
+  /** The same for edits of the same document. */
+  digest: string;
+}
+
 /** A refusal by the server, or (status 0) no answer at all. */
 export class ApiError extends Error {
   readonly status: number;
@@ -79,6 +86,11 @@ export const api = {
       method: 'PUT',
       ...json(document, { 'if-match': `"${basedOn}"` }),
     }),
+  /** Every edit kept, latest first. */
+  edits: (id: string) =>
+    request<{ edits: EditSummary[] }>(`/api/projects/${id}/edits`).then(({ edits }) => edits),
+  readEdit: (id: string, number: number) =>
+    request<StoredProject>(`/api/projects/${id}/edits/${number}`),
   remove: (id: string) => request<void>(`/api/projects/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<void>(`/api/projects/${id}/restore`, { method: 'POST' }),
 };

@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { fileAddress } from '../api/client.ts';
@@ -13,7 +13,8 @@ import { InlineText } from '../ui/inline-text.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { agoText } from '../ui/time.ts';
 import { perform } from '../state/perform.ts';
-import { mineKept, redone, theirsTaken, undone } from '../state/project-slice.ts';
+import { mineKept, theirsTaken } from '../state/project-slice.ts';
+import { redo, undo } from '../state/undo.ts';
 
 const Places = styled.nav`
   align-self: stretch;
@@ -156,6 +157,11 @@ export function ProjectHeader() {
   const title = useProject((project) => project.document.title);
   const lastStep = useProject((project) => project.past[project.past.length - 1]?.label);
   const nextStep = useProject((project) => project.future[project.future.length - 1]?.label);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const step = useCallback(
+    async (way: ReturnType<typeof undo>) => setTrouble(await dispatch(way)),
+    [dispatch],
+  );
   useEffect(() => {
     document.title = `${title} · Crooked Lantern`;
   }, [title]);
@@ -167,14 +173,14 @@ export function ProjectHeader() {
           name: lastStep ? `Undo ${lastStep}` : 'Undo',
           keys: '$mod+KeyZ',
           disabled: lastStep ? undefined : 'nothing to undo',
-          run: () => dispatch(undone()),
+          run: () => void step(undo()),
         },
         {
           id: 'redo',
           name: nextStep ? `Redo ${nextStep}` : 'Redo',
           keys: '$mod+Shift+KeyZ',
           disabled: nextStep ? undefined : 'nothing to redo',
-          run: () => dispatch(redone()),
+          run: () => void step(redo()),
         },
         {
           id: 'download',
@@ -182,7 +188,7 @@ export function ProjectHeader() {
           run: () => window.location.assign(fileAddress(id)),
         },
       ],
-      [dispatch, id, lastStep, nextStep],
+      [id, step, lastStep, nextStep],
     ),
   );
   return (
@@ -210,14 +216,14 @@ export function ProjectHeader() {
             <QuietButton
               aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'}
               isDisabled={!lastStep}
-              onPress={() => dispatch(undone())}
+              onPress={() => void step(undo())}
             >
               <Undo2 size={16} />
             </QuietButton>
             <QuietButton
               aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'}
               isDisabled={!nextStep}
-              onPress={() => dispatch(redone())}
+              onPress={() => void step(redo())}
             >
               <Redo2 size={16} />
             </QuietButton>
@@ -227,6 +233,12 @@ export function ProjectHeader() {
         }
       />
       <SavingTrouble />
+      {trouble && (
+        <Trouble role="alert">
+          <p>Not undone: {trouble} The edit is kept on the server; try again when it answers.</p>
+          <Button onPress={() => setTrouble(null)}>Dismiss</Button>
+        </Trouble>
+      )}
     </>
   );
 }

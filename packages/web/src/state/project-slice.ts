@@ -1,6 +1,7 @@
 import type { Finding, ProjectDocument } from '@crooked-lantern/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { StoredProject } from '../api/client.ts';
+import type { History } from './history.ts';
 
 /** A version of the document with its number, and what the change that led to it is called. */
 export interface Edit {
@@ -8,11 +9,11 @@ export interface Edit {
   document: ProjectDocument;
 }
 
-interface Step {
-  document: ProjectDocument;
+/** A document to go back or forth to. One of an earlier visit is read from the server when it is asked for. */
+type Step = {
   /** What leads from this document to the one after it: “guard of Chase”. */
   label: string;
-}
+} & ({ document: ProjectDocument } | { document: null; number: number });
 
 export type SavingState =
   | { kind: 'saved'; at: string }
@@ -46,7 +47,8 @@ export type ProjectSlot =
 
 type OpenSlot = Extract<ProjectSlot, { status: 'open' }>;
 
-const UNDO_STEPS = 500;
+/** Documents share what is the same in them, so that a step takes a few kilobytes. */
+const UNDO_STEPS = 5000;
 
 function put(state: OpenSlot, document: ProjectDocument): void {
   state.document = document;
@@ -105,17 +107,35 @@ const slice = createSlice({
       },
     ),
     undone: whenOpen<void>((state) => {
-      const step = state.past.pop();
-      if (!step) return;
+      const step = state.past.at(-1);
+      if (!step?.document) return;
+      state.past.pop();
       state.future.push({ document: state.document, label: step.label });
       put(state, step.document);
     }),
     redone: whenOpen<void>((state) => {
-      const step = state.future.pop();
-      if (!step) return;
+      const step = state.future.at(-1);
+      if (!step?.document) return;
+      state.future.pop();
       state.past.push({ document: state.document, label: step.label });
       put(state, step.document);
     }),
+    /** What edits of earlier visits can be gone back to; forth only where nothing was changed since. */
+    historyRead: whenMeant<History>((state, { past, future }) => {
+      const stepTo = (number: number): Step => ({
+        label: `edit ${number}`,
+        document: null,
+        number,
+      });
+      if (state.past.length === 0 && state.future.length === 0) state.future = future.map(stepTo);
+      state.past.unshift(...past.map(stepTo));
+    }),
+    stepRead: whenMeant<{ from: 'past' | 'future'; document: ProjectDocument }>(
+      (state, { from, document }) => {
+        const step = state[from].pop();
+        if (step) state[from].push({ label: step.label, document });
+      },
+    ),
     checked: whenOpen<{ edit: number; findings: Finding[]; runs: boolean }>(
       (state, { edit, findings, runs }) => {
         if (edit < state.checkedEdit) return;
@@ -171,6 +191,8 @@ export const {
   changed,
   undone,
   redone,
+  historyRead,
+  stepRead,
   checked,
   recovered,
   savingChanged,

@@ -1,0 +1,49 @@
+import type { Action } from '@reduxjs/toolkit';
+import { api, ApiError } from '../api/client.ts';
+import { historyOf } from './history.ts';
+import { historyRead, redone, stepRead, undone, type ProjectState } from './project-slice.ts';
+import type { AppThunk } from './store.ts';
+
+/** Undo and redo, also over edits of earlier visits, whose documents are read when they are asked for. */
+
+/** Finds out what was done before the open edit. Without an answer undo goes back as far as this visit does. */
+export function readHistory(id: string, edit: number): AppThunk<Promise<void>> {
+  return async (dispatch) => {
+    try {
+      const edits = (await api.edits(id)).filter(({ number }) => number <= edit).reverse();
+      dispatch(historyRead({ id, ...historyOf(edits) }));
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      console.warn('The edits of earlier visits could not be read.', error);
+    }
+  };
+}
+
+/** Gives why it could not be done; null where it was, or there is nothing to do. */
+function step(from: 'past' | 'future', take: () => Action): AppThunk<Promise<string | null>> {
+  return async (dispatch, getState) => {
+    const last = () => {
+      const { project } = getState();
+      return project.status === 'open' ? (project as ProjectState)[from].at(-1) : undefined;
+    };
+    const { project } = getState();
+    const wanted = last();
+    if (project.status !== 'open' || !wanted) return null;
+    if (wanted.document === null) {
+      try {
+        const { document } = await api.readEdit(project.id, wanted.number);
+        // Meanwhile another step may have been taken, or another project opened.
+        if (last() !== wanted) return null;
+        dispatch(stepRead({ id: project.id, from, document }));
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        return error.message;
+      }
+    }
+    dispatch(take());
+    return null;
+  };
+}
+
+export const undo = () => step('past', undone);
+export const redo = () => step('future', redone);
