@@ -234,6 +234,8 @@ export function compileMachine(
   const entries = flatten(machine, path, scope);
   const ids = new Map(entries.map(({ document }, index) => [document.id, index]));
   const transitions: TransitionProgram[] = [];
+  const children = entries.map((): number[] => []);
+  entries.forEach(({ parent }, index) => children[parent]?.push(index));
   const states = entries.map((entry, index): StateProgram => {
     const { document, path: at, parent } = entry;
     checkStructure(entry, scope);
@@ -248,7 +250,7 @@ export function compileMachine(
       title: document.title ?? document.id,
       kind: kindOf(document),
       parent,
-      children: entries.flatMap((other, i) => (other.parent === index ? [i] : [])),
+      children: children[index],
       initial: initialOf(entry, index, entries, ids, scope),
       entry: compileInstantActions(scope, document.entry, `${at}.entry`),
       exit: compileInstantActions(scope, document.exit, `${at}.exit`),

@@ -89,26 +89,27 @@ function checkStates(
   findings: Findings,
 ): void {
   const { states } = mind.machine;
-  const uses = states.map(({ activity }) => activity && channelsOf(activity.root));
-  const around = (s: number) => {
-    const list: number[] = [];
-    for (let p = states[s].parent; p >= 0; p = states[p].parent) list.push(p);
-    return list;
-  };
-  const together = (a: number, b: number) => {
-    if (around(b).includes(a)) return true;
-    const meet = around(a).find((s) => around(b).includes(s));
-    return meet !== undefined && !around(a).includes(b) && states[meet].kind === 'parallel';
-  };
-  states.forEach((state, b) => {
-    for (let a = 0; a < b; a++) {
-      const [first, second] = [uses[a], uses[b]];
-      if (!first || !second || !together(a, b)) continue;
-      for (const channel of shared(first, second)) {
+  const uses = states.map(({ activity }) => (activity ? [...channelsOf(activity.root)] : []));
+  /** By parallel state: of each region the first state that uses a channel. */
+  const first = new Map<number, { region: number; state: number; channel: Channel }[]>();
+  states.forEach((state, index) => {
+    for (const channel of uses[index]) {
+      const others = [];
+      for (let inner = index, s = state.parent; s >= 0; inner = s, s = states[s].parent) {
+        if (uses[s].includes(channel)) others.push(s);
+        if (states[s].kind !== 'parallel') continue;
+        const users = first.get(s) ?? [];
+        first.set(s, users);
+        const alike = users.filter((user) => user.channel === channel);
+        others.push(...alike.filter(({ region }) => region !== inner).map((user) => user.state));
+        if (!alike.some(({ region }) => region === inner))
+          users.push({ region: inner, state: index, channel });
+      }
+      for (const other of others.sort((a, b) => a - b)) {
         findings.warning(
           'conflict',
           `${paths.get(state.id)}.activity`,
-          `“${states[a].title}” and “${state.title}” are active together and both use the ${channel}: the later one takes them, and the other fails. Leave the ${channel} to one of them.`,
+          `“${states[other].title}” and “${state.title}” are active together and both use the ${channel}: the later one takes them, and the other fails. Leave the ${channel} to one of them.`,
         );
       }
     }

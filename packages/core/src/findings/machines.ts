@@ -1,5 +1,4 @@
 import type { Findings } from '../compile/finding.ts';
-import { isAncestor } from '../mind/machine/runnable.ts';
 import { matchesEvent } from '../mind/machine/select.ts';
 import type { MachineProgram, MindProgram, TransitionProgram } from '../mind/program.ts';
 import { implies, neverPart, truthOf, type Known } from '../expression/truth.ts';
@@ -7,37 +6,44 @@ import { implies, neverPart, truthOf, type Known } from '../expression/truth.ts'
 /** States nothing enters or leaves, and transitions that never fire. */
 
 /** States some chain of initial states and transitions leads to. */
-function reachableStates(machine: MachineProgram): Set<number> {
+function reachableStates({ states, transitions, initial }: MachineProgram): Set<number> {
   const reached = new Set<number>();
-  const enter = (state: number) => {
-    for (let s = state; s >= 0 && !reached.has(s); s = machine.states[s].parent) {
+  // A list of what is still to be entered: chains of transitions may be longer than calls can be deep.
+  const entered = [initial];
+  for (let next = entered.pop(); next !== undefined; next = entered.pop()) {
+    for (let s = next; s >= 0 && !reached.has(s); s = states[s].parent) {
       reached.add(s);
-      const { kind, children, initial, leaves, parent } = machine.states[s];
-      if (kind === 'parallel') children.forEach(enter);
-      if (initial >= 0) enter(initial);
-      if ((kind === 'history' || kind === 'deepHistory') && initial < 0 && parent >= 0)
-        enter(machine.states[parent].initial);
-      for (const leave of leaves)
-        if (machine.transitions[leave].target >= 0) enter(machine.transitions[leave].target);
+      const { kind, children, initial: first, leaves, parent } = states[s];
+      if (kind === 'parallel') entered.push(...children);
+      if (first >= 0) entered.push(first);
+      if ((kind === 'history' || kind === 'deepHistory') && first < 0 && parent >= 0)
+        entered.push(states[parent].initial);
+      for (const leave of leaves) entered.push(transitions[leave].target);
     }
-  };
-  enter(machine.initial);
+  }
   return reached;
 }
 
-function leads(machine: MachineProgram, state: number): boolean {
-  return machine.states[state].leaves.some((leave) => machine.transitions[leave].target >= 0);
+/** By state: whether it, or one inside it, has a transition to a state. */
+function leadingStates({ states, transitions }: MachineProgram): boolean[] {
+  const leading = states.map(({ leaves }) =>
+    leaves.some((leave) => transitions[leave].target >= 0),
+  );
+  // Children stand behind their parents.
+  for (let s = states.length - 1; s >= 0; s--)
+    if (leading[s] && states[s].parent >= 0) leading[states[s].parent] = true;
+  return leading;
 }
 
 /** Whether the state, one around it, or one in a region beside it has a transition to elsewhere. */
-function hasWayOut(machine: MachineProgram, state: number): boolean {
-  for (let s = state; s >= 0; s = machine.states[s].parent) {
-    if (leads(machine, s)) return true;
-    if (machine.states[s].kind !== 'parallel') continue;
-    const beside = machine.states.some(
-      (_, inner) => isAncestor(machine.states, s, inner) && leads(machine, inner),
-    );
-    if (beside) return true;
+function hasWayOut(
+  { states, transitions }: MachineProgram,
+  leading: readonly boolean[],
+  state: number,
+): boolean {
+  for (let s = state; s >= 0; s = states[s].parent) {
+    if (states[s].leaves.some((leave) => transitions[leave].target >= 0)) return true;
+    if (states[s].kind === 'parallel' && leading[s]) return true;
   }
   return false;
 }
@@ -82,6 +88,7 @@ export function checkMachine(
 ): void {
   const { machine } = mind;
   const reached = reachableStates(machine);
+  const leading = leadingStates(machine);
   machine.states.forEach((state, index) => {
     const path = paths.get(state.id);
     if (path === undefined) return;
@@ -95,7 +102,11 @@ export function checkMachine(
           command: { command: 'removeState', mind: mind.name, state: state.id },
         },
       );
-    } else if (state.kind === 'atomic' && machine.states.length > 1 && !hasWayOut(machine, index)) {
+    } else if (
+      state.kind === 'atomic' &&
+      machine.states.length > 1 &&
+      !hasWayOut(machine, leading, index)
+    ) {
       findings.warning(
         'noWayOut',
         path,

@@ -163,7 +163,17 @@ export function hearing(mind: string, program: Program): (descriptor: string) =>
   const raised = program.stacks
     .filter(({ minds }) => minds.some(({ name }) => name === mind))
     .flatMap((stack) => eventsRaised(stack, program));
-  return (descriptor) => raised.some((event) => matchesEvent(descriptor.split('.'), event));
+  const events = [...new Set(raised)];
+  const known = new Map<string, boolean>();
+  return (descriptor) => {
+    let heard = known.get(descriptor);
+    if (heard === undefined) {
+      const words = descriptor.split('.');
+      heard = events.some((event) => matchesEvent(words, event));
+      known.set(descriptor, heard);
+    }
+    return heard;
+  };
 }
 
 /** All actions in a part of a document, with their paths. */
@@ -185,7 +195,9 @@ function checkEvents(name: string, mind: MindDocument, program: Program, finding
     .filter(({ minds }) => minds.some((other) => other.name === name))
     .flatMap(({ minds }) => minds);
   const onEvent = listening.some(({ cadence }) => cadence.kind === 'event');
-  const heard = listening.flatMap(({ machine }) => machine.transitions.map(({ on }) => on));
+  const heard = [
+    ...new Set(listening.flatMap(({ machine }) => machine.transitions.map(({ on }) => on))),
+  ];
   for (const [path, action] of actionsIn(mind, `minds.${name}`)) {
     if (action.do !== 'raise' || onEvent) continue;
     const event = String(action.event);

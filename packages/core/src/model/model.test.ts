@@ -269,6 +269,12 @@ describe('faults of form', () => {
       /given twice.*line \d+, column \d+/,
     ],
     [
+      'a place of three numbers',
+      (text) => text.replace(/"at": ?\[[^\]]+\]/, '"at": [1, 2, 3]'),
+      'grounds.',
+      /^must be two numbers \[x, y\], not \[1,2,3\]$/,
+    ],
+    [
       'a number too large',
       (text) => text.replace(/"fade": ?[\d.]+/, '"fade": 1e400'),
       'archetypes.',

@@ -50,6 +50,7 @@ yup.setLocale({
     max: 'must be at most ${max}, not ${value}',
     integer: 'must be a whole number, not ${value}',
   },
+  tuple: { notType: ({ value }) => `must be two numbers [x, y], not ${describeValue(value)}` },
   array: { min: 'must have at least ${min} entry', max: 'must not have more than ${max} entries' },
 });
 
