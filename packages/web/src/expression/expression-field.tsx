@@ -71,6 +71,8 @@ export interface ExpressionFieldProps {
   path: string;
   place: ExpressionPlace;
   onCommit: (value: string) => void;
+  /** The text was cleared: leaves the expression out, or gives why it can't be. Without it, it is kept. */
+  onClear?: () => string | null;
 }
 
 /** An expression that is edited where it stands. Its errors show here, also while it is not being edited. */
@@ -81,6 +83,7 @@ export function ExpressionField({
   path,
   place,
   onCommit,
+  onClear = () => 'It can’t be left empty.',
 }: ExpressionFieldProps) {
   const engine = useEngine();
   const finding = useProject((project) =>
@@ -89,6 +92,8 @@ export function ExpressionField({
   const minds = useProject((project) => project.document.minds);
   const keys = useMemo(() => keysFor(minds, mind), [minds, mind]);
   const [editing, setEditing] = useState(false);
+  /** Why a cleared expression was kept. */
+  const [kept, setKept] = useState<string | null>(null);
   const shown = useRef<HTMLButtonElement>(null);
   const returnFocus = useRef(false);
   useEffect(() => {
@@ -108,7 +113,8 @@ export function ExpressionField({
           onCommit={(next, byKey) => {
             returnFocus.current = byKey;
             setEditing(false);
-            if (next !== value && next !== '') onCommit(next);
+            if (next === '') setKept(onClear());
+            else if (next !== value) onCommit(next);
           }}
           onCancel={() => {
             returnFocus.current = true;
@@ -124,11 +130,15 @@ export function ExpressionField({
         ref={shown}
         type="button"
         aria-label={`${label}: ${value}. Edit`}
-        onClick={() => setEditing(true)}
+        onClick={() => {
+          setKept(null);
+          setEditing(true);
+        }}
       >
         {marked(value, finding)}
       </Shown>
       {finding && <Problem role="alert">{finding.message}</Problem>}
+      {kept && <Problem role="alert">{kept}</Problem>}
     </div>
   );
 }

@@ -8,7 +8,7 @@ import {
   namesOf,
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
-import { Fragment } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
@@ -16,6 +16,7 @@ import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ExpressionField } from '../expression/expression-field.tsx';
+import { useDeclareKey } from './declare-key.tsx';
 import { RowFindings } from './row-findings.tsx';
 
 const Line = styled.div`
@@ -99,6 +100,14 @@ function namesFor(document: ProjectDocument, mind: string, spec: ParameterSpec):
 
 const TAKES_NAME = new Set<ParameterSpec['kind']>(['gait', 'key', 'list', 'gate', 'pattern']);
 
+/** The first parameter of an action that needs a key where the mind has none that fits. */
+function missingKey(document: ProjectDocument, mind: string, action: ActionName) {
+  return Object.entries<ParameterSpec>(ACTIONS[action].parameters).find(
+    ([, { kind, required }]) =>
+      required && (kind === 'key' || kind === 'list') && keysFor(document, mind, kind).length === 0,
+  );
+}
+
 /** A new action whose required parameters hold something that works, or comes close. */
 function newAction(document: ProjectDocument, mind: string, action: ActionName): ActionDocument {
   const result: ActionDocument = { do: action };
@@ -109,21 +118,30 @@ function newAction(document: ProjectDocument, mind: string, action: ActionName):
   return result;
 }
 
-/** Menu entries that make a new action: those that take time, or those that don't. */
+/** Menu entries that make a new action: those that take time, or those that don't. One that needs a key asks for it first, in the dialog, which must be rendered. */
 export function useActionEntries(
   mind: string,
   lasts: boolean,
   onAdd: (action: ActionDocument) => void,
-): MenuEntry[] {
+): { entries: MenuEntry[]; dialog: ReactNode } {
   const document = useProject((project) => project.document);
-  return (Object.keys(ACTIONS) as ActionName[])
+  const { ask, dialog } = useDeclareKey(mind);
+  const add = (name: ActionName) => {
+    const action = newAction(document, mind, name);
+    const missing = missingKey(document, mind, name);
+    if (!missing) return onAdd(action);
+    const [parameter, { kind }] = missing;
+    ask(kind === 'list', (key) => onAdd({ ...action, [parameter]: key }));
+  };
+  const entries = (Object.keys(ACTIONS) as ActionName[])
     .filter((name) => ACTIONS[name].lasts === lasts)
     .map((name) => ({
       id: name,
       text: ACTIONS[name].title,
       label: ACTIONS[name].title,
-      onAction: () => onAdd(newAction(document, mind, name)),
+      onAction: () => add(name),
     }));
+  return { entries, dialog };
 }
 
 interface ParameterProps {
@@ -138,6 +156,7 @@ interface ParameterProps {
 
 function Parameter({ mind, action, name, spec, path, where, onChange }: ParameterProps) {
   const document = useProject((project) => project.document);
+  const { ask, dialog } = useDeclareKey(mind);
   const value = action[name];
   const label = `${name} of ${action.do}, ${where}`;
   const set = (next: string | number) => onChange({ ...action, [name]: next });
@@ -147,18 +166,27 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
         ? namesOf(document.minds[mind].memory ?? {})
         : namesFor(document, mind, spec);
     const chosen = value ?? spec.default;
+    const isKey = spec.kind === 'key' || spec.kind === 'list';
+    const entries = names.map((option) => ({
+      id: option,
+      text: option,
+      label: option,
+      onAction: () => set(option),
+    }));
+    const declare = {
+      // No key can have this name.
+      id: '+',
+      text: 'Declare a new one',
+      label: 'Declare a new one …',
+      onAction: () => ask(spec.kind === 'list', set),
+    };
     return (
-      <Menu
-        label={label}
-        entries={names.map((option) => ({
-          id: option,
-          text: option,
-          label: option,
-          onAction: () => set(option),
-        }))}
-      >
-        <Choice aria-label={`${label}: ${chosen}. Choose`}>{chosen}</Choice>
-      </Menu>
+      <>
+        <Menu label={label} entries={isKey ? [...entries, declare] : entries}>
+          <Choice aria-label={`${label}: ${chosen}. Choose`}>{chosen}</Choice>
+        </Menu>
+        {dialog}
+      </>
     );
   }
   if (spec.kind === 'text') {
@@ -224,6 +252,12 @@ function Parameter({ mind, action, name, spec, path, where, onChange }: Paramete
       path={`${path}.${name}`}
       place={{ action, parameter: name }}
       onCommit={set}
+      onClear={() => {
+        if (spec.required) return `“${name}” can’t be left out: ${spec.about}.`;
+        const { [name]: _, ...rest } = action;
+        onChange(rest as ActionDocument);
+        return null;
+      }}
     />
   );
 }

@@ -1,5 +1,5 @@
 import { TRANSITION_FIELDS } from '@crooked-lantern/core';
-import type { DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
+import type { ActionDocument, DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
 import { Ellipsis } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
@@ -10,6 +10,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
+import { ActionLine, useActionEntries } from './action-line.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from './row-findings.tsx';
@@ -95,6 +96,12 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
   const run = (command: DocumentCommand) => dispatch(perform(command));
   const change = (fields: Partial<TransitionDocument>) =>
     run({ command: 'changeTransition', mind, state, index, change: fields });
+  const doing = leave.do ?? [];
+  const setDoing = (actions: ActionDocument[]) =>
+    change({ do: actions.length > 0 ? actions : undefined });
+  const { entries: actions, dialog } = useActionEntries(mind, false, (action) =>
+    setDoing([...doing, action]),
+  );
   const states = listStates(document, mind);
   const target = states.find((listed) => listed.state.id === leave.to);
   const targets: MenuEntry[] = states.map(({ state: { id }, state: listed, around }) => ({
@@ -120,6 +127,7 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
     ...(leave.after === undefined
       ? [entry('add-after', 'Only after a time', () => change({ after: 1 }))]
       : [entry('drop-after', 'Remove “after”', () => change({ after: undefined }))]),
+    { id: 'do', text: 'Do when taken', label: 'Do when taken', entries: actions },
     entry('urgent', leave.urgent ? 'Not urgent' : 'Urgent: before those inside', () =>
       change({ urgent: leave.urgent ? undefined : true }),
     ),
@@ -178,6 +186,12 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
             path={`${path}.when`}
             place={{ guard: true }}
             onCommit={(when) => change({ when })}
+            onClear={() => {
+              if (leave.on === undefined && leave.after === undefined)
+                return 'Without an event or a time only its guard says when this is taken. Remove the transition instead, or give it one first.';
+              change({ when: undefined, for: undefined });
+              return null;
+            }}
           />
         )}
         {leave.for !== undefined && (
@@ -204,6 +218,19 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
             <Small> s </Small>
           </span>
         )}
+        {doing.length > 0 && <Small>do </Small>}
+        {doing.map((action, i) => (
+          <ActionLine
+            // Actions have no names; their place is what tells them apart.
+            key={i}
+            mind={mind}
+            action={action}
+            path={`${path}.do[${i}]`}
+            where={`of ${where}`}
+            onChange={(next) => setDoing(doing.map((other, at) => (at === i ? next : other)))}
+            onRemove={() => setDoing(doing.filter((_, at) => at !== i))}
+          />
+        ))}
         {leave.urgent && <Small>urgent </Small>}
         {leave.note !== undefined && (
           <Small>
@@ -235,6 +262,7 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
           <Ellipsis size={14} />
         </QuietButton>
       </Menu>
+      {dialog}
     </Row>
   );
 }

@@ -1,10 +1,8 @@
 import { namesOf } from '@crooked-lantern/core';
-import type { Finding } from '@crooked-lantern/core';
-import { TriangleAlert } from 'lucide-react';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { useAppDispatch, useProject } from '../state/store.ts';
-import { perform } from '../state/perform.ts';
+import { FindingList } from '../findings/finding-list.tsx';
+import { useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { listStates } from './document-names.ts';
@@ -37,30 +35,6 @@ const Key = styled.li`
   }
 `;
 
-const FindingItem = styled.li`
-  padding: 3px 8px;
-  color: var(--mute);
-  &[data-severity='error'] strong {
-    color: var(--harm);
-  }
-  strong {
-    display: inline-flex;
-    align-items: center;
-    gap: 5px;
-    color: var(--found);
-    font-weight: 600;
-  }
-  button {
-    padding: 0;
-    border: 0;
-    background: none;
-    color: inherit;
-    text-align: left;
-    text-decoration: underline;
-    text-decoration-color: var(--line2);
-  }
-`;
-
 /** Values of the watched agent's memory, written straight to the page. */
 function MemoryValue({ name }: { name: string }) {
   const box = useRef<HTMLSpanElement>(null);
@@ -72,25 +46,6 @@ function MemoryValue({ name }: { name: string }) {
       : '';
   });
   return <span ref={box} aria-live="off" />;
-}
-
-/** Id of the state a finding is in, by its path. */
-function stateOf(
-  finding: Finding,
-  document: Parameters<typeof listStates>[0],
-  mind: string,
-): string | null {
-  if (!finding.path.startsWith(`minds.${mind}.machine.states`)) return null;
-  const indices = [...finding.path.matchAll(/states\[(\d+)\]/g)].map((match) => Number(match[1]));
-  let states = document.minds[mind].machine?.states ?? [];
-  let id: string | null = null;
-  for (const index of indices) {
-    const state = states[index];
-    if (!state) return id;
-    id = state.id;
-    states = state.states ?? [];
-  }
-  return id;
 }
 
 /** “11 states”, or what the mind is besides. */
@@ -112,8 +67,6 @@ export function MindList({
   select: (change: Partial<Selection>) => void;
 }) {
   const document = useProject((project) => project.document);
-  const findings = useProject((project) => project.findings);
-  const dispatch = useAppDispatch();
   const agents = useAgentsWith(selection.mind);
   const memory = document.minds[selection.mind]?.memory ?? {};
   const keys = namesOf(memory);
@@ -152,39 +105,7 @@ export function MindList({
         ))}
       </ul>
       <h2>Findings</h2>
-      <ul aria-label="Findings">
-        {findings.length === 0 && <FindingItem>None: everything has its place.</FindingItem>}
-        {findings.map((finding) => {
-          const state = stateOf(finding, document, selection.mind);
-          return (
-            <FindingItem
-              key={`${finding.path} ${finding.message}`}
-              data-severity={finding.severity}
-            >
-              <strong>
-                <TriangleAlert size={13} />{' '}
-                {finding.severity === 'error' ? 'Error' : 'Worth a look'}
-              </strong>{' '}
-              {state === null ? (
-                finding.message
-              ) : (
-                <button type="button" onClick={() => select({ state })}>
-                  {finding.message}
-                </button>
-              )}
-              {finding.remedy && (
-                <button
-                  type="button"
-                  onClick={() => dispatch(perform(finding.remedy!.command))}
-                  style={{ display: 'block', color: 'var(--bone)' }}
-                >
-                  {finding.remedy.title}
-                </button>
-              )}
-            </FindingItem>
-          );
-        })}
-      </ul>
+      <FindingList />
     </Column>
   );
 }

@@ -114,7 +114,7 @@ interface ActionRowProps {
 
 function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
   const where = `on ${list} of ${titleOf(state)}`;
-  const entries = useActionEntries(mind, false, (action) =>
+  const { entries, dialog } = useActionEntries(mind, false, (action) =>
     run({ command: 'addAction', mind, state: state.id, list, action }),
   );
   return (
@@ -141,6 +141,7 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
           <Plus size={14} />
         </QuietButton>
       </Menu>
+      {dialog}
     </SheetRow>
   );
 }
@@ -149,7 +150,7 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
   const where = `while in ${titleOf(state)}`;
   const set = (action: ActivityDocument | null) =>
     run({ command: 'setActivity', mind, state: state.id, action });
-  const actions = useActionEntries(mind, true, set);
+  const { entries: actions, dialog } = useActionEntries(mind, true, set);
   const calls = useCallEntries(mind, set);
   const { activity } = state;
   return (
@@ -181,6 +182,7 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
           <Plus size={14} />
         </QuietButton>
       </Menu>
+      {dialog}
     </SheetRow>
   );
 }

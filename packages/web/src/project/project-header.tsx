@@ -6,7 +6,7 @@ import { fileAddress } from '../api/client.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { useAppDispatch, useProject } from '../state/store.ts';
-import { useEngineValue } from '../engine/use-engine.tsx';
+import { RunningPill } from '../findings/running-pill.tsx';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
@@ -76,43 +76,6 @@ function SavingPill() {
         </Pill>
       );
   }
-}
-
-function RunningPill() {
-  const edit = useProject((project) => project.edit);
-  const running = useProject((project) => project.runningEdit);
-  const shown = useEngineValue(({ frame }) =>
-    frame && frame.tick < frame.head ? frame.edit : null,
-  );
-  const isChecked = useProject((project) => project.checkedEdit === project.edit);
-  const errors = useProject(
-    (project) => project.findings.filter((finding) => finding.severity === 'error').length,
-  );
-  if (isChecked && errors > 0) {
-    const broken = `edit ${edit} has ${errors} error${errors === 1 ? '' : 's'}`;
-    return (
-      <Pill $tone="trouble" role="status">
-        {running > 0 ? (
-          <>
-            running <strong>edit {running}</strong> · {broken}
-          </>
-        ) : (
-          <>nothing runs · {broken}</>
-        )}
-      </Pill>
-    );
-  }
-  if (shown !== null && shown !== running && running > 0)
-    return (
-      <Pill role="status">
-        ran under <strong>edit {shown}</strong> · edit {running} runs on from here
-      </Pill>
-    );
-  return (
-    <Pill role="status">
-      running <strong>edit {running || edit}</strong> · live
-    </Pill>
-  );
 }
 
 /** What keeps the work from being saved, and what can be done about it. */

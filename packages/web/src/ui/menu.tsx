@@ -1,9 +1,11 @@
-import type { ReactNode } from 'react';
+import { ChevronRight } from 'lucide-react';
+import type { ReactElement, ReactNode } from 'react';
 import {
   Menu as AriaMenu,
   MenuItem as AriaMenuItem,
   MenuTrigger,
   Popover,
+  SubmenuTrigger,
 } from 'react-aria-components';
 import styled from 'styled-components';
 
@@ -46,7 +48,28 @@ export interface MenuEntry {
   label: ReactNode;
   /** Plain text for typing ahead and for readers. */
   text: string;
-  onAction: () => void;
+  onAction?: () => void;
+  /** A menu of its own, in place of an action. */
+  entries?: MenuEntry[];
+}
+
+function entryOf({ id, text, label, onAction, entries }: MenuEntry): ReactElement {
+  if (!entries)
+    return (
+      <Entry key={id} id={id} textValue={text} onAction={onAction}>
+        {label}
+      </Entry>
+    );
+  return (
+    <SubmenuTrigger key={id}>
+      <Entry id={id} textValue={text}>
+        {label} <ChevronRight size={14} aria-hidden />
+      </Entry>
+      <Surface>
+        <List aria-label={text}>{entries.map(entryOf)}</List>
+      </Surface>
+    </SubmenuTrigger>
+  );
 }
 
 /** A button (given as `children`) that opens a list of commands. */
@@ -63,13 +86,7 @@ export function Menu({
     <MenuTrigger>
       {children}
       <Surface placement="bottom start">
-        <List aria-label={label}>
-          {entries.map((entry) => (
-            <Entry key={entry.id} id={entry.id} textValue={entry.text} onAction={entry.onAction}>
-              {entry.label}
-            </Entry>
-          ))}
-        </List>
+        <List aria-label={label}>{entries.map(entryOf)}</List>
       </Surface>
     </MenuTrigger>
   );

@@ -1,6 +1,6 @@
 import { namesOf } from '@crooked-lantern/core';
-import { useMemo, useState, type ReactNode } from 'react';
-import { useLocation } from 'react-router';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
@@ -9,7 +9,7 @@ import { Menu } from '../../ui/menu.tsx';
 import { PlaceLayout, PlaceMain } from '../../ui/place.ts';
 import { EditorStage, useWalkableArea } from './editor-stage.tsx';
 import { Inspector } from './inspector.tsx';
-import { allParts } from './parts.ts';
+import { allParts, type PartRef } from './parts.ts';
 import { PartList } from './part-list.tsx';
 import { TOOLS } from './tools.ts';
 import { useGroundEditor } from './use-ground-editor.ts';
@@ -85,6 +85,13 @@ export function GroundPage({ header }: { header: ReactNode }) {
   const area = useWalkableArea(editor, radius);
   const { apart } = area;
   const { remove, duplicate, choose, isFree, chosen } = editor;
+  const [search] = useSearchParams();
+  const named = search.get('part');
+  // A link to a part of the ground chooses it.
+  useEffect(() => {
+    const [, kind, name] = /^([a-z]+):(.+)$/.exec(named ?? '') ?? [];
+    if (kind) choose([{ kind: kind as PartRef['kind'], name }]);
+  }, [named, choose]);
   const nothing = chosen.length === 0 ? 'nothing is chosen' : undefined;
 
   useCommands(

@@ -1,0 +1,65 @@
+import { TriangleAlert } from 'lucide-react';
+import { Link, useLocation } from 'react-router';
+import styled from 'styled-components';
+import { perform } from '../state/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
+import { addressOf } from './finding-address.ts';
+
+const Item = styled.li`
+  padding: 3px 8px;
+  color: var(--mute);
+  &[data-severity='error'] strong {
+    color: var(--harm);
+  }
+  strong {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+    color: var(--found);
+    font-weight: 600;
+  }
+  a {
+    color: inherit;
+    text-decoration-color: var(--line2);
+    overflow-wrap: anywhere;
+  }
+  button {
+    display: block;
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--bone);
+    text-align: left;
+    text-decoration: underline;
+    text-decoration-color: var(--line2);
+  }
+`;
+
+/** What the checks have to say of the project; each finding leads to where it is mended. */
+export function FindingList({ onLeave }: { onLeave?: () => void }) {
+  const dispatch = useAppDispatch();
+  const id = useProject((project) => project.id);
+  const document = useProject((project) => project.document);
+  const findings = useProject((project) => project.findings);
+  const { search } = useLocation();
+  return (
+    <ul aria-label="Findings">
+      {findings.length === 0 && <Item>None: everything has its place.</Item>}
+      {findings.map((finding) => (
+        <Item key={`${finding.path} ${finding.message}`} data-severity={finding.severity}>
+          <strong>
+            <TriangleAlert size={13} /> {finding.severity === 'error' ? 'Error' : 'Worth a look'}
+          </strong>{' '}
+          <Link to={addressOf(finding, document, id, search)} onClick={onLeave}>
+            {finding.message}
+          </Link>
+          {finding.remedy && (
+            <button type="button" onClick={() => dispatch(perform(finding.remedy!.command))}>
+              {finding.remedy.title}
+            </button>
+          )}
+        </Item>
+      ))}
+    </ul>
+  );
+}

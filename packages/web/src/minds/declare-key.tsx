@@ -1,0 +1,117 @@
+import { MEMORY_TYPES, NAME_ABOUT, NAME_PATTERN, type MemoryType } from '@crooked-lantern/core';
+import { useState, type FormEvent, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { perform } from '../state/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
+import { Button, MainButton } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { Choice } from '../ui/fields.tsx';
+
+/** Declaring a key of a mind's memory where an action needs one. */
+
+const Form = styled.form`
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  align-items: center;
+  gap: 8px 12px;
+  input {
+    padding: 3px 6px;
+    border: 1px solid var(--line2);
+    border-radius: 6px;
+    background: var(--night);
+    font-family: var(--mono);
+  }
+  p {
+    grid-column: 1 / -1;
+    color: var(--mute);
+  }
+  p[role='alert'] {
+    color: var(--harm);
+  }
+  > div {
+    grid-column: 1 / -1;
+    display: flex;
+    justify-content: end;
+    gap: 8px;
+  }
+`;
+
+interface Asked {
+  /** A list is wanted, rather than one value. */
+  list: boolean;
+  onDeclared: (name: string) => void;
+}
+
+/** `ask` opens the dialog, which must be rendered; `onDeclared` is called with the name of the key that was declared. */
+export function useDeclareKey(mind: string): {
+  ask: (list: boolean, onDeclared: (name: string) => void) => void;
+  dialog: ReactNode;
+} {
+  const [asked, setAsked] = useState<Asked | null>(null);
+  return {
+    ask: (list, onDeclared) => setAsked({ list, onDeclared }),
+    dialog: asked && <DeclareKey mind={mind} asked={asked} onClose={() => setAsked(null)} />,
+  };
+}
+
+function DeclareKey({
+  mind,
+  asked: { list, onDeclared },
+  onClose,
+}: {
+  mind: string;
+  asked: Asked;
+  onClose: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const memory = useProject(({ document }) => document.minds[mind]?.memory ?? {});
+  const types = MEMORY_TYPES.filter((type) => type.startsWith('list') === list);
+  const [name, setName] = useState('');
+  const [type, setType] = useState<MemoryType>(list ? types[0] : 'agent');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const declare = (event: FormEvent) => {
+    event.preventDefault();
+    if (!NAME_PATTERN.test(name)) return setTrouble(`A name has ${NAME_ABOUT}.`);
+    if (Object.hasOwn(memory, name)) return setTrouble(`There is a key “${name}” already.`);
+    const path = ['minds', mind, 'memory', name];
+    const refused = dispatch(perform({ command: 'put', how: 'set', path, value: { type } }));
+    if (refused !== null) return setTrouble(refused);
+    onClose();
+    onDeclared(name);
+  };
+  return (
+    <Dialog title={list ? 'A new list in memory' : 'A new key in memory'} isOpen onClose={onClose}>
+      <Form onSubmit={declare}>
+        <label htmlFor="key-name">Name</label>
+        <input
+          id="key-name"
+          autoFocus
+          autoComplete="off"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+            setTrouble(null);
+          }}
+        />
+        <span>Type</span>
+        <span>
+          <Choice
+            label="Type of the key"
+            value={type}
+            options={types.map((id) => ({ id, title: id }))}
+            onChoose={(id) => setType(id as MemoryType)}
+          />
+        </span>
+        {trouble ? (
+          <p role="alert">{trouble}</p>
+        ) : (
+          <p>The mind remembers it for itself; it holds nothing until something is remembered.</p>
+        )}
+        <div>
+          <Button onPress={onClose}>Cancel</Button>
+          <MainButton type="submit">Declare</MainButton>
+        </div>
+      </Form>
+    </Dialog>
+  );
+}
