@@ -38,10 +38,13 @@ describe('a transition', () => {
     await untilRunning(page);
     const guard = page.getByRole('button', { name: new RegExp(`^guard of ${FIRST}:`) });
     const clear = async () => {
-      await guard.click();
-      await page.getByRole('textbox', { name: `guard of ${FIRST}` }).waitFor();
+      await guard.press('Enter');
+      const editor = page.getByRole('textbox', { name: `guard of ${FIRST}` });
+      await editor.waitFor();
+      await editor.focus();
       await page.keyboard.press('Control+a');
       await page.keyboard.press('Delete');
+      await expect.poll(() => editor.innerText()).toBe('\n');
       await page.keyboard.press('Enter');
     };
     await clear();
@@ -52,8 +55,11 @@ describe('a transition', () => {
     expect(await guard.count()).toBe(1);
     await page.getByRole('button', { name: `More for ${FIRST}` }).click();
     await page.getByRole('menuitem', { name: 'Only after a time' }).click();
+    await page.getByText('after 1 s').waitFor();
+    // A menu gives the focus back when it has closed.
+    await page.locator(`button:focus[aria-label="More for ${FIRST}"]`).waitFor();
     await clear();
-    await expect.poll(() => guard.count()).toBe(0);
+    await guard.waitFor({ state: 'detached' });
     await untilSaved(page);
   });
 });

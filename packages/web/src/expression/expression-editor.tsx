@@ -8,6 +8,7 @@ import {
   type CompletionContext,
   type CompletionResult,
 } from '@codemirror/autocomplete';
+import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
 import { linter, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap, tooltips } from '@codemirror/view';
@@ -198,6 +199,8 @@ export default function ExpressionEditor({
               },
             ]),
           ),
+          history(),
+          keymap.of([...standardKeymap, ...historyKeymap]),
           EditorView.domEventHandlers({
             blur: (_, current) => {
               finish(current, false);

@@ -73,12 +73,14 @@ export function RunningPill() {
   const { trouble, words } = useWords();
   return (
     <DialogTrigger isOpen={isOpen} onOpenChange={setOpen}>
-      <Opener>
-        <Pill $tone={trouble ? 'trouble' : 'plain'} role="status">
-          <span>{words}</span>
-          {findings > 0 && <span>· {count(findings, 'finding')}</span>}
-        </Pill>
-      </Opener>
+      <span role="status">
+        <Opener>
+          <Pill $tone={trouble ? 'trouble' : 'plain'}>
+            <span>{words}</span>
+            {findings > 0 && <span> · {count(findings, 'finding')}</span>}
+          </Pill>
+        </Opener>
+      </span>
       <Surface placement="bottom end">
         <List aria-label="Findings of the latest edit">
           <FindingList onLeave={() => setOpen(false)} />
