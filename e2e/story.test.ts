@@ -36,13 +36,18 @@ it(
     const night = await app.newNight();
     await page.goto(app.address + night);
     await untilRunning(page);
-    await page.getByRole('button', { name: 'Warden 2', exact: true }).first().click();
     await untilLit(page, 'rounds');
+    const warden2 = page
+      .getByRole('navigation', { name: 'Minds' })
+      .getByRole('button', { name: 'Warden 2', exact: true });
+    expect(await warden2.getAttribute('aria-current')).toBe('false');
 
     // Walks the gleaner into a warden's way with the arrow keys, until it is chased.
     await fromTheBeginning(page);
     await hold(page, ['ArrowUp'], async () => (await placeOf(page, 'Gleaner')).y < 16);
     await hold(page, ['Shift'], () => isLit(page, 'chase'));
+    // Nobody had to look for who chases: whoever stirs is watched.
+    expect(await warden2.getAttribute('aria-current')).toBe('true');
 
     // Runs away along the edge of the orchard until it is out of sight; the warden gives up and goes back
     // to its rounds.
@@ -55,6 +60,20 @@ it(
     await untilLit(page, 'peer', 5);
     await page.getByText('running edit 2').waitFor();
     await untilSaved(page);
+    // The ledger's marks say what they are to whoever goes from one to the next by keys.
+    await page.keyboard.press('Escape');
+    const playhead = page.getByRole('slider', { name: 'Playhead' });
+    await playhead.focus();
+    await page.keyboard.press('End');
+    const said: string[] = [];
+    for (let i = 0; i < 12; i++) {
+      await page.keyboard.press('ArrowUp');
+      said.push((await playhead.getAttribute('aria-valuetext')) ?? '');
+      if (said.at(-1)!.includes('edit 2 comes into force')) break;
+    }
+    expect(said.at(-1)).toMatch(/Warden 2: edit 2 comes into force/);
+    await page.keyboard.press('End');
+    await page.keyboard.press('p');
 
     // The change is there after a reload, and after the server was stopped and started.
     await page.reload();

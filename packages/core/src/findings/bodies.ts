@@ -3,6 +3,7 @@ import type { StackProgram } from '../mind/program.ts';
 import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
 import { circleBlocked, createWalls } from '../ground/from-above/walls.ts';
 import type { ArchetypeProgram, Program } from '../world/program/program.ts';
+import { FRIENDLY } from '../terms/stances.ts';
 import { partsOf } from '../expression/ir.ts';
 import { allActions, allExpressions } from './walk.ts';
 
@@ -99,6 +100,42 @@ function checkHealth({ title, path, health, recycleTicks }: ArchetypeProgram, fi
   );
 }
 
+/** Whether a body can notice another: it sees, or hears the other's steps, and they are not friends. */
+function canNotice(own: ArchetypeProgram, other: ArchetypeProgram, program: Program): boolean {
+  if (program.stances[own.side * program.factions.length + other.side] === FRIENDLY) return false;
+  return (
+    own.sight !== null || (own.hearing !== null && other.stepNoises.some((reach) => reach > 0))
+  );
+}
+
+/** Says so where minds wait for what senses bring, and there are senses, but nobody can notice anybody. */
+function checkNotice(program: Program, findings: Findings): void {
+  const kinds = program.agents.flatMap(({ archetype }) => program.archetypes[archetype] ?? []);
+  const sensing = kinds.filter(({ sight, hearing }) => sight !== null || hearing !== null);
+  const waiting = sensing.some(({ stack }) => stack >= 0 && asksNotice(program.stacks[stack]));
+  if (kinds.length < 2 || !waiting) return;
+  const some = kinds.some((own, i) =>
+    kinds.some((other, j) => j !== i && canNotice(own, other, program)),
+  );
+  if (some) return;
+  findings.warning(
+    'cannotWork',
+    `grounds.${program.ground.name}`,
+    'Nobody on this ground can notice anybody: whoever has senses is friendly with all others, or hears no steps of theirs. Put somebody into a faction that is not friendly, or give a body sight or steps that are heard.',
+  );
+}
+
+/** Whether a mind waits for what the senses bring. */
+function asksNotice(stack: StackProgram): boolean {
+  return stack.minds.some((mind) =>
+    allExpressions(mind)
+      .flatMap(({ ir }) => partsOf(ir))
+      .some(
+        (part) => part.op === 'call' && BUILTIN_BY_SIGNATURE.get(part.name)!.sense !== undefined,
+      ),
+  );
+}
+
 export function checkBodies(program: Program, findings: Findings): void {
   for (const archetype of program.archetypes) {
     checkHealth(archetype, findings);
@@ -108,4 +145,5 @@ export function checkBodies(program: Program, findings: Findings): void {
     checkGaits(archetype, stack, program, findings);
   }
   checkRoutes(program, findings);
+  checkNotice(program, findings);
 }

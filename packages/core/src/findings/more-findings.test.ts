@@ -148,6 +148,30 @@ describe('trees', () => {
     expect(found(document)).toEqual(wanted);
   });
 
+  it('says so when nobody on the ground can notice anybody', () => {
+    const codes = (change: (document: ProjectDocument) => void) => {
+      const document = quiet();
+      change(document);
+      return found(document);
+    };
+    const nobody = ['cannotWork grounds.corner'];
+    expect(codes((d) => (d.archetypes.gleaner.faction = 'keepers'))).toEqual(nobody);
+    expect(codes((d) => (d.factions = { keepers: { toward: { gleaners: 'friendly' } } }))).toEqual(
+      nobody,
+    );
+    expect(codes((d) => (d.factions = { keepers: { toward: { gleaners: 'neutral' } } }))).toEqual(
+      [],
+    );
+    // Ears alone notice those whose steps are heard.
+    const deaf = (noise: number | undefined) => (d: ProjectDocument) => {
+      delete d.archetypes.keeper.sight;
+      d.archetypes.keeper.hearing = { threshold: 0.2 };
+      d.archetypes.gleaner.gaits.walk = { speed: 2, ...(noise ? { noise } : {}) };
+    };
+    expect(codes(deaf(undefined))).toContain(nobody[0]);
+    expect(codes(deaf(5))).not.toContain(nobody[0]);
+  });
+
   it('says that a row which fires in each decision learns a place each time', () => {
     const learning = (edge: true | undefined) => {
       const document = quiet({ rules: 'all' });

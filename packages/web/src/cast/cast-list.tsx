@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { ListColumn, ListHead, ListItem } from '../ui/place.ts';
-import { factionNames, factionTint } from './factions.ts';
+import { factionNames, factionTint, hostileFaction } from './factions.ts';
 import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
 import { overridden } from './kind-values.ts';
 import type { CastEditor, CastSelection } from './use-cast.ts';
@@ -20,11 +20,20 @@ const Name = styled.span`
   }
 `;
 
+/** It sees, and its steps are heard: what is new can be met at once. */
 const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
   title: 'Newcomer',
   body: { radius: 0.3, acceleration: 12, turnRate: 360 },
-  gaits: { run: 3.5, walk: 1.5 },
+  gaits: { run: { speed: 3.5, noise: 9 }, walk: { speed: 1.5, noise: 4 } },
   gait: 'walk',
+  sight: {
+    cones: [{ range: 9, halfAngle: 60, gain: 1.5 }],
+    fade: 0.25,
+    grace: 0.5,
+    curious: 0.3,
+    certain: 1,
+    forgetAfter: 20,
+  },
 };
 
 function Group({
@@ -76,7 +85,7 @@ export function CastList({ cast }: { cast: CastEditor }) {
           what: 'an archetype',
           run: () => {
             const name = freshIn(archetypes, 'newcomer');
-            const faction = factionNames(document)[0] ?? 'newcomers';
+            const faction = hostileFaction(document);
             const value = { ...NEW_ARCHETYPE, faction };
             if (change({ command: 'setInCast', part: 'archetypes', name, value }))
               select('archetypes', name);

@@ -1,7 +1,7 @@
 import { compileProject, withOverrides, type ProjectDocument } from '@crooked-lantern/core';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { factionNames, factionTint, factionTitle, stanceOf } from './factions.ts';
+import { factionNames, factionTint, factionTitle, hostileFaction, stanceOf } from './factions.ts';
 
 const demo = () =>
   JSON.parse(
@@ -49,5 +49,18 @@ describe('where an agent differs', () => {
     expect(other.sight).toEqual({ ...warden.sight, fade: 1 });
     expect(Object.keys(other.gaits).sort()).toEqual(['creep', 'run', 'walk']);
     expect(JSON.stringify(warden)).toBe(before);
+  });
+
+  it('have one for newcomers, which is hostile to whoever is played', () => {
+    const document = demo();
+    const played = document.archetypes.gleaner.faction;
+    const chosen = hostileFaction(document);
+    expect(stanceOf(document.factions, chosen, played)).toBe('hostile');
+    // Where all that there are are friendly, it is a new one, which is hostile by itself.
+    for (const name of factionNames(document))
+      document.factions![name] = { toward: { [played]: 'friendly' } };
+    const fresh = hostileFaction(document);
+    expect(factionNames(document)).not.toContain(fresh);
+    expect(stanceOf(document.factions, fresh, played)).toBe('hostile');
   });
 });

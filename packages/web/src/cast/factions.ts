@@ -1,4 +1,11 @@
-import { kindsOf, type ProjectDocument, usualStance, type Stance } from '@crooked-lantern/core';
+import {
+  archetypeOf,
+  freshIn,
+  kindsOf,
+  type ProjectDocument,
+  usualStance,
+  type Stance,
+} from '@crooked-lantern/core';
 
 /** The factions of a project: those declared and those that archetypes and agents name, in ascending order. */
 export function factionNames(document: ProjectDocument): string[] {
@@ -19,6 +26,17 @@ export function stanceOf(
 ): Stance {
   const said = factions?.[of]?.toward?.[toward];
   return said ?? usualStance(of, toward);
+}
+
+/** A faction that is hostile to the played agent: one that there is, else a new one. */
+export function hostileFaction(document: ProjectDocument): string {
+  const { grounds, start } = document;
+  const played = grounds[start.ground]?.agents[start.play ?? ''];
+  const kind = played && archetypeOf(document, played);
+  const hostile = factionNames(document).find(
+    (name) => kind && stanceOf(document.factions, name, kind.faction) === 'hostile',
+  );
+  return hostile ?? freshIn(document.factions, 'newcomers');
 }
 
 export function factionTint(

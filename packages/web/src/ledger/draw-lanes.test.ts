@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Frame } from '../engine/protocol.ts';
-import { LANE, RULER, rowsIn, tickAt, windowFor, xOf } from './draw-lanes.ts';
+import { laneHeight, RULER, rowsIn, tickAt, windowFor, xOf } from './draw-lanes.ts';
 
 const frame = (tick: number, head: number, keptFrom = 0) => ({ tick, head, keptFrom }) as Frame;
 
@@ -35,12 +35,19 @@ describe('the stretch of time shown', () => {
 
 describe('the lanes in sight', () => {
   it('are those that the scrolled window touches', () => {
-    const height = RULER + 3 * LANE;
-    expect(rowsIn({ top: 0, height }, 200)).toEqual([0, 2]);
-    expect(rowsIn({ top: LANE / 2, height }, 200)).toEqual([0, 3]);
-    expect(rowsIn({ top: 10 * LANE, height }, 200)).toEqual([10, 12]);
-    expect(rowsIn({ top: 0, height }, 2)).toEqual([0, 1]);
-    const [first, last] = rowsIn({ top: 0, height }, 0);
+    const lane = 36;
+    const height = RULER + 3 * lane;
+    expect(rowsIn({ top: 0, height, lane }, 200)).toEqual([0, 2]);
+    expect(rowsIn({ top: lane / 2, height, lane }, 200)).toEqual([0, 3]);
+    expect(rowsIn({ top: 10 * lane, height, lane }, 200)).toEqual([10, 12]);
+    expect(rowsIn({ top: 0, height, lane }, 2)).toEqual([0, 1]);
+    const [first, last] = rowsIn({ top: 0, height, lane }, 0);
     expect(last).toBeLessThan(first);
+  });
+
+  it('are as high as what is there allows: all of a few, and never too low to be read', () => {
+    expect(laneHeight(184, 2)).toBe(36);
+    expect(RULER + 8 * laneHeight(184, 8)).toBeLessThanOrEqual(184);
+    expect(laneHeight(184, 200)).toBe(laneHeight(0, 1));
   });
 });

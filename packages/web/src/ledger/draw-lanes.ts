@@ -5,8 +5,19 @@ import { clockText } from '../ui/time.ts';
 import { senseTint, type Tokens } from '../theme/tokens.ts';
 
 export const RULER = 20;
-export const LANE = 36;
-const BAND = 20;
+const TALLEST_LANE = 36;
+const LOWEST_LANE = 19;
+
+/** How high each of `count` lanes is, in pixels, so that as many as can be read stand in `room` pixels. */
+export function laneHeight(room: number, count: number): number {
+  const fitting = Math.floor((room - RULER) / Math.max(1, count));
+  return Math.max(LOWEST_LANE, Math.min(TALLEST_LANE, fitting));
+}
+
+/** The height of a lane's band: what awareness below it leaves. */
+function bandHeight(lane: number): number {
+  return lane - (lane < 28 ? 6 : 16);
+}
 const LATELY_SECONDS = 3;
 
 /** The stretch of ticks on screen and how wide it is drawn. */
@@ -54,9 +65,15 @@ function litFill(
 /** Opacity of what comes after the playhead. */
 const FUTURE = 0.45;
 
-function drawBand(context: CanvasRenderingContext2D, left: number, right: number, y: number): void {
+function drawBand(
+  context: CanvasRenderingContext2D,
+  left: number,
+  right: number,
+  y: number,
+  height: number,
+): void {
   context.beginPath();
-  context.roundRect(left, y, right - left, BAND, 4);
+  context.roundRect(left, y, right - left, height, 4);
   context.fill();
 }
 
@@ -64,6 +81,7 @@ function drawBands(
   context: CanvasRenderingContext2D,
   lane: Lane,
   y: number,
+  height: number,
   window: Window,
   frame: Frame,
   perSecond: number,
@@ -84,7 +102,7 @@ function drawBands(
     const playhead = Math.min(right, Math.max(left, xOf(window, frame.tick)));
     context.globalAlpha = FUTURE;
     context.fillStyle = tokens.line;
-    if (playhead < right) drawBand(context, playhead, right, y);
+    if (playhead < right) drawBand(context, playhead, right, y, height);
     context.globalAlpha = 1;
     if (now) {
       context.fillStyle = litFill(context, left, playhead, glow, [
@@ -99,16 +117,16 @@ function drawBands(
         tokens.ember,
       ]);
     }
-    if (left < playhead) drawBand(context, left, playhead, y);
+    if (left < playhead) drawBand(context, left, playhead, y, height);
     context.globalAlpha = from > frame.tick ? FUTURE : 1;
     const title = titles.get(state) ?? state;
     if (right - left > 18) {
       context.save();
       context.beginPath();
-      context.rect(left, y, right - left - 2, BAND);
+      context.rect(left, y, right - left - 2, height);
       context.clip();
       context.fillStyle = tokens.bone;
-      context.fillText(title, left + 6, y + 14);
+      context.fillText(title, left + 6, y + height / 2 + 4);
       context.restore();
     }
     context.globalAlpha = 1;
@@ -119,12 +137,14 @@ function drawAwareness(
   context: CanvasRenderingContext2D,
   lane: Lane,
   y: number,
+  laneTall: number,
   window: Window,
   frame: Frame,
   tokens: Tokens,
 ): void {
-  const bottom = y + LANE - 5;
-  const height = 9;
+  const bottom = y + laneTall - (laneTall < 28 ? 4 : 5);
+  // In low lanes the line runs over the foot of the band.
+  const height = laneTall < 28 ? 6 : 9;
   const end = Math.min(window.width, xOf(window, frame.head));
   const line = (fromX: number, toX: number, from: number, to: number) => {
     if (toX < 0 || fromX > window.width) return;
@@ -269,12 +289,16 @@ function drawRuler(
 }
 
 /** The first and the last of `count` rows that can be seen at all; the last lies before the first where none can. */
-export function rowsIn(
-  { top, height }: { top: number; height: number },
-  count: number,
-): [first: number, last: number] {
-  const first = Math.max(0, Math.floor(top / LANE));
-  return [first, Math.min(count, Math.ceil((top + height - RULER) / LANE)) - 1];
+export function rowsIn({ top, height, lane }: Shown, count: number): [first: number, last: number] {
+  const first = Math.max(0, Math.floor(top / lane));
+  return [first, Math.min(count, Math.ceil((top + height - RULER) / lane)) - 1];
+}
+
+/** What is in sight, in pixels: `top` are scrolled away, and each lane is `lane` high. */
+export interface Shown {
+  top: number;
+  height: number;
+  lane: number;
 }
 
 export interface LanesPicture {
@@ -286,15 +310,15 @@ export interface LanesPicture {
   tokens: Tokens;
 }
 
-/** The lanes that are in sight: `shown.top` pixels are scrolled away, the ruler stays. */
+/** The lanes that are in sight; the ruler stays. */
 export function drawLanes(
   context: CanvasRenderingContext2D,
   picture: LanesPicture,
   window: Window,
-  shown: { top: number; height: number },
+  shown: Shown,
 ): void {
   const { lanes, frame, program, agents, titles, tokens } = picture;
-  const { top, height } = shown;
+  const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
   drawRuler(context, window, height, program.ticksPerSecond, tokens);
   context.save();
@@ -306,18 +330,19 @@ export function drawLanes(
     const agent = agents[row];
     const lane = lanes.byAgent.get(agent);
     if (!lane) continue;
-    const y = RULER + row * LANE + 2 - top;
+    const y = RULER + row * tall + 2 - top;
     drawBands(
       context,
       lane,
       y,
+      bandHeight(tall),
       window,
       frame,
       program.ticksPerSecond,
       titles.get(agent) ?? new Map(),
       tokens,
     );
-    drawAwareness(context, lane, y, window, frame, tokens);
+    drawAwareness(context, lane, y, tall, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }
   context.restore();

@@ -1,5 +1,13 @@
 import { firstMind, type Program } from '@crooked-lantern/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -10,7 +18,7 @@ import { clockText } from '../ui/time.ts';
 import {
   dotOf,
   drawLanes,
-  LANE,
+  laneHeight,
   RULER,
   tickAt,
   windowFor,
@@ -24,14 +32,26 @@ const Panel = styled.section`
   background: var(--panel);
 `;
 
-/** However many lanes there are, only so much of them is in sight, and drawn. */
-const SHOWN_HEIGHT = 'max(21vh, 130px)';
+/** However many lanes there are, only so much of the window shows them, and is drawn. */
+const SHOWN = { share: 0.24, least: 150 };
+const SHOWN_HEIGHT = `max(${SHOWN.share * 100}vh, ${SHOWN.least}px)`;
+
+function useShownHeight(): number {
+  const measure = () => Math.max(SHOWN.share * globalThis.innerHeight, SHOWN.least);
+  const [height, setHeight] = useState(measure);
+  useEffect(() => {
+    const onResize = () => setHeight(measure());
+    globalThis.addEventListener('resize', onResize);
+    return () => globalThis.removeEventListener('resize', onResize);
+  }, []);
+  return height;
+}
 
 const Body = styled.div`
   display: grid;
   grid-template-columns: 120px minmax(0, 1fr);
   max-height: ${SHOWN_HEIGHT};
-  min-height: 130px;
+  min-height: ${SHOWN.least}px;
   overflow-y: auto;
   scrollbar-gutter: stable;
 `;
@@ -49,8 +69,8 @@ const Names = styled.div`
   button {
     display: block;
     width: 100%;
-    height: ${LANE}px;
-    padding: 0 8px 10px 14px;
+    height: var(--lane);
+    padding: 0 8px 0 14px;
     border: 0;
     background: none;
     color: var(--mute);
@@ -156,7 +176,8 @@ export function LedgerPanel({
   const dragging = useRef(false);
   const agents = useMemo(() => laneAgents(program), [program]);
   const titles = useMemo(() => stateTitles(program), [program]);
-  const height = RULER + agents.length * LANE + 8;
+  const lane = laneHeight(useShownHeight(), agents.length);
+  const height = RULER + agents.length * lane;
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
@@ -185,7 +206,7 @@ export function LedgerPanel({
       context,
       { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens },
       window.current,
-      { top: scrolled.current, height: full },
+      { top: scrolled.current, height: full, lane },
     );
   });
   const place = (event: PointerEvent) => {
@@ -204,41 +225,68 @@ export function LedgerPanel({
       );
   };
 
+  /** What there is at a tick, in words: a mark within reach of it, else the state it is in. */
+  const wordsAt = (row: { name: string; title: string }, tick: number): string => {
+    const { lanes } = engine;
+    const isNear = (other: { tick: number }) =>
+      Math.abs(xOf(window.current, other.tick) - xOf(window.current, tick)) < 5;
+    const of = lanes.byAgent.get(row.name);
+    const dot = of?.dots.filter(isNear).at(-1);
+    const edit = lanes.edits.filter(isNear).at(-1);
+    const band = of?.bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
+    const state = band ? (titles.get(row.name)?.get(band.state) ?? band.state) : 'no state';
+    const mark = edit && `edit ${edit.edit} comes into force`;
+    const words = (dot && dotOf(dot.entry, tokens)?.words) ?? mark ?? state;
+    return `${clockText(tick, program!.ticksPerSecond, 1)} ${row.title}: ${words}`;
+  };
+
   const readOut = (event: PointerEvent) => {
-    const { frame, lanes } = engine;
+    const { frame } = engine;
     if (!frame || !program) return;
     const { x, y } = place(event);
     const tick = Math.round(tickAt(window.current, x));
-    const row = agents[Math.floor((y - RULER + scrolled.current) / LANE)];
+    const row = agents[Math.floor((y - RULER + scrolled.current) / lane)];
     if (!row || y < RULER || tick < 0 || tick > frame.head) return setHover(null);
-    const lane = lanes.byAgent.get(row.name);
-    const dot = lane?.dots
-      .filter((candidate) => Math.abs(xOf(window.current, candidate.tick) - x) < 5)
-      .at(-1);
-    const band = lane?.bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
-    const words = dot && dotOf(dot.entry, tokens)?.words;
-    const state = band ? (titles.get(row.name)?.get(band.state) ?? band.state) : 'no state';
-    setHover({
-      x,
-      text: `${clockText(tick, program.ticksPerSecond, 1)} ${row.title}: ${words ?? state}`,
-    });
+    setHover({ x, text: wordsAt(row, tick) });
+  };
+
+  /** The same for whoever goes by keys: what the watched agent has at the playhead. */
+  const tellAt = (tick: number) => {
+    const row = agents.find(({ name }) => name === agent) ?? agents[0];
+    if (row) setHover({ x: xOf(window.current, tick), text: wordsAt(row, tick) });
+  };
+
+  /** Ticks of the watched agent's marks, and of edits. */
+  const marks = () => {
+    const { lanes } = engine;
+    const dots = (agent && lanes.byAgent.get(agent)?.dots) || [];
+    return [...dots, ...lanes.edits].map(({ tick }) => tick);
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
     const { frame } = engine;
     if (!frame || !program) return;
     const second = program.ticksPerSecond;
-    const steps: Record<string, number> = {
+    const steps: Record<string, number | undefined> = {
       ArrowLeft: event.shiftKey ? -second : -1,
       ArrowRight: event.shiftKey ? second : 1,
       PageUp: -5 * second,
       PageDown: 5 * second,
     };
-    const ends: Record<string, number> = { Home: frame.keptFrom, End: frame.head };
-    if (event.key in steps) engine.nudge(steps[event.key]);
-    else if (event.key in ends) engine.seek(ends[event.key]);
-    else return;
+    const jumps: Record<string, number | undefined> = {
+      Home: frame.keptFrom,
+      End: frame.head,
+      ArrowUp: Math.max(frame.keptFrom, ...marks().filter((tick) => tick < frame.tick)),
+      ArrowDown: Math.min(frame.head, ...marks().filter((tick) => tick > frame.tick)),
+    };
+    const step = steps[event.key];
+    const to = step === undefined ? jumps[event.key] : frame.tick + step;
+    if (to === undefined) return;
     event.preventDefault();
+    // Steps add up, however fast they come.
+    if (step === undefined) engine.seek(to);
+    else engine.nudge(step);
+    tellAt(Math.max(frame.keptFrom, Math.min(frame.head, to)));
   };
 
   return (
@@ -251,7 +299,7 @@ export function LedgerPanel({
           redraw();
         }}
       >
-        <Names>
+        <Names style={{ '--lane': `${lane}px` } as CSSProperties}>
           {agents.map(({ name, title }) => (
             <button
               key={name}
@@ -278,7 +326,12 @@ export function LedgerPanel({
               <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
             </Menu>
           </Foot>
-          <Playhead onKeyDown={onKeyDown}>
+          <Playhead
+            onKeyDown={onKeyDown}
+            onFocus={() => engine.frame && program && tellAt(engine.frame.tick)}
+            onBlur={() => setHover(null)}
+            words={hover?.text ?? null}
+          >
             <canvas
               ref={canvas}
               aria-hidden
@@ -321,12 +374,19 @@ const Slider = styled.div`
   }
 `;
 
-/** The playhead as a slider: arrows go by ticks, with Shift by seconds. */
+/** The playhead as a slider: arrows go by ticks, with Shift by seconds, up and down from mark to mark. */
 function Playhead({
   onKeyDown,
+  onFocus,
+  onBlur,
+  words,
   children,
 }: {
   onKeyDown: (event: KeyboardEvent) => void;
+  onFocus: () => void;
+  onBlur: () => void;
+  /** What is shown of the place of the playhead, for readers. */
+  words: string | null;
   children: React.ReactNode;
 }) {
   // For readers a value a second is plenty; while it rests the tick is exact.
@@ -346,8 +406,10 @@ function Playhead({
       aria-valuenow={Number(now)}
       aria-valuemin={Number(least ?? 0)}
       aria-valuemax={Number(most ?? 0)}
-      aria-valuetext={clock}
+      aria-valuetext={words ?? clock}
       onKeyDown={onKeyDown}
+      onFocus={onFocus}
+      onBlur={onBlur}
     >
       {children}
     </Slider>

@@ -30,6 +30,8 @@ export interface PlacedLine {
   /** Corners of the line, x then y. */
   points: [number, number][];
   label: { lines: string[]; x: number; y: number } | null;
+  /** Its number and what it is taken for, also where the label is the number alone. */
+  words: string;
 }
 
 const LEAF_HEIGHT = 40;
@@ -130,6 +132,7 @@ function standIns(
 function toEdges(
   states: readonly StateDocument[],
   known: ReadonlyMap<string, string>,
+  brief: boolean,
 ): ElkExtendedEdge[] {
   return states.flatMap((state) => {
     const source = known.get(state.id)!;
@@ -137,7 +140,8 @@ function toEdges(
       const target = leave.to === undefined ? undefined : known.get(leave.to);
       // What stays inside a closed room is not drawn.
       if (target === undefined || (target === source && source !== state.id)) return [];
-      const lines = wrapWords(`${i + 1} ${shortReason(leave)}`);
+      const words = `${i + 1} ${shortReason(leave)}`;
+      const lines = brief ? [`${i + 1}`] : wrapWords(words);
       const widest = Math.max(...lines.map((line) => line.length));
       return [
         {
@@ -155,7 +159,7 @@ function toEdges(
         },
       ];
     });
-    return [...own, ...toEdges(state.states ?? [], known)];
+    return [...own, ...toEdges(state.states ?? [], known, brief)];
   });
 }
 
@@ -174,30 +178,58 @@ function collect(
     collect(child, x + (child.x ?? 0), y + (child.y ?? 0), origins);
 }
 
+/** By the key of each line, what it is taken for. */
+function wordsOf(states: readonly StateDocument[]): Map<string, string> {
+  return new Map(
+    states.flatMap((state): [string, string][] => [
+      ...(state.leaves ?? []).map((leave, i): [string, string] => [
+        `${state.id} ${i + 1}`,
+        `${i + 1} ${shortReason(leave)}`,
+      ]),
+      ...wordsOf(state.states ?? []),
+    ]),
+  );
+}
+
+/** Layouts that were kept are of use only while this is the same. */
+export const LAYOUT_VERSION = 2;
+
 /**
- * Lays a machine out by itself, nested rooms and lines with right angles: once to the right and once
- * downwards. `open` names the inner rooms to show from within.
+ * Lays a machine out by itself, nested rooms and lines with right angles: to the right and downwards, each
+ * with what transitions are taken for and with their numbers alone, which takes less room. `open` names the
+ * inner rooms to show from within.
  */
 export function layoutPlans(
   states: readonly StateDocument[],
   open: ReadonlySet<string>,
 ): Promise<PlanLayout[]> {
   return Promise.all(
-    (['RIGHT', 'DOWN'] as const).map((direction) => layoutTowards(direction, states, open)),
+    [false, true].flatMap((brief) =>
+      (['RIGHT', 'DOWN'] as const).map((direction) =>
+        layoutTowards(direction, brief, states, open),
+      ),
+    ),
   );
 }
 
-/** The plan that fits a space of this shape better. */
+/** At this scale labels can still be read. */
+const READABLE = 0.75;
+
+/** The plan that fits a space of this shape best: with labels where they can be read, else whichever is largest. */
 export function fittest(
   plans: readonly PlanLayout[],
   room: { width: number; height: number },
 ): PlanLayout {
   const fit = (plan: PlanLayout) => Math.min(1, room.width / plan.width, room.height / plan.height);
-  return plans.reduce((best, plan) => (fit(plan) > fit(best) ? plan : best));
+  const best = (among: readonly PlanLayout[]) =>
+    among.reduce((one, other) => (fit(other) > fit(one) ? other : one));
+  const labelled = best(plans.slice(0, plans.length / 2));
+  return fit(labelled) >= READABLE ? labelled : best(plans);
 }
 
 async function layoutTowards(
   direction: 'RIGHT' | 'DOWN',
+  brief: boolean,
   states: readonly StateDocument[],
   open: ReadonlySet<string>,
 ): Promise<PlanLayout> {
@@ -205,7 +237,7 @@ async function layoutTowards(
     id: '#plan',
     layoutOptions: { ...OPTIONS, 'elk.direction': direction },
     children: states.map((state) => toNode(state, 0, open)),
-    edges: toEdges(states, standIns(states, 0, open, null, new Map())),
+    edges: toEdges(states, standIns(states, 0, open, null, new Map()), brief),
   };
   const placed = await layouter().layout(graph);
   const origins = new Map<string, [number, number]>();
@@ -235,6 +267,7 @@ async function layoutTowards(
     if (kind === 'room') state.states!.forEach((inner) => list(inner, depth + 1));
   };
   states.forEach((state) => list(state, 0));
+  const words = wordsOf(states);
   const lines = (placed.edges ?? []).map((edge): PlacedLine => {
     const container = (edge as { container?: string }).container ?? '#plan';
     const [ox, oy] = origins.get(container) ?? [0, 0];
@@ -252,6 +285,7 @@ async function layoutTowards(
         label?.text === undefined
           ? null
           : { lines: label.text.split('\n'), x: (label.x ?? 0) + ox, y: (label.y ?? 0) + oy },
+      words: words.get(edge.id) ?? '',
     };
   });
   return { width: placed.width ?? 0, height: placed.height ?? 0, states: listed, lines };

@@ -8,6 +8,7 @@ import { listStates, titleOf } from './document-names.ts';
 import { keepLayouts, readLayouts } from './kept-layouts.ts';
 import {
   fittest,
+  LAYOUT_VERSION,
   LABEL_LINE,
   layoutPlans,
   type PlacedLine,
@@ -89,6 +90,7 @@ const Svg = styled.svg`
     font-size: 10.5px;
   }
   .label {
+    pointer-events: auto;
     fill: var(--mute);
     font-size: 11.5px;
     paint-order: stroke;
@@ -141,7 +143,7 @@ function useLayout(
       ),
     [states],
   );
-  const key = `${open}\n${drawn}`;
+  const key = `${LAYOUT_VERSION}\n${open}\n${drawn}`;
   // While another is being made the one before stays, so that nothing flashes.
   const [last, setLast] = useState<PlanLayout[] | null>(null);
   const kept = useMemo(() => readLayouts(key), [key]);
@@ -241,7 +243,8 @@ function bringIntoSight(box: Element, drawn: Element): void {
   box.scrollTop += by(at.top, at.bottom, frame.top, frame.bottom);
 }
 
-const SMALLEST_SCALE = 0.8;
+/** Smaller than this nothing can be read, so that the plan scrolls. */
+const SMALLEST_SCALE = 0.5;
 const LARGEST_SCALE = 1.4;
 
 /** The state machine, laid out by itself; what is lit is running in the chosen agent. */
@@ -330,6 +333,7 @@ export function StatePlan({
                     x={line.label.x}
                     y={line.label.y + 10}
                   >
+                    <title>{line.words}</title>
                     {line.label.lines.map((words, i) => (
                       <tspan key={words} x={line.label!.x} dy={i === 0 ? 0 : LABEL_LINE}>
                         {words}

@@ -1,8 +1,34 @@
 import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
 import { usualMind } from './document-names.ts';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import type { Lane } from '../engine/lanes.ts';
+import { useEngineValue } from '../engine/use-engine.tsx';
 import { useProject } from '../state/store.ts';
+
+/** What somebody's awareness must reach, and exceed that of whoever is watched, to be watched instead. */
+const STIRRED = { least: 0.3, more: 0.2 };
+
+function awarenessNow(lane: Lane | undefined, tick: number): number {
+  return lane?.awareness.findLast((point) => point.tick <= tick)?.value ?? 0;
+}
+
+/** Of several agents the one in whom something happens: it changes only for one who has noticed clearly more. */
+function useStirred(names: readonly string[], first: string | null): string | null {
+  const watched = useRef(first);
+  return useEngineValue(({ frame, lanes }) => {
+    if (watched.current === null || !names.includes(watched.current)) watched.current = first;
+    if (!frame || watched.current === null) return watched.current;
+    const of = (name: string) => awarenessNow(lanes.byAgent.get(name), frame.tick);
+    let [best, most] = [watched.current, of(watched.current) + STIRRED.more];
+    for (const name of names) {
+      const value = of(name);
+      if (value >= STIRRED.least && value > most) [best, most] = [name, value];
+    }
+    watched.current = best;
+    return best;
+  });
+}
 
 /** What the page is about; it stands in the address, so that a link opens the same. */
 export interface Selection {
@@ -36,9 +62,12 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
     named !== undefined && Object.hasOwn(document.minds, named) ? named : usualMind(document);
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
-  // Without a wish, one whose mind runs: whoever sleeps decides nothing.
+  // Without a wish it is whoever something happens to, at first one whose mind runs: who sleeps decides nothing.
+  const names = useMemo(() => agents.map(({ name }) => name), [agents]);
+  const first = (agents.find(({ asleep }) => !asleep) ?? agents[0])?.name ?? null;
+  const stirred = useStirred(names, first);
   const agent =
-    agents.find(({ name }) => name === wanted) ?? agents.find(({ asleep }) => !asleep) ?? agents[0];
+    agents.find(({ name }) => name === wanted) ?? agents.find(({ name }) => name === stirred);
   const state = search.get('state');
 
   const select = useCallback(

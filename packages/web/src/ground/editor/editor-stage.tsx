@@ -2,6 +2,7 @@ import { createWalkable, islandsOf, type PointDocument } from '@crooked-lantern/
 import {
   useEffect,
   useMemo,
+  useReducer,
   useRef,
   useState,
   type KeyboardEvent,
@@ -19,18 +20,16 @@ import { largest } from '../drawing/motion.ts';
 import { drawScale } from '../drawing/scene.ts';
 import { fitView, toMetresX, toMetresY, toX, toY, type View } from '../drawing/view.ts';
 import { drawEditor, HANDLE } from './draw-editor.ts';
+import { allParts, keyOf, layerOf, LAYERS, moved, partAt, titleOf, type PartRef } from './parts.ts';
 import {
-  allParts,
-  keyOf,
-  layerOf,
-  LAYERS,
-  moved,
-  partAt,
-  snapped,
-  titleOf,
-  type AnyPart,
-  type PartRef,
-} from './parts.ts';
+  AT_REST,
+  draggedBy,
+  ghostOf,
+  partAtPoint,
+  pointing,
+  resizedPart,
+  snappedPlace,
+} from './gestures.ts';
 import { whyNotHere, whyNotMoved } from './placing.ts';
 import type { Tool } from './tools.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
@@ -73,14 +72,6 @@ export function useWalkableArea({ walls }: GroundEditor, radius: number) {
   }, [walls, radius]);
 }
 
-interface Gesture {
-  kind: 'move' | 'draw' | 'resize';
-  fromX: number;
-  fromY: number;
-  x: number;
-  y: number;
-}
-
 /** The ground to work on: pointer and keys choose, place, move and resize. */
 export function EditorStage({
   editor,
@@ -108,9 +99,7 @@ export function EditorStage({
   const stage = useRef<HTMLDivElement>(null);
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const tokens = useTokens();
-  const [gesture, setGesture] = useState<Gesture | null>(null);
-  const [pointer, setPointer] = useState<{ x: number; y: number } | null>(null);
-  const [points, setPoints] = useState<PointDocument[]>([]);
+  const [state, tell] = useReducer(pointing, AT_REST);
   const [size, setSize] = useState(0);
 
   useEffect(() => {
@@ -118,60 +107,34 @@ export function EditorStage({
     if (stage.current) watcher.observe(stage.current);
     return () => watcher.disconnect();
   }, []);
-  useEffect(() => setPoints([]), [tool]);
+  useEffect(() => tell({ kind: 'dropped' }), [tool]);
 
-  const snapAt = (value: number) => snapped(value, snap);
-
-  const partAtPoint = (x: number, y: number): AnyPart | null => {
-    const at: PointDocument = [snapAt(x), snapAt(y)];
-    if (tool.kind === 'agents') return { archetype: agentKind, at };
-    return tool.make?.(document, at, [0, 0]) ?? null;
-  };
-
-  /** The part the tool would place at the pointer, or along the gesture. */
-  const ghostPart = (): AnyPart | null => {
-    if (tool.how === 'points') {
-      const next: PointDocument[] = pointer ? [[snapAt(pointer.x), snapAt(pointer.y)]] : [];
-      return points.length + next.length > 0 ? { points: [...points, ...next] } : null;
-    }
-    if (tool.how === 'point') return pointer && partAtPoint(pointer.x, pointer.y);
-    if (tool.how !== 'box' || gesture?.kind !== 'draw') return null;
-    const [left, right] = [gesture.fromX, gesture.x].map(snapAt).sort((a, b) => a - b);
-    const [top, bottom] = [gesture.fromY, gesture.y].map(snapAt).sort((a, b) => a - b);
-    const least = snap || 0.1;
-    const extent: PointDocument = [Math.max(least, right - left), Math.max(least, bottom - top)];
-    return (
-      tool.make?.(
-        document,
-        [left, top],
-        extent.map((value) => snapped(value, 0.001)) as PointDocument,
-      ) ?? null
-    );
-  };
-  const ghost = ghostPart();
-  const ghostReason =
-    ghost && tool.kind ? whyNotHere(editor.here, { kind: tool.kind, name: '' }, ghost) : null;
-
-  const dragged = () => {
-    if (gesture?.kind !== 'move') return null;
-    const dx = snapAt(gesture.x - gesture.fromX);
-    const dy = snapAt(gesture.y - gesture.fromY);
-    const reason = whyNotMoved(editor.here, chosen, (part) => moved(part, dx, dy));
-    return { dx, dy, reason };
-  };
-  const drag = dragged();
-
-  const resized = (): AnyPart | null => {
-    const part = chosen.length === 1 ? partAt(ground, chosen[0]) : undefined;
-    if (gesture?.kind !== 'resize' || !part?.at) return null;
-    const least = snap || 0.1;
-    const extent: PointDocument = [
-      Math.max(least, snapAt(gesture.x) - part.at[0]),
-      Math.max(least, snapAt(gesture.y) - part.at[1]),
-    ];
-    return { ...part, size: extent.map((value) => snapped(value, 0.001)) as PointDocument };
-  };
-  const larger = resized();
+  const { here, layers } = editor;
+  const hand = useMemo(
+    () => ({ document, ground, tool, snap, agentKind }),
+    [document, ground, tool, snap, agentKind],
+  );
+  const ghost = useMemo(() => ghostOf(state, hand), [state, hand]);
+  const drag = useMemo(() => {
+    const by = draggedBy(state);
+    return by && { ...by, reason: whyNotMoved(here, chosen, (part) => moved(part, by.dx, by.dy)) };
+  }, [state, here, chosen]);
+  const larger = useMemo(
+    () => (chosen.length === 1 ? resizedPart(state, partAt(ground, chosen[0]), snap) : null),
+    [state, ground, chosen, snap],
+  );
+  /** What is drawn as it would be placed, and why it can't be. */
+  const placed = useMemo(() => {
+    if (larger)
+      return {
+        part: larger,
+        kind: chosen[0].kind,
+        reason: whyNotHere(here, chosen[0], larger),
+      };
+    if (!ghost || !tool.kind) return null;
+    const reason = whyNotHere(here, { kind: tool.kind, name: '' }, ghost);
+    return { part: ghost, kind: tool.kind, reason };
+  }, [larger, ghost, tool, here, chosen]);
 
   useEffect(() => {
     const surface = sharpCanvas(canvas.current);
@@ -179,35 +142,18 @@ export function EditorStage({
     const { context, width, height } = surface;
     view.current = fitView(ground.width, ground.height, width, height, 0);
     const painter = { context, view: view.current, tokens, width, height };
-    const placed = larger
-      ? { part: larger, kind: chosen[0].kind, reason: whyNotHere(editor.here, chosen[0], larger) }
-      : ghost && tool.kind && { part: ghost, kind: tool.kind, reason: ghostReason };
     drawEditor(painter, {
       document,
       ground,
-      layers: editor.layers,
+      layers,
       chosen,
       area,
       apart,
       drag,
-      ghost: placed || null,
+      ghost: placed,
     });
     drawScale(painter);
-  }, [
-    size,
-    document,
-    ground,
-    editor,
-    chosen,
-    area,
-    apart,
-    drag,
-    ghost,
-    larger,
-    ghostReason,
-    tool,
-    tokens,
-  ]);
+  }, [size, document, ground, layers, chosen, area, apart, drag, placed, tokens]);
 
   const placeOf = (event: PointerEvent) => {
     const box = canvas.current!.getBoundingClientRect();
@@ -250,8 +196,9 @@ export function EditorStage({
   };
 
   const finishRoute = () => {
+    const { points } = state;
     if (points.length >= 2 && editor.add('routes', tool.stem, { points })) onToolDone();
-    setPoints([]);
+    tell({ kind: 'dropped' });
   };
 
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
@@ -259,12 +206,13 @@ export function EditorStage({
     stage.current?.focus();
     const { left, top, x, y } = placeOf(event);
     event.currentTarget.setPointerCapture(event.pointerId);
-    const begin = (kind: Gesture['kind']) => setGesture({ kind, fromX: x, fromY: y, x, y });
-    if (tool.how === 'points') return setPoints([...points, [snapAt(x), snapAt(y)]]);
+    const at = snappedPlace(x, y, snap);
+    const begin = (gesture: 'move' | 'draw' | 'resize') => tell({ kind: 'begun', gesture, at });
+    if (tool.how === 'points') return tell({ kind: 'pointed', at });
     if (tool.how === 'box') return begin('draw');
     if (tool.how === 'point') {
-      setPointer(null);
-      const part = partAtPoint(x, y);
+      tell({ kind: 'placed' });
+      const part = partAtPoint(hand, at);
       const stem = tool.kind === 'agents' ? agentKind : tool.stem;
       if (part && tool.kind) editor.add(tool.kind, stem, part);
       return;
@@ -284,15 +232,15 @@ export function EditorStage({
 
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
     const { x, y } = placeOf(event);
-    setPointer({ x, y });
-    if (gesture) setGesture({ ...gesture, x, y });
+    const shows = tool.how === 'point' || tool.how === 'points';
+    tell({ kind: 'moved', at: snappedPlace(x, y, snap), shows });
   };
 
   const onPointerUp = () => {
-    setGesture(null);
-    if (gesture?.kind === 'draw' && ghost && tool.kind) {
+    tell({ kind: 'ended' });
+    if (state.gesture?.kind === 'draw' && ghost && tool.kind) {
       editor.add(tool.kind, tool.stem, ghost);
-    } else if (gesture?.kind === 'resize' && larger) editor.put(chosen[0], larger);
+    } else if (larger) editor.put(chosen[0], larger);
     else if (drag && (drag.dx !== 0 || drag.dy !== 0)) editor.moveBy(chosen, drag.dx, drag.dy);
   };
 
@@ -309,7 +257,7 @@ export function EditorStage({
     else if (event.key === 'ArrowDown') nudge(event, 0, 1);
     else if (event.key === 'Enter' && tool.how === 'points') finishRoute();
     else if (event.key === 'Escape') {
-      if (points.length > 0) setPoints([]);
+      if (state.points.length > 0) tell({ kind: 'dropped' });
       else if (tool.how !== 'choose') onToolDone();
       else editor.choose([]);
     }
@@ -326,7 +274,7 @@ export function EditorStage({
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
-      onPointerLeave={() => setPointer(null)}
+      onPointerLeave={() => tell({ kind: 'left' })}
       onDoubleClick={() => tool.how === 'points' && finishRoute()}
       onKeyDown={onKeyDown}
     >
