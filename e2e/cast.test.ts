@@ -3,7 +3,7 @@ import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { chooseFrom, setNumber } from './testing/fields.fixture.ts';
+import { chooseFrom, chooseOption, setNumber } from './testing/fields.fixture.ts';
 import { pause, untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
 import { placeOf } from './testing/playing.fixture.ts';
 
@@ -73,7 +73,7 @@ describe('senses', () => {
     const [, seconds] = /standing lit ([\d.]+) s/.exec(text)!;
     // The reaction comes on top; the readout is rounded.
     expect(Math.abs(Number(seconds) - (1 / strength + 0.15))).toBeLessThan(0.07);
-    await chooseFrom(page, 'Noticed means: certain (1). Choose', 'curious (0.3)');
+    await chooseOption(page, 'Noticed means', 'curious (0.3)');
     await page.mouse.move(tip.x + 2, tip.y + 30);
     const sooner = await senses.getByText(/m, \d+° off:/).innerText();
     expect(Number(/standing lit ([\d.]+) s/.exec(sooner)![1])).toBeLessThan(Number(seconds));

@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { chooseFrom, setNumber } from './testing/fields.fixture.ts';
+import { chooseFrom, chooseOption, setNumber } from './testing/fields.fixture.ts';
 import {
   isLit,
   pause,
@@ -100,7 +100,7 @@ describe('a ground from nothing', () => {
       await stage.click(13.4, 8);
       await page.getByRole('alert').getByText('there is a wall in the way').waitFor();
       await stage.click(5, 8);
-      await chooseFrom(page, 'Route of warden: no route. Choose', 'round');
+      await chooseOption(page, 'Route of warden', 'round');
       await chooseFrom(page, 'Body: Warden. Choose', 'Gleaner');
       await stage.click(15, 16);
       await page.getByRole('button', { name: 'Played by you: gleaner' }).click();

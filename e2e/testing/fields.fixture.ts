@@ -8,6 +8,12 @@ export async function chooseFrom(page: Page, button: string, entry: string): Pro
   await page.getByRole('menuitem', { name: entry, exact: true }).click();
 }
 
+/** Opens a field of which one value is chosen, and takes another. */
+export async function chooseOption(page: Page, field: string, option: string): Promise<void> {
+  await page.getByRole('button', { name: field }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
 /** Types another number and waits until it stands there. */
 export async function setNumber(page: Page, label: string, value: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${label}: .*Edit$`) }).click();

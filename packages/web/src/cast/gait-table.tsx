@@ -11,6 +11,7 @@ import styled from 'styled-components';
 import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
+import { Explained } from '../ui/tooltip.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { gaitNamed, seenOf } from './senses/notice-curves.ts';
 import type { KindEditor } from './use-cast.ts';
@@ -61,14 +62,14 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
           <tr>
             <th scope="col">Gait</th>
             <th scope="col">m/s</th>
-            <th scope="col" title={GAIT_FIELDS.noise.about}>
-              heard m
+            <th scope="col">
+              <Explained text={GAIT_FIELDS.noise.about}>heard m</Explained>
             </th>
-            <th scope="col" title={GAIT_FIELDS.seen.about}>
-              visible
+            <th scope="col">
+              <Explained text={GAIT_FIELDS.seen.about}>visible</Explained>
             </th>
-            <th scope="col" title={GAIT_FIELDS.crouched.about}>
-              crouched
+            <th scope="col">
+              <Explained text={GAIT_FIELDS.crouched.about}>crouched</Explained>
             </th>
             <th aria-label="Remove" />
           </tr>
@@ -81,10 +82,10 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
               <tr key={name}>
                 <td>
                   {base || usual ? (
-                    <span title={usual ? 'How it goes unless told otherwise' : undefined}>
+                    <Explained text={usual ? 'How it goes unless a mind says so' : undefined}>
                       {name}
                       {usual ? ' ·' : ''}
-                    </span>
+                    </Explained>
                   ) : (
                     <InlineText
                       label={`Name of the gait ${name} of ${of}`}

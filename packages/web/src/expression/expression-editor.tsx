@@ -139,11 +139,14 @@ export default function ExpressionEditor({
 }: ExpressionEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const [fault, setFault] = useState<string | null>(null);
+  // The editor owns its text from here on; a new value means a new editor.
+  const initial = useRef({ value, label, keys });
   const latest = useRef({ check, onCommit, onCancel, done: false });
   latest.current = { ...latest.current, check, onCommit, onCancel };
 
   useEffect(() => {
     latest.current.done = false;
+    const first = initial.current;
     const finish = (view: EditorView, byKey: boolean) => {
       if (latest.current.done) return true;
       latest.current.done = true;
@@ -153,19 +156,19 @@ export default function ExpressionEditor({
     const view = new EditorView({
       parent: host.current!,
       state: EditorState.create({
-        doc: value,
-        selection: { anchor: 0, head: value.length },
+        doc: first.value,
+        selection: { anchor: 0, head: first.value.length },
         extensions: [
           look,
           tooltips({ parent: document.body }),
           closeBrackets(),
           autocompletion({
-            override: [completions(keys)],
+            override: [completions(first.keys)],
             icons: false,
             interactionDelay: 0,
             selectOnOpen: false,
           }),
-          EditorView.contentAttributes.of({ 'aria-label': label }),
+          EditorView.contentAttributes.of({ 'aria-label': first.label }),
           EditorView.lineWrapping,
           EditorState.transactionFilter.of((transaction) =>
             transaction.newDoc.lines > 1 ? [] : transaction,
@@ -214,7 +217,6 @@ export default function ExpressionEditor({
       latest.current.done = true;
       view.destroy();
     };
-    // The editor owns its text from here on; a new value means a new editor.
   }, []);
 
   return (

@@ -9,6 +9,7 @@ import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { CanvasStage } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
+import { Explained } from '../ui/tooltip.tsx';
 import { bodyAt, drawBodies } from './drawing/bodies.ts';
 import { createBackdrop, drawBackdrop } from './drawing/backdrop.ts';
 import { drawLamps, drawLanterns } from './drawing/light.ts';
@@ -289,12 +290,14 @@ export function GroundView({
       >
         <canvas ref={canvas} aria-hidden />
       </CanvasStage>
-      <Hint title={player ? keysWords(player.title) : undefined}>
-        {player === null
-          ? 'Press X to play the watched agent'
-          : focused
-            ? KEYS_HINT
-            : `Click, or press G, to play the ${player.title}`}
+      <Hint>
+        <Explained text={player ? keysWords(player.title) : undefined}>
+          {player === null
+            ? 'Press X to play the watched agent'
+            : focused
+              ? KEYS_HINT
+              : `Click, or press G, to play the ${player.title}`}
+        </Explained>
       </Hint>
       <AgentTable />
     </Panel>

@@ -1,6 +1,7 @@
 import { SEED, playerOf, namesOf, freshName } from '@crooked-lantern/core';
 import { ChevronLeft, ChevronRight, Pause, Play, RotateCcw } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Toolbar } from 'react-aria-components';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useProject } from '../state/store.ts';
@@ -11,9 +12,10 @@ import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
+import { Explained } from '../ui/tooltip.tsx';
 import { clockText } from '../ui/time.ts';
 
-const Bar = styled.div`
+const Bar = styled(Toolbar)`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -186,7 +188,7 @@ export function Transport() {
   );
 
   return (
-    <Bar role="toolbar" aria-label="Transport">
+    <Bar aria-label="Transport">
       <MainButton
         onPress={toggle}
         isDisabled={!ready}
@@ -237,17 +239,19 @@ export function Transport() {
         </span>
       )}
       {inPast && (
-        <span title="What was recorded after this tick is replaced.">
+        <Explained text="What was recorded after this tick is replaced.">
           {givesAgain
             ? 'in the past: runs on with your keys of then, until you press one'
             : 'in the past: running on replaces what follows'}
-        </span>
+        </Explained>
       )}
       <span style={{ marginLeft: 'auto' }}>
         {hash !== '' && (
-          <Pill title="Equal runs have equal state hashes">
-            state <code data-testid="hash">{hash}</code>
-          </Pill>
+          <Explained text="Equal runs have equal state hashes">
+            <Pill>
+              state <code data-testid="hash">{hash}</code>
+            </Pill>
+          </Explained>
         )}
       </span>
     </Bar>

@@ -10,6 +10,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
+import { Explained } from '../ui/tooltip.tsx';
 import { Outline } from './outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 
@@ -91,7 +92,10 @@ export function ActivityCall({
   return (
     <div>
       <Line>
-        <span>{kind}</span> <strong title={called?.note}>{called?.title ?? name}</strong>
+        <span>{kind}</span>{' '}
+        <Explained text={called?.note}>
+          <strong>{called?.title ?? name}</strong>
+        </Explained>
         {given.map(([parameter, value]) => (
           <span key={parameter}>
             {parameter} <code>{String(value)}</code>

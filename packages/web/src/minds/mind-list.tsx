@@ -5,6 +5,7 @@ import { FindingList } from '../findings/finding-list.tsx';
 import { useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
+import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 
@@ -97,8 +98,10 @@ export function MindList({
       {keys.length > 0 && <h2>Memory</h2>}
       <ul>
         {keys.map((key) => (
-          <Key key={key} title={memory[key].note}>
-            <code>{key}</code>
+          <Key key={key}>
+            <Explained text={memory[key].note}>
+              <code>{key}</code>
+            </Explained>
             {memory[key].type}
             <MemoryValue name={key} />
           </Key>

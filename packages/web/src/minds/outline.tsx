@@ -12,6 +12,7 @@ import { useDrawing } from '../engine/use-engine.tsx';
 import type { Tokens } from '../theme/tokens.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
+import { Explained } from '../ui/tooltip.tsx';
 
 const List = styled.ol`
   margin: 2px 0 4px;
@@ -110,26 +111,28 @@ function drawStrip(
 
 function RowText({ row }: { row: OutlineRow }) {
   return (
-    <What style={{ paddingLeft: `${6 + row.depth * 14}px` }} title={row.note}>
-      {row.title === undefined ? (
-        <>
-          <b>{row.name}</b> <code>{row.details}</code>
-        </>
-      ) : (
-        <>
-          <b>{row.title}</b>{' '}
+    <What style={{ paddingLeft: `${6 + row.depth * 14}px` }}>
+      <Explained text={row.note}>
+        {row.title === undefined ? (
+          <>
+            <b>{row.name}</b> <code>{row.details}</code>
+          </>
+        ) : (
+          <>
+            <b>{row.title}</b>{' '}
+            <small>
+              {row.name.toLowerCase()} <code>{row.details}</code>
+            </small>
+          </>
+        )}
+        {row.guard && (
           <small>
-            {row.name.toLowerCase()} <code>{row.details}</code>
+            {' '}
+            if <code>{row.guard.when}</code>
+            {row.guard.modes && ` (${row.guard.modes})`}
           </small>
-        </>
-      )}
-      {row.guard && (
-        <small>
-          {' '}
-          if <code>{row.guard.when}</code>
-          {row.guard.modes && ` (${row.guard.modes})`}
-        </small>
-      )}
+        )}
+      </Explained>
     </What>
   );
 }

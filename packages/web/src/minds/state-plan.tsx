@@ -1,9 +1,9 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { timeShares } from '../engine/lanes.ts';
-import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useEngineValue } from '../engine/use-engine.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { keepLayouts, readLayouts } from './kept-layouts.ts';
 import {
@@ -165,6 +165,22 @@ function useLayout(
   return useMemo(() => (plans ? fittest(plans, room) : null), [plans, room]);
 }
 
+/** The share of its time an agent has spent in each state, renewed once a second of the run and when it changes state. */
+function useShares(agent: string | null, active: string): Map<string, number> {
+  const known = useRef({ key: '', shares: new Map<string, number>() });
+  return useEngineValue(({ frame, lanes, program }) => {
+    const lane = agent === null ? undefined : lanes.byAgent.get(agent);
+    const second = frame && program ? Math.floor(frame.tick / program.ticksPerSecond) : 0;
+    const key = `${agent} ${active} ${second}`;
+    if (known.current.key !== key)
+      known.current = {
+        key,
+        shares: lane && frame ? timeShares(lane, frame.tick) : new Map<string, number>(),
+      };
+    return known.current.shares;
+  });
+}
+
 /** Live facts as texts, so that the plan renders only when one of them changes. */
 function useLivePlan(agent: string | null): {
   active: Set<string>;
@@ -172,7 +188,6 @@ function useLivePlan(agent: string | null): {
   taken: string;
   shares: Map<string, number>;
 } {
-  const engine = useEngine();
   const active = useEngineValue(({ frame }) => frame?.readout?.active.join(' ') ?? '');
   const taken = useEngineValue(({ frame }) => {
     const by = frame?.readout?.enteredBy;
@@ -187,14 +202,7 @@ function useLivePlan(agent: string | null): {
       .map(({ state }) => state)
       .join(' ');
   });
-  const second = useEngineValue(({ frame, program }) =>
-    frame && program ? Math.floor(frame.tick / program.ticksPerSecond) : 0,
-  );
-  const shares = useMemo(() => {
-    const lane = agent === null ? undefined : engine.lanes.byAgent.get(agent);
-    return lane && engine.frame ? timeShares(lane, engine.frame.tick) : new Map<string, number>();
-    // Shares are renewed once a second of the run.
-  }, [engine, agent, second, active]);
+  const shares = useShares(agent, active);
   return useMemo(
     () => ({
       active: new Set(active.split(' ')),

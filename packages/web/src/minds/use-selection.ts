@@ -2,31 +2,20 @@ import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
 import { usualMind } from './document-names.ts';
 import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import type { Lane } from '../engine/lanes.ts';
 import { useEngineValue } from '../engine/use-engine.tsx';
 import { useProject } from '../state/store.ts';
-
-/** What somebody's awareness must reach, and exceed that of whoever is watched, to be watched instead. */
-const STIRRED = { least: 0.3, more: 0.2 };
-
-function awarenessNow(lane: Lane | undefined, tick: number): number {
-  return lane?.awareness.findLast((point) => point.tick <= tick)?.value ?? 0;
-}
+import { awarenessAt, mostStirred } from './most-stirred.ts';
 
 /** Of several agents the one in whom something happens: it changes only for one who has noticed clearly more. */
 function useStirred(names: readonly string[], first: string | null): string | null {
   const watched = useRef(first);
   return useEngineValue(({ frame, lanes }) => {
     if (watched.current === null || !names.includes(watched.current)) watched.current = first;
-    if (!frame || watched.current === null) return watched.current;
-    const of = (name: string) => awarenessNow(lanes.byAgent.get(name), frame.tick);
-    let [best, most] = [watched.current, of(watched.current) + STIRRED.more];
-    for (const name of names) {
-      const value = of(name);
-      if (value >= STIRRED.least && value > most) [best, most] = [name, value];
-    }
-    watched.current = best;
-    return best;
+    if (frame && watched.current !== null)
+      watched.current = mostStirred(names, watched.current, (name) =>
+        awarenessAt(lanes.byAgent.get(name), frame.tick),
+      );
+    return watched.current;
   });
 }
 

@@ -1,8 +1,10 @@
 import { SEED, type NumberSpec } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
+import { ChevronDown } from 'lucide-react';
+import { ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import styled from 'styled-components';
 import { QuietButton, Toggle } from './button.tsx';
-import { Menu } from './menu.tsx';
+import { Surface } from './menu.tsx';
 import { NumberText, OptionalNumberText } from './number-text.tsx';
 
 /** Rows of a form: what it is on the left, its value on the right. */
@@ -25,19 +27,10 @@ const Unit = styled.span`
   color: var(--mute);
 `;
 
-export function Row({
-  label,
-  about,
-  children,
-}: {
-  label: string;
-  /** What it is, in a few words. */
-  about?: string;
-  children: ReactNode;
-}) {
+export function Row({ label, children }: { label: string; children: ReactNode }) {
   return (
     <>
-      <dt title={about}>{label}</dt>
+      <dt>{label}</dt>
       <dd>{children}</dd>
     </>
   );
@@ -71,9 +64,10 @@ export function NumberField({
   const { none, unit } = spec;
   const isNone = value === undefined && none !== undefined;
   return (
-    <Row label={label} about={spec.about}>
+    <Row label={label}>
       <NumberText
         label={`${label} of ${of}`}
+        about={spec.about}
         spec={spec}
         value={value}
         shown={isNone ? none : undefined}
@@ -106,7 +100,30 @@ export function ChoiceField({
   );
 }
 
-/** One of several, as a button that opens them; `value` is the id of the one in force. */
+/** It stands among words. */
+const InLine = styled(Select)`
+  display: inline-block;
+`;
+
+const Options = styled(ListBox)`
+  max-height: 320px;
+  overflow: auto;
+  outline: none;
+  > [role='option'] {
+    padding: 0.3em 0.7em;
+    border-radius: 5px;
+    cursor: default;
+    outline: none;
+    &[data-focused] {
+      background: var(--raised);
+    }
+    &[data-selected] {
+      font-weight: 600;
+    }
+  }
+`;
+
+/** One of several; `value` is the id of the one in force. */
 export function Choice({
   label,
   value,
@@ -120,19 +137,25 @@ export function Choice({
 }) {
   const shown = options.find(({ id }) => id === value)?.title ?? (value || '—');
   return (
-    <Menu
-      label={label}
-      entries={options.map(({ id, title }) => ({
-        id,
-        text: title,
-        label: title,
-        onAction: () => onChoose(id),
-      }))}
+    <InLine
+      aria-label={label}
+      selectedKey={value}
+      onSelectionChange={(key) => key !== null && onChoose(String(key))}
     >
-      <QuietButton aria-label={`${label}: ${shown}. Choose`} style={{ minHeight: 22 }}>
-        {shown}
+      <QuietButton style={{ minHeight: 22 }}>
+        <SelectValue>{shown}</SelectValue>
+        <ChevronDown size={12} aria-hidden />
       </QuietButton>
-    </Menu>
+      <Surface placement="bottom start">
+        <Options>
+          {options.map(({ id, title }) => (
+            <ListBoxItem key={id} id={id} textValue={title}>
+              {title}
+            </ListBoxItem>
+          ))}
+        </Options>
+      </Surface>
+    </InLine>
   );
 }
 

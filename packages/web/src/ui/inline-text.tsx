@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { Tooltip } from './tooltip.tsx';
 
 const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   max-width: 100%;
@@ -42,6 +43,8 @@ export interface InlineTextProps {
   /** What is edited, for readers: “title of Chase”. */
   label: string;
   value: string;
+  /** What it is, in a few words. */
+  about?: string;
   /** Shown in place of the value while it is not edited. */
   shown?: string;
   /** Shown in place of an empty value. */
@@ -61,6 +64,7 @@ export function InlineText({
   placeholder = '—',
   mono = false,
   faulty = false,
+  about,
   check,
   onCommit,
 }: InlineTextProps) {
@@ -79,16 +83,18 @@ export function InlineText({
 
   if (draft === null) {
     return (
-      <Shown
-        ref={shown}
-        type="button"
-        $mono={mono}
-        $faulty={faulty}
-        aria-label={`${label}: ${value || 'empty'}. Edit`}
-        onClick={() => setDraft(value)}
-      >
-        {dressed ?? (value || <Missing>{placeholder}</Missing>)}
-      </Shown>
+      <Tooltip text={about}>
+        <Shown
+          ref={shown}
+          type="button"
+          $mono={mono}
+          $faulty={faulty}
+          aria-label={`${label}: ${value || 'empty'}. Edit`}
+          onClick={() => setDraft(value)}
+        >
+          {dressed ?? (value || <Missing>{placeholder}</Missing>)}
+        </Shown>
+      </Tooltip>
     );
   }
   const problem = check?.(draft) ?? null;

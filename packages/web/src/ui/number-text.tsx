@@ -26,6 +26,8 @@ export function checkNumber({ minimum, maximum, whole }: NumberBounds) {
 export interface NumberTextProps {
   /** What is edited, for readers. */
   label: string;
+  /** What it is, in a few words. */
+  about?: string;
   spec: NumberBounds;
   value: number | undefined;
   /** Shown in place of the value while it is not edited. */

@@ -1,6 +1,7 @@
 import { namesOf } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
+import { Toolbar } from 'react-aria-components';
 import styled from 'styled-components';
 import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
@@ -21,7 +22,7 @@ const Work = styled.div`
   min-height: 0;
 `;
 
-const Bar = styled.div`
+const Bar = styled(Toolbar)`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -133,7 +134,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
       <PlaceMain $columns="236px minmax(0, 1fr) 262px">
         <PartList editor={editor} />
         <Work>
-          <Bar role="toolbar" aria-label="Tools">
+          <Bar aria-label="Tools">
             {TOOLS.map(({ id, title, icon: Icon }) => (
               <Toggle
                 key={id}
