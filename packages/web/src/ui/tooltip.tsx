@@ -9,6 +9,8 @@ const Box = styled(AriaTooltip)`
   border-radius: 6px;
   background: var(--raised);
   color: var(--bone);
+  /* It must never stand between a pointer and the next field. */
+  pointer-events: none;
 `;
 
 const Term = styled.span`
@@ -24,7 +26,7 @@ export function Tooltip({ text, children }: { text?: string; children: ReactElem
   return (
     <TooltipTrigger delay={DELAY}>
       <Focusable>{children as never}</Focusable>
-      <Box placement="bottom start">{text}</Box>
+      <Box placement="right" offset={6}>{text}</Box>
     </TooltipTrigger>
   );
 }
