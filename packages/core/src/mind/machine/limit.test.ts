@@ -150,4 +150,28 @@ describe('a decision of more than 32 steps', () => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     expect(keeper.inboxes[0]).toHaveLength(MOST_WAITING_EVENTS);
   });
+
+  it('is also one of more than 256 transitions: many regions that go round take no more than that', () => {
+    const { run, entries } = watch(
+      project([
+        {
+          id: 'all',
+          kind: 'parallel',
+          states: Array.from({ length: 60 }, (_, i): StateDocument => ({
+            id: `r${i}`,
+            initial: `a${i}`,
+            states: [
+              { id: `a${i}`, leaves: [{ to: `b${i}`, when: 'true' }] },
+              { id: `b${i}`, leaves: [{ to: `a${i}`, when: 'true' }] },
+            ],
+          })),
+        },
+      ]),
+    );
+    run(3);
+    const taken = [1, 2, 3].map(
+      (at) => entries.filter((entry) => entry.kind === 'transition' && entry.tick === at).length,
+    );
+    expect(taken).toEqual([240, 240, 240]);
+  });
 });

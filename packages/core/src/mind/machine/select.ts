@@ -1,6 +1,5 @@
 import { isAncestor, type RunnableMachine, type RunnableTransition } from './runnable.ts';
 import type { Host } from '../host.ts';
-import { readList } from './cells.ts';
 import type { Done, Stepping } from './stepping.ts';
 
 /** Which transitions a decision takes. */
@@ -140,19 +139,31 @@ export function selectTransitions(
   return chosen === null ? [first] : removeConflicting(stepping, chosen);
 }
 
+/**
+ * Whether two transitions that are both possible leave a state in common. What a transition leaves is all that
+ * is active inside its domain, its source among it; so they do where one domain lies in the other.
+ */
+function conflict(
+  { states }: RunnableMachine,
+  a: RunnableTransition,
+  b: RunnableTransition,
+): boolean {
+  if (a.target < 0 || b.target < 0) return false;
+  if (a.domain === b.domain) return true;
+  return (
+    (b.domain >= 0 && isAncestor(states, a.domain, b.domain)) ||
+    (a.domain >= 0 && isAncestor(states, b.domain, a.domain))
+  );
+}
+
 /** Of two transitions that would leave the same state, the one from further inside wins, else the earlier. */
-function removeConflicting({ machine, host }: Stepping, chosen: Chosen[]): RunnableTransition[] {
-  const active = readList(host.memory, machine.cells.active);
+function removeConflicting({ machine }: Stepping, chosen: Chosen[]): RunnableTransition[] {
   const rank = ({ transition, leaf }: Chosen) => (transition.urgent ? leaf : transition.source);
   let kept: Chosen[] = [];
   for (const entry of chosen) {
-    const rivals = kept.filter((other) =>
-      active.some(
-        (s) => inExitSet(machine, entry.transition, s) && inExitSet(machine, other.transition, s),
-      ),
-    );
+    const rivals = kept.filter((other) => conflict(machine, entry.transition, other.transition));
     if (rivals.some((other) => !isAncestor(machine.states, rank(other), rank(entry)))) continue;
-    kept = kept.filter((other) => !rivals.includes(other));
+    if (rivals.length > 0) kept = kept.filter((other) => !rivals.includes(other));
     kept.push(entry);
   }
   return kept.map((entry) => entry.transition);

@@ -31,6 +31,8 @@ import { beginDecision, writeWaiting, type Stepping } from './stepping.ts';
  */
 
 const MICROSTEP_LIMIT = 32;
+/** Transitions of one decision, where a step takes one in each of many regions. */
+const TRANSITION_LIMIT = 256;
 
 function runActions(host: Host, actions: readonly Leaf[]): void {
   if (actions.length === 0) return;
@@ -164,10 +166,18 @@ function microstep(stepping: Stepping, transitions: RunnableTransition[], event:
   enterStates(stepping, entered(stepping, transitions));
 }
 
-/** Whether one more microstep is allowed; where not, the states in `visited` are told to go round. */
-function allowsStep(stepping: Stepping, visited: readonly number[]): boolean {
-  if (stepping.microsteps < MICROSTEP_LIMIT) {
+/** Whether one more microstep is allowed; where not, the states in `visited` are recorded as going round. */
+function allowsStep(
+  stepping: Stepping,
+  transitions: readonly RunnableTransition[],
+  visited: readonly number[],
+): boolean {
+  const { microsteps, taken } = stepping;
+  const fits = microsteps < MICROSTEP_LIMIT && taken + transitions.length <= TRANSITION_LIMIT;
+  // A first step is always taken, or nothing would ever go on.
+  if (fits || microsteps === 0) {
     stepping.microsteps++;
+    stepping.taken += transitions.length;
     return true;
   }
   stepping.host.recorder?.cycled([...new Set(visited)]);
@@ -183,7 +193,7 @@ function takeEvent(stepping: Stepping, event: string): boolean {
   const transitions = selectTransitions(stepping, event, null);
   if (transitions.length === 0) return true;
   const sources = transitions.map(({ source }) => source);
-  if (!allowsStep(stepping, sources)) return false;
+  if (!allowsStep(stepping, transitions, sources)) return false;
   microstep(stepping, transitions, event);
   complete(stepping);
   return true;
@@ -210,7 +220,7 @@ function complete(stepping: Stepping): void {
     }
     visited ??= [];
     for (const transition of transitions) visited.push(transition.source);
-    if (!allowsStep(stepping, visited)) return;
+    if (!allowsStep(stepping, transitions, visited)) return;
     if (!eventless) stepping.done.shift();
     microstep(stepping, transitions, event);
   }

@@ -14,6 +14,8 @@ export interface Stepping {
   host: Host;
   done: Done[];
   microsteps: number;
+  /** Transitions taken in them. */
+  taken: number;
   /** The microstep limit was met: nothing more happens in this decision. */
   cycled: boolean;
   /** What runs has had its step in this decision. */
@@ -24,6 +26,7 @@ export interface Stepping {
 const shared = {
   done: [] as Done[],
   microsteps: 0,
+  taken: 0,
   cycled: false,
   carriedOn: false,
 } as unknown as Stepping;
@@ -33,6 +36,7 @@ export function beginDecision(machine: RunnableMachine, host: Host): Stepping {
   shared.host = host;
   if (shared.done.length > 0) shared.done.length = 0;
   shared.microsteps = 0;
+  shared.taken = 0;
   shared.cycled = false;
   shared.carriedOn = false;
   if (host.memory[machine.cells.waiting] > 0)
