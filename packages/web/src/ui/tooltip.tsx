@@ -26,7 +26,9 @@ export function Tooltip({ text, children }: { text?: string; children: ReactElem
   return (
     <TooltipTrigger delay={DELAY}>
       <Focusable>{children as never}</Focusable>
-      <Box placement="right" offset={6}>{text}</Box>
+      <Box placement="right" offset={6}>
+        {text}
+      </Box>
     </TooltipTrigger>
   );
 }
