@@ -27,7 +27,7 @@ const Key = styled.li`
   code {
     font-family: var(--mono);
   }
-  span {
+  > span:last-child {
     grid-column: 1 / -1;
     padding-left: 10px;
     font-family: var(--mono);
