@@ -72,8 +72,9 @@ describe('a ground from nothing', () => {
       // Clears the orchard and makes a small yard of it.
       await page.getByTestId('editor').focus();
       await page.keyboard.press('Control+Shift+a');
+      await page.getByRole('application', { name: /Chosen: / }).waitFor();
       await page.keyboard.press('Delete');
-      await expect.poll(() => listed(page, 'Agents')).toEqual([]);
+      await expect.poll(() => listed(page, 'Agents'), { timeout: 10_000 }).toEqual([]);
       await setNumber(page, 'Width of the ground', '36');
       await setNumber(page, 'Depth of the ground', '24');
       await setNumber(page, 'Light everywhere of the ground', '0.7');

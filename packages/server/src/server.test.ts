@@ -386,8 +386,15 @@ describe('health and documents', () => {
       proxy.cut();
       for (const { status } of await Promise.all(answers)) seen.add(status);
       proxy.mend();
-      const { body } = await call('GET', `/api/projects/${id}`);
-      edit = Number(body!.edit);
+      // Connections that were cut are let go of as they are met.
+      await expect.poll(async () => (await call('GET', '/api/projects')).status).toBe(200);
+      await expect
+        .poll(async () => {
+          const { status, body } = await call('GET', `/api/projects/${id}`);
+          edit = Number(body!.edit);
+          return status;
+        })
+        .toBe(200);
     }
     expect([...seen].filter((status) => status !== 200 && status !== 503)).toEqual([]);
     expect(seen).toContain(503);
