@@ -25,9 +25,10 @@ export default defineConfig({
         ...shared,
         test: {
           name: 'server',
-          include: ['packages/server/src/**/*.test.ts'],
-          testTimeout: 20_000,
-          hookTimeout: 60_000,
+          // Starting and killing the application needs no browser, so that it need not be alone.
+          include: ['packages/server/src/**/*.test.ts', 'e2e/start.test.ts'],
+          testTimeout: 90_000,
+          hookTimeout: 90_000,
         },
       },
       {
@@ -35,6 +36,7 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
+          exclude: ['e2e/start.test.ts'],
           testTimeout: 90_000,
           hookTimeout: 90_000,
           fileParallelism: false,
