@@ -22,8 +22,10 @@ const WORKER = import.meta.url.endsWith('.ts')
 export function createChecker(): Checker {
   const pool = new Piscina<string, Verdict>({
     filename: fileURLToPath(new URL(WORKER, import.meta.url)),
-    minThreads: 1,
+    // Made when the first document comes, so that a server which ends early ends no worker that is just starting.
+    minThreads: 0,
     maxThreads: 2,
+    idleTimeout: 600_000,
     // Not ours: conditions under which the server itself may run from its source.
     execArgv: [],
   });
