@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import {
   existsSync,
   mkdirSync,
@@ -14,8 +14,7 @@ import { freePort, temporaryFolder } from '../scripts/postgres.mjs';
 import { fillWhileSaving, smallDisk } from '../scripts/full-disk.mjs';
 import { killRounds } from '../scripts/kill-rounds.mjs';
 import { isAlive, processesIn } from '../scripts/processes.mjs';
-
-const ROOT = path.resolve(import.meta.dirname, '..');
+import { databaseProcess, launchApplication } from '../scripts/trial.mjs';
 
 let data: string;
 let port: number;
@@ -34,24 +33,13 @@ afterEach(async () => {
   rmSync(data, { recursive: true, force: true });
 });
 
-interface Started {
-  child: ChildProcess;
-  /** All it has printed, both ways. */
-  text(): string;
-}
+type Started = ReturnType<typeof launchApplication>;
 
 function start(env: Record<string, string> = {}): Started {
-  const child = spawn(process.execPath, ['scripts/start.mjs'], {
-    cwd: ROOT,
-    env: { ...process.env, LANTERN_DATA: data, PORT: String(port), ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  running.add(child);
-  child.on('exit', () => running.delete(child));
-  let text = '';
-  child.stdout!.on('data', (chunk: Buffer) => (text += chunk.toString()));
-  child.stderr!.on('data', (chunk: Buffer) => (text += chunk.toString()));
-  return { child, text: () => text };
+  const started = launchApplication({ LANTERN_DATA: data, PORT: String(port), ...env });
+  running.add(started.child);
+  started.child.on('exit', () => running.delete(started.child));
+  return started;
 }
 
 function ended(child: ChildProcess): Promise<number | null> {
@@ -67,8 +55,6 @@ async function untilServing({ text }: Started): Promise<void> {
 
 const health = async () =>
   (await fetch(`http://127.0.0.1:${port}/api/health`)).json() as Promise<unknown>;
-const databaseProcess = () =>
-  Number(readFileSync(path.join(data, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]);
 
 describe('npm start', () => {
   it('serves from an empty folder, stops all it started, and serves the same again', async () => {
@@ -83,7 +69,7 @@ describe('npm start', () => {
       ).projects.map(({ title }) => title);
     expect(await list()).toEqual(['Night Watch']);
     await fetch(`http://127.0.0.1:${port}/api/projects/night-watch`, { method: 'DELETE' });
-    const database = databaseProcess();
+    const database = databaseProcess(data);
     first.child.kill('SIGTERM');
     expect(await ended(first.child)).toBe(0);
     expect(isAlive(database)).toBe(false);
@@ -96,7 +82,7 @@ describe('npm start', () => {
   it('recovers after it was killed outright', async () => {
     const first = start();
     await untilServing(first);
-    const leftBehind = databaseProcess();
+    const leftBehind = databaseProcess(data);
     first.child.kill('SIGKILL');
     await ended(first.child);
     expect(isAlive(leftBehind)).toBe(true);

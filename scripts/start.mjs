@@ -41,7 +41,7 @@ function complain(line) {
 }
 
 /**
- * Starts all there is on a folder, and ends it all when it is told to, or when a part of it fails or ends.
+ * Starts all there is on a folder, and ends it all on a signal, or when a part of it fails or ends.
  * @param {string} folder @param {number} port
  */
 async function run(folder, port) {

@@ -10,29 +10,40 @@ import { ROOT } from './project.mjs';
 const DEMO = JSON.parse(readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json'), 'utf8'));
 
 /**
- * Starts the application on a data folder, and waits until it serves or has ended.
- * @param {string} folder
+ * Starts the application, and keeps what it prints.
+ * @param {Record<string, string>} env
  */
-export async function startApplication(folder) {
-  const port = await freePort();
+export function launchApplication(env) {
   const child = spawn(process.execPath, ['scripts/start.mjs'], {
     cwd: ROOT,
-    env: { ...process.env, LANTERN_DATA: folder, PORT: String(port) },
+    env: { ...process.env, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let text = '';
   child.stdout.on('data', (chunk) => (text += chunk));
   child.stderr.on('data', (chunk) => (text += chunk));
-  const address = `http://127.0.0.1:${port}`;
-  const hasEnded = () => child.exitCode !== null || child.signalCode !== null;
-  await waitUntil(() => hasEnded() || text.includes(address), 90);
   return {
-    address,
     child,
-    serves: !hasEnded() && text.includes(address),
     /** All it has printed, both ways. */
     text: () => text,
-    hasEnded,
+    hasEnded: () => child.exitCode !== null || child.signalCode !== null,
+  };
+}
+
+/**
+ * Starts the application on a data folder, and waits until it serves or has ended.
+ * @param {string} folder
+ */
+export async function startApplication(folder) {
+  const port = await freePort();
+  const address = `http://127.0.0.1:${port}`;
+  const launched = launchApplication({ LANTERN_DATA: folder, PORT: String(port) });
+  const { child, text, hasEnded } = launched;
+  await waitUntil(() => hasEnded() || text().includes(address), 90);
+  return {
+    ...launched,
+    address,
+    serves: !hasEnded() && text().includes(address),
     async stop() {
       child.kill('SIGTERM');
       await waitUntil(hasEnded, 60);
@@ -52,7 +63,7 @@ export async function kill(pid) {
 }
 
 /**
- * Writes one edit after another until it is told to stop or the server is gone, and keeps what was acknowledged.
+ * Writes one edit after another until it is stopped or the server is gone, and keeps what was acknowledged.
  * @param {string} address
  */
 export class Writer {

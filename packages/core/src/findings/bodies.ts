@@ -1,23 +1,28 @@
 import type { Findings } from '../compile/finding.ts';
-import type { StackProgram } from '../mind/program.ts';
-import { BUILTIN_BY_SIGNATURE } from '../expression/builtins.ts';
+import type { MindProgram, StackProgram } from '../mind/program.ts';
+import { BUILTIN_BY_SIGNATURE, type Builtin } from '../expression/builtins.ts';
 import { circleBlocked, createWalls } from '../ground/from-above/walls.ts';
-import type { ArchetypeProgram, Program } from '../world/program/program.ts';
+import { stanceToward, type ArchetypeProgram, type Program } from '../world/program/program.ts';
 import { FRIENDLY } from '../terms/stances.ts';
 import { partsOf } from '../expression/ir.ts';
 import { allActions, allExpressions } from './walk.ts';
 
 /** What a mind asks of a body that the body, or the ground, can't give. */
 
+/** The built-ins of a mind that ask for what senses bring. */
+function sensesAsked(mind: MindProgram): Builtin[] {
+  return allExpressions(mind)
+    .flatMap(({ ir }) => partsOf(ir))
+    .flatMap((part) => (part.op === 'call' ? [BUILTIN_BY_SIGNATURE.get(part.name)!] : []))
+    .filter(({ sense }) => sense !== undefined);
+}
+
 function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: Findings): void {
   if (archetype.sight) return;
   for (const mind of stack.minds) {
-    const asked = allExpressions(mind)
-      .flatMap(({ ir }) => partsOf(ir))
-      .flatMap((part) => {
-        const asks = part.op === 'call' ? BUILTIN_BY_SIGNATURE.get(part.name)! : null;
-        return asks?.sense === 'sight' || asks?.sense === 'attention' ? [asks.name] : [];
-      });
+    const asked = sensesAsked(mind)
+      .filter(({ sense }) => sense === 'sight' || sense === 'attention')
+      .map(({ name }) => name);
     if (asked.length === 0) continue;
     findings.warning(
       'cannotWork',
@@ -102,7 +107,7 @@ function checkHealth({ title, path, health, recycleTicks }: ArchetypeProgram, fi
 
 /** Whether a body can notice another: it sees, or hears the other's steps, and they are not friends. */
 function canNotice(own: ArchetypeProgram, other: ArchetypeProgram, program: Program): boolean {
-  if (program.stances[own.side * program.factions.length + other.side] === FRIENDLY) return false;
+  if (stanceToward(program, own.side, other.side) === FRIENDLY) return false;
   return (
     own.sight !== null || (own.hearing !== null && other.stepNoises.some((reach) => reach > 0))
   );
@@ -112,7 +117,10 @@ function canNotice(own: ArchetypeProgram, other: ArchetypeProgram, program: Prog
 function checkNotice(program: Program, findings: Findings): void {
   const kinds = program.agents.flatMap(({ archetype }) => program.archetypes[archetype] ?? []);
   const sensing = kinds.filter(({ sight, hearing }) => sight !== null || hearing !== null);
-  const waiting = sensing.some(({ stack }) => stack >= 0 && asksNotice(program.stacks[stack]));
+  const waiting = sensing.some(
+    ({ stack }) =>
+      stack >= 0 && program.stacks[stack].minds.some((mind) => sensesAsked(mind).length > 0),
+  );
   if (kinds.length < 2 || !waiting) return;
   const some = kinds.some((own, i) =>
     kinds.some((other, j) => j !== i && canNotice(own, other, program)),
@@ -122,17 +130,6 @@ function checkNotice(program: Program, findings: Findings): void {
     'cannotWork',
     `grounds.${program.ground.name}`,
     'Nobody on this ground can notice anybody: whoever has senses is friendly with all others, or hears no steps of theirs. Put somebody into a faction that is not friendly, or give a body sight or steps that are heard.',
-  );
-}
-
-/** Whether a mind waits for what the senses bring. */
-function asksNotice(stack: StackProgram): boolean {
-  return stack.minds.some((mind) =>
-    allExpressions(mind)
-      .flatMap(({ ir }) => partsOf(ir))
-      .some(
-        (part) => part.op === 'call' && BUILTIN_BY_SIGNATURE.get(part.name)!.sense !== undefined,
-      ),
   );
 }
 

@@ -31,7 +31,7 @@ describe('a mind of ten thousand states', () => {
   it('is checked where all of them do something: pairs are not gone through one by one', () => {
     const busy = chainOfRooms((state) => (state.activity = { do: 'wander' }));
     expect(findings(busy)).toEqual([]);
-    // One around all of one room does the same: each inside is told of it once.
+    // One around all of one room does the same: each inside has one finding of it.
     busy[7].activity = { do: 'wander' };
     const conflicts = findings(busy);
     expect(conflicts).toHaveLength(100);

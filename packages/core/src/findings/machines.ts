@@ -24,11 +24,15 @@ function reachableStates({ states, transitions, initial }: MachineProgram): Set<
   return reached;
 }
 
+/** Whether a state itself has a transition to a state. */
+function leads({ states, transitions }: MachineProgram, state: number): boolean {
+  return states[state].leaves.some((leave) => transitions[leave].target >= 0);
+}
+
 /** By state: whether it, or one inside it, has a transition to a state. */
-function leadingStates({ states, transitions }: MachineProgram): boolean[] {
-  const leading = states.map(({ leaves }) =>
-    leaves.some((leave) => transitions[leave].target >= 0),
-  );
+function leadingStates(machine: MachineProgram): boolean[] {
+  const { states } = machine;
+  const leading = states.map((_, state) => leads(machine, state));
   // Children stand behind their parents.
   for (let s = states.length - 1; s >= 0; s--)
     if (leading[s] && states[s].parent >= 0) leading[states[s].parent] = true;
@@ -36,13 +40,10 @@ function leadingStates({ states, transitions }: MachineProgram): boolean[] {
 }
 
 /** Whether the state, one around it, or one in a region beside it has a transition to elsewhere. */
-function hasWayOut(
-  { states, transitions }: MachineProgram,
-  leading: readonly boolean[],
-  state: number,
-): boolean {
+function hasWayOut(machine: MachineProgram, leading: readonly boolean[], state: number): boolean {
+  const { states } = machine;
   for (let s = state; s >= 0; s = states[s].parent) {
-    if (states[s].leaves.some((leave) => transitions[leave].target >= 0)) return true;
+    if (leads(machine, s)) return true;
     if (states[s].kind === 'parallel' && leading[s]) return true;
   }
   return false;

@@ -11,7 +11,7 @@ import type {
 } from '../mind/program.ts';
 import { ACTIONS, type ActionSpec } from '../model/actions.ts';
 import { truthOf, type Known } from '../expression/truth.ts';
-import { MOST_LEARNED } from '../world/mechanics/learned.ts';
+import { MOST_LEARNED } from '../terms/limits.ts';
 import { ruleRows } from './walk.ts';
 
 /** Branches that are never reached, composites without children, and repeats without an end. */

@@ -1,3 +1,4 @@
+import { MOST_LEARNED } from '../terms/limits.ts';
 import type { ActionSpec } from './action-spec.ts';
 
 /** What legs do. */
@@ -176,8 +177,7 @@ export const MOVING_ACTIONS = {
     title: 'Learn waypoint',
     channel: null,
     lasts: false,
-    about:
-      'Adds a place to a route, for this run only: it stands after the waypoint it is nearest to. A route learns 16 places at most; then the nearest of them is moved.',
+    about: `Adds a place to a route, for this run only: it stands after the waypoint it is nearest to. A route learns ${MOST_LEARNED} places at most; then the nearest of them is moved.`,
     succeeds: 'at once',
     fails: 'never, unless the route or the place is not known',
     parameters: {

@@ -1,5 +1,6 @@
 import { checkProject } from '../findings/check-project.ts';
 import type {
+  ActionDocument,
   ArchetypeDocument,
   GroundDocument,
   MachineDocument,
@@ -31,6 +32,25 @@ export interface Corner {
   memory?: Record<string, MemoryKeyDocument>;
   ground?: Partial<GroundDocument>;
   sight?: ArchetypeDocument['sight'];
+}
+
+/** Does one thing, and then stands where it succeeded (`there`) or failed (`lost`). */
+export function errand(activity: ActionDocument): MachineDocument {
+  return {
+    initial: 'go',
+    states: [
+      {
+        id: 'go',
+        activity,
+        leaves: [
+          { to: 'there', on: 'done.success' },
+          { to: 'lost', on: 'done.failure' },
+        ],
+      },
+      { id: 'there' },
+      { id: 'lost' },
+    ],
+  };
 }
 
 /** One keeper at (2, 5) facing +x and one gleaner at (8, 5), who is played, on an empty 20 × 10 m ground. */

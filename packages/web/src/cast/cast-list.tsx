@@ -6,6 +6,7 @@ import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { ListColumn, ListHead, ListItem } from '../ui/place.ts';
 import { factionNames, factionTint, hostileFaction } from './factions.ts';
+import { WATCHFUL_SIGHT } from './fresh-senses.ts';
 import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
 import { overridden } from './kind-values.ts';
 import type { CastEditor, CastSelection } from './use-cast.ts';
@@ -26,14 +27,7 @@ const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
   body: { radius: 0.3, acceleration: 12, turnRate: 360 },
   gaits: { run: { speed: 3.5, noise: 9 }, walk: { speed: 1.5, noise: 4 } },
   gait: 'walk',
-  sight: {
-    cones: [{ range: 9, halfAngle: 60, gain: 1.5 }],
-    fade: 0.25,
-    grace: 0.5,
-    curious: 0.3,
-    certain: 1,
-    forgetAfter: 20,
-  },
+  sight: WATCHFUL_SIGHT,
 };
 
 function Group({

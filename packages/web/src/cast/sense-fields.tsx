@@ -6,27 +6,15 @@ import {
   SIGHT_FIELDS,
   type ConeDocument,
   type NumberSpec,
-  type SightDocument,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { Rows } from '../ui/fields.tsx';
 import { NumberText } from '../ui/number-text.tsx';
+import { NEW_HEARING, NEW_LANTERN, NEW_SIGHT } from './fresh-senses.ts';
 import { Table } from './gait-table.tsx';
 import { KindNumber, kindNumbers, OwnMark, type KindNumberProps } from './kind-field.tsx';
 import type { KindEditor } from './use-cast.ts';
-
-/** What a sense begins with when it is given to an archetype. */
-const NEW_SIGHT: SightDocument = {
-  cones: [{ range: 10, halfAngle: 30, gain: 2 }],
-  fade: 0.3,
-  grace: 0.5,
-  curious: 0.3,
-  certain: 1,
-  forgetAfter: 10,
-};
-const NEW_HEARING = { threshold: 0.1 };
-const NEW_LANTERN = { reach: 4, strength: 0.5 };
 
 const SIGHT = kindNumbers(['sight'], SIGHT_FIELDS);
 const HEARING = kindNumbers(['hearing'], HEARING_FIELDS);

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { useEngineValue } from '../engine/use-engine.tsx';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
+import { counted } from '../ui/counted.ts';
 import { Surface } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { FindingList } from './finding-list.tsx';
@@ -22,8 +23,6 @@ const List = styled(Dialog)`
   outline: none;
 `;
 
-const count = (number: number, word: string) => `${number} ${word}${number === 1 ? '' : 's'}`;
-
 /** Which edit runs, and what is wrong with the one that does not. */
 function useWords(): { trouble: boolean; words: ReactNode } {
   const edit = useProject((project) => project.edit);
@@ -36,7 +35,7 @@ function useWords(): { trouble: boolean; words: ReactNode } {
     (project) => project.findings.filter((finding) => finding.severity === 'error').length,
   );
   if (isChecked && errors > 0) {
-    const broken = `edit ${edit} has ${count(errors, 'error')}`;
+    const broken = `edit ${edit} has ${counted(errors, 'error')}`;
     const words =
       running > 0 ? (
         <>
@@ -77,7 +76,7 @@ export function RunningPill() {
         <Opener>
           <Pill $tone={trouble ? 'trouble' : 'plain'}>
             <span>{words}</span>
-            {findings > 0 && <span> · {count(findings, 'finding')}</span>}
+            {findings > 0 && <span> · {counted(findings, 'finding')}</span>}
           </Pill>
         </Opener>
       </span>

@@ -7,6 +7,7 @@ import { api, ApiError, fileAddress, type ProjectSummary } from '../api/client.t
 import { useCommands } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
+import { counted } from '../ui/counted.ts';
 import { Menu } from '../ui/menu.tsx';
 import { agoText } from '../ui/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
@@ -104,10 +105,6 @@ interface NoticeState {
   text: string;
   faults?: { path: string; message: string }[];
   undo?: () => void;
-}
-
-function count(number: number, word: string): string {
-  return `${number} ${word}${number === 1 ? '' : 's'}`;
 }
 
 export function HomePage() {
@@ -271,7 +268,7 @@ export function HomePage() {
                   <Link to={`/projects/${project.id}/minds`}>{project.title}</Link>
                   {project.note && <p>{project.note}</p>}
                   <p>
-                    {count(project.minds, 'mind')} · {count(project.agents, 'agent')}
+                    {counted(project.minds, 'mind')} · {counted(project.agents, 'agent')}
                   </p>
                 </div>
                 <Facts>

@@ -1,4 +1,5 @@
 import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '@crooked-lantern/core';
+import { WATCHFUL_SIGHT } from '../cast/fresh-senses.ts';
 
 /** The smallest project worth opening: an empty orchard, a gleaner to play, and a keeper with one state to begin from. */
 export function newProject(title: string): ProjectDocument {
@@ -28,14 +29,7 @@ export function newProject(title: string): ProjectDocument {
         body,
         gaits: { walk: 1.4, run: 3.6 },
         gait: 'walk',
-        sight: {
-          cones: [{ range: 9, halfAngle: 60, gain: 1.5 }],
-          fade: 0.25,
-          grace: 0.5,
-          curious: 0.3,
-          certain: 1,
-          forgetAfter: 20,
-        },
+        sight: WATCHFUL_SIGHT,
       },
     },
     grounds: {

@@ -1,6 +1,7 @@
 import type { LedgerEntry, Program } from '@crooked-lantern/core';
 import type { Lane, Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
+import { counted } from '../ui/counted.ts';
 import { clockText } from '../ui/time.ts';
 import { senseTint, type Tokens } from '../theme/tokens.ts';
 
@@ -14,9 +15,14 @@ export function laneHeight(room: number, count: number): number {
   return Math.max(LOWEST_LANE, Math.min(TALLEST_LANE, fitting));
 }
 
-/** The height of a lane's band: what awareness below it leaves. */
-function bandHeight(lane: number): number {
-  return lane - (lane < 28 ? 6 : 16);
+/** In low lanes the line of awareness runs over the foot of the band; in others it has room below. */
+function isLow(laneHeight: number): boolean {
+  return laneHeight < 28;
+}
+
+/** The height of a lane's band. */
+function bandHeight(laneHeight: number): number {
+  return laneHeight - (isLow(laneHeight) ? 6 : 16);
 }
 const LATELY_SECONDS = 3;
 
@@ -137,14 +143,14 @@ function drawAwareness(
   context: CanvasRenderingContext2D,
   lane: Lane,
   y: number,
-  laneTall: number,
+  laneHeight: number,
   window: Window,
   frame: Frame,
   tokens: Tokens,
 ): void {
-  const bottom = y + laneTall - (laneTall < 28 ? 4 : 5);
-  // In low lanes the line runs over the foot of the band.
-  const height = laneTall < 28 ? 6 : 9;
+  const low = isLow(laneHeight);
+  const bottom = y + laneHeight - (low ? 4 : 5);
+  const height = low ? 6 : 9;
   const end = Math.min(window.width, xOf(window, frame.head));
   const line = (fromX: number, toX: number, from: number, to: number) => {
     if (toX < 0 || fromX > window.width) return;
@@ -222,7 +228,7 @@ export function dotOf(
     case 'dropped':
       return {
         color: tokens.harm,
-        words: `${entry.events} ${entry.events === 1 ? 'event' : 'events'} dropped: too many wait for this mind`,
+        words: `${counted(entry.events, 'event')} dropped: too many wait for this mind`,
       };
     case 'overwrote':
       return {

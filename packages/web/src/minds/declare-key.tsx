@@ -64,7 +64,7 @@ function DeclareKey({
   onClose: () => void;
 }) {
   const dispatch = useAppDispatch();
-  const memory = useProject(({ document }) => document.minds[mind]?.memory ?? {});
+  const memory = useProject(({ document }) => document.minds[mind]?.memory);
   const types = MEMORY_TYPES.filter((type) => type.startsWith('list') === list);
   const [name, setName] = useState('');
   const [type, setType] = useState<MemoryType>(list ? types[0] : 'agent');
@@ -72,7 +72,8 @@ function DeclareKey({
   const declare = (event: FormEvent) => {
     event.preventDefault();
     if (!NAME_PATTERN.test(name)) return setTrouble(`A name has ${NAME_ABOUT}.`);
-    if (Object.hasOwn(memory, name)) return setTrouble(`There is a key “${name}” already.`);
+    if (memory && Object.hasOwn(memory, name))
+      return setTrouble(`There is a key “${name}” already.`);
     const path = ['minds', mind, 'memory', name];
     const refused = dispatch(perform({ command: 'put', how: 'set', path, value: { type } }));
     if (refused !== null) return setTrouble(refused);

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { FindingList } from '../findings/finding-list.tsx';
 import { useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
+import { counted } from '../ui/counted.ts';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
@@ -52,10 +53,7 @@ function MemoryValue({ name }: { name: string }) {
 /** “11 states”, or what the mind is besides. */
 function sizeOf(document: Parameters<typeof listStates>[0], mind: string): string {
   const { machine, activity } = document.minds[mind];
-  if (machine) {
-    const count = listStates(document, mind).length;
-    return count === 1 ? '1 state' : `${count} states`;
-  }
+  if (machine) return counted(listStates(document, mind).length, 'state');
   if (activity && 'tree' in activity) return 'tree';
   return activity && 'rules' in activity ? 'rules' : 'action';
 }

@@ -1,7 +1,7 @@
 import type { Action } from '@reduxjs/toolkit';
 import { api, ApiError } from '../api/client.ts';
 import { historyOf } from './history.ts';
-import { historyRead, redone, stepRead, undone, type ProjectState } from './project-slice.ts';
+import { historyRead, redone, stepRead, undone } from './project-slice.ts';
 import type { AppThunk } from './store.ts';
 
 /** Undo and redo, also over edits of earlier visits, whose documents are read when they are asked for. */
@@ -24,17 +24,16 @@ function step(from: 'past' | 'future', take: () => Action): AppThunk<Promise<str
   return async (dispatch, getState) => {
     const last = () => {
       const { project } = getState();
-      return project.status === 'open' ? (project as ProjectState)[from].at(-1) : undefined;
+      return project.status === 'open' ? { id: project.id, step: project[from].at(-1) } : null;
     };
-    const { project } = getState();
-    const wanted = last();
-    if (project.status !== 'open' || !wanted) return null;
+    const { id, step: wanted } = last() ?? {};
+    if (id === undefined || wanted === undefined) return null;
     if (wanted.document === null) {
       try {
-        const { document } = await api.readEdit(project.id, wanted.number);
+        const { document } = await api.readEdit(id, wanted.number);
         // Meanwhile another step may have been taken, or another project opened.
-        if (last() !== wanted) return null;
-        dispatch(stepRead({ id: project.id, from, document }));
+        if (last()?.step !== wanted) return null;
+        dispatch(stepRead({ id, from, document }));
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         return error.message;

@@ -4,7 +4,7 @@ import { ChevronDown } from 'lucide-react';
 import { ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import styled from 'styled-components';
 import { QuietButton, Toggle } from './button.tsx';
-import { Surface } from './menu.tsx';
+import { openedEntry, openedList, Surface } from './menu.tsx';
 import { NumberText, OptionalNumberText } from './number-text.tsx';
 
 /** Rows of a form: what it is on the left, its value on the right. */
@@ -106,20 +106,13 @@ const InLine = styled(Select)`
 `;
 
 const Options = styled(ListBox)`
-  max-height: 320px;
-  overflow: auto;
-  outline: none;
-  > [role='option'] {
-    padding: 0.3em 0.7em;
-    border-radius: 5px;
-    cursor: default;
-    outline: none;
-    &[data-focused] {
-      background: var(--raised);
-    }
-    &[data-selected] {
-      font-weight: 600;
-    }
+  ${openedList}
+`;
+
+const OneOption = styled(ListBoxItem)`
+  ${openedEntry}
+  &[data-selected] {
+    font-weight: 600;
   }
 `;
 
@@ -149,9 +142,9 @@ export function Choice({
       <Surface placement="bottom start">
         <Options>
           {options.map(({ id, title }) => (
-            <ListBoxItem key={id} id={id} textValue={title}>
+            <OneOption key={id} id={id} textValue={title}>
               {title}
-            </ListBoxItem>
+            </OneOption>
           ))}
         </Options>
       </Surface>

@@ -7,7 +7,7 @@ import {
   Popover,
   SubmenuTrigger,
 } from 'react-aria-components';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 
 export const Surface = styled(Popover)`
   min-width: 150px;
@@ -18,16 +18,13 @@ export const Surface = styled(Popover)`
   box-shadow: 0 6px 24px rgb(0 0 0 / 35%);
 `;
 
-const List = styled(AriaMenu)`
+/** How lists look that open over the page, and their entries. */
+export const openedList = css`
   max-height: 320px;
   overflow: auto;
   outline: none;
 `;
-
-const Entry = styled(AriaMenuItem)`
-  display: flex;
-  justify-content: space-between;
-  gap: 2em;
+export const openedEntry = css`
   padding: 0.3em 0.7em;
   border-radius: 5px;
   cursor: default;
@@ -35,6 +32,17 @@ const Entry = styled(AriaMenuItem)`
   &[data-focused] {
     background: var(--raised);
   }
+`;
+
+const List = styled(AriaMenu)`
+  ${openedList}
+`;
+
+const Entry = styled(AriaMenuItem)`
+  ${openedEntry}
+  display: flex;
+  justify-content: space-between;
+  gap: 2em;
   &[data-disabled] {
     color: var(--dim);
   }

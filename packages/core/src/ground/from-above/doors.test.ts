@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { WallDocument } from '../../model/documents.ts';
-import { cornerProject, watch, type Watched } from '../../testing/orchard.fixture.ts';
+import { cornerProject, errand, watch, type Watched } from '../../testing/orchard.fixture.ts';
 
 /** Crowds through a door 1 m wide, and where they come to rest. */
 
@@ -30,21 +30,7 @@ interface Group {
 function crowd(groups: Group[], walls: WallDocument[], ticksPerSecond = 60) {
   const members = groups.flatMap(({ starts }, group) => starts.map((at) => ({ at, group })));
   const document = cornerProject({
-    machine: {
-      initial: 'go',
-      states: [
-        {
-          id: 'go',
-          activity: { do: 'moveTo', to: 'self.post', within: 0.1 },
-          leaves: [
-            { to: 'there', on: 'done.success' },
-            { to: 'lost', on: 'done.failure' },
-          ],
-        },
-        { id: 'there' },
-        { id: 'lost' },
-      ],
-    },
+    machine: errand({ do: 'moveTo', to: 'self.post', within: 0.1 }),
     ground: {
       width: 26,
       height: 26,

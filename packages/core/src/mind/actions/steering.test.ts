@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
-import { learn, MOST_LEARNED } from '../../world/mechanics/learned.ts';
+import { MOST_LEARNED } from '../../terms/limits.ts';
+import { learn } from '../../world/mechanics/learned.ts';
 
 /** A keeper that sees all around and does one thing, about a gleaner that a player moves. */
 function doing(activity: ActionDocument, change: (document: ProjectDocument) => void = () => {}) {
@@ -146,18 +147,23 @@ describe('returning to the post', () => {
   });
 });
 
+/** A route of two waypoints; who has it stays out of the gleaner's way. */
+const WITH_ROUND = (d: ProjectDocument) => {
+  AWAY(d);
+  d.grounds.corner.routes = {
+    round: {
+      points: [
+        [3, 5],
+        [6, 5],
+      ],
+    },
+  };
+};
+
 describe('a learned waypoint', () => {
   it('is walked to from then on, after the waypoint it is nearest to, in this run only', () => {
     const { run, world } = doing({ do: 'followRoute', route: 'round' }, (d) => {
-      AWAY(d);
-      d.grounds.corner.routes = {
-        round: {
-          points: [
-            [3, 5],
-            [6, 5],
-          ],
-        },
-      };
+      WITH_ROUND(d);
       d.minds.keeper.machine!.states[1].entry = [
         { do: 'learnWaypoint', route: 'round', at: 'self.post' },
       ];
@@ -176,17 +182,7 @@ describe('a learned waypoint', () => {
   });
 
   it('is one of sixteen at most: the nearest that was learned is then moved', () => {
-    const { run, world } = doing({ do: 'wander' }, (d) => {
-      AWAY(d);
-      d.grounds.corner.routes = {
-        round: {
-          points: [
-            [3, 5],
-            [6, 5],
-          ],
-        },
-      };
-    });
+    const { run, world } = doing({ do: 'wander' }, WITH_ROUND);
     run(1);
     for (let i = 0; i < 40; i++) learn(world, 0, 1 + i * 0.4, 8);
     expect(world.learned[0]).toHaveLength(2 * MOST_LEARNED);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, GateDocument, ProjectDocument } from '../../model/documents.ts';
-import { cornerProject, programOf, watch } from '../../testing/orchard.fixture.ts';
+import { cornerProject, errand, programOf, watch } from '../../testing/orchard.fixture.ts';
 import { use } from './hands.ts';
 import type { Input } from '../program/program.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from '../handover/snapshot.ts';
@@ -15,21 +15,7 @@ function divided(
   change: (document: ProjectDocument) => void = () => {},
 ) {
   const document = cornerProject({
-    machine: {
-      initial: 'go',
-      states: [
-        {
-          id: 'go',
-          activity: activity ?? { do: 'moveTo', to: 'self.post', within: 0.3 },
-          leaves: [
-            { to: 'there', on: 'done.success' },
-            { to: 'lost', on: 'done.failure' },
-          ],
-        },
-        { id: 'there' },
-        { id: 'lost' },
-      ],
-    },
+    machine: errand(activity ?? { do: 'moveTo', to: 'self.post', within: 0.3 }),
     ground: {
       walls: [
         { at: [9.8, 0], size: [0.4, 4.4] },

@@ -1,4 +1,5 @@
 import { nearestPlace } from '../../numeric/distance.ts';
+import { MOST_LEARNED } from '../../terms/limits.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 
 /** Waypoints that were learned in a run: each stands after the waypoint of the route that it is nearest to. */
@@ -15,9 +16,6 @@ export function joinLearned(points: readonly number[], learned: readonly number[
     );
   return all;
 }
-
-/** A route learns so many places at most. */
-export const MOST_LEARNED = 16;
 
 /** Adds a waypoint to a route, for this run. A route that has learned its most moves the learned one that is nearest. */
 export function learn(world: Surroundings, route: number, x: number, y: number): void {

@@ -160,6 +160,15 @@ export interface GateProgram extends BoxProgram {
   state: GateState;
 }
 
+/** How one faction stands to another, both by their index: the place of the stance. */
+export function stanceToward(
+  { stances, factions }: Pick<Program, 'stances' | 'factions'>,
+  of: number,
+  toward: number,
+): number {
+  return stances[of * factions.length + toward];
+}
+
 export const GATE_CLOSED = 0;
 export const GATE_OPEN = 1;
 export const GATE_LOCKED = 2;

@@ -12,6 +12,7 @@ import type { Percept } from '../../senses/percept.ts';
 import { EYE_SHARE, type Track } from '../../senses/sight.ts';
 import {
   GATE_OPEN,
+  stanceToward,
   type AgentProgram,
   type ArchetypeProgram,
   type Program,
@@ -235,8 +236,7 @@ export class AgentState implements AgentRun, Facts {
   #stance(agent: number): number {
     const other = this.surroundings.agents[agent];
     if (!other) return -1;
-    const { stances, factions } = this.program;
-    return stances[this.archetype.side * factions.length + other.archetype.side];
+    return stanceToward(this.program, this.archetype.side, other.archetype.side);
   }
   isHostile(agent: number): boolean {
     return this.#stance(agent) === HOSTILE;
