@@ -147,7 +147,7 @@ function nodePage(name, node) {
     `- Fails ${node.fails}.`,
     ...Object.entries(node.fields).map(([field, spec]) => fieldLine(field, spec)),
     '',
-    'Like any node it may carry `title`, `note`, and a guard: `when` with `holds` and `preempts`, see [the model](../model.md#trees).',
+    'Like any node it may carry `title`, `note`, and a guard: `when` with `holds` and `preempts`, see [the model](../model.md#trees). With `off: true` it is switched off.',
     '',
     ...json(NODE_EXAMPLES[/** @type {keyof typeof NODE_EXAMPLES} */ (name)]),
     ...(called ? ['where the mind has', '', ...json(called)] : []),

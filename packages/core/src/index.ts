@@ -12,7 +12,8 @@ export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName } from './model/fresh-name.ts';
 export { withoutUndefined } from './model/without-undefined.ts';
-export { nodeText } from './model/node-text.ts';
+export { pathText } from './model/path-text.ts';
+export { nodeText, nodeWords } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export {
   readProject,
@@ -30,7 +31,15 @@ export { hasErrors, type Finding, type FindingCode, type Remedy } from './compil
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
-export { applyCommand, findState } from './model/commands/apply-command.ts';
+export { applyCommand } from './editing/apply-command.ts';
+export { findState, idsOf, parentOf, withFreeIds } from './editing/change-machine.ts';
+export {
+  archetypesWithMind,
+  eventsRaisedIn,
+  mentionsOf,
+  mindsSharingKey,
+  type Mention,
+} from './editing/minds/mentions.ts';
 export {
   CommandError,
   CAST_PARTS,
@@ -42,12 +51,17 @@ export {
   type DocumentCommand,
   type DocumentPath,
   type GroundPart,
+  type MindPart,
   type PartChange,
   type PartDocument,
   type PutCommand,
-} from './model/commands/commands.ts';
-export { inverseOfPut, partAt } from './model/commands/put.ts';
-export { wordsOfPath } from './model/commands/path-words.ts';
+} from './editing/commands/commands.ts';
+export { inverseOfPut, partAt } from './editing/commands/put.ts';
+export * from './editing/minds/fresh.ts';
+export * from './editing/minds/rows.ts';
+export { extractTree, inlineTree, treeNameFrom } from './editing/minds/subtrees.ts';
+export { namesIn } from './expression/names-in.ts';
+export { wordOfField, wordsOfPath } from './editing/commands/path-words.ts';
 export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';

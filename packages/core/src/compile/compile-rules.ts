@@ -48,9 +48,7 @@ function compileRule(
   }
   const when = compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] });
   const actions = compileRuleActions(scope, document.do, `${path}.do`, outline);
-  const rows = (document.rows ?? []).map((inner, i) =>
-    compileRule(scope, inner, `${path}.rows[${i}]`, outline),
-  );
+  const rows = compileRows(scope, document.rows ?? [], `${path}.rows`, outline);
   const otherwise: RuleProgram | null = document.else
     ? {
         row: outline.rows++,
@@ -75,6 +73,17 @@ function compileRule(
   };
 }
 
+function compileRows(
+  scope: MindScope,
+  rules: readonly RuleDocument[],
+  path: string,
+  outline: Rows,
+): RuleProgram[] {
+  return rules.flatMap((rule, i) =>
+    rule.off ? [] : [compileRule(scope, rule, `${path}[${i}]`, outline)],
+  );
+}
+
 /** The rules a call names; null, with a finding, where there are none such. */
 export function compileRules(
   scope: MindScope,
@@ -92,5 +101,5 @@ export function compileRules(
     return null;
   }
   const at = `minds.${scope.mind}.rules.${call.rules}.rows`;
-  return sets[call.rules].rows.map((rule, i) => compileRule(scope, rule, `${at}[${i}]`, outline));
+  return compileRows(scope, sets[call.rules].rows, at, outline);
 }

@@ -106,7 +106,7 @@ export function compileCall(place: Place, call: TreeCallDocument): NodeProgram |
   }
   const parameters = bindParameters(place, call, tree.parameters ?? {});
   const inner: Outline = { rows: outline.rows, calls: [...outline.calls, call.tree] };
-  const root = compileNode(
+  const root = compileOnly(
     {
       scope: { ...scope, parameters },
       outline: inner,
@@ -146,6 +146,7 @@ const NODE_FIELDS: ReadonlySet<string> = new Set([
   'holds',
   'preempts',
   'weight',
+  'off',
 ] satisfies (keyof NodeFields)[]);
 
 /** The action a node is, without what any node may carry. */
@@ -161,10 +162,10 @@ function compileBody(place: Place, node: NodeDocument): NodeBodyProgram {
   // The document is of the kind that it names.
   return (
     nodeKind(kind).compile(node as never, {
-      child: (child) => compileNode(under, child, kind),
+      child: (child) => compileOnly(under, child, kind),
       children: (children) =>
-        children.map((child, i) =>
-          compileNode({ ...under, path: `${under.path}[${i}]` }, child, kind),
+        children.flatMap((child, i) =>
+          child.off ? [] : [compileNode({ ...under, path: `${under.path}[${i}]` }, child, kind)],
         ),
       number: (value, field, unit) =>
         compileNumber(scope, value, `${path}.${field}`, unit ?? undefined),
@@ -202,6 +203,19 @@ function checkGuard({ scope, path }: Place, node: NodeDocument, parent: string):
       '“weight” counts only on a child of random. Remove it.',
     );
   }
+}
+
+/** The one child of a node, or the root of a tree: it can't be done without. */
+function compileOnly(place: Place, node: NodeDocument, parent: string): NodeProgram {
+  if (node.off)
+    place.scope.context.findings.error(
+      'structure',
+      `${place.path}.off`,
+      parent === ''
+        ? 'The whole tree is switched off, so there is nothing to do. Switch it on, or take away what calls it.'
+        : `This is switched off, and “${parent}” can’t do without it. Switch off “${parent}” instead.`,
+    );
+  return compileNode(place, node, parent);
 }
 
 function compileNode(place: Place, node: NodeDocument, parent: string): NodeProgram {

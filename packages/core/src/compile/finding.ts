@@ -1,4 +1,4 @@
-import type { DocumentCommand } from '../model/commands/commands.ts';
+import type { DocumentCommand } from '../editing/commands/commands.ts';
 import type { Span } from '../expression/ir.ts';
 
 /** Something wrong, or worth a look, in a document: what, where, and what to do. */

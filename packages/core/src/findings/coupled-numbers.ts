@@ -65,10 +65,10 @@ function remedyFor(mind: MindProgram, state: StateProgram, touching: number): Re
   return {
     title: `Stop at ${metres(within)}`,
     command: {
-      command: 'setActivity',
+      command: 'changeState',
       mind: mind.name,
       state: state.id,
-      action: { do: 'moveTo', to: args.to.source, within },
+      change: { activity: { do: 'moveTo', to: args.to.source, within } },
     },
   };
 }

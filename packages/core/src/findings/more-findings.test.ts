@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applyCommand } from '../model/commands/apply-command.ts';
+import { applyCommand } from '../editing/apply-command.ts';
 import type { MindDocument, NodeDocument, ProjectDocument } from '../model/documents.ts';
 import { cornerProject, KEEN_SIGHT } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';

@@ -228,6 +228,8 @@ export interface NodeFields {
   preempts?: true;
   /** Among the children of `random`; left out: 1. */
   weight?: number | Expression;
+  /** Switched off, with all below it: as if it were not there. */
+  off?: true;
 }
 
 /** A number, or an expression for one. */
@@ -273,4 +275,6 @@ export interface RuleDocument {
   rows?: RuleDocument[];
   /** Done when this row does not hold. */
   else?: ActionDocument[];
+  /** Switched off, with all below it: as if it were not there. */
+  off?: true;
 }

@@ -1,105 +1,140 @@
 import type {
+  ActionDocument,
   ActivityDocument,
-  Expression,
   MindDocument,
+  Name,
   NodeDocument,
   RuleDocument,
 } from './documents.ts';
-import { nodeWords } from './node-text.ts';
-import { childrenOfNode, kindOfNode, type NodeKindName } from './nodes.ts';
+import { childrenOfNode, kindOfNode, nodeSpec, type NodeKindName } from './nodes.ts';
 
-/** One row of what a state does, as it is written; subtrees are opened where they are called. */
-export interface OutlineRow {
+/**
+ * What a state does as rows from top to bottom. The running activity counts the rows in the same order
+ * (`compile/compile-tree.ts`, `compile/compile-rules.ts`).
+ */
+
+interface RowPlace {
   depth: number;
-  kind: NodeKindName | 'do' | 'rule' | 'else';
-  /** What it is, without what is inside it. */
-  name: string;
-  details: string;
-  title?: string;
-  note?: string;
-  guard?: { when: Expression; modes: string };
+  /** Where it is written, from the whole document. */
+  path: readonly (string | number)[];
+  /** Its number in the running activity; null where it, or something around it, is switched off. */
+  row: number | null;
+  /** Rows below it, calls opened among them. */
+  below: number;
   /** Name of the tree or rules it is written in. */
-  within: string;
+  within: Name;
 }
 
-function addNode(
-  rows: OutlineRow[],
-  mind: MindDocument,
-  node: NodeDocument,
-  depth: number,
-  calls: readonly string[],
-): void {
-  const kind = kindOfNode(node);
-  const { title, note, when } = node;
-  const modes = [node.holds && 'holds', node.preempts && 'preempts'].filter(Boolean).join(', ');
-  rows.push({
-    depth,
-    kind,
-    ...nodeWords(node),
-    ...(title === undefined ? {} : { title }),
-    ...(note === undefined ? {} : { note }),
-    ...(when === undefined ? {} : { guard: { when, modes } }),
-    within: calls[calls.length - 1],
-  });
-  if ('tree' in node) addTree(rows, mind, String(node.tree), depth + 1, calls);
-  if ('rules' in node) addRules(rows, mind, String(node.rules), depth + 1);
-  for (const child of childrenOfNode(node)) addNode(rows, mind, child, depth + 1, calls);
-}
+type Entry =
+  | { kind: NodeKindName | 'do'; node: NodeDocument }
+  | { kind: 'rule'; rule: RuleDocument }
+  | { kind: 'else' }
+  /** The rules themselves, where a state does nothing but these. */
+  | { kind: 'set'; rules: Name };
 
-function addTree(
-  rows: OutlineRow[],
-  mind: MindDocument,
-  name: string,
-  depth: number,
-  calls: readonly string[],
-): void {
-  const tree = mind.trees?.[name];
-  if (tree && !calls.includes(name)) addNode(rows, mind, tree.root, depth, [...calls, name]);
-}
+export type OutlineRow = RowPlace & Entry;
 
-function addRule(rows: OutlineRow[], rule: RuleDocument, depth: number, within: string): void {
-  const { title, note } = rule;
-  rows.push({
-    depth,
-    kind: 'rule',
-    name: rule.edge ? 'Once' : 'While',
-    details: rule.when,
-    ...(title === undefined ? {} : { title }),
-    ...(note === undefined ? {} : { note }),
-    within,
-  });
-  const add = (actions: RuleDocument['do'], at: number) => {
-    for (const action of actions ?? [])
-      rows.push({ depth: at, kind: 'do', ...nodeWords(action), within });
-  };
-  add(rule.do, depth + 1);
-  for (const inner of rule.rows ?? []) addRule(rows, inner, depth + 1, within);
-  if (!rule.else) return;
-  rows.push({ depth, kind: 'else', name: 'Else', details: '', within });
-  add(rule.else, depth + 1);
-}
+class Outliner {
+  readonly rows: OutlineRow[] = [];
+  private readonly name: Name;
+  private readonly mind: MindDocument;
+  private counted = 0;
 
-function addRules(rows: OutlineRow[], mind: MindDocument, name: string, depth: number): void {
-  for (const rule of mind.rules?.[name]?.rows ?? []) addRule(rows, rule, depth, name);
+  constructor(name: Name, mind: MindDocument) {
+    this.name = name;
+    this.mind = mind;
+  }
+
+  /** Adds a row, then by `inside` those below it. */
+  private add(
+    entry: Entry,
+    place: Pick<RowPlace, 'depth' | 'path' | 'within'> & { off: boolean },
+    inside: (off: boolean) => void,
+  ): void {
+    const { off, ...rest } = place;
+    const row: OutlineRow = { ...entry, ...rest, row: off ? null : this.counted, below: 0 };
+    if (!off) this.counted++;
+    this.rows.push(row);
+    const before = this.rows.length;
+    inside(off);
+    row.below = this.rows.length - before;
+  }
+
+  node(
+    node: NodeDocument,
+    path: RowPlace['path'],
+    depth: number,
+    calls: readonly Name[],
+    offAround = false,
+  ): void {
+    const kind = kindOfNode(node);
+    const place = { depth, path, within: calls[calls.length - 1], off: offAround || !!node.off };
+    this.add({ kind, node }, place, (off) => {
+      if ('tree' in node) this.tree(String(node.tree), depth + 1, calls, off);
+      if ('rules' in node) this.ruleSet(String(node.rules), depth + 1, off);
+      const many = kind !== 'do' && Object.values(nodeSpec(kind).fields)[0].kind === 'nodes';
+      childrenOfNode(node).forEach((child, i) => {
+        this.node(child, many ? [...path, kind, i] : [...path, kind], depth + 1, calls, off);
+      });
+    });
+  }
+
+  tree(name: Name, depth: number, calls: readonly Name[], off = false): void {
+    const tree = this.mind.trees?.[name];
+    if (!tree || calls.includes(name)) return;
+    this.node(tree.root, ['minds', this.name, 'trees', name, 'root'], depth, [...calls, name], off);
+  }
+
+  ruleSet(name: Name, depth: number, off = false): void {
+    (this.mind.rules?.[name]?.rows ?? []).forEach((rule, i) => {
+      this.rule(rule, ['minds', this.name, 'rules', name, 'rows', i], depth, name, off);
+    });
+  }
+
+  private rule(
+    rule: RuleDocument,
+    path: RowPlace['path'],
+    depth: number,
+    within: Name,
+    offAround: boolean,
+  ): void {
+    const off = offAround || !!rule.off;
+    const actions = (list: readonly ActionDocument[] | undefined, field: string) =>
+      list?.forEach((action, i) => {
+        const place = { depth: depth + 1, path: [...path, field, i], within, off };
+        this.add({ kind: 'do', node: action as unknown as NodeDocument }, place, () => {});
+      });
+    this.add({ kind: 'rule', rule }, { depth, path, within, off }, () => {
+      actions(rule.do, 'do');
+      rule.rows?.forEach((inner, i) => {
+        this.rule(inner, [...path, 'rows', i], depth + 1, within, off);
+      });
+    });
+    if (!rule.else) return;
+    this.add({ kind: 'else' }, { depth, path: [...path, 'else'], within, off }, () =>
+      actions(rule.else, 'else'),
+    );
+  }
+
+  set(name: Name): void {
+    const path = ['minds', this.name, 'rules', name];
+    this.add({ kind: 'set', rules: name }, { depth: 0, path, within: name, off: false }, () =>
+      this.ruleSet(name, 1),
+    );
+  }
 }
 
 /**
- * The rows of an activity from top to bottom, as the running activity counts them; empty for a single
- * action. What is called but missing is left out.
+ * The rows of an activity; subtrees are opened where they are called, and what is called but missing is
+ * left out. Empty for a single action.
  */
-export function outlineOf(mind: MindDocument, activity: ActivityDocument): OutlineRow[] {
-  const rows: OutlineRow[] = [];
-  if ('tree' in activity) addTree(rows, mind, String(activity.tree), 0, []);
-  if ('rules' in activity) {
-    const name = String(activity.rules);
-    rows.push({
-      depth: 0,
-      kind: 'rules',
-      name: 'Rules',
-      details: mind.rules?.[name]?.title ?? name,
-      within: name,
-    });
-    addRules(rows, mind, name, 1);
-  }
-  return rows;
+export function outlineOf(
+  name: Name,
+  mind: MindDocument,
+  activity: ActivityDocument,
+): OutlineRow[] {
+  const outliner = new Outliner(name, mind);
+  if ('tree' in activity) outliner.tree(String(activity.tree), 0, []);
+  if ('rules' in activity) outliner.set(String(activity.rules));
+  return outliner.rows;
 }

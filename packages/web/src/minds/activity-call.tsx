@@ -1,9 +1,9 @@
-import { namesOf } from '@crooked-lantern/core';
-import type {
-  ActivityDocument,
-  ProjectDocument,
-  RulesCallDocument,
-  TreeCallDocument,
+import {
+  freshCall,
+  namesOf,
+  type ActivityDocument,
+  type RulesCallDocument,
+  type TreeCallDocument,
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import styled from 'styled-components';
@@ -11,7 +11,7 @@ import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Explained } from '../ui/tooltip.tsx';
-import { Outline } from './outline.tsx';
+import { Outline } from './outline/outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 
 type CallDocument = TreeCallDocument | RulesCallDocument;
@@ -34,23 +34,6 @@ const Line = styled.div`
   }
 `;
 
-/** A call of a tree: with expressions that fit the types of its parameters, as far as that can be guessed. */
-function newCall(document: ProjectDocument, mind: string, tree: string): TreeCallDocument {
-  const parameters = document.minds[mind].trees![tree].parameters ?? {};
-  const names = namesOf(parameters);
-  if (names.length === 0) return { tree };
-  const guesses = {
-    number: 1,
-    flag: 'true',
-    text: "'Hm?'",
-    point: 'self.post',
-    agent: 'attention.of',
-    thing: 'found.thing',
-    route: 'self.route',
-  };
-  return { tree, with: Object.fromEntries(names.map((name) => [name, guesses[parameters[name]]])) };
-}
-
 /** Menu entries for the trees and rules a state can do. */
 export function useCallEntries(mind: string, onChoose: (call: CallDocument) => void): MenuEntry[] {
   const document = useProject((project) => project.document);
@@ -60,7 +43,7 @@ export function useCallEntries(mind: string, onChoose: (call: CallDocument) => v
       id: `tree ${tree}`,
       text: `Tree ${trees[tree].title ?? tree}`,
       label: `Tree ${trees[tree].title ?? tree}`,
-      onAction: () => onChoose(newCall(document, mind, tree)),
+      onAction: () => onChoose(freshCall(document, mind, tree)),
     })),
     ...namesOf(rules).map((name) => ({
       id: `rules ${name}`,
@@ -112,7 +95,15 @@ export function ActivityCall({
         )}
       </Line>
       <RowFindings path={path} />
-      <Outline mind={mind} activity={activity} label={`Rows of ${called?.title ?? name}`} />
     </div>
   );
+}
+
+/** The rows of what a state calls. */
+export function CallRows({ mind, activity }: { mind: string; activity: CallDocument }) {
+  const document = useProject((project) => project.document.minds[mind]);
+  const called =
+    'tree' in activity ? document.trees?.[activity.tree] : document.rules?.[activity.rules];
+  const place = called?.title ?? ('tree' in activity ? activity.tree : activity.rules);
+  return <Outline mind={mind} activity={activity} label={`Rows of ${place}`} place={place} />;
 }

@@ -1,16 +1,26 @@
+import { NODE_KINDS } from '@crooked-lantern/core';
 import { useProject } from '../state/store.ts';
+
+/** Whether a path, from a row on, leads to something of the row itself, rather than of a row inside it. */
+function isOwn(rest: string): boolean {
+  const [, field, ...further] = rest.split('.');
+  return !rest.includes('[') && further.length < 2 && !NODE_KINDS.some((kind) => kind === field);
+}
 
 /**
  * What the findings say of the part of the document at `path`, shown where it is edited. Faults inside
- * expressions are left to the fields that show the expressions.
+ * expressions are left to the fields that show the expressions. `own`: what stands inside it has a place of
+ * its own.
  */
-export function RowFindings({ path }: { path: string }) {
+export function RowFindings({ path, own = false }: { path: string; own?: boolean }) {
   const findings = useProject((project) => project.findings);
   return findings
     .filter(
       (finding) =>
         finding.path === path ||
-        (finding.path.startsWith(`${path}.`) && finding.code !== 'expression'),
+        (finding.path.startsWith(`${path}.`) &&
+          finding.code !== 'expression' &&
+          (!own || isOwn(finding.path.slice(path.length)))),
     )
     .map(({ message }) => (
       <p key={message} role="alert" style={{ color: 'var(--harm)', flexBasis: '100%' }}>

@@ -27,3 +27,9 @@ export const RowBody = styled.div`
     padding-left: 5px;
   }
 `;
+
+/** What needs the whole width of the sheet, under the row it belongs to. */
+export const RowBelow = styled.div`
+  grid-column: 1 / -1;
+  min-width: 0;
+`;

@@ -18,10 +18,10 @@ import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
-import { ActivityCall, isCall, useCallEntries } from './activity-call.tsx';
+import { ActivityCall, CallRows, isCall, useCallEntries } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
-import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
+import { RowBelow, RowBody, RowName, SheetRow } from './sheet-layout.ts';
 import { WaysAround } from './ways-around.tsx';
 import type { Selection } from './use-selection.ts';
 
@@ -96,7 +96,10 @@ function WholeActivity({
         <span>one activity, started again whenever it ends</span>
       </Head>
       {isCall(activity) ? (
-        <ActivityCall mind={mind} activity={activity} path={`minds.${mind}.activity`} where="" />
+        <>
+          <ActivityCall mind={mind} activity={activity} path={`minds.${mind}.activity`} where="" />
+          <CallRows mind={mind} activity={activity} />
+        </>
       ) : (
         <Note>{nodeText(activity)}</Note>
       )}
@@ -149,7 +152,12 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
 function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
   const where = `while in ${titleOf(state)}`;
   const set = (action: ActivityDocument | null) =>
-    run({ command: 'setActivity', mind, state: state.id, action });
+    run({
+      command: 'changeState',
+      mind,
+      state: state.id,
+      change: { activity: action ?? undefined },
+    });
   const { entries: actions, dialog } = useActionEntries(mind, true, set);
   const calls = useCallEntries(mind, set);
   const { activity } = state;
@@ -182,6 +190,11 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
           <Plus size={14} />
         </QuietButton>
       </Menu>
+      {activity && isCall(activity) && (
+        <RowBelow>
+          <CallRows mind={mind} activity={activity} />
+        </RowBelow>
+      )}
       {dialog}
     </SheetRow>
   );
@@ -232,7 +245,7 @@ export function StateSheet({
   const isFirst = siblings?.initial === state.id;
   const addState = (inside: string | null) => {
     const id = freshName('state', (name) => titles.has(name));
-    run({ command: 'addState', mind, parent: inside, id, title: 'New state' });
+    run({ command: 'insertState', mind, parent: inside, state: { id, title: 'New state' } });
     left.current = true;
     onSelect(id);
   };
@@ -294,7 +307,12 @@ export function StateSheet({
             value={titleOf(state)}
             check={(text) => checkTitle(text)}
             onCommit={(title) =>
-              run({ command: 'retitleState', mind, state: state.id, title: title.trim() })
+              run({
+                command: 'changeState',
+                mind,
+                state: state.id,
+                change: { title: title.trim() },
+              })
             }
           />
         </h2>

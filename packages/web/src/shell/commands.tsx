@@ -38,10 +38,12 @@ const TYPED_INTO =
   'input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"], [role="listbox"]';
 
 /**
- * Whether what is typed belongs to a field, a menu or a dialog: a shortcut without Ctrl must then stay out of
- * the way. The event alone does not tell: a list that is searched sends it on to its entries.
+ * Whether what is typed belongs to a field, a menu or a dialog, or has been taken by what has the focus: a
+ * shortcut without Ctrl must then stay out of the way. The event alone does not tell: a list that is
+ * searched sends it on to its entries.
  */
-function belongsElsewhere({ target }: KeyboardEvent): boolean {
+function belongsElsewhere({ target, defaultPrevented }: KeyboardEvent): boolean {
+  if (defaultPrevented) return true;
   return [target, document.activeElement].some(
     (element) => element instanceof Element && element.closest(TYPED_INTO) !== null,
   );

@@ -2,9 +2,12 @@ import {
   applyCommand,
   CommandError,
   findState,
+  wordOfField,
   wordsOfPath,
   type DocumentCommand,
+  type DocumentPath,
   type ProjectDocument,
+  type RowEdit,
 } from '@crooked-lantern/core';
 import type { AppThunk } from './store.ts';
 import { changed } from './project-slice.ts';
@@ -25,12 +28,16 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
   switch (command.command) {
     case 'retitleProject':
       return 'title of the project';
-    case 'addState':
-      return `new state ${command.title}`;
+    case 'insertState':
+      return `new state ${command.state.title ?? command.state.id}`;
+    case 'moveState':
+      return `place of ${stateTitle(document, command.mind, command.state)}`;
+    case 'wrapState':
+      return `new state ${command.title} around ${stateTitle(document, command.mind, command.state)}`;
     case 'setInitial':
       return `first state ${stateTitle(document, command.mind, command.initial)}`;
-    case 'retitleState':
-      return `title of ${stateTitle(document, command.mind, command.state)}`;
+    case 'changeState':
+      return `${Object.keys(command.change).map(wordOfField).join(', ')} of ${stateTitle(document, command.mind, command.state)}`;
     case 'removeState':
       return `removal of ${stateTitle(document, command.mind, command.state)}`;
     case 'addTransition':
@@ -41,8 +48,6 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `order of transitions of ${stateTitle(document, command.mind, command.state)}`;
     case 'removeTransition':
       return `removal of transition ${command.index + 1} of ${stateTitle(document, command.mind, command.state)}`;
-    case 'setActivity':
-      return `activity of ${stateTitle(document, command.mind, command.state)}`;
     case 'changeParts':
       return command.what;
     case 'setInCast':
@@ -61,6 +66,12 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `removal of the tree ${command.tree}`;
     case 'removeRules':
       return `removal of the rules ${command.rules}`;
+    case 'renameInMind':
+    case 'renameParameter':
+    case 'renameMind':
+      return `name of ${command.to}`;
+    case 'several':
+      return command.what;
     case 'put':
       return `${PUT_WORDS[command.how]}${wordsOfPath(document, command.path)}`;
     case 'addAction':
@@ -68,6 +79,24 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
     case 'removeAction':
       return `${command.list} of ${stateTitle(document, command.mind, command.state)}`;
   }
+}
+
+/** The same for a change of rows, which is worked out on the document as it is then. Gives the row to go on with, or why it can't be done. */
+export function performRowEdit(
+  work: (document: ProjectDocument) => RowEdit,
+): AppThunk<{ focus: DocumentPath } | { refused: string }> {
+  return (dispatch, getState) => {
+    const { project } = getState();
+    if (project.status !== 'open') return { refused: 'No project is open.' };
+    try {
+      const { command, focus } = work(project.document);
+      const refused = dispatch(perform(command));
+      return refused === null ? { focus } : { refused };
+    } catch (error) {
+      if (error instanceof CommandError) return { refused: error.message };
+      throw error;
+    }
+  };
 }
 
 /** Changes the open document. A command that does not fit is told to the caller as a message; null means done. */

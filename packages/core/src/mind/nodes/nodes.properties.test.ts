@@ -190,7 +190,7 @@ describe('any tree and rules the checker passes', () => {
         const { keeper } = document.minds;
         const state = keeper.activity ? 'always' : 'act';
         const rows = readMind(world, 'keeper', state)!.state!.rows;
-        const written = outlineOf(keeper, { tree: 'main' });
+        const written = outlineOf('keeper', keeper, { tree: 'main' });
         expect(rows.map(({ depth }) => depth)).toEqual(written.map(({ depth }) => depth));
       }),
       { numRuns: 100 },

@@ -37,6 +37,7 @@ const common = (): Fields => ({
   holds: yup.boolean().oneOf([true]),
   preempts: yup.boolean().oneOf([true]),
   weight: numberOrExpression(field(CHILD_WEIGHT)),
+  off: yup.boolean().oneOf([true]),
 });
 
 function fieldSchema(spec: NodeFieldSpec): AnySchema {
@@ -102,7 +103,7 @@ function notOneNode(value: unknown): yup.Schema {
       return context.createError({
         message: `is several nodes at once (${kinds.join(', ')}): put one inside the other`,
       });
-    const [first] = keys.filter((key) => !['title', 'note', 'when', 'weight'].includes(key));
+    const [first] = keys.filter((key) => !['title', 'note', 'when', 'weight', 'off'].includes(key));
     return context.createError({
       message: `is no node: it needs one of ${KEYS.join(', ')}.${first === undefined ? '' : suggestion(first, KEYS)}`,
     });
@@ -156,6 +157,7 @@ const ruleShape = shape({
   do: ruleActions,
   rows: list(rule, 32),
   else: ruleActions,
+  off: yup.boolean().oneOf([true]),
 });
 
 export const rulesSchema = shape({

@@ -1,6 +1,6 @@
-import type { ProjectDocument } from '../documents.ts';
-import { readProject } from '../file/read-project.ts';
-import { pathText } from '../path-text.ts';
+import type { ProjectDocument } from '../../model/documents.ts';
+import { readProject } from '../../model/file/read-project.ts';
+import { pathText } from '../../model/path-text.ts';
 import { CommandError, type DocumentPath, type PutCommand } from './commands.ts';
 
 /**
@@ -97,6 +97,18 @@ function pruned(document: ProjectDocument, path: DocumentPath): ProjectDocument 
 
 /** Throws a {@link CommandError} where there is no such path, or where the document would no longer be of the right form. */
 export function put(document: ProjectDocument, command: PutCommand): ProjectDocument {
+  return expectForm(putUnchecked(document, command));
+}
+
+export function expectForm(document: ProjectDocument): ProjectDocument {
+  const read = readProject(document);
+  if (read.ok) return document;
+  const [{ path, message }] = read.faults;
+  throw new CommandError(`${path} ${message}`);
+}
+
+/** For several in a row, of which only what comes of all of them must be of the right form. */
+export function putUnchecked(document: ProjectDocument, command: PutCommand): ProjectDocument {
   const { path, how } = command;
   if (path.length === 0) throw new CommandError('A path has at least one step.');
   if (path.some((step) => typeof step === 'number' && !(Number.isInteger(step) && step >= 0)))
@@ -105,11 +117,7 @@ export function put(document: ProjectDocument, command: PutCommand): ProjectDocu
   const changed = changeAt(document as unknown as Container, path, (container, step) =>
     work(command, container, step),
   ) as unknown as ProjectDocument;
-  const after = how === 'remove' ? pruned(changed, path) : changed;
-  const read = readProject(after);
-  if (read.ok) return after;
-  const [{ path: where, message }] = read.faults;
-  throw new CommandError(`${where} ${message}`);
+  return how === 'remove' ? pruned(changed, path) : changed;
 }
 
 /** The command that takes a document back from what `command` made of it. */

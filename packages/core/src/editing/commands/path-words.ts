@@ -1,6 +1,6 @@
-import type { NodeDocument, ProjectDocument, StateDocument } from '../documents.ts';
-import { nodeText } from '../node-text.ts';
-import { pathText } from '../path-text.ts';
+import type { NodeDocument, ProjectDocument, StateDocument } from '../../model/documents.ts';
+import { nodeText } from '../../model/node-text.ts';
+import { pathText } from '../../model/path-text.ts';
 import type { DocumentPath } from './commands.ts';
 import { partAt } from './put.ts';
 
@@ -21,6 +21,10 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   most: 'most entries',
   states: 'states inside',
 };
+
+export function wordOfField(field: string): string {
+  return FIELD_WORDS[field] ?? field;
+}
 
 function titled(part: unknown, name: string | number): string {
   const title = (part as { title?: unknown } | undefined)?.title;
@@ -43,7 +47,7 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     if (kind === 'trees') return `tree ${titled(part, step)}`;
     if (kind === 'rules') return `rules ${titled(part, step)}`;
   }
-  if (typeof step !== 'number') return at === path.length - 1 ? (FIELD_WORDS[step] ?? step) : null;
+  if (typeof step !== 'number') return at === path.length - 1 ? wordOfField(step) : null;
   if (before === 'states') {
     const { id = step + 1 } = (part ?? {}) as Partial<StateDocument>;
     return titled(part, id);

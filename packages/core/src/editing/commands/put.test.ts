@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cornerProject } from '../../testing/orchard.fixture.ts';
-import type { ProjectDocument } from '../documents.ts';
-import { readProject } from '../file/read-project.ts';
-import { serialiseProject } from '../file/serialise.ts';
-import { applyCommand } from './apply-command.ts';
+import type { ProjectDocument } from '../../model/documents.ts';
+import { readProject } from '../../model/file/read-project.ts';
+import { serialiseProject } from '../../model/file/serialise.ts';
+import { applyCommand } from '../apply-command.ts';
 import { CommandError, type DocumentPath, type PutCommand } from './commands.ts';
 import { wordsOfPath } from './path-words.ts';
 import { inverseOfPut, partAt } from './put.ts';

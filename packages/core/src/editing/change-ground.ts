@@ -1,6 +1,6 @@
-import type { GroundDocument, Name, ProjectDocument, WallDocument } from '../documents.ts';
-import { withoutUndefined } from '../without-undefined.ts';
-import { CommandError, type GroundChange, type PartChange } from './commands.ts';
+import type { GroundDocument, Name, ProjectDocument, WallDocument } from '../model/documents.ts';
+import { withoutUndefined } from '../model/without-undefined.ts';
+import { CommandError, type GroundChange, type PartChange } from './commands/commands.ts';
 
 /** Changes of a ground and of what stands on it. What refers to a part that is taken away goes with it. */
 

@@ -1,20 +1,26 @@
 import type {
   ActionDocument,
-  ActivityDocument,
   GroundDocument,
   Name,
   ProjectDocument,
   Stance,
   StartDocument,
+  StateDocument,
   TransitionDocument,
   WallDocument,
-} from '../documents.ts';
+} from '../../model/documents.ts';
 
 /** Every change a document can undergo. Undo, the edit log and the tests all speak these words. */
 export type DocumentCommand =
   | { command: 'retitleProject'; title: string }
-  | ({ command: 'addState'; parent: Name | null; id: Name; title: string } & InMind)
-  | ({ command: 'retitleState'; title: string } & InState)
+  /** Among the states of `parent`, or the outermost; at the end where `at` is left out. */
+  | ({ command: 'insertState'; parent: Name | null; state: StateDocument; at?: number } & InMind)
+  /** Fields that are undefined are removed. */
+  | ({ command: 'changeState'; change: Partial<Omit<StateDocument, 'id' | 'states'>> } & InState)
+  /** `at` counts the states there without it. */
+  | ({ command: 'moveState'; parent: Name | null; at: number } & InState)
+  /** A new state around it. */
+  | ({ command: 'wrapState'; id: Name; title: string } & InState)
   | ({ command: 'removeState' } & InState)
   | ({ command: 'setInitial'; initial: Name; parent: Name | null } & InMind)
   | ({ command: 'addTransition'; transition: TransitionDocument } & InState)
@@ -22,7 +28,6 @@ export type DocumentCommand =
   | ({ command: 'changeTransition'; index: number; change: Partial<TransitionDocument> } & InState)
   | ({ command: 'moveTransition'; from: number; to: number } & InState)
   | ({ command: 'removeTransition'; index: number } & InState)
-  | ({ command: 'setActivity'; action: ActivityDocument | null } & InState)
   | ({ command: 'removeKey'; key: Name } & InMind)
   | ({ command: 'removeTree'; tree: Name } & InMind)
   | ({ command: 'removeRules'; rules: Name } & InMind)
@@ -39,7 +44,13 @@ export type DocumentCommand =
   /** Fields that are undefined are removed. */
   | { command: 'changeStart'; change: Partial<StartDocument> }
   | { command: 'changeGround'; ground: Name; change: GroundChange }
-  | PutCommand;
+  /** Under another name, with all that refers to it. */
+  | ({ command: 'renameInMind'; part: MindPart; name: Name; to: Name } & InMind)
+  | ({ command: 'renameParameter'; tree: Name; name: Name; to: Name } & InMind)
+  | { command: 'renameMind'; name: Name; to: Name }
+  | PutCommand
+  /** One step for undo, called `what`. */
+  | { command: 'several'; commands: DocumentCommand[]; what: string };
 
 /** Steps from the whole document to a part: names of fields and records, places in lists. */
 export type DocumentPath = readonly (string | number)[];
@@ -52,6 +63,10 @@ export interface PutCommand {
   path: DocumentPath;
   value?: unknown;
 }
+
+/** What a mind declares by name. */
+export const MIND_PARTS = ['states', 'memory', 'trees', 'rules'] as const;
+export type MindPart = (typeof MIND_PARTS)[number];
 
 /** Who is there, by name. */
 export const CAST_PARTS = ['archetypes', 'squads', 'factions', 'setups', 'players'] as const;

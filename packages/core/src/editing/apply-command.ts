@@ -5,21 +5,39 @@ import type {
   ProjectDocument,
   StateDocument,
   TransitionDocument,
-} from '../documents.ts';
-import { withoutUndefined } from '../without-undefined.ts';
+} from '../model/documents.ts';
+import { withoutUndefined } from '../model/without-undefined.ts';
 import { renameInCast, setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
-import { CommandError, type DocumentCommand } from './commands.ts';
-import { put } from './put.ts';
+import {
+  changeIn,
+  expectState,
+  insertState,
+  moveState,
+  removeState,
+  setInitial,
+  wrapState,
+} from './change-machine.ts';
+import { CommandError, type DocumentCommand } from './commands/commands.ts';
+import { renameInMind, renameMind, renameParameter } from './minds/rename.ts';
+import { expectForm, put, putUnchecked } from './commands/put.ts';
 
 /** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
 export function applyCommand(document: ProjectDocument, command: DocumentCommand): ProjectDocument {
   switch (command.command) {
     case 'retitleProject':
       return { ...document, title: command.title };
-    case 'addState':
+    case 'insertState':
       return changeMachine(document, command.mind, (machine) =>
-        addState(machine, command.parent, { id: command.id, title: command.title }),
+        insertState(machine, command.parent, command.state, command.at),
+      );
+    case 'moveState':
+      return changeMachine(document, command.mind, (machine) =>
+        moveState(machine, command.state, command.parent, command.at),
+      );
+    case 'wrapState':
+      return changeMachine(document, command.mind, (machine) =>
+        wrapState(machine, command.state, { id: command.id, title: command.title }),
       );
     case 'removeState':
       return changeMachine(document, command.mind, (machine) =>
@@ -29,8 +47,10 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return changeMachine(document, command.mind, (machine) =>
         setInitial(machine, command.parent, command.initial),
       );
-    case 'retitleState':
-      return changeState(document, command, (state) => ({ ...state, title: command.title }));
+    case 'changeState':
+      return changeState(document, command, (state) =>
+        withoutUndefined({ ...state, ...command.change }),
+      );
     case 'addTransition':
       return changeLeaves(document, command, (leaves) => [...leaves, command.transition]);
     case 'changeTransition':
@@ -45,10 +65,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       );
     case 'removeTransition':
       return changeLeaves(document, command, (leaves) => removeAt(leaves, command.index));
-    case 'setActivity':
-      return changeState(document, command, (state) =>
-        withoutUndefined({ ...state, activity: command.action ?? undefined }),
-      );
     case 'removeKey':
       return removeNamed(document, command.mind, 'memory', command.key);
     case 'removeTree':
@@ -73,8 +89,22 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return { ...document, start: withoutUndefined({ ...document.start, ...command.change }) };
     case 'changeGround':
       return changeGround(document, command.ground, command.change);
+    case 'renameInMind':
+      return renameInMind(document, command);
+    case 'renameParameter':
+      return renameParameter(document, command);
+    case 'renameMind':
+      return renameMind(document, command.name, command.to);
     case 'put':
       return put(document, command);
+    case 'several':
+      return expectForm(
+        command.commands.reduce(
+          (now, each) =>
+            each.command === 'put' ? putUnchecked(now, each) : applyCommand(now, each),
+          document,
+        ),
+      );
     case 'removeAction':
       return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
@@ -139,32 +169,6 @@ function removeNamed(
   });
 }
 
-/** The states with the one called `id` changed; the same array where it is not among them. */
-function changeIn(
-  states: readonly StateDocument[],
-  id: string,
-  change: (state: StateDocument) => StateDocument,
-): StateDocument[] {
-  return states.map((state) => {
-    if (state.id === id) return change(state);
-    return state.states ? { ...state, states: changeIn(state.states, id, change) } : state;
-  });
-}
-
-export function findState(states: readonly StateDocument[], id: string): StateDocument | undefined {
-  for (const state of states) {
-    const found = state.id === id ? state : findState(state.states ?? [], id);
-    if (found) return found;
-  }
-  return undefined;
-}
-
-function expectState(machine: MachineDocument, id: string): StateDocument {
-  const state = findState(machine.states, id);
-  if (!state) throw new CommandError(`This mind has no state “${id}”.`);
-  return state;
-}
-
 function changeState(
   document: ProjectDocument,
   where: { mind: string; state: string },
@@ -201,69 +205,4 @@ function changeActions(
   return changeState(document, where, (state) =>
     withoutUndefined({ ...state, [list]: emptyAsUndefined(change(state[list] ?? [])) }),
   );
-}
-
-function addState(
-  machine: MachineDocument,
-  parent: string | null,
-  state: StateDocument,
-): MachineDocument {
-  if (findState(machine.states, state.id))
-    throw new CommandError(`This mind has a state “${state.id}” already. Choose another id.`);
-  if (parent === null) return { ...machine, states: [...machine.states, state] };
-  expectState(machine, parent);
-  return {
-    ...machine,
-    states: changeIn(machine.states, parent, (around) => ({
-      ...around,
-      initial: around.initial ?? (around.kind === 'parallel' ? undefined : state.id),
-      states: [...(around.states ?? []), state],
-    })).map(withoutUndefined),
-  };
-}
-
-function idsBelow(state: StateDocument): string[] {
-  return [state.id, ...(state.states ?? []).flatMap(idsBelow)];
-}
-
-/** Takes a state out, with what is inside it and every transition that leads there. */
-function removeState(machine: MachineDocument, id: string): MachineDocument {
-  const gone = new Set(idsBelow(expectState(machine, id)));
-  const prune = (states: readonly StateDocument[]): StateDocument[] =>
-    states.flatMap((state) => {
-      if (gone.has(state.id)) return [];
-      const leaves = state.leaves?.filter((leave) => leave.to === undefined || !gone.has(leave.to));
-      const inner = state.states && prune(state.states);
-      const empty = inner !== undefined && inner.length === 0;
-      const initial =
-        state.initial !== undefined && gone.has(state.initial) ? inner?.[0]?.id : state.initial;
-      return [
-        withoutUndefined({
-          ...state,
-          initial: empty ? undefined : initial,
-          states: empty ? undefined : inner,
-          leaves: leaves && emptyAsUndefined(leaves),
-        }),
-      ];
-    });
-  const states = prune(machine.states);
-  if (states.length === 0) throw new CommandError('A machine needs at least one state.');
-  return {
-    ...machine,
-    initial: gone.has(machine.initial) ? states[0].id : machine.initial,
-    states,
-  };
-}
-
-function setInitial(
-  machine: MachineDocument,
-  parent: string | null,
-  initial: string,
-): MachineDocument {
-  if (parent === null) return { ...machine, initial };
-  expectState(machine, parent);
-  return {
-    ...machine,
-    states: changeIn(machine.states, parent, (state) => ({ ...state, initial })),
-  };
 }

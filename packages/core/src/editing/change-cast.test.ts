@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cornerProject } from '../../testing/orchard.fixture.ts';
-import type { ProjectDocument } from '../documents.ts';
-import { readProject } from '../file/read-project.ts';
+import { cornerProject } from '../testing/orchard.fixture.ts';
+import type { ProjectDocument } from '../model/documents.ts';
+import { readProject } from '../model/file/read-project.ts';
 import { applyCommand } from './apply-command.ts';
-import { CommandError, type DocumentCommand } from './commands.ts';
+import { CommandError, type DocumentCommand } from './commands/commands.ts';
 
 function yard(): ProjectDocument {
   const document = cornerProject({ machine: { initial: 'stand', states: [{ id: 'stand' }] } });

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { cornerProject } from '../../testing/orchard.fixture.ts';
-import type { ProjectDocument } from '../documents.ts';
-import { readProject } from '../file/read-project.ts';
-import { applyCommand, findState } from './apply-command.ts';
-import { CommandError, type DocumentCommand, type PartChange } from './commands.ts';
+import { cornerProject } from '../testing/orchard.fixture.ts';
+import type { ProjectDocument } from '../model/documents.ts';
+import { readProject } from '../model/file/read-project.ts';
+import { applyCommand } from './apply-command.ts';
+import { findState } from './change-machine.ts';
+import { CommandError, type DocumentCommand, type PartChange } from './commands/commands.ts';
 
 const document = cornerProject({
   machine: {
@@ -111,15 +112,20 @@ describe('commands on actions', () => {
       )!.entry,
     ).toHaveLength(1);
     const moving = apply({
-      command: 'setActivity',
+      command: 'changeState',
       mind,
       state: 'peer',
-      action: { do: 'wait', seconds: 1 },
+      change: { activity: { do: 'wait', seconds: 1 } },
     });
     expect(state(moving, 'peer')!.activity).toEqual({ do: 'wait', seconds: 1 });
     expect(
       state(
-        applyCommand(moving, { command: 'setActivity', mind, state: 'peer', action: null }),
+        applyCommand(moving, {
+          command: 'changeState',
+          mind,
+          state: 'peer',
+          change: { activity: undefined },
+        }),
         'peer',
       ),
     ).not.toHaveProperty('activity');
@@ -129,12 +135,17 @@ describe('commands on actions', () => {
 describe('commands on states', () => {
   it('adds a state beside and inside, the first inside being entered first', () => {
     expect(
-      apply({ command: 'addState', mind, parent: null, id: 'rest', title: 'Rest' }).minds.keeper
-        .machine!.states,
+      apply({ command: 'insertState', mind, parent: null, state: { id: 'rest', title: 'Rest' } })
+        .minds.keeper.machine!.states,
     ).toHaveLength(3);
     expect(
       state(
-        apply({ command: 'addState', mind, parent: 'chase', id: 'run', title: 'Run' }),
+        apply({
+          command: 'insertState',
+          mind,
+          parent: 'chase',
+          state: { id: 'run', title: 'Run' },
+        }),
         'chase',
       ),
     ).toMatchObject({ initial: 'run', states: [{ id: 'run', title: 'Run' }] });
@@ -152,7 +163,10 @@ describe('commands on states', () => {
 
   it('retitles and chooses what is entered first', () => {
     expect(
-      state(apply({ command: 'retitleState', mind, state: 'peer', title: 'Peers' }), 'peer')!.title,
+      state(
+        apply({ command: 'changeState', mind, state: 'peer', change: { title: 'Peers' } }),
+        'peer',
+      )!.title,
     ).toBe('Peers');
     expect(
       state(apply({ command: 'setInitial', mind, parent: 'calm', initial: 'peer' }), 'calm')!
@@ -169,7 +183,10 @@ describe('commands that do not fit', () => {
   it.each<[DocumentCommand, RegExp]>([
     [{ command: 'removeState', mind: 'goose', state: 'calm' }, /no mind “goose”/],
     [{ command: 'removeState', mind, state: 'flee' }, /no state “flee”/],
-    [{ command: 'addState', mind, parent: null, id: 'peer', title: 'Peer' }, /already/],
+    [
+      { command: 'insertState', mind, parent: null, state: { id: 'peer', title: 'Peer' } },
+      /already/,
+    ],
     [{ command: 'removeTransition', mind, state: 'chase', index: 3 }, /no entry 4; the list has 1/],
     [{ command: 'moveTransition', mind, state: 'rounds', from: 0, to: 2 }, /no entry 3/],
   ])('say why: %o', (command, message) => {

@@ -1,0 +1,122 @@
+import { namesIn } from '../../expression/names-in.ts';
+import type { Span } from '../../expression/ir.ts';
+import type { DocumentPath, MindPart } from '../commands/commands.ts';
+import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
+import { mindsOf } from '../../model/kinds.ts';
+import { namesOf } from '../../model/names.ts';
+import { mapMind, type NameKind, type Visitor, type Where } from './walk-mind.ts';
+
+/** Who uses what a mind declares, and which minds are meant by one name. */
+
+export interface Mention {
+  path: DocumentPath;
+  how: 'reads' | 'writes' | 'uses';
+  /** Where in the text, in characters, for a name within an expression. */
+  at?: Span;
+}
+
+/** Which names refer to a part. */
+const REFERS: Record<MindPart, readonly NameKind[]> = {
+  states: ['state'],
+  memory: ['key', 'list'],
+  trees: ['tree'],
+  rules: ['rules'],
+};
+
+export function refersTo(part: MindPart, kind: NameKind): boolean {
+  return REFERS[part].includes(kind);
+}
+
+/** Whether a name within an expression there means the mind's key: parameters of the tree come first. */
+export function meansKey(mind: MindDocument, name: Name, { tree }: Where): boolean {
+  const parameters = tree === null ? undefined : mind.trees?.[tree]?.parameters;
+  return !Object.hasOwn(parameters ?? {}, name);
+}
+
+/** Goes through a mind without changing it. */
+function look(mind: MindDocument, name: Name, see: Partial<SeeingVisitor>): void {
+  const visit: Visitor = {
+    expression: (source, where) => {
+      see.expression?.(source, where);
+      return source;
+    },
+    name: (kind, called, where) => {
+      see.name?.(kind, called, where);
+      return called;
+    },
+  };
+  mapMind(mind, name, visit);
+}
+
+interface SeeingVisitor {
+  expression(source: string, where: Where): void;
+  name(kind: NameKind, name: string, where: Where): void;
+}
+
+/** Every place in one mind that refers to what it declares as `name`, in document order. */
+export function mentionsOf(
+  document: ProjectDocument,
+  mindName: Name,
+  part: MindPart,
+  name: Name,
+): Mention[] {
+  const mind = document.minds[mindName];
+  const found: Mention[] = [];
+  look(mind, mindName, {
+    expression: (source, where) => {
+      if (part !== 'memory' || !meansKey(mind, name, where)) return;
+      for (const { name: used, at } of namesIn(source))
+        if (used === name) found.push({ path: where.path, how: 'reads', at });
+    },
+    name: (kind, used, where) => {
+      if (!refersTo(part, kind) || used !== name) return;
+      found.push({ path: where.path, how: part === 'memory' ? 'writes' : 'uses' });
+    },
+  });
+  return found;
+}
+
+/** Every event that a mind's actions raise, with where. */
+export function eventsRaisedIn(
+  document: ProjectDocument,
+  mindName: Name,
+): { event: string; path: DocumentPath }[] {
+  const found: { event: string; path: DocumentPath }[] = [];
+  look(document.minds[mindName], mindName, {
+    name: (kind, event, where) => {
+      if (kind === 'event' && where.action) found.push({ event, path: where.path });
+    },
+  });
+  return found;
+}
+
+/** Archetypes that have a mind, as their first or beside it. */
+export function archetypesWithMind(document: ProjectDocument, mind: Name): Name[] {
+  return namesOf(document.archetypes).filter((name) =>
+    mindsOf(document.archetypes[name]).includes(mind),
+  );
+}
+
+/**
+ * The minds in which a key's name means the same key: those that run beside each other share what is the
+ * agent's own, and all that declare a key of a squad or of the world share that.
+ */
+export function mindsSharingKey(document: ProjectDocument, mind: Name, key: Name): Name[] {
+  const scopeIn = (name: Name) => {
+    const declared = document.minds[name]?.memory?.[key];
+    return declared && (declared.scope ?? 'self');
+  };
+  const scope = scopeIn(mind);
+  const having = namesOf(document.minds).filter((name) => scopeIn(name) === scope);
+  if (scope !== 'self') return having;
+  const stacks = Object.values(document.archetypes).map(mindsOf);
+  const shared = new Set([mind]);
+  // Whoever shares with one of them shares with all: until none is added.
+  for (let before = 0; before < shared.size;) {
+    before = shared.size;
+    for (const stack of stacks)
+      if (stack.some((name) => shared.has(name)))
+        for (const name of stack) if (having.includes(name)) shared.add(name);
+  }
+  return having.filter((name) => shared.has(name));
+}

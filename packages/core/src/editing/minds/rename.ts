@@ -1,0 +1,183 @@
+import { namesIn, replaceNames } from '../../expression/names-in.ts';
+import { CommandError, type MindPart } from '../commands/commands.ts';
+import type { MindDocument, Name, ProjectDocument, StateDocument } from '../../model/documents.ts';
+import { NAME_ABOUT, NAME_PATTERN } from '../../model/names.ts';
+import { meansKey, mindsSharingKey, refersTo } from './mentions.ts';
+import { mapMind, type Visitor } from './walk-mind.ts';
+
+/** Another name for what a mind declares, there and wherever it is used. Throws a {@link CommandError} where the name can't be had. */
+
+const SINGULAR: Record<MindPart, string> = {
+  states: 'state',
+  memory: 'key',
+  trees: 'tree',
+  rules: 'set of rules',
+};
+
+function expectName(to: Name): void {
+  if (!NAME_PATTERN.test(to))
+    throw new CommandError(`“${to}” is not a usable name: it takes ${NAME_ABOUT}.`);
+}
+
+function stateIds(states: readonly StateDocument[]): Name[] {
+  return states.flatMap(({ id, states: inner }) => [id, ...stateIds(inner ?? [])]);
+}
+
+function declared(mind: MindDocument, part: MindPart): readonly Name[] {
+  if (part === 'states') return stateIds(mind.machine?.states ?? []);
+  return Object.keys(mind[part] ?? {});
+}
+
+export function renameEntry<T>(
+  record: Record<Name, T> | undefined,
+  from: Name,
+  to: Name,
+): Record<Name, T> | undefined {
+  return (
+    record &&
+    Object.fromEntries(
+      Object.entries(record).map(([name, entry]) => [name === from ? to : name, entry]),
+    )
+  );
+}
+
+function renameStates(states: readonly StateDocument[], from: Name, to: Name): StateDocument[] {
+  return states.map((state) => ({
+    ...state,
+    ...(state.id === from && { id: to }),
+    ...(state.states && { states: renameStates(state.states, from, to) }),
+  }));
+}
+
+/** A visitor that puts `to` wherever `from` is meant. */
+function renaming(mind: MindDocument, part: MindPart, from: Name, to: Name): Visitor {
+  return {
+    name: (kind, name) => (refersTo(part, kind) && name === from ? to : name),
+    expression: (source, where) =>
+      part === 'memory' && meansKey(mind, from, where)
+        ? replaceNames(source, (name) => (name === from ? to : null))
+        : source,
+  };
+}
+
+function renameIn(
+  mind: MindDocument,
+  name: Name,
+  part: MindPart,
+  from: Name,
+  to: Name,
+): MindDocument {
+  const after = mapMind(mind, name, renaming(mind, part, from, to));
+  if (part !== 'states') return { ...after, [part]: renameEntry(after[part] as never, from, to) };
+  const { machine } = after;
+  return { ...after, machine: { ...machine!, states: renameStates(machine!.states, from, to) } };
+}
+
+/** A tree's parameter that would hide the key under its new name. */
+function hiddenBy(mind: MindDocument, to: Name): Name | undefined {
+  const { trees = {} } = mind;
+  return Object.keys(trees).find((tree) => Object.hasOwn(trees[tree].parameters ?? {}, to));
+}
+
+export function renameInMind(
+  document: ProjectDocument,
+  { mind, part, name, to }: { mind: Name; part: MindPart; name: Name; to: Name },
+): ProjectDocument {
+  expectName(to);
+  if (!declared(document.minds[mind] ?? {}, part).includes(name))
+    throw new CommandError(`“${mind}” has no ${SINGULAR[part]} “${name}”.`);
+  const meant = part === 'memory' ? mindsSharingKey(document, mind, name) : [mind];
+  const minds = { ...document.minds };
+  for (const each of meant) {
+    if (declared(minds[each], part).includes(to))
+      throw new CommandError(
+        `“${minds[each].title}” has a ${SINGULAR[part]} “${to}” already. Choose another name.`,
+      );
+    const hiding = part === 'memory' ? hiddenBy(minds[each], to) : undefined;
+    if (hiding !== undefined)
+      throw new CommandError(
+        `The tree “${hiding}” has a parameter “${to}”, which would hide the key. Choose another name.`,
+      );
+    minds[each] = renameIn(minds[each], each, part, name, to);
+  }
+  const shared =
+    part === 'memory' && (document.minds[mind].memory![name].scope ?? 'self') !== 'self';
+  return { ...document, minds, ...(shared && withScores(document, name, to)) };
+}
+
+/** Scores of squads’ roles read what minds share. */
+function withScores({ squads }: ProjectDocument, from: Name, to: Name): Partial<ProjectDocument> {
+  if (!squads) return {};
+  const entries = Object.entries(squads).map(([name, squad]) => {
+    const roles = squad.roles?.map((role) => ({
+      ...role,
+      score: replaceNames(role.score, (used) => (used === from ? to : null)),
+    }));
+    return [name, roles ? { ...squad, roles } : squad];
+  });
+  return { squads: Object.fromEntries(entries) };
+}
+
+/** What an archetype, or what differs from one, has for minds, under the new name. */
+function withMind<T extends { mind?: Name; minds?: Name[] }>(holder: T, from: Name, to: Name): T {
+  return {
+    ...holder,
+    ...(holder.mind === from && { mind: to }),
+    ...(holder.minds && { minds: holder.minds.map((mind) => (mind === from ? to : mind)) }),
+  };
+}
+
+function eachValue<T>(record: Record<Name, T>, change: (value: T) => T): Record<Name, T> {
+  return Object.fromEntries(Object.entries(record).map(([name, value]) => [name, change(value)]));
+}
+
+export function renameMind(document: ProjectDocument, name: Name, to: Name): ProjectDocument {
+  expectName(to);
+  if (!Object.hasOwn(document.minds, name)) throw new CommandError(`There is no mind “${name}”.`);
+  if (Object.hasOwn(document.minds, to))
+    throw new CommandError(`There is a mind “${to}” already. Choose another name.`);
+  return {
+    ...document,
+    minds: renameEntry(document.minds, name, to)!,
+    archetypes: eachValue(document.archetypes, (archetype) => withMind(archetype, name, to)),
+    grounds: eachValue(document.grounds, (ground) => ({
+      ...ground,
+      agents: eachValue(ground.agents, (agent) =>
+        agent.overrides ? { ...agent, overrides: withMind(agent.overrides, name, to) } : agent,
+      ),
+    })),
+  };
+}
+
+/** A parameter of a tree, in the tree and at its calls. */
+export function renameParameter(
+  document: ProjectDocument,
+  { mind: name, tree, name: from, to }: { mind: Name; tree: Name; name: Name; to: Name },
+): ProjectDocument {
+  expectName(to);
+  const mind = document.minds[name];
+  const parameters = mind?.trees?.[tree]?.parameters ?? {};
+  if (!Object.hasOwn(parameters, from))
+    throw new CommandError(`The tree “${tree}” has no parameter “${from}”.`);
+  if (Object.hasOwn(parameters, to))
+    throw new CommandError(`The tree “${tree}” has a parameter “${to}” already.`);
+  let hidden = false;
+  const after = mapMind(mind, name, {
+    name: (kind, used, { called }) =>
+      kind === 'parameter' && called === tree && used === from ? to : used,
+    expression: (source, where) => {
+      if (where.tree !== tree) return source;
+      hidden ||= namesIn(source).some(({ name: used }) => used === to);
+      return replaceNames(source, (used) => (used === from ? to : null));
+    },
+  });
+  if (hidden)
+    throw new CommandError(
+      `The tree “${tree}” reads “${to}” already, which the parameter would hide. Choose another name.`,
+    );
+  const trees = {
+    ...after.trees,
+    [tree]: { ...after.trees![tree], parameters: renameEntry(parameters, from, to) },
+  };
+  return { ...document, minds: { ...document.minds, [name]: { ...after, trees } } };
+}

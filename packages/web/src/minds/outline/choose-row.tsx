@@ -1,0 +1,83 @@
+import type { RefObject } from 'react';
+import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
+import styled from 'styled-components';
+import { openedEntry, openedList, Surface } from '../../ui/menu.tsx';
+import type { RowChoice } from './row-words.ts';
+
+const Box = styled(Surface)`
+  width: min(520px, calc(100vw - 24px));
+`;
+
+const Search = styled(SearchField)`
+  input {
+    width: 100%;
+    padding: 4px 8px;
+    border: 1px solid var(--line2);
+    border-radius: 6px;
+    background: var(--night);
+  }
+`;
+
+const List = styled(Menu)`
+  ${openedList}
+  margin-top: 4px;
+`;
+
+const Entry = styled(MenuItem)`
+  ${openedEntry}
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 10px;
+  small {
+    overflow: hidden;
+    color: var(--mute);
+    font-size: 1em;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+`;
+
+/** A list to choose what a row becomes, found by typing part of its name, with the one-line meaning beside each. */
+export function ChooseRow({
+  label,
+  at,
+  choices,
+  onChoose,
+  onClose,
+}: {
+  label: string;
+  /** The row it opens under. */
+  at: RefObject<Element | null>;
+  choices: readonly RowChoice[];
+  onChoose: (id: string) => void;
+  onClose: () => void;
+}) {
+  const { contains } = useFilter({ sensitivity: 'base' });
+  return (
+    <Box
+      isOpen
+      triggerRef={at}
+      placement="bottom start"
+      aria-label={label}
+      onOpenChange={(open) => !open && onClose()}
+    >
+      <Autocomplete filter={contains}>
+        <Search aria-label={label} autoFocus>
+          <Input placeholder="Type part of a name" />
+        </Search>
+        <List
+          aria-label={label}
+          renderEmptyState={() => 'Nothing has that in its name.'}
+          onAction={(key) => onChoose(String(key))}
+        >
+          {choices.map(({ id, name, about }) => (
+            <Entry key={id} id={id} textValue={name}>
+              <span>{name}</span>
+              <small>{about}</small>
+            </Entry>
+          ))}
+        </List>
+      </Autocomplete>
+    </Box>
+  );
+}

@@ -1,0 +1,308 @@
+import { outlineOf, pathText, type ActivityDocument } from '@crooked-lantern/core';
+import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/react-virtual';
+import { Plus } from 'lucide-react';
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type RefObject,
+} from 'react';
+import styled from 'styled-components';
+import { useDrawing } from '../../engine/use-engine.tsx';
+import { performRowEdit } from '../../state/perform.ts';
+import { useAppDispatch, useProject } from '../../state/store.ts';
+import { useTokens } from '../../theme/use-tokens.ts';
+import { QuietButton } from '../../ui/button.tsx';
+import { ChooseRow } from './choose-row.tsx';
+import { drawStrip } from './draw-strip.ts';
+import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
+import { RESULTS, RowView } from './row-view.tsx';
+import { useRowChoices } from './row-work.ts';
+import { useRowActs, type Asked } from './use-row-acts.ts';
+import { knownRows, visibleRows, type KnownRow } from './visible-rows.ts';
+
+const Grid = styled.div`
+  position: relative;
+  margin: 2px 0 4px;
+  > [role='row'] {
+    position: absolute;
+    inset: 0 0 auto;
+  }
+`;
+
+const Foot = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 12px;
+  color: var(--mute);
+  p {
+    flex: 1;
+    min-width: 24ch;
+  }
+  p[role='alert'] {
+    color: var(--harm);
+  }
+`;
+
+/** Pixels a row takes at first sight; then it is measured. */
+const ROW_HEIGHT = 26;
+
+/** The box that scrolls around an element. */
+function scrollerOf(element: HTMLElement | null): HTMLElement | null {
+  for (let at = element?.parentElement ?? null; at; at = at.parentElement)
+    if (/auto|scroll/.test(getComputedStyle(at).overflowY)) return at;
+  return null;
+}
+
+/** The box that scrolls an element, and how far down in it the element begins, in pixels. */
+function useScroller(grid: RefObject<HTMLElement | null>, content: unknown) {
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  const [margin, setMargin] = useState(0);
+  useLayoutEffect(() => setScroller(scrollerOf(grid.current)), [grid]);
+  useLayoutEffect(() => {
+    const box = scroller;
+    if (!box) return undefined;
+    const measure = () => {
+      if (!grid.current) return;
+      const { top } = grid.current.getBoundingClientRect();
+      const next = top - box.getBoundingClientRect().top + box.scrollTop;
+      setMargin((last) => (Math.abs(last - next) < 1 ? last : next));
+    };
+    measure();
+    box.addEventListener('scroll', measure, { passive: true });
+    return () => box.removeEventListener('scroll', measure);
+    // What is above may have changed its height with the content.
+  }, [grid, scroller, content]);
+  return { scroller, margin };
+}
+
+/** Writes what each shown row came to, at the display's pace. */
+function useLiveRows(grid: RefObject<HTMLElement | null>, counted: number): void {
+  const tokens = useTokens();
+  useDrawing(({ frame }) => {
+    if (!grid.current) return;
+    const live = frame?.readout?.state?.rows ?? [];
+    // Where they are rows of another activity they go by where they are written.
+    const same = live.length === counted;
+    const byPath = same ? null : new Map(live.map(({ path }, i) => [path, i]));
+    const past = (frame?.rows ?? []).filter((results) => results.length === live.length);
+    for (const item of grid.current.children) {
+      const { row, path } = (item as HTMLElement).dataset;
+      if (row === undefined) continue;
+      const index = row === '' ? -1 : byPath ? (byPath.get(path!) ?? -1) : Number(row);
+      const result = live[index]?.result ?? null;
+      item.setAttribute('data-result', result ?? '');
+      const text = item.querySelector('[data-result-text]')!;
+      const words = result === null ? '' : RESULTS[result];
+      if (text.textContent !== words) text.textContent = words;
+      const canvas = item.querySelector('canvas');
+      if (canvas)
+        drawStrip(
+          canvas,
+          past.map((results) => results[index] ?? null),
+          tokens,
+        );
+    }
+  });
+}
+
+const HINT = (['insert', 'wrap', 'kind', 'guard', 'nest', 'up', 'remove'] satisfies RowCommand[])
+  .map((id) => `${ROW_COMMANDS[id].keys[0]} ${ROW_COMMANDS[id].name.toLowerCase()}`)
+  .join(' · ');
+
+/**
+ * A tree or rules from top to bottom, edited row by row: what each row is, what it came to lately, one tick
+ * a column, and what it comes to now.
+ */
+export function Outline({
+  mind,
+  activity,
+  label,
+  place,
+  onOpen,
+}: {
+  mind: string;
+  activity: ActivityDocument;
+  label: string;
+  /** What is outlined, for readers: “Comb the place”. */
+  place: string;
+  /** Opens a tree or rules by themselves. */
+  onOpen?: (part: 'trees' | 'rules', name: string) => void;
+}) {
+  const dispatch = useAppDispatch();
+  const document = useProject((project) => project.document.minds[mind]);
+  const all = useMemo(
+    () => (document ? knownRows(outlineOf(mind, document, activity)) : []),
+    [mind, document, activity],
+  );
+  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const rows = useMemo(() => visibleRows(all, folded), [all, folded]);
+  const [current, setCurrent] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  const askedAt = useRef<Element | null>(null);
+  /** Which row is to have the focus, and which of its fields is to be opened, once they are there. */
+  const wanted = useRef<{ id: string; field?: string } | null>(null);
+  const choices = useRowChoices(mind);
+  const currentIndex = Math.max(
+    0,
+    rows.findIndex(({ id }) => id === current),
+  );
+
+  const { scroller, margin } = useScroller(grid, rows);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller,
+    estimateSize: () => ROW_HEIGHT,
+    getItemKey: (index) => rows[index].id,
+    overscan: 12,
+    scrollMargin: margin,
+    initialRect: { width: 600, height: 800 },
+    // The row that has the focus must stay, wherever one scrolls to.
+    rangeExtractor: (range: Range) => {
+      const shown = defaultRangeExtractor(range);
+      return shown.includes(currentIndex) || currentIndex >= rows.length
+        ? shown
+        : [...shown, currentIndex].sort((a, b) => a - b);
+    },
+  });
+  useLiveRows(grid, all.filter(({ row }) => row.row !== null).length);
+
+  const focusRow = useCallback((id: string, field?: string) => {
+    wanted.current = { id, field };
+    setCurrent(id);
+    setChosen(new Set([id]));
+  }, []);
+  useEffect(() => {
+    const aim = wanted.current;
+    if (!aim) return;
+    const index = rows.findIndex(({ id }) => id === aim.id);
+    if (index < 0) return;
+    virtual.scrollToIndex(index);
+    const element = grid.current?.querySelector<HTMLElement>(
+      `[role="row"][data-id="${CSS.escape(aim.id)}"]`,
+    );
+    if (!element) return;
+    wanted.current = null;
+    const field =
+      aim.field && element.querySelector<HTMLElement>(`[data-field="${aim.field}"] button`);
+    if (field) field.click();
+    else element.focus({ preventScroll: true });
+    element.scrollIntoView({ block: 'nearest' });
+  });
+
+  const edit = useCallback(
+    (work: Parameters<typeof performRowEdit>[0], field?: string) => {
+      const outcome = dispatch(performRowEdit(work));
+      if ('refused' in outcome) {
+        setTrouble(outcome.refused);
+        return false;
+      }
+      setTrouble(null);
+      focusRow(pathText(outcome.focus), field);
+      return true;
+    },
+    [dispatch, focusRow],
+  );
+
+  const acts = useRowActs({
+    mind,
+    rows,
+    current,
+    chosen,
+    grid,
+    edit,
+    setCurrent,
+    setChosen,
+    setFolded,
+    setTrouble,
+    focusRow,
+    onOpen,
+    ask: (next) => {
+      askedAt.current =
+        grid.current?.querySelector(`[role="row"][data-id="${CSS.escape(next.known.id)}"]`) ?? null;
+      setAsked(next);
+    },
+  });
+
+  const close = () => {
+    setAsked(null);
+    if (asked) focusRow(asked.known.id);
+  };
+  const isEmpty = rows.length === 0;
+  return (
+    <div>
+      <Grid
+        ref={grid}
+        role="treegrid"
+        aria-label={label}
+        aria-multiselectable="true"
+        aria-rowcount={rows.length}
+        style={{ height: virtual.getTotalSize() }}
+      >
+        {virtual.getVirtualItems().map((item) => {
+          const known = rows[item.index];
+          return (
+            <RowView
+              key={item.key}
+              known={known}
+              mind={mind}
+              number={item.index + 1}
+              place={place}
+              weighed={isWeighed(known, all)}
+              isCurrent={item.index === currentIndex}
+              isChosen={chosen.has(known.id)}
+              isFolded={folded.has(known.id)}
+              start={item.start - margin}
+              acts={acts.row}
+              measure={virtual.measureElement}
+            />
+          );
+        })}
+      </Grid>
+      <Foot>
+        {!isEmpty && (
+          <QuietButton
+            onPress={() => acts.row.command('insert', rows[currentIndex] ?? rows[0])}
+            aria-label={`Add a row to ${place}`}
+          >
+            <Plus size={14} /> Add a row
+          </QuietButton>
+        )}
+        {trouble ? <p role="alert">{trouble}</p> : <p>{HINT} · Esc, then Tab leaves the rows</p>}
+      </Foot>
+      {asked && (
+        <ChooseRow
+          key={asked.what}
+          label={
+            asked.what === 'insert'
+              ? `A row beneath row ${rows.findIndex(({ id }) => id === asked.known.id) + 1} of ${place}`
+              : asked.what === 'wrap'
+                ? 'Wrap in'
+                : 'Change the kind to'
+          }
+          at={askedAt}
+          choices={choices[asked.what](asked.known.row.path)}
+          onChoose={(choice) => {
+            const { known } = asked;
+            setAsked(null);
+            if (!acts.take(asked, choice)) focusRow(known.id);
+          }}
+          onClose={close}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Whether a row is drawn by its weight. */
+function isWeighed(known: KnownRow, all: readonly KnownRow[]): boolean {
+  if (known.around === null) return false;
+  return all.find(({ id }) => id === known.around)?.row.kind === 'random';
+}

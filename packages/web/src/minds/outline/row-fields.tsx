@@ -1,0 +1,377 @@
+import {
+  CHILD_WEIGHT,
+  kindOfNode,
+  nodeSpec,
+  type ActionDocument,
+  type DocumentPath,
+  type ExpressionPlace,
+  type NodeDocument,
+  type NodeFieldSpec,
+  type OutlineRow,
+  type RuleDocument,
+} from '@crooked-lantern/core';
+import { Fragment } from 'react';
+import styled from 'styled-components';
+import { ExpressionField } from '../../expression/expression-field.tsx';
+import { useProject } from '../../state/store.ts';
+import { Choice } from '../../ui/fields.tsx';
+import { InlineText } from '../../ui/inline-text.tsx';
+import { checkNumber, OptionalNumberText, readNumber } from '../../ui/number-text.tsx';
+import { Explained } from '../../ui/tooltip.tsx';
+import { ActionParameters } from '../action-parameters.tsx';
+import { GUARD_MODES, guardMode, kindTitle, MODE_FIELDS, type GuardMode } from './row-words.ts';
+
+/** What a row says, each part edited where it stands. */
+
+const Words = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 5px;
+  min-width: 0;
+  b {
+    font-weight: 600;
+  }
+  small {
+    color: var(--mute);
+    font-size: 1em;
+  }
+`;
+
+interface FieldsProps {
+  mind: string;
+  path: DocumentPath;
+  pathText: string;
+  /** The tree it is written in. */
+  tree: string | undefined;
+  /** “in row 3 of Comb the place”, for readers. */
+  where: string;
+  /** Fields that are undefined are removed. */
+  onSet: (change: Record<string, unknown>) => void;
+}
+
+/** A number, or an expression for one. */
+function NumberOrExpression({
+  value,
+  field,
+  spec,
+  place,
+  mind,
+  pathText,
+  where,
+  onSet,
+}: FieldsProps & {
+  value: unknown;
+  field: string;
+  spec: Extract<NodeFieldSpec, { kind: 'number' }>;
+  place: ExpressionPlace;
+}) {
+  const label = `${field} ${where}`;
+  if (typeof value === 'string')
+    return (
+      <ExpressionField
+        mind={mind}
+        label={label}
+        value={value}
+        path={`${pathText}.${field}`}
+        place={place}
+        onCommit={(text) => onSet({ [field]: numberIn(text) ?? text })}
+      />
+    );
+  const check = checkNumber(spec);
+  return (
+    <span>
+      <InlineText
+        mono
+        label={label}
+        about={`${spec.about}; a number or an expression`}
+        value={String(value)}
+        check={(text) => (text.trim() === '' || numberIn(text) !== null ? check(text) : null)}
+        onCommit={(text) => onSet({ [field]: numberIn(text) ?? text.trim() })}
+      />
+      {spec.unit && <small> {spec.unit}</small>}
+    </span>
+  );
+}
+
+function numberIn(text: string): number | null {
+  const value = readNumber(text);
+  return Number.isNaN(value) ? null : value;
+}
+
+function NodeField({
+  field,
+  spec,
+  node,
+  ...rest
+}: FieldsProps & { field: string; spec: NodeFieldSpec; node: NodeDocument }) {
+  const { mind, tree, pathText, where, onSet } = rest;
+  const document = useProject((project) => project.document.minds[mind]);
+  const value = (node as unknown as Record<string, unknown>)[field];
+  const label = `${field} ${where}`;
+  switch (spec.kind) {
+    case 'node':
+    case 'nodes':
+      return null;
+    case 'expression':
+      return (
+        <ExpressionField
+          mind={mind}
+          label={label}
+          value={String(value)}
+          path={`${pathText}.${field}`}
+          place={{ guard: true, tree }}
+          onCommit={(text) => onSet({ [field]: text })}
+        />
+      );
+    case 'number':
+      return (
+        <span>
+          {field !== 'seconds' && <small>{field} </small>}
+          <NumberOrExpression
+            {...rest}
+            value={value}
+            field={field}
+            spec={spec}
+            place={{ number: true, unit: spec.unit, tree }}
+          />
+        </span>
+      );
+    case 'whole':
+      return (
+        <span>
+          <small>{field} </small>
+          <OptionalNumberText
+            label={label}
+            about={spec.about}
+            spec={{ ...spec, whole: true }}
+            value={value as number | undefined}
+            placeholder={field === 'times' ? 'without end' : field === 'failures' ? '1' : 'all'}
+            onCommit={(number) =>
+              (number !== undefined || !spec.required) && onSet({ [field]: number })
+            }
+          />
+        </span>
+      );
+    case 'flag':
+      // What is usual goes without saying; the row's commands set it.
+      return value === true ? <small>from its first row each decision</small> : null;
+    case 'result':
+      return (
+        <span>
+          <small>until </small>
+          <Choice
+            label={label}
+            value={String(value ?? '')}
+            options={[
+              { id: '', title: 'whatever comes' },
+              { id: 'success', title: 'success' },
+              { id: 'failure', title: 'failure' },
+            ]}
+            onChoose={(id) => onSet({ [field]: id || undefined })}
+          />
+        </span>
+      );
+    case 'name': {
+      const named = field === 'tree' ? document.trees : document.rules;
+      return (
+        <Choice
+          label={label}
+          value={String(value)}
+          options={Object.entries(named ?? {}).map(([id, { title }]) => ({
+            id,
+            title: title ?? id,
+          }))}
+          onChoose={(id) => onSet({ [field]: id })}
+        />
+      );
+    }
+    case 'arguments': {
+      const called = document.trees?.[String((node as { tree?: string }).tree)];
+      const given = (value ?? {}) as Record<string, string | number>;
+      const names = [
+        ...new Set([...Object.keys(called?.parameters ?? {}), ...Object.keys(given)]),
+      ].sort();
+      return names.map((name) => (
+        <Fragment key={name}>
+          <small>{name}</small>
+          <ExpressionField
+            mind={mind}
+            label={`${name} ${where}`}
+            value={String(given[name] ?? '')}
+            path={`${pathText}.with.${name}`}
+            place={{ argument: called?.parameters?.[name] ?? 'number', tree }}
+            onCommit={(text) => onSet({ with: { ...given, [name]: numberIn(text) ?? text } })}
+            onClear={() => {
+              const { [name]: _, ...left } = given;
+              onSet({ with: Object.keys(left).length > 0 ? left : undefined });
+              return null;
+            }}
+          />
+        </Fragment>
+      ));
+    }
+  }
+}
+
+function Guard({ node, mind, tree, pathText, where, onSet }: FieldsProps & { node: NodeDocument }) {
+  if (node.when === undefined) return null;
+  return (
+    <>
+      <small>if</small>
+      <span data-field="guard">
+        <ExpressionField
+          mind={mind}
+          label={`guard ${where}`}
+          value={node.when}
+          path={`${pathText}.when`}
+          place={{ guard: true, tree }}
+          onCommit={(text) => onSet({ when: text })}
+          onClear={() => {
+            onSet({ when: undefined, holds: undefined, preempts: undefined });
+            return null;
+          }}
+        />
+      </span>
+      <Choice
+        label={`when the guard is looked at, ${where}`}
+        value={guardMode(node)}
+        options={GUARD_MODES}
+        onChoose={(id) => {
+          onSet(MODE_FIELDS[id as GuardMode]);
+        }}
+      />
+    </>
+  );
+}
+
+/** What is not the same in both; undefined where it is gone. */
+function changedFields(before: ActionDocument, after: ActionDocument): Record<string, unknown> {
+  const fields = new Set([...Object.keys(before), ...Object.keys(after)]);
+  return Object.fromEntries(
+    [...fields].flatMap((field) => (before[field] === after[field] ? [] : [[field, after[field]]])),
+  );
+}
+
+function NodeWords({
+  row,
+  node,
+  weighed,
+  ...rest
+}: FieldsProps & { row: OutlineRow; node: NodeDocument; weighed: boolean }) {
+  const { where, onSet, path } = rest;
+  const kind = kindOfNode(node);
+  return (
+    <>
+      {node.title !== undefined && (
+        <b data-field="title">
+          <InlineText
+            label={`title ${where}`}
+            value={node.title}
+            check={(text) => (text.length > 80 ? 'It takes up to 80 characters.' : null)}
+            onCommit={(text) => onSet({ title: text.trim() || undefined })}
+          />
+        </b>
+      )}
+      <Explained text={node.note}>
+        {node.title === undefined ? (
+          <b>{kindTitle(row)}</b>
+        ) : (
+          <small>{kindTitle(row).toLowerCase()}</small>
+        )}
+      </Explained>
+      {kind === 'do' ? (
+        <ActionParameters
+          mind={rest.mind}
+          tree={rest.tree}
+          action={node as unknown as ActionDocument}
+          path={rest.pathText}
+          where={where}
+          // Only what the action is done with is changed; what any row may carry stays.
+          onChange={(action) => onSet(changedFields(node as unknown as ActionDocument, action))}
+        />
+      ) : (
+        Object.entries(nodeSpec(kind).fields).map(([field, spec]) => (
+          <NodeField key={field} field={field} spec={spec} node={node} {...rest} />
+        ))
+      )}
+      <Guard node={node} {...rest} />
+      {(weighed || node.weight !== undefined) && (
+        <span>
+          <small>weight </small>
+          <NumberOrExpression
+            {...rest}
+            path={path}
+            value={node.weight ?? 1}
+            field="weight"
+            spec={{ ...CHILD_WEIGHT, kind: 'number', unit: undefined, required: true }}
+            place={{ number: true, tree: rest.tree }}
+            onSet={({ weight }) => onSet({ weight: weight === 1 ? undefined : weight })}
+          />
+        </span>
+      )}
+    </>
+  );
+}
+
+function RuleWords({ rule, ...rest }: FieldsProps & { rule: RuleDocument }) {
+  const { mind, pathText, where, onSet } = rest;
+  return (
+    <>
+      {rule.title !== undefined && (
+        <b data-field="title">
+          <InlineText
+            label={`title ${where}`}
+            value={rule.title}
+            onCommit={(text) => onSet({ title: text.trim() || undefined })}
+          />
+        </b>
+      )}
+      <Explained text={rule.note}>
+        <b>{rule.edge ? 'when' : 'while'}</b>
+      </Explained>
+      <ExpressionField
+        mind={mind}
+        label={`test ${where}`}
+        value={rule.when}
+        path={`${pathText}.when`}
+        place={{ guard: true }}
+        onCommit={(text) => onSet({ when: text })}
+      />
+      <Choice
+        label={`when it fires, ${where}`}
+        value={String(rule.edge === true)}
+        options={[
+          { id: 'false', title: 'holds: each decision' },
+          { id: 'true', title: 'turns true: once' },
+        ]}
+        onChoose={(id) => onSet({ edge: id === 'true' ? true : undefined })}
+      />
+    </>
+  );
+}
+
+/** One row in words. `weighed`: it is a child of a random. */
+export function RowFields({
+  row,
+  weighed,
+  ...rest
+}: FieldsProps & { row: OutlineRow; weighed: boolean }) {
+  const words = () => {
+    switch (row.kind) {
+      case 'rule':
+        return <RuleWords rule={row.rule} {...rest} />;
+      case 'else':
+        return <b>else</b>;
+      case 'set':
+        return (
+          <>
+            <b>Rules</b> <code>{row.rules}</code>
+          </>
+        );
+      default:
+        return <NodeWords row={row} node={row.node} weighed={weighed} {...rest} />;
+    }
+  };
+  return <Words>{words()}</Words>;
+}

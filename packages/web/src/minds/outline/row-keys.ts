@@ -1,0 +1,59 @@
+import type { KeyboardEvent } from 'react';
+
+/** What can be done with a row, with the key for it while a row has the focus. */
+
+export const ROW_COMMANDS = {
+  edit: { name: 'Edit', keys: ['Enter'] },
+  insert: { name: 'Put in a row beneath', keys: ['/', 'Insert'] },
+  wrap: { name: 'Wrap in', keys: ['w'] },
+  unwrap: { name: 'Take away, leaving what is inside', keys: ['u'] },
+  kind: { name: 'Change the kind', keys: ['k'] },
+  guard: { name: 'Guard', keys: ['g'] },
+  title: { name: 'Title', keys: ['t'] },
+  note: { name: 'Note', keys: ['n'] },
+  restart: { name: 'From its first row each decision, or not', keys: ['r'] },
+  off: { name: 'Switch off or on', keys: ['o'] },
+  up: { name: 'Move up', keys: ['Alt+ArrowUp'] },
+  down: { name: 'Move down', keys: ['Alt+ArrowDown'] },
+  nest: { name: 'Into the row above', keys: ['Tab'] },
+  unnest: { name: 'Out of the row around', keys: ['Shift+Tab'] },
+  duplicate: { name: 'Duplicate', keys: ['Ctrl+d'] },
+  extract: { name: 'Make it a tree of its own', keys: ['e'] },
+  inline: { name: 'Put the tree in place of the call', keys: ['i'] },
+  open: { name: 'Open the tree or rules by themselves', keys: ['p'] },
+  otherwise: { name: 'Else', keys: ['l'] },
+  remove: { name: 'Remove', keys: ['Delete', 'Backspace'] },
+} as const satisfies Record<string, { name: string; keys: readonly string[] }>;
+
+export type RowCommand = keyof typeof ROW_COMMANDS;
+
+/** How a key press is written in the table. */
+export function pressed(event: KeyboardEvent): string {
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const held = [
+    (event.ctrlKey || event.metaKey) && 'Ctrl',
+    event.altKey && 'Alt',
+    // A sign that takes Shift on some keyboards is the sign itself.
+    event.shiftKey && (event.key.length > 1 || /[a-z]/i.test(event.key)) && 'Shift',
+  ];
+  return [...held.filter(Boolean), key].join('+');
+}
+
+export function commandFor(event: KeyboardEvent): RowCommand | null {
+  const press = pressed(event);
+  const found = Object.entries(ROW_COMMANDS).find(([, { keys }]) =>
+    (keys as readonly string[]).includes(press),
+  );
+  return found ? (found[0] as RowCommand) : null;
+}
+
+const SHOWN: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', Delete: 'Del' };
+
+/** The key as people read it. */
+export function keyShown(command: RowCommand): string {
+  const [first] = ROW_COMMANDS[command].keys;
+  return first
+    .split('+')
+    .map((part) => SHOWN[part] ?? (part.length === 1 ? part.toUpperCase() : part))
+    .join('+');
+}

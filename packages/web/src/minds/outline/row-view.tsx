@@ -1,0 +1,327 @@
+import type { OutlineRow, RowReadout } from '@crooked-lantern/core';
+import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react';
+import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
+import styled from 'styled-components';
+import { QuietButton } from '../../ui/button.tsx';
+import { InlineText } from '../../ui/inline-text.tsx';
+import { Menu, type MenuEntry } from '../../ui/menu.tsx';
+import { Kbd } from '../../ui/pill.tsx';
+import { RowFindings } from '../row-findings.tsx';
+import { RowFields } from './row-fields.tsx';
+import { keyShown, ROW_COMMANDS, type RowCommand } from './row-keys.ts';
+import { rowSentence } from './row-words.ts';
+import type { KnownRow } from './visible-rows.ts';
+
+const Row = styled.div`
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 98px 78px 26px;
+  align-items: start;
+  gap: 6px;
+  min-height: 24px;
+  padding: 1px 0;
+  border-left: 2px solid transparent;
+  border-bottom: 1px solid color-mix(in srgb, var(--line) 55%, transparent);
+  &[data-result='running'] {
+    border-left-color: var(--lamp);
+    background: color-mix(in srgb, var(--lamp) 9%, transparent);
+  }
+  &[aria-selected='true'] {
+    background: color-mix(in srgb, var(--sight) 14%, transparent);
+  }
+  &[data-off='true'] {
+    opacity: 0.75;
+    text-decoration: line-through;
+    text-decoration-color: var(--mute);
+  }
+  &:focus-visible {
+    outline: 2px solid var(--sight);
+    outline-offset: -2px;
+  }
+  &[data-drop='before']::before,
+  &[data-drop='after']::after {
+    content: '';
+    position: absolute;
+    inset: -1px 0 auto;
+    border-top: 2px solid var(--sight);
+  }
+  &[data-drop='after']::after {
+    inset: auto 0 -1px;
+  }
+  &[data-drop='inside'] {
+    outline: 2px dashed var(--sight);
+    outline-offset: -2px;
+  }
+  canvas {
+    width: 96px;
+    height: 14px;
+    margin-top: 5px;
+  }
+  /* Handles that are needed now and then only. */
+  .handle {
+    opacity: 0;
+  }
+  &:hover .handle,
+  &:focus-within .handle {
+    opacity: 1;
+  }
+  @media (max-width: 700px) {
+    grid-template-columns: minmax(0, 1fr) 78px 26px;
+    > [data-strip] {
+      display: none;
+    }
+  }
+`;
+
+const What = styled.div`
+  display: flex;
+  align-items: baseline;
+  min-width: 0;
+  > .words {
+    flex: 1;
+    min-width: 0;
+  }
+`;
+
+const Fold = styled.button`
+  flex: none;
+  width: 16px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--mute);
+  align-self: start;
+  line-height: 22px;
+  svg {
+    vertical-align: -2px;
+  }
+`;
+
+const Grip = styled.span`
+  flex: none;
+  align-self: start;
+  width: 12px;
+  color: var(--mute);
+  line-height: 22px;
+  cursor: grab;
+  svg {
+    vertical-align: -2px;
+  }
+`;
+
+const Result = styled.span`
+  padding-top: 2px;
+  font-family: var(--mono);
+  color: var(--mute);
+  white-space: nowrap;
+  [data-result='running'] > * > & {
+    color: var(--lampText);
+  }
+  [data-result='success'] > * > & {
+    color: var(--done);
+  }
+  [data-result='failure'] > * > & {
+    color: var(--refuse);
+  }
+`;
+
+const Note = styled.div`
+  color: var(--mute);
+`;
+
+export const RESULTS: Record<NonNullable<RowReadout['result']>, string> = {
+  running: '▸ runs',
+  success: '✓ success',
+  failure: '✕ failure',
+  stopped: '◼ stopped',
+};
+
+const INDENT = 15;
+
+function noteOf(row: OutlineRow): string | undefined {
+  if (row.kind === 'rule') return row.rule.note;
+  return row.kind === 'else' || row.kind === 'set' ? undefined : row.node.note;
+}
+
+/** Which commands make sense for a row. */
+export function commandsOf({ row }: KnownRow): RowCommand[] {
+  const all = Object.keys(ROW_COMMANDS) as RowCommand[];
+  const without = (...gone: RowCommand[]) => all.filter((id) => !gone.includes(id));
+  const ofTrees = [
+    'wrap',
+    'unwrap',
+    'kind',
+    'guard',
+    'restart',
+    'extract',
+    'inline',
+    'open',
+  ] as const;
+  if (row.kind === 'set') return ['insert'];
+  if (row.kind === 'else') return ['insert', 'remove'];
+  if (row.kind === 'rule') return without(...ofTrees);
+  const inRules = row.path[2] === 'rules';
+  if (inRules)
+    return without(
+      ...ofTrees.filter((id) => id !== 'kind'),
+      'title',
+      'note',
+      'off',
+      'otherwise',
+      'nest',
+      'unnest',
+    );
+  const calls = row.kind === 'tree' || row.kind === 'rules';
+  return without(
+    'otherwise',
+    ...(calls ? [] : (['open'] as const)),
+    ...(row.kind === 'tree' ? [] : (['inline'] as const)),
+    ...(row.kind === 'sequence' || row.kind === 'selector' ? [] : (['restart'] as const)),
+    ...(row.below > 0 && !calls ? [] : (['unwrap'] as const)),
+  );
+}
+
+export interface RowActs {
+  set(known: KnownRow, change: Record<string, unknown>): void;
+  command(command: RowCommand, known: KnownRow): void;
+  key(event: KeyboardEvent<HTMLElement>, known: KnownRow): void;
+  focus(known: KnownRow): void;
+  choose(known: KnownRow, extend: boolean): void;
+  fold(known: KnownRow): void;
+  drag(event: DragEvent<HTMLElement>, known: KnownRow): void;
+  over(event: DragEvent<HTMLElement>, known: KnownRow): void;
+  drop(event: DragEvent<HTMLElement>, known: KnownRow): void;
+}
+
+/** One row of an outline; what changes with each frame is written to it from outside. */
+export const RowView = memo(function RowView({
+  known,
+  mind,
+  number,
+  place,
+  weighed,
+  isCurrent,
+  isChosen,
+  isFolded,
+  start,
+  acts,
+  measure,
+}: {
+  known: KnownRow;
+  mind: string;
+  /** From 1. */
+  number: number;
+  /** What it is in: “Comb the place”. */
+  place: string;
+  weighed: boolean;
+  isCurrent: boolean;
+  isChosen: boolean;
+  isFolded: boolean;
+  /** Pixels from the top of the outline. */
+  start: number;
+  acts: RowActs;
+  measure: (element: HTMLElement | null) => void;
+}) {
+  const { row, pathText } = known;
+  const where = `in row ${number} of ${place}`;
+  const onSet = useCallback(
+    (change: Record<string, unknown>) => acts.set(known, change),
+    [acts, known],
+  );
+  const note = noteOf(row);
+  const entries: MenuEntry[] = commandsOf(known).map((id) => ({
+    id,
+    text: ROW_COMMANDS[id].name,
+    label: (
+      <>
+        {ROW_COMMANDS[id].name} <Kbd>{keyShown(id)}</Kbd>
+      </>
+    ),
+    onAction: () => acts.command(id, known),
+  }));
+  return (
+    <Row
+      ref={measure}
+      role="row"
+      tabIndex={isCurrent ? 0 : -1}
+      aria-level={row.depth + 1}
+      aria-expanded={row.below > 0 ? !isFolded : undefined}
+      aria-selected={isChosen}
+      aria-label={rowSentence(row)}
+      data-index={number - 1}
+      data-id={known.id}
+      data-row={row.row ?? ''}
+      data-path={pathText}
+      data-off={row.row === null}
+      style={{ transform: `translateY(${start}px)` }}
+      onKeyDown={(event) => acts.key(event, known)}
+      onFocus={() => acts.focus(known)}
+      onClick={(event) => acts.choose(known, event.shiftKey)}
+      onDragOver={(event) => acts.over(event, known)}
+      onDragLeave={(event) => delete event.currentTarget.dataset.drop}
+      onDrop={(event) => acts.drop(event, known)}
+    >
+      <What role="gridcell" style={{ paddingLeft: row.depth * INDENT }}>
+        <Grip
+          className="handle"
+          draggable
+          aria-hidden="true"
+          onDragStart={(event) => acts.drag(event, known)}
+        >
+          <GripVertical size={12} />
+        </Grip>
+        {row.below > 0 ? (
+          <Fold
+            type="button"
+            tabIndex={-1}
+            aria-label={`${isFolded ? 'Unfold' : 'Fold'} row ${number} of ${place}`}
+            onClick={() => acts.fold(known)}
+          >
+            {isFolded ? <ChevronRight size={13} /> : <ChevronDown size={13} />}
+          </Fold>
+        ) : (
+          <span style={{ width: 16, flex: 'none' }} />
+        )}
+        <div className="words" data-words>
+          <RowFields
+            row={row}
+            mind={mind}
+            path={row.path}
+            pathText={pathText}
+            tree={row.path[2] === 'trees' ? String(row.path[3]) : undefined}
+            where={where}
+            weighed={weighed}
+            onSet={onSet}
+          />
+          {note !== undefined && (
+            <Note data-field="note">
+              <InlineText
+                label={`note ${where}`}
+                value={note}
+                onCommit={(text) => onSet({ note: text.trim() || undefined })}
+              />
+            </Note>
+          )}
+          <RowFindings path={pathText} own />
+        </div>
+      </What>
+      <div role="gridcell" data-strip>
+        <canvas aria-hidden="true" />
+      </div>
+      <div role="gridcell">
+        <Result aria-live="off" data-result-text />
+      </div>
+      <div role="gridcell" className="handle">
+        <Menu label={`Commands for row ${number} of ${place}`} entries={entries}>
+          <QuietButton
+            aria-label={`More for row ${number} of ${place}`}
+            excludeFromTabOrder
+            style={{ minHeight: 20 }}
+          >
+            <Ellipsis size={14} />
+          </QuietButton>
+        </Menu>
+      </div>
+    </Row>
+  );
+});

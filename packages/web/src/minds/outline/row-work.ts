@@ -1,0 +1,131 @@
+import {
+  ACTIONS,
+  changeKind,
+  changeRow,
+  dropRow,
+  duplicateRow,
+  extractTree,
+  formOf,
+  freshAction,
+  freshCall,
+  freshNode,
+  inlineTree,
+  insertBelow,
+  moveRow,
+  nestRow,
+  removeRows,
+  switchRows,
+  unnestRow,
+  unwrapRow,
+  wrapRows,
+  type ActionName,
+  type DocumentPath,
+  type NodeDocument,
+  type NodeKindName,
+  type ProjectDocument,
+  type RowEdit,
+  type RuleDocument,
+} from '@crooked-lantern/core';
+import { useMemo } from 'react';
+import { useProject } from '../../state/store.ts';
+import { ACTION_CHOICES, NODE_CHOICES, type RowChoice } from './row-words.ts';
+
+/** What rows can be made from, and how a choice becomes a row. */
+
+type Wrapping = Exclude<NodeKindName, 'tree' | 'rules' | 'condition'>;
+
+const RULE: RowChoice = {
+  id: 'rule',
+  name: 'Rule',
+  about: 'when something holds or turns true, does something',
+};
+
+/** What may be put in beneath a row, wrap it, or take its place. */
+export function useRowChoices(mind: string) {
+  const document = useProject((project) => project.document.minds[mind]);
+  return useMemo(() => {
+    const { trees = {}, rules = {} } = document ?? {};
+    const calls: RowChoice[] = [
+      ...Object.entries(trees).map(([name, { title, note }]) => ({
+        id: `tree ${name}`,
+        name: `Tree ${title ?? name}`,
+        about: note ?? 'a tree of this mind',
+      })),
+      ...Object.entries(rules).map(([name, { title, note }]) => ({
+        id: `rules ${name}`,
+        name: `Rules ${title ?? name}`,
+        about: note ?? 'rules of this mind',
+      })),
+    ];
+    const ofTrees = [...NODE_CHOICES, ...calls, ...ACTION_CHOICES];
+    return {
+      insert: (path: DocumentPath) =>
+        path[2] === 'rules'
+          ? formOf(path) === 'set'
+            ? [RULE]
+            : [RULE, ...ACTION_CHOICES]
+          : ofTrees,
+      wrap: () => NODE_CHOICES.filter(({ id }) => id !== 'condition'),
+      kind: (path: DocumentPath) => (path[2] === 'rules' ? ACTION_CHOICES : ofTrees),
+    };
+  }, [document]);
+}
+
+/** The row a choice stands for. */
+export function rowFrom(
+  document: ProjectDocument,
+  mind: string,
+  choice: string,
+): NodeDocument | RuleDocument {
+  const [kind, name] = choice.split(' ');
+  if (kind === 'rule') return { when: 'attention.strength > 0.5' };
+  if (kind === 'do' && name in ACTIONS)
+    return freshAction(document, mind, name as ActionName) as unknown as NodeDocument;
+  if (name !== undefined)
+    return (kind === 'tree' ? freshCall(document, mind, name) : { rules: name }) as NodeDocument;
+  return freshNode(kind as Wrapping);
+}
+
+export const rowWork = {
+  insert: (path: DocumentPath, mind: string, choice: string) => (document: ProjectDocument) =>
+    insertBelow(document, path, rowFrom(document, mind, choice)),
+  kind: (path: DocumentPath, mind: string, choice: string) => (document: ProjectDocument) =>
+    changeKind(document, path, rowFrom(document, mind, choice) as NodeDocument),
+  wrap: (paths: readonly DocumentPath[], choice: string) => (document: ProjectDocument) =>
+    wrapRows(document, paths, choice as Wrapping),
+  set: (path: DocumentPath, change: Record<string, unknown>) => (document: ProjectDocument) =>
+    changeRow(document, path, change),
+  drop:
+    (path: DocumentPath, to: DocumentPath, where: 'before' | 'after' | 'inside') =>
+    (document: ProjectDocument) =>
+      dropRow(document, path, to, where),
+};
+
+type OnRows = (document: ProjectDocument, paths: readonly DocumentPath[]) => RowEdit;
+const onOne =
+  (work: (document: ProjectDocument, path: DocumentPath) => RowEdit): OnRows =>
+  (document, [path]) =>
+    work(document, path);
+
+/** Commands that need nothing but the rows. */
+export const PLAIN_COMMANDS: Partial<Record<string, OnRows>> = {
+  up: onOne((document, path) => moveRow(document, path, -1)),
+  down: onOne((document, path) => moveRow(document, path, 1)),
+  nest: onOne(nestRow),
+  unnest: onOne(unnestRow),
+  duplicate: onOne(duplicateRow),
+  unwrap: onOne(unwrapRow),
+  inline: onOne(inlineTree),
+  remove: removeRows,
+  off: switchRows,
+  extract: onOne((document, path) => extractTree(document, path, titleForPart(document, path))),
+  otherwise: onOne((document, path) =>
+    changeRow(document, path, { else: [freshAction(document, String(path[1]), 'say')] }),
+  ),
+};
+
+function titleForPart(document: ProjectDocument, path: DocumentPath): string {
+  let part: unknown = document;
+  for (const step of path) part = (part as Record<string | number, unknown>)[step];
+  return (part as { title?: string }).title ?? 'New part';
+}

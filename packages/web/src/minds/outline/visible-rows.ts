@@ -1,0 +1,46 @@
+import { pathText, type OutlineRow } from '@crooked-lantern/core';
+
+/** A row with what tells it from the others: its path, and which of the calls of one tree it is in. */
+export interface KnownRow {
+  id: string;
+  row: OutlineRow;
+  pathText: string;
+  /** Id of the row it stands in; null at the top. */
+  around: string | null;
+}
+
+export function knownRows(rows: readonly OutlineRow[]): KnownRow[] {
+  const times = new Map<string, number>();
+  const open: KnownRow[] = [];
+  return rows.map((row) => {
+    const text = pathText(row.path);
+    const time = times.get(text) ?? 0;
+    times.set(text, time + 1);
+    open.length = row.depth;
+    const known: KnownRow = {
+      id: time === 0 ? text : `${text} ${time + 1}`,
+      row,
+      pathText: text,
+      around: open[row.depth - 1]?.id ?? null,
+    };
+    open[row.depth] = known;
+    return known;
+  });
+}
+
+/** Without those inside folded rows. */
+export function visibleRows(rows: readonly KnownRow[], folded: ReadonlySet<string>): KnownRow[] {
+  const visible: KnownRow[] = [];
+  for (let i = 0; i < rows.length; i++) {
+    visible.push(rows[i]);
+    if (folded.has(rows[i].id)) i += rows[i].row.below;
+  }
+  return visible;
+}
+
+/** Ids from one row to another, both among them. */
+export function idsBetween(rows: readonly KnownRow[], from: string, to: string): Set<string> {
+  const [a, b] = [from, to].map((id) => rows.findIndex((row) => row.id === id));
+  const [first, last] = [Math.min(a, b), Math.max(a, b)];
+  return new Set(rows.slice(Math.max(0, first), last + 1).map(({ id }) => id));
+}
