@@ -59,7 +59,8 @@ export {
 export { inverseOfPut, partAt } from './editing/commands/put.ts';
 export * from './editing/minds/fresh.ts';
 export * from './editing/minds/rows.ts';
-export { extractTree, inlineTree, treeNameFrom } from './editing/minds/subtrees.ts';
+export * from './editing/minds/whole-minds.ts';
+export { extractTree, inlineTree, nameFromWords } from './editing/minds/subtrees.ts';
 export { namesIn } from './expression/names-in.ts';
 export { wordOfField, wordsOfPath } from './editing/commands/path-words.ts';
 export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';

@@ -1,25 +1,13 @@
 import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
-import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
-import styled from 'styled-components';
 import { useTokens } from '../theme/use-tokens.ts';
-import { QuietButton } from '../ui/button.tsx';
-import { ListColumn, ListHead, ListItem } from '../ui/place.ts';
+import { ListGroup, ListName } from '../ui/list-group.tsx';
+import { ListColumn, ListItem } from '../ui/place.ts';
 import { factionNames, factionTint, hostileFaction } from './factions.ts';
 import { WATCHFUL_SIGHT } from './fresh-senses.ts';
 import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
 import { overridden } from './kind-values.ts';
 import type { CastEditor, CastSelection } from './use-cast.ts';
-
-const Name = styled.span`
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  min-width: 0;
-  svg {
-    flex: none;
-  }
-`;
 
 /** It sees, and its steps are heard: what is new can be met at once. */
 const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
@@ -29,31 +17,6 @@ const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
   gait: 'walk',
   sight: WATCHFUL_SIGHT,
 };
-
-function Group({
-  title,
-  add,
-  children,
-}: {
-  title: string;
-  /** What is added, and how. */
-  add?: { what: string; run: () => void };
-  children: ReactNode;
-}) {
-  return (
-    <section aria-label={title}>
-      <ListHead>
-        <h2>{title}</h2>
-        {add && (
-          <QuietButton aria-label={`Add ${add.what}`} onPress={add.run}>
-            <Plus size={13} />
-          </QuietButton>
-        )}
-      </ListHead>
-      {children}
-    </section>
-  );
-}
 
 /** Everybody and everything of the cast; archetypes as outlines, placed agents filled. */
 export function CastList({ cast }: { cast: CastEditor }) {
@@ -68,12 +31,12 @@ export function CastList({ cast }: { cast: CastEditor }) {
       aria-current={selection.part === part && selection.name === name}
       onClick={() => select(part, name)}
     >
-      <Name>{shown}</Name> {aside !== undefined && <small>{aside}</small>}
+      <ListName>{shown}</ListName> {aside !== undefined && <small>{aside}</small>}
     </ListItem>
   );
   return (
     <ListColumn aria-label="Cast">
-      <Group
+      <ListGroup
         title="Archetypes"
         add={{
           what: 'an archetype',
@@ -96,8 +59,8 @@ export function CastList({ cast }: { cast: CastEditor }) {
             `${Object.values(agents).filter(({ archetype }) => archetype === name).length} placed`,
           ),
         )}
-      </Group>
-      <Group title="Placed agents">
+      </ListGroup>
+      <ListGroup title="Placed agents">
         {namesOf(agents).map((name) => {
           const kind = archetypeOf(document, agents[name]);
           const own = overridden(agents[name].overrides).length;
@@ -110,8 +73,8 @@ export function CastList({ cast }: { cast: CastEditor }) {
             own > 0 ? `${own} own` : archetypes[agents[name].archetype]?.title,
           );
         })}
-      </Group>
-      <Group
+      </ListGroup>
+      <ListGroup
         title="Squads"
         add={{
           what: 'a squad',
@@ -124,8 +87,8 @@ export function CastList({ cast }: { cast: CastEditor }) {
         }}
       >
         {namesOf(squads).map((name) => item('squads', name, squads[name].title))}
-      </Group>
-      <Group title="Factions">
+      </ListGroup>
+      <ListGroup title="Factions">
         <ListItem
           type="button"
           aria-current={selection.part === 'factions'}
@@ -133,8 +96,8 @@ export function CastList({ cast }: { cast: CastEditor }) {
         >
           Stances <small>{factionNames(document).length}</small>
         </ListItem>
-      </Group>
-      <Group
+      </ListGroup>
+      <ListGroup
         title="Set-ups"
         add={{
           what: 'a set-up',
@@ -149,15 +112,15 @@ export function CastList({ cast }: { cast: CastEditor }) {
         {namesOf(setups).map((name, i) =>
           item('setups', name, setups[name].title, i < 9 ? `Shift+${i + 1}` : undefined),
         )}
-      </Group>
-      <Group title="Scripted players">
+      </ListGroup>
+      <ListGroup title="Scripted players">
         {namesOf(players).map((name) => item('players', name, players[name].title))}
         {namesOf(players).length === 0 && (
           <p style={{ padding: '2px 8px', color: 'var(--mute)' }}>
             None yet. Play, then save the input from the command list (Ctrl+K).
           </p>
         )}
-      </Group>
+      </ListGroup>
     </ListColumn>
   );
 }

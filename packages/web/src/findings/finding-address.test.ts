@@ -24,6 +24,10 @@ describe('a finding leads to', () => {
     ['minds.warden.machine.states[0]', '/minds/warden?state=alarm'],
     ['minds.warden.machine.states[7]', '/minds/warden'],
     ['minds.goose.activity', '/minds/goose'],
+    ['minds.warden.memory.quarry', '/minds/warden?sheet=memory'],
+    ['minds.warden.trees.comb.root.sequence[0]', '/minds/warden?sheet=trees.comb'],
+    ['minds.warden.rules.habits.rows[2].when', '/minds/warden?sheet=rules.habits'],
+    ['minds.warden.cadence.every', '/minds/warden?sheet=mind'],
     ['archetypes.warden.sight.cones[0].range', '/cast/archetypes/warden'],
     ['squads.west', '/cast/squads/west'],
     ['setups.caught.agents.gleaner', '/cast/setups/caught'],
@@ -39,7 +43,7 @@ describe('a finding leads to', () => {
   it('its place with the agent that is watched, and no state of another mind', () => {
     const search = '?agent=warden2&state=alarm';
     expect(addressOf({ path: 'minds.goose' }, document, 'night', search)).toBe(
-      '/projects/night/minds/goose?agent=warden2',
+      '/projects/night/minds/goose?agent=warden2&sheet=mind',
     );
   });
 });

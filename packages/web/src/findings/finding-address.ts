@@ -13,6 +13,13 @@ function stateOf(path: string, states: readonly StateDocument[]): string | null 
   return id;
 }
 
+/** The sheet beside the states on which a part of a mind is edited; null for what states hold. */
+function sheetOf(kind: string, named: string): string | null {
+  if (kind === 'memory') return 'memory';
+  if (kind === 'trees' || kind === 'rules') return `${kind}.${named.replace(/\[.*/, '')}`;
+  return kind === '' || kind === 'cadence' || kind.startsWith('channels') ? 'mind' : null;
+}
+
 /** Where in a project a finding is seen and mended: the place, what is chosen there, and the agent that is watched. */
 export function addressOf(
   { path }: Pick<Finding, 'path'>,
@@ -34,7 +41,10 @@ export function addressOf(
   switch (part) {
     case 'minds': {
       const machine = document.minds[first]?.machine;
-      return to(`minds/${first}`, { state: machine ? stateOf(path, machine.states) : null });
+      return to(`minds/${first}`, {
+        state: machine ? stateOf(path, machine.states) : null,
+        sheet: sheetOf(kind, named),
+      });
     }
     case 'archetypes':
     case 'squads':

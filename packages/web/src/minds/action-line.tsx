@@ -15,7 +15,7 @@ import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { ActionParameters } from './action-parameters.tsx';
-import { useDeclareKey } from './declare-key.tsx';
+import { useDeclareKey } from '../expression/declare-key.tsx';
 import { RowFindings } from './row-findings.tsx';
 
 const Line = styled.div`
@@ -57,7 +57,7 @@ export function useActionEntries(
     const missing = missingKey(document, mind, name);
     if (!missing) return onAdd(action);
     const [parameter, { kind }] = missing;
-    ask(kind === 'list', (key) => onAdd({ ...action, [parameter]: key }));
+    ask({ list: kind === 'list', onDeclared: (key) => onAdd({ ...action, [parameter]: key }) });
   };
   const entries = (Object.keys(ACTIONS) as ActionName[])
     .filter((name) => ACTIONS[name].lasts === lasts)

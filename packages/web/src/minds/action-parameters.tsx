@@ -12,7 +12,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { NumberText } from '../ui/number-text.tsx';
-import { useDeclareKey } from './declare-key.tsx';
+import { useDeclareKey } from '../expression/declare-key.tsx';
 
 const Small = styled.span`
   color: var(--mute);
@@ -58,7 +58,7 @@ function Parameter({ mind, tree, action, name, spec, path, where, onChange }: Pa
       id: '+',
       text: 'Declare a new one',
       label: 'Declare a new one …',
-      onAction: () => ask(spec.kind === 'list', set),
+      onAction: () => ask({ list: spec.kind === 'list', onDeclared: set }),
     };
     return (
       <>

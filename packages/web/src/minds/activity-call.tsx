@@ -8,13 +8,16 @@ import {
 import { X } from 'lucide-react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
-import { QuietButton } from '../ui/button.tsx';
+import { Jump, QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Explained } from '../ui/tooltip.tsx';
 import { Outline } from './outline/outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 
 type CallDocument = TreeCallDocument | RulesCallDocument;
+
+/** Opens a tree or rules by themselves. */
+export type OpenPart = (part: 'trees' | 'rules', name: string) => void;
 
 export function isCall(activity: ActivityDocument): activity is CallDocument {
   return 'tree' in activity || 'rules' in activity;
@@ -25,10 +28,6 @@ const Line = styled.div`
   align-items: baseline;
   gap: 5px;
   color: var(--mute);
-  strong {
-    color: var(--bone);
-    font-weight: 600;
-  }
   code {
     font-family: var(--mono);
   }
@@ -60,12 +59,14 @@ export function ActivityCall({
   activity,
   path,
   where,
+  onOpen,
   onRemove,
 }: {
   mind: string;
   activity: CallDocument;
   path: string;
   where: string;
+  onOpen: OpenPart;
   onRemove?: () => void;
 }) {
   const document = useProject((project) => project.document.minds[mind]);
@@ -77,7 +78,9 @@ export function ActivityCall({
       <Line>
         <span>{kind}</span>{' '}
         <Explained text={called?.note}>
-          <strong>{called?.title ?? name}</strong>
+          <Jump type="button" onClick={() => onOpen(kind === 'tree' ? 'trees' : 'rules', name)}>
+            {called?.title ?? name}
+          </Jump>
         </Explained>
         {given.map(([parameter, value]) => (
           <span key={parameter}>
@@ -100,10 +103,26 @@ export function ActivityCall({
 }
 
 /** The rows of what a state calls. */
-export function CallRows({ mind, activity }: { mind: string; activity: CallDocument }) {
+export function CallRows({
+  mind,
+  activity,
+  onOpen,
+}: {
+  mind: string;
+  activity: CallDocument;
+  onOpen: OpenPart;
+}) {
   const document = useProject((project) => project.document.minds[mind]);
   const called =
     'tree' in activity ? document.trees?.[activity.tree] : document.rules?.[activity.rules];
   const place = called?.title ?? ('tree' in activity ? activity.tree : activity.rules);
-  return <Outline mind={mind} activity={activity} label={`Rows of ${place}`} place={place} />;
+  return (
+    <Outline
+      mind={mind}
+      activity={activity}
+      label={`Rows of ${place}`}
+      place={place}
+      onOpen={onOpen}
+    />
+  );
 }

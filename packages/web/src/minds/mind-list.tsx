@@ -1,24 +1,27 @@
-import { namesOf } from '@crooked-lantern/core';
+import {
+  addMind,
+  emptyMind,
+  nameFromWords,
+  namesOf,
+  type MindForm,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { FindingList } from '../findings/finding-list.tsx';
-import { useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
+import { useDeclareKey } from '../expression/declare-key.tsx';
+import { FindingList } from '../findings/finding-list.tsx';
+import { perform } from '../state/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
+import { useAskText } from '../ui/ask-text.tsx';
 import { counted } from '../ui/counted.ts';
+import { checkTitle } from '../ui/fields.tsx';
+import { ListGroup } from '../ui/list-group.tsx';
+import type { MenuEntry } from '../ui/menu.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
-
-const Column = styled(ListColumn)`
-  h2 {
-    margin: 14px 8px 4px;
-    font-weight: 600;
-  }
-  h2:first-child {
-    margin-top: 2px;
-  }
-`;
 
 const Key = styled.li`
   display: grid;
@@ -51,49 +54,130 @@ function MemoryValue({ name }: { name: string }) {
 }
 
 /** “11 states”, or what the mind is besides. */
-function sizeOf(document: Parameters<typeof listStates>[0], mind: string): string {
+function sizeOf(document: ProjectDocument, mind: string): string {
   const { machine, activity } = document.minds[mind];
   if (machine) return counted(listStates(document, mind).length, 'state');
   if (activity && 'tree' in activity) return 'tree';
   return activity && 'rules' in activity ? 'rules' : 'action';
 }
 
-export function MindList({
-  selection,
-  select,
-}: {
+const FORMS: Record<MindForm, string> = {
+  machine: 'A state machine',
+  tree: 'A behaviour tree',
+  rules: 'A set of rules',
+};
+
+interface ListProps {
   selection: Selection;
   select: (change: Partial<Selection>) => void;
-}) {
+}
+
+/** All minds, and what adds one. */
+function Minds({ selection, select }: ListProps) {
   const document = useProject((project) => project.document);
-  const agents = useAgentsWith(selection.mind);
-  const memory = document.minds[selection.mind]?.memory ?? {};
-  const keys = namesOf(memory);
+  const dispatch = useAppDispatch();
+  const { ask, dialog } = useAskText();
+  const ways = (Object.keys(FORMS) as MindForm[]).map((form): MenuEntry => ({
+    id: form,
+    text: FORMS[form],
+    label: FORMS[form],
+    onAction: () =>
+      ask({
+        title: `${FORMS[form]} as a new mind`,
+        label: 'Title',
+        verb: 'Add it',
+        value: 'New mind',
+        check: checkTitle,
+        onGive: (title) => {
+          const { name, command } = addMind(document, emptyMind(title, form));
+          const refused = dispatch(perform(command));
+          if (refused === null)
+            select({
+              mind: name,
+              sheet: form === 'machine' ? null : `${form === 'tree' ? 'trees' : 'rules'}.main`,
+            });
+          return refused;
+        },
+      }),
+  }));
   return (
-    <Column aria-label="Minds">
-      <h2>Minds</h2>
+    <ListGroup title="Minds" add={{ what: 'a mind', run: ways }}>
       {namesOf(document.minds).map((name) => (
         <ListItem
           key={name}
           type="button"
-          aria-current={name === selection.mind}
-          onClick={() => select({ mind: name })}
+          aria-current={name === selection.mind && selection.sheet === null}
+          aria-pressed={name === selection.mind}
+          onClick={() => select({ mind: name, sheet: null })}
         >
           {document.minds[name].title} <small>{sizeOf(document, name)}</small>
         </ListItem>
       ))}
-      {agents.length > 0 && <h2>Shown live in</h2>}
-      {agents.map((agent) => (
+      <ListItem
+        type="button"
+        aria-current={selection.sheet === 'mind'}
+        onClick={() => select({ sheet: 'mind' })}
+      >
+        <small>About {document.minds[selection.mind]?.title} …</small>
+      </ListItem>
+      {dialog}
+    </ListGroup>
+  );
+}
+
+/** The trees, or the rules, of the mind. */
+function Parts({ selection, select, part }: ListProps & { part: 'trees' | 'rules' }) {
+  const document = useProject((project) => project.document);
+  const dispatch = useAppDispatch();
+  const { ask, dialog } = useAskText();
+  const { mind } = selection;
+  const record = document.minds[mind]?.[part] ?? {};
+  const word = part === 'trees' ? 'tree' : 'set of rules';
+  const add = () =>
+    ask({
+      title: `A new ${word}`,
+      label: 'Title',
+      verb: 'Add it',
+      value: part === 'trees' ? 'New tree' : 'New rules',
+      check: checkTitle,
+      onGive: (title) => {
+        const name = nameFromWords(title, record, part === 'trees' ? 'tree' : 'rules');
+        const value = part === 'trees' ? { title, root: { sequence: [] } } : { title, rows: [] };
+        const path = ['minds', mind, part, name];
+        const refused = dispatch(perform({ command: 'put', how: 'set', path, value }));
+        if (refused === null) select({ sheet: `${part}.${name}` });
+        return refused;
+      },
+    });
+  return (
+    <ListGroup title={part === 'trees' ? 'Trees' : 'Rules'} add={{ what: `a ${word}`, run: add }}>
+      {namesOf(record).map((name) => (
         <ListItem
-          key={agent.name}
+          key={name}
           type="button"
-          aria-current={agent.name === selection.agent}
-          onClick={() => select({ agent: agent.name })}
+          aria-current={selection.sheet === `${part}.${name}`}
+          onClick={() => select({ sheet: `${part}.${name}` })}
         >
-          {agent.title}
+          {record[name].title ?? name}
         </ListItem>
       ))}
-      {keys.length > 0 && <h2>Memory</h2>}
+      {dialog}
+    </ListGroup>
+  );
+}
+
+function Memory({ selection, select }: ListProps) {
+  const memory = useProject(({ document }) => document.minds[selection.mind]?.memory) ?? {};
+  const { ask, dialog } = useDeclareKey(selection.mind);
+  const keys = namesOf(memory);
+  return (
+    <ListGroup
+      title="Memory"
+      add={{
+        what: 'a key',
+        run: () => ask({ onDeclared: () => select({ sheet: 'memory' }) }),
+      }}
+    >
       <ul>
         {keys.map((key) => (
           <Key key={key}>
@@ -105,8 +189,47 @@ export function MindList({
           </Key>
         ))}
       </ul>
-      <h2>Findings</h2>
-      <FindingList />
-    </Column>
+      {keys.length > 0 && (
+        <ListItem
+          type="button"
+          aria-current={selection.sheet === 'memory'}
+          onClick={() => select({ sheet: 'memory' })}
+        >
+          <small>All about memory …</small>
+        </ListItem>
+      )}
+      {dialog}
+    </ListGroup>
+  );
+}
+
+/** What there is to write and to watch: minds, the agents that have the chosen one, its trees, rules and memory. */
+export function MindList(props: ListProps) {
+  const { selection, select } = props;
+  const agents = useAgentsWith(selection.mind);
+  return (
+    <ListColumn aria-label="Minds">
+      <Minds {...props} />
+      {agents.length > 0 && (
+        <ListGroup title="Shown live in">
+          {agents.map((agent) => (
+            <ListItem
+              key={agent.name}
+              type="button"
+              aria-current={agent.name === selection.agent}
+              onClick={() => select({ agent: agent.name })}
+            >
+              {agent.title}
+            </ListItem>
+          ))}
+        </ListGroup>
+      )}
+      <Parts {...props} part="trees" />
+      <Parts {...props} part="rules" />
+      <Memory {...props} />
+      <ListGroup title="Findings">
+        <FindingList />
+      </ListGroup>
+    </ListColumn>
   );
 }

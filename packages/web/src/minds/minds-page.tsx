@@ -5,10 +5,13 @@ import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
 import { PlaceLayout, PlaceMain } from '../ui/place.ts';
+import { MemorySheet } from './memory-sheet.tsx';
 import { MindList } from './mind-list.tsx';
+import { MindSheet } from './mind-sheet.tsx';
+import { PartSheet } from './part-sheet.tsx';
 import { StatePlan } from './state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
-import { useSelection } from './use-selection.ts';
+import { useSelection, type Selection } from './use-selection.ts';
 
 /** With a plan above the sheet where the mind has states, else the sheet alone. */
 const Work = styled.div<{ $planned: boolean }>`
@@ -29,6 +32,30 @@ function useLeaf(): string | null {
   });
 }
 
+/** What is opened besides the states. */
+function OtherSheet({
+  selection,
+  select,
+}: {
+  selection: Selection;
+  select: (change: Partial<Selection>) => void;
+}) {
+  const { mind, sheet } = selection;
+  if (sheet === 'memory') return <MemorySheet key={mind} mind={mind} />;
+  const [part, name] = sheet!.split('.');
+  if (part === 'trees' || part === 'rules')
+    return (
+      <PartSheet
+        key={`${mind} ${sheet}`}
+        selection={selection}
+        part={part}
+        name={name ?? ''}
+        select={select}
+      />
+    );
+  return <MindSheet key={mind} selection={selection} select={select} />;
+}
+
 /** How characters behave: the state plan, the chosen state's sheet, the running ground beside it, the ledger below. */
 export function MindsPage({ header }: { header: ReactNode }) {
   const engine = useEngine();
@@ -36,7 +63,8 @@ export function MindsPage({ header }: { header: ReactNode }) {
   const { select } = selection;
   const leaf = useLeaf();
   const planned = useProject(
-    ({ document }) => document.minds[selection.mind]?.machine !== undefined,
+    ({ document }) =>
+      selection.sheet === null && document.minds[selection.mind]?.machine !== undefined,
   );
   const shown = selection.state ?? leaf;
   useEffect(
@@ -44,6 +72,10 @@ export function MindsPage({ header }: { header: ReactNode }) {
     [engine, selection.agent, selection.mind, shown],
   );
   const selectState = useCallback((state: string | null) => select({ state }), [select]);
+  const openPart = useCallback(
+    (part: 'trees' | 'rules', name: string) => select({ sheet: `${part}.${name}` }),
+    [select],
+  );
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (
     <PlaceLayout>
@@ -52,7 +84,17 @@ export function MindsPage({ header }: { header: ReactNode }) {
         <MindList selection={selection} select={select} />
         <Work $planned={planned}>
           {planned && <StatePlan selection={selection} shown={shown} onSelect={selectState} />}
-          <StateSheet key={shown} selection={selection} shown={shown} onSelect={selectState} />
+          {selection.sheet === null ? (
+            <StateSheet
+              key={shown}
+              selection={selection}
+              shown={shown}
+              onSelect={selectState}
+              onOpen={openPart}
+            />
+          ) : (
+            <OtherSheet selection={selection} select={select} />
+          )}
         </Work>
         <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
       </PlaceMain>

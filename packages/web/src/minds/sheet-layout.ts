@@ -33,3 +33,25 @@ export const RowBelow = styled.div`
   grid-column: 1 / -1;
   min-width: 0;
 `;
+
+/** The lower half of the work, in which what is chosen is edited. */
+export const Sheet = styled.section`
+  overflow: auto;
+  scrollbar-gutter: stable;
+  padding: 10px 14px 14px;
+`;
+
+export const PartTitle = styled.h2`
+  font: 600 1.35rem/1.2 var(--title);
+`;
+
+export const Buttons = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 8px;
+`;
+
+export const Trouble = styled.p`
+  color: var(--harm);
+`;

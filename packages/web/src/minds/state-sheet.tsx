@@ -18,18 +18,12 @@ import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
-import { ActivityCall, CallRows, isCall, useCallEntries } from './activity-call.tsx';
+import { ActivityCall, CallRows, isCall, useCallEntries, type OpenPart } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
-import { RowBelow, RowBody, RowName, SheetRow } from './sheet-layout.ts';
+import { RowBelow, RowBody, RowName, Sheet, SheetRow } from './sheet-layout.ts';
 import { WaysAround } from './ways-around.tsx';
 import type { Selection } from './use-selection.ts';
-
-const Sheet = styled.section`
-  overflow: auto;
-  scrollbar-gutter: stable;
-  padding: 10px 14px 14px;
-`;
 
 const Head = styled.div`
   display: flex;
@@ -84,10 +78,12 @@ function WholeActivity({
   mind,
   title,
   activity,
+  onOpen,
 }: {
   mind: string;
   title: string;
   activity: ActivityDocument;
+  onOpen: OpenPart;
 }) {
   return (
     <>
@@ -97,8 +93,14 @@ function WholeActivity({
       </Head>
       {isCall(activity) ? (
         <>
-          <ActivityCall mind={mind} activity={activity} path={`minds.${mind}.activity`} where="" />
-          <CallRows mind={mind} activity={activity} />
+          <ActivityCall
+            mind={mind}
+            activity={activity}
+            path={`minds.${mind}.activity`}
+            where=""
+            onOpen={onOpen}
+          />
+          <CallRows mind={mind} activity={activity} onOpen={onOpen} />
         </>
       ) : (
         <Note>{nodeText(activity)}</Note>
@@ -149,7 +151,13 @@ function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
   );
 }
 
-function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
+function ActivityRow({
+  mind,
+  state,
+  path,
+  run,
+  onOpen,
+}: Omit<ActionRowProps, 'list'> & { onOpen: OpenPart }) {
   const where = `while in ${titleOf(state)}`;
   const set = (action: ActivityDocument | null) =>
     run({
@@ -171,6 +179,7 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
             activity={activity}
             path={`${path}.activity`}
             where={where}
+            onOpen={onOpen}
             onRemove={() => set(null)}
           />
         )}
@@ -192,7 +201,7 @@ function ActivityRow({ mind, state, path, run }: Omit<ActionRowProps, 'list'>) {
       </Menu>
       {activity && isCall(activity) && (
         <RowBelow>
-          <CallRows mind={mind} activity={activity} />
+          <CallRows mind={mind} activity={activity} onOpen={onOpen} />
         </RowBelow>
       )}
       {dialog}
@@ -205,10 +214,12 @@ export function StateSheet({
   selection,
   shown,
   onSelect,
+  onOpen,
 }: {
   selection: Selection;
   shown: string | null;
   onSelect: (state: string | null) => void;
+  onOpen: OpenPart;
 }) {
   const { mind } = selection;
   const dispatch = useAppDispatch();
@@ -225,7 +236,7 @@ export function StateSheet({
     return (
       <Sheet aria-label={title ?? 'State'}>
         {activity ? (
-          <WholeActivity mind={mind} title={title!} activity={activity} />
+          <WholeActivity mind={mind} title={title!} activity={activity} onOpen={onOpen} />
         ) : (
           'This project has no mind yet.'
         )}
@@ -341,7 +352,7 @@ export function StateSheet({
         {simple && (
           <>
             <ActionRow mind={mind} state={state} list="entry" path={path} run={run} />
-            <ActivityRow mind={mind} state={state} path={path} run={run} />
+            <ActivityRow mind={mind} state={state} path={path} run={run} onOpen={onOpen} />
             <ActionRow mind={mind} state={state} list="exit" path={path} run={run} />
             {leaves.map((leave, index) => (
               <LeaveRow

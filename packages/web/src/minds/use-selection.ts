@@ -26,6 +26,8 @@ export interface Selection {
   agent: string | null;
   /** The state chosen; null to follow the agent. */
   state: string | null;
+  /** What is opened besides the states: `mind`, `memory`, `trees.` or `rules.` with a name; null for the states. */
+  sheet: string | null;
 }
 
 /** Agents of the started ground that have a mind, by name. */
@@ -58,19 +60,21 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
   const agent =
     agents.find(({ name }) => name === wanted) ?? agents.find(({ name }) => name === stirred);
   const state = search.get('state');
+  const sheet = search.get('sheet');
 
   const select = useCallback(
     (change: Partial<Selection>) => {
       // The address is read at the time of the call: it may have changed since this was rendered.
       const params = new URLSearchParams(window.location.search);
       const nextMind = change.mind ?? mind;
-      for (const key of ['agent', 'state'] as const) {
+      for (const key of ['agent', 'state', 'sheet'] as const) {
         if (!(key in change)) continue;
         if (change[key]) params.set(key, change[key]);
         else params.delete(key);
       }
       if (nextMind !== mind) {
         params.delete('state');
+        if (!change.sheet) params.delete('sheet');
         if (!change.agent) params.delete('agent');
       }
       void navigate(
@@ -80,5 +84,5 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
     },
     [id, mind, navigate],
   );
-  return { mind, agent: agent?.name ?? null, state, select };
+  return { mind, agent: agent?.name ?? null, state, sheet, select };
 }

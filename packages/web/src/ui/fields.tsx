@@ -13,8 +13,9 @@ export const Rows = styled.dl`
   grid-template-columns: auto minmax(0, 1fr);
   gap: 3px 10px;
   margin: 10px 0;
-  align-items: baseline;
+  align-items: start;
   dt {
+    padding-top: 1px;
     color: var(--mute);
   }
   dd {

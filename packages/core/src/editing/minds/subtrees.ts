@@ -1,7 +1,6 @@
 import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import type { Name, NodeDocument, ProjectDocument } from '../../model/documents.ts';
 import { freshIn } from '../../model/fresh-name.ts';
-import { NAME_ABOUT, NAME_PATTERN } from '../../model/names.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { fieldsOfNode, formOf, type RowEdit } from './rows.ts';
@@ -9,11 +8,11 @@ import { mapNode } from './walk-mind.ts';
 
 /** Rows made into a tree of their own, and a tree put in the place where it is called. */
 
-/** A free name for a tree, from words: “Comb the place” gives `combThePlace`. */
-export function treeNameFrom(words: string, trees: object | undefined): Name {
-  const [first = 'part', ...rest] = words.toLowerCase().match(/[a-z0-9]+/g) ?? [];
+/** A name that is free in a record, from words: “Comb the place” gives `combThePlace`; `other` where the words give none. */
+export function nameFromWords(words: string, record: object | undefined, other: string): Name {
+  const [first = '', ...rest] = words.toLowerCase().match(/[a-z0-9]+/g) ?? [];
   const stem = first + rest.map((word) => word[0].toUpperCase() + word.slice(1)).join('');
-  return freshIn(trees, /^[a-z]/.test(stem) ? stem.slice(0, 38) : 'part');
+  return freshIn(record, /^[a-z]/.test(stem) ? stem.slice(0, 38) : other);
 }
 
 /** Makes a row, with all inside it, a tree of its own, which is called in its place. Parameters of the tree around that it uses become its own. */
@@ -52,9 +51,7 @@ export function extractTree(
   };
   const names = [...used].sort();
   const parameters = Object.fromEntries(names.map((name) => [name, around[name]]));
-  const tree = treeNameFrom(title, mind.trees);
-  if (!NAME_PATTERN.test(tree))
-    throw new CommandError(`“${tree}” is not a usable name: it takes ${NAME_ABOUT}.`);
+  const tree = nameFromWords(title, mind.trees, 'part');
   const made = {
     title,
     ...(names.length > 0 && { parameters }),

@@ -37,26 +37,28 @@ const Form = styled.form`
 `;
 
 interface Asked {
-  /** A list is wanted, rather than one value. */
-  list: boolean;
+  /** Whether a list is wanted, or one value; left out: either. */
+  list?: boolean;
+  /** A name to begin with. */
+  name?: string;
   onDeclared: (name: string) => void;
 }
 
 /** `ask` opens the dialog, which must be rendered; `onDeclared` is called with the name of the key that was declared. */
 export function useDeclareKey(mind: string): {
-  ask: (list: boolean, onDeclared: (name: string) => void) => void;
+  ask: (asked: Asked) => void;
   dialog: ReactNode;
 } {
   const [asked, setAsked] = useState<Asked | null>(null);
   return {
-    ask: (list, onDeclared) => setAsked({ list, onDeclared }),
+    ask: setAsked,
     dialog: asked && <DeclareKey mind={mind} asked={asked} onClose={() => setAsked(null)} />,
   };
 }
 
 function DeclareKey({
   mind,
-  asked: { list, onDeclared },
+  asked: { list, name: wanted = '', onDeclared },
   onClose,
 }: {
   mind: string;
@@ -65,8 +67,10 @@ function DeclareKey({
 }) {
   const dispatch = useAppDispatch();
   const memory = useProject(({ document }) => document.minds[mind]?.memory);
-  const types = MEMORY_TYPES.filter((type) => type.startsWith('list') === list);
-  const [name, setName] = useState('');
+  const types = MEMORY_TYPES.filter(
+    (type) => list === undefined || type.startsWith('list') === list,
+  );
+  const [name, setName] = useState(wanted);
   const [type, setType] = useState<MemoryType>(list ? types[0] : 'agent');
   const [trouble, setTrouble] = useState<string | null>(null);
   const declare = (event: FormEvent) => {

@@ -1,0 +1,152 @@
+import { namesOf, PARAMETER_TYPES, type ActivityDocument } from '@crooked-lantern/core';
+import { ArrowLeft, Plus } from 'lucide-react';
+import styled from 'styled-components';
+import { useProject } from '../state/store.ts';
+import { useEdit, type Editing } from '../state/use-edit.ts';
+import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
+import { checkTitle, Choice } from '../ui/fields.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { Mentions, useMentions } from './mentions.tsx';
+import { checkName } from './mind-sheet.tsx';
+import { Outline } from './outline/outline.tsx';
+import { RowFindings } from './row-findings.tsx';
+import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
+import type { Selection } from './use-selection.ts';
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--line);
+  color: var(--mute);
+  > :last-child {
+    margin-left: auto;
+  }
+`;
+
+/** What a call of the tree must bring. */
+function Parameters({ mind, tree, editing }: { mind: string; tree: string; editing: Editing }) {
+  const document = useProject((project) => project.document.minds[mind].trees![tree]);
+  const parameters = document.parameters ?? {};
+  const path = (name: string) => ['minds', mind, 'trees', tree, 'parameters', name];
+  const { run, put } = editing;
+  const fresh = () => {
+    let name = 'place';
+    for (let i = 2; Object.hasOwn(parameters, name); i++) name = `place${i}`;
+    return name;
+  };
+  return (
+    <div>
+      {namesOf(parameters).map((name) => (
+        <span key={name} style={{ marginRight: 10 }}>
+          <InlineText
+            mono
+            label={`name of the parameter ${name}`}
+            value={name}
+            check={checkName(name, parameters)}
+            onCommit={(to) => run({ command: 'renameParameter', mind, tree, name, to })}
+          />
+          <Choice
+            label={`type of the parameter ${name}`}
+            value={parameters[name]}
+            options={PARAMETER_TYPES.map((id) => ({ id, title: id }))}
+            onChoose={(type) => put(path(name), type)}
+          />
+          <RemoveButton
+            label={`Remove the parameter ${name}`}
+            onPress={() => put(path(name), undefined)}
+          />
+          <RowFindings path={`minds.${mind}.trees.${tree}.parameters.${name}`} />
+        </span>
+      ))}
+      <QuietButton onPress={() => put(path(fresh()), 'point')} style={{ minHeight: 22 }}>
+        <Plus size={13} /> Add a parameter
+      </QuietButton>
+    </div>
+  );
+}
+
+/** A tree, or a set of rules, by itself. */
+export function PartSheet({
+  selection,
+  part,
+  name,
+  select,
+}: {
+  selection: Selection;
+  part: 'trees' | 'rules';
+  name: string;
+  select: (change: Partial<Selection>) => void;
+}) {
+  const { mind } = selection;
+  const document = useProject((project) => project.document.minds[mind]);
+  const editing = useEdit();
+  const mentions = useMentions(mind, part, name);
+  const { run, put, trouble } = editing;
+  const entry = document?.[part]?.[name];
+  const word = part === 'trees' ? 'tree' : 'rules';
+  if (!entry)
+    return (
+      <Sheet aria-label={`No such ${word}`}>
+        <p>
+          {document?.title} has no {word} “{name}”.
+        </p>
+        <Button onPress={() => select({ sheet: null })}>
+          <ArrowLeft size={14} /> Back
+        </Button>
+      </Sheet>
+    );
+  const title = entry.title ?? name;
+  const at = (field: string) => ['minds', mind, part, name, field];
+  const activity = (part === 'trees' ? { tree: name } : { rules: name }) as ActivityDocument;
+  return (
+    <Sheet aria-label={`${word} ${title}`}>
+      <Head>
+        <PartTitle>
+          <InlineText
+            label={`Title of ${title}`}
+            value={title}
+            check={(text) => checkTitle(text)}
+            onCommit={(text) => put(at('title'), text.trim())}
+          />
+        </PartTitle>
+        <span>
+          {word}{' '}
+          <InlineText
+            mono
+            label={`Name of ${title} in the file`}
+            value={name}
+            check={checkName(name, document[part] ?? {})}
+            onCommit={(to) => {
+              if (run({ command: 'renameInMind', mind, part, name, to }))
+                select({ sheet: `${part}.${to}` });
+            }}
+          />
+          {' · '}
+          <Mentions verb="called" mentions={mentions} />
+        </span>
+        <Button onPress={() => select({ sheet: null })}>
+          <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}
+        </Button>
+      </Head>
+      <InlineText
+        label={`Note on ${title}`}
+        value={entry.note ?? ''}
+        placeholder="note …"
+        onCommit={(text) => put(at('note'), text === '' ? undefined : text)}
+      />
+      {part === 'trees' && <Parameters mind={mind} tree={name} editing={editing} />}
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      <RowFindings path={`minds.${mind}.${part}.${name}`} own />
+      <Outline
+        mind={mind}
+        activity={activity}
+        label={`Rows of ${title}`}
+        place={title}
+        onOpen={(to, called) => select({ sheet: `${to}.${called}` })}
+      />
+    </Sheet>
+  );
+}
