@@ -30,13 +30,13 @@ describe('writing a mind from almost nothing', () => {
     await page.keyboard.press('Enter');
 
     await page.getByRole('button', { name: 'More for Stand' }).click();
-    await page.getByRole('menuitem', { name: 'Add a state beside' }).click();
-    await page.getByRole('button', { name: 'title of the state: New state. Edit' }).click();
+    await page.getByRole('menuitem', { name: 'New state beside' }).click();
+    await page.getByRole('textbox', { name: 'Title' }).waitFor();
     await page.keyboard.type('Come');
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Choose what it does while in Come' }).click();
     await page.getByRole('menuitem', { name: 'Move to' }).click();
-    await page.getByText('“Come” is never entered').waitFor();
+    await page.getByText('“Come” is never entered').first().waitFor();
 
     await state(page, 'stand').click();
     await page.getByRole('button', { name: 'Add a way out' }).click();
@@ -219,8 +219,11 @@ describe('the transport', () => {
 describe('a state inside a room', () => {
   it('says by which ways of the room it is left too, and leads there', async () => {
     const page = await app.open('/projects/night-watch/minds/warden?state=rounds&tick=5');
-    const ways = page.getByText(/it also leaves when: certain → Chase \(urgent\)/);
-    await ways.getByRole('button', { name: 'Calm' }).click();
+    const ways = page.getByRole('list', { name: 'Ways out of Calm' });
+    await ways.getByText('certain → Chase').waitFor();
+    // What it is worth now, as for its own ways out.
+    await ways.getByTestId('live-calm-1').getByText('false').waitFor();
+    await page.getByText('it also leaves when').getByRole('button', { name: 'Calm' }).click();
     await page.getByRole('button', { name: /^guard of transition 1 of Calm:/ }).waitFor();
   });
 });

@@ -35,16 +35,17 @@ export { applyCommand } from './editing/apply-command.ts';
 export { findState, idsOf, parentOf, withFreeIds } from './editing/change-machine.ts';
 export {
   archetypesWithMind,
+  eventsFor,
   eventsRaisedIn,
   mentionsOf,
   mindsSharingKey,
+  type KnownEvent,
   type Mention,
 } from './editing/minds/mentions.ts';
 export {
   CommandError,
   CAST_PARTS,
   GROUND_PARTS,
-  type ActionList,
   type CastChange,
   type CastDocument,
   type CastPart,

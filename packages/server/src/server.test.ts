@@ -518,6 +518,11 @@ describe('the pages', () => {
     expect([plain.body, plain.headers['content-encoding']]).toEqual(['plain', undefined]);
   });
 
+  it('are the answer to every address of a place, whatever its query names', async () => {
+    const page = await get('/projects/night/minds/warden?sheet=trees.combThePlace&state=comb');
+    expect([page.statusCode, page.body]).toEqual([200, '<title>Orchard</title>']);
+  });
+
   it('are no answer to what is neither a page nor there', async () => {
     expect((await get('/assets/gone.js')).statusCode).toBe(404);
     expect((await get('/api/gone')).statusCode).toBe(404);

@@ -1,5 +1,4 @@
 import type {
-  ActionDocument,
   MachineDocument,
   MindDocument,
   ProjectDocument,
@@ -71,12 +70,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return removeNamed(document, command.mind, 'trees', command.tree);
     case 'removeRules':
       return removeNamed(document, command.mind, 'rules', command.rules);
-    case 'addAction':
-      return changeActions(document, command, (actions) => [...actions, command.action]);
-    case 'setAction':
-      return changeActions(document, command, (actions) =>
-        replaceAt(actions, command.index, () => command.action),
-      );
     case 'changeParts':
       return changeParts(document, command.ground, command.changes);
     case 'setInCast':
@@ -105,8 +98,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
           document,
         ),
       );
-    case 'removeAction':
-      return changeActions(document, command, (actions) => removeAt(actions, command.index));
   }
 }
 
@@ -193,16 +184,5 @@ function changeLeaves(
 ): ProjectDocument {
   return changeState(document, where, (state) =>
     withoutUndefined({ ...state, leaves: emptyAsUndefined(change(state.leaves ?? [])) }),
-  );
-}
-
-function changeActions(
-  document: ProjectDocument,
-  where: { mind: string; state: string; list: 'entry' | 'exit' },
-  change: List<ActionDocument>,
-): ProjectDocument {
-  const { list } = where;
-  return changeState(document, where, (state) =>
-    withoutUndefined({ ...state, [list]: emptyAsUndefined(change(state[list] ?? [])) }),
   );
 }

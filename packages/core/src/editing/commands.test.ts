@@ -84,33 +84,12 @@ describe('commands on transitions', () => {
   });
 });
 
-describe('commands on actions', () => {
-  it('add, set and remove', () => {
-    expect(
-      state(
-        apply({ command: 'addAction', mind, state: 'peer', list: 'exit', action: { do: 'stop' } }),
-        'peer',
-      )!.exit,
-    ).toEqual([{ do: 'stop' }]);
-    expect(
-      state(
-        apply({
-          command: 'setAction',
-          mind,
-          state: 'chase',
-          list: 'entry',
-          index: 1,
-          action: { do: 'say', text: 'Hm' },
-        }),
-        'chase',
-      )!.entry![1],
-    ).toEqual({ do: 'say', text: 'Hm' });
-    expect(
-      state(
-        apply({ command: 'removeAction', mind, state: 'chase', list: 'entry', index: 0 }),
-        'chase',
-      )!.entry,
-    ).toHaveLength(1);
+describe('commands on what a state does', () => {
+  it('set its lists of actions and its activity, and take them away', () => {
+    const set = (change: object, of = 'chase') =>
+      state(apply({ command: 'changeState', mind, state: of, change }), of)!;
+    expect(set({ exit: [{ do: 'stop' }] }, 'peer').exit).toEqual([{ do: 'stop' }]);
+    expect(set({ entry: undefined })).not.toHaveProperty('entry');
     const moving = apply({
       command: 'changeState',
       mind,

@@ -24,15 +24,12 @@ export async function pageRoutes(app: FastifyInstance, folder: string): Promise<
     });
   }
   app.setNotFoundHandler((request, reply) => {
+    // What is asked for in the query, such as a tree by its name, makes no file of a page.
+    const [address] = request.url.split('?');
     const isPage =
-      request.method === 'GET' &&
-      !request.url.startsWith('/api') &&
-      !/\.[a-z0-9]+($|\?)/i.test(request.url);
+      request.method === 'GET' && !address.startsWith('/api') && !/\.[a-z0-9]+$/i.test(address);
     if (!isPage || !reply.sendFile)
-      throw new Problem(
-        'not-found',
-        `${request.method} ${request.url.split('?')[0]} is not known here.`,
-      );
+      throw new Problem('not-found', `${request.method} ${address} is not known here.`);
     return reply.sendFile('index.html');
   });
 }

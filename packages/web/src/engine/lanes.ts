@@ -20,6 +20,13 @@ export interface Lane {
   dots: Dot[];
   /** Active states, in the order they were entered. */
   active: string[];
+  /** By {@link transitionKey}, the ticks at which it was taken, in order. */
+  taken: Map<string, number[]>;
+}
+
+/** A transition as lanes count it: the state it leaves, and its number there from 1. */
+export function transitionKey(from: string, order: number): string {
+  return `${from} ${order}`;
 }
 
 export interface Lanes {
@@ -38,7 +45,7 @@ export function createLanes(): Lanes {
 export function laneOf(lanes: Lanes, agent: string): Lane {
   let lane = lanes.byAgent.get(agent);
   if (!lane) {
-    lane = { bands: [], awareness: [], dots: [], active: [] };
+    lane = { bands: [], awareness: [], dots: [], active: [], taken: new Map() };
     lanes.byAgent.set(agent, lane);
   }
   return lane;
@@ -86,6 +93,13 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.active.push(entry.state);
         settleBand(lane, entry.tick);
         break;
+      case 'transition': {
+        const key = transitionKey(entry.from, entry.order);
+        const ticks = lane.taken.get(key);
+        if (ticks) ticks.push(entry.tick);
+        else lane.taken.set(key, [entry.tick]);
+        break;
+      }
       case 'exit':
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);

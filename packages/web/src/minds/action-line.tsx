@@ -8,12 +8,12 @@ import {
   type ParameterSpec,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { X } from 'lucide-react';
+import { Ellipsis, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import type { MenuEntry } from '../ui/menu.tsx';
+import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionParameters } from './action-parameters.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
 import { RowFindings } from './row-findings.tsx';
@@ -23,13 +23,20 @@ const Line = styled.div`
   flex-wrap: wrap;
   align-items: baseline;
   gap: 0 4px;
-  > button:last-of-type {
-    opacity: 0;
-  }
-  &:hover > button:last-of-type,
-  > button:last-of-type:focus-visible {
+  &:hover .handle,
+  &:focus-within .handle {
     opacity: 1;
   }
+`;
+
+/** Needed now and then only. */
+const Handle = styled(QuietButton)`
+  min-height: 20px;
+  opacity: 0;
+`;
+
+const Small = styled.span`
+  color: var(--mute);
 `;
 
 const Word = styled.span`
@@ -79,22 +86,70 @@ export interface ActionLineProps {
   where: string;
   onChange: (action: ActionDocument) => void;
   onRemove: () => void;
+  /** Where it is one of several. */
+  onDuplicate?: () => void;
+  onMove?: (by: 1 | -1) => void;
 }
 
 /** One action in words, its parameters edited in place. */
-export function ActionLine({ mind, action, path, where, onChange, onRemove }: ActionLineProps) {
+export function ActionLine({
+  mind,
+  action,
+  path,
+  where,
+  onChange,
+  onRemove,
+  onDuplicate,
+  onMove,
+}: ActionLineProps) {
   const spec = actionSpec(action.do);
+  const { uninterrupted, ...plain } = action;
+  const entry = (id: string, text: string, onAction: () => void): MenuEntry => ({
+    id,
+    text,
+    label: text,
+    onAction,
+  });
+  const entries = [
+    ...(onMove
+      ? [entry('up', 'Move up', () => onMove(-1)), entry('down', 'Move down', () => onMove(1))]
+      : []),
+    ...(onDuplicate ? [entry('duplicate', 'Duplicate', onDuplicate)] : []),
+    ...(spec?.lasts
+      ? [
+          entry(
+            'uninterrupted',
+            uninterrupted ? 'May be interrupted' : 'Uninterrupted: no decision in between',
+            () =>
+              onChange(
+                (uninterrupted ? plain : { ...action, uninterrupted: true }) as ActionDocument,
+              ),
+          ),
+        ]
+      : []),
+  ];
   return (
-    <Line>
+    <Line
+      onKeyDown={(event) => {
+        if (!onMove || !event.altKey || !/^Arrow(Up|Down)$/.test(event.key)) return;
+        event.preventDefault();
+        event.stopPropagation();
+        onMove(event.key === 'ArrowUp' ? -1 : 1);
+      }}
+    >
       <Word>{spec?.title.toLowerCase() ?? action.do}</Word>
       <ActionParameters mind={mind} action={action} path={path} where={where} onChange={onChange} />
-      <QuietButton
-        aria-label={`Remove ${action.do} ${where}`}
-        onPress={onRemove}
-        style={{ minHeight: 20 }}
-      >
+      {uninterrupted && <Small>uninterrupted</Small>}
+      {entries.length > 0 && (
+        <Menu label={`Commands for ${action.do} ${where}`} entries={entries}>
+          <Handle className="handle" aria-label={`More for ${action.do} ${where}`}>
+            <Ellipsis size={12} />
+          </Handle>
+        </Menu>
+      )}
+      <Handle className="handle" aria-label={`Remove ${action.do} ${where}`} onPress={onRemove}>
         <X size={12} />
-      </QuietButton>
+      </Handle>
       <RowFindings path={path} />
     </Line>
   );

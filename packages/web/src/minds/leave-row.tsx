@@ -1,18 +1,19 @@
 import { TRANSITION_FIELDS } from '@crooked-lantern/core';
-import type { ActionDocument, DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
+import type { DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
 import { Ellipsis } from 'lucide-react';
-import { useRef } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../state/store.ts';
-import { useDrawing } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
-import { ActionLine, useActionEntries } from './action-line.tsx';
+import { useActionEntries } from './action-line.tsx';
+import { ActionList } from './action-list.tsx';
 import { listStates, titleOf } from './document-names.ts';
+import { EventField } from './event-field.tsx';
 import { ExpressionField } from '../expression/expression-field.tsx';
+import { LiveGuard } from './live-guard.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
 
@@ -27,60 +28,10 @@ const Small = styled.span`
   color: var(--mute);
 `;
 
-const Live = styled.span`
-  padding: 3px 2px 0 0;
-  overflow-wrap: anywhere;
-  text-align: right;
-  font-family: var(--mono);
-  color: var(--mute);
-  &[data-holds='true'] {
-    color: var(--done);
-  }
-  &[data-holds='wait'] {
-    color: var(--lampText);
-  }
-  &[data-holds='false'] b {
-    color: var(--refuse);
-  }
-  b {
-    font-weight: 400;
-  }
-`;
-
-/** The guard's worth now, written straight to the page: it may change every frame. */
-function LiveGuard({ index }: { index: number }) {
-  const box = useRef<HTMLSpanElement>(null);
-  useDrawing(({ frame }) => {
-    const state = frame?.readout?.state;
-    const leave = state?.leaves[index];
-    if (!box.current) return;
-    const [verdict, text] = box.current.children;
-    if (!state || !leave) {
-      box.current.dataset.holds = '';
-      verdict.textContent = '';
-      text.textContent = '';
-      return;
-    }
-    const waiting = leave.wait && leave.holds && state.active;
-    box.current.dataset.holds = waiting ? 'wait' : String(leave.holds);
-    // While its time runs the time is what one waits for; before that the values are.
-    const running =
-      leave.wait && state.active && (leave.wait.what === 'after' || leave.wait.done > 0);
-    verdict.textContent = leave.text === '' || running ? '' : `${leave.holds}`;
-    text.textContent = running
-      ? `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`
-      : ` ${leave.text}`;
-  });
-  return (
-    <Live ref={box} aria-live="off" data-testid={`live-${index + 1}`}>
-      <b />
-      <span />
-    </Live>
-  );
-}
-
 export interface LeaveRowProps {
   mind: string;
+  /** Whose values are shown. */
+  agent: string | null;
   state: string;
   title: string;
   leave: TransitionDocument;
@@ -89,7 +40,7 @@ export interface LeaveRowProps {
   path: string;
 }
 
-export function LeaveRow({ mind, state, title, leave, index, count, path }: LeaveRowProps) {
+export function LeaveRow({ mind, agent, state, title, leave, index, count, path }: LeaveRowProps) {
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document);
   const where = `transition ${index + 1} of ${title}`;
@@ -97,19 +48,23 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
   const change = (fields: Partial<TransitionDocument>) =>
     run({ command: 'changeTransition', mind, state, index, change: fields });
   const doing = leave.do ?? [];
-  const setDoing = (actions: ActionDocument[]) =>
-    change({ do: actions.length > 0 ? actions : undefined });
   const { entries: actions, dialog } = useActionEntries(mind, false, (action) =>
-    setDoing([...doing, action]),
+    change({ do: [...doing, action] }),
   );
   const states = listStates(document, mind);
   const target = states.find((listed) => listed.state.id === leave.to);
-  const targets: MenuEntry[] = states.map(({ state: { id }, state: listed, around }) => ({
-    id,
-    text: titleOf(listed),
-    label: `${'  '.repeat(around.length)}${titleOf(listed)}`,
-    onAction: () => change({ to: id }),
-  }));
+  const targets: MenuEntry[] = [
+    ...states.map(({ state: { id }, state: listed, around }) => ({
+      id,
+      text: titleOf(listed),
+      label: `${'  '.repeat(around.length)}${titleOf(listed)}`,
+      onAction: () => change({ to: id }),
+    })),
+    // No state can have this id.
+    entry('+stays', 'None: does something and stays', () =>
+      change({ to: undefined, internal: undefined }),
+    ),
+  ];
   const entries: MenuEntry[] = [
     ...(leave.when === undefined
       ? [entry('add-when', 'Add a guard', () => change({ when: 'time > 0' }))]
@@ -117,7 +72,7 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
           entry('drop-when', 'Remove the guard', () => change({ when: undefined, for: undefined })),
         ]),
     ...(leave.on === undefined
-      ? [entry('add-on', 'Wait for an event: done', () => change({ on: 'done' }))]
+      ? [entry('add-on', 'Wait for an event', () => change({ on: 'done' }))]
       : [entry('drop-on', 'Remove the event', () => change({ on: undefined }))]),
     ...(leave.when === undefined
       ? []
@@ -131,6 +86,15 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
     entry('urgent', leave.urgent ? 'Not urgent' : 'Urgent: before those inside', () =>
       change({ urgent: leave.urgent ? undefined : true }),
     ),
+    ...(leave.to === undefined
+      ? []
+      : [
+          entry(
+            'internal',
+            leave.internal ? 'Not internal' : 'Internal: does not leave the state it is in',
+            () => change({ internal: leave.internal ? undefined : true }),
+          ),
+        ]),
     entry('note', leave.note === undefined ? 'Add a note' : 'Remove the note', () =>
       change({ note: leave.note === undefined ? 'why' : undefined }),
     ),
@@ -148,6 +112,16 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
           ),
         ]
       : []),
+    entry('duplicate', 'Duplicate', () =>
+      run({
+        command: 'several',
+        what: `copy of ${where}`,
+        commands: [
+          { command: 'addTransition', mind, state, transition: leave },
+          { command: 'moveTransition', mind, state, from: count, to: index + 1 },
+        ],
+      }),
+    ),
     entry('remove', 'Remove', () => run({ command: 'removeTransition', mind, state, index })),
   ];
   return (
@@ -165,15 +139,10 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
         {leave.on !== undefined && (
           <span>
             <Small>on </Small>
-            <InlineText
-              mono
+            <EventField
+              mind={mind}
               label={`event of ${where}`}
               value={leave.on}
-              check={(text) =>
-                /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text)
-                  ? null
-                  : 'An event name such as done or sight.certain.'
-              }
               onCommit={(on) => change({ on })}
             />{' '}
           </span>
@@ -219,18 +188,14 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
           </span>
         )}
         {doing.length > 0 && <Small>do </Small>}
-        {doing.map((action, i) => (
-          <ActionLine
-            // Actions have no names; their place is what tells them apart.
-            key={i}
-            mind={mind}
-            action={action}
-            path={`${path}.do[${i}]`}
-            where={`of ${where}`}
-            onChange={(next) => setDoing(doing.map((other, at) => (at === i ? next : other)))}
-            onRemove={() => setDoing(doing.filter((_, at) => at !== i))}
-          />
-        ))}
+        <ActionList
+          mind={mind}
+          actions={doing}
+          path={`${path}.do`}
+          where={`of ${where}`}
+          onChange={(next) => change({ do: next })}
+        />
+        {leave.internal && <Small>internal </Small>}
         {leave.urgent && <Small>urgent </Small>}
         {leave.note !== undefined && (
           <Small>
@@ -256,7 +221,12 @@ export function LeaveRow({ mind, state, title, leave, index, count, path }: Leav
           → {target ? titleOf(target.state) : (leave.to ?? 'stays')}
         </QuietButton>
       </Menu>
-      <LiveGuard index={index} />
+      <LiveGuard
+        agent={agent}
+        state={state}
+        order={index + 1}
+        read={(watched) => ({ leave: watched.leaves[index], active: watched.active })}
+      />
       <Menu label={`commands for ${where}`} entries={entries}>
         <QuietButton aria-label={`More for ${where}`}>
           <Ellipsis size={14} />

@@ -9,9 +9,10 @@ import { MemorySheet } from './memory-sheet.tsx';
 import { MindList } from './mind-list.tsx';
 import { MindSheet } from './mind-sheet.tsx';
 import { PartSheet } from './part-sheet.tsx';
-import { StatePlan } from './state-plan.tsx';
+import { StatePlan } from './plan/state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
 import { useSelection, type Selection } from './use-selection.ts';
+import { useStateWork } from './use-state-work.tsx';
 
 /** With a plan above the sheet where the mind has states, else the sheet alone. */
 const Work = styled.div<{ $planned: boolean }>`
@@ -76,6 +77,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
     (part: 'trees' | 'rules', name: string) => select({ sheet: `${part}.${name}` }),
     [select],
   );
+  const work = useStateWork(selection, select);
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (
     <PlaceLayout>
@@ -83,7 +85,9 @@ export function MindsPage({ header }: { header: ReactNode }) {
       <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 32%)">
         <MindList selection={selection} select={select} />
         <Work $planned={planned}>
-          {planned && <StatePlan selection={selection} shown={shown} onSelect={selectState} />}
+          {planned && (
+            <StatePlan selection={selection} shown={shown} onSelect={selectState} work={work} />
+          )}
           {selection.sheet === null ? (
             <StateSheet
               key={shown}
@@ -91,6 +95,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
               shown={shown}
               onSelect={selectState}
               onOpen={openPart}
+              work={work}
             />
           ) : (
             <OtherSheet selection={selection} select={select} />
@@ -99,6 +104,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
         <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
       </PlaceMain>
       <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
+      {work.dialog}
     </PlaceLayout>
   );
 }

@@ -1,8 +1,6 @@
 import {
-  freshName,
   nodeText,
   statePaths,
-  type ActionList,
   type ActivityDocument,
   type DocumentCommand,
   type StateDocument,
@@ -18,6 +16,14 @@ import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
+import { ActionList } from './action-list.tsx';
+import { AttentionRow } from './attention-row.tsx';
+import { checkName } from './mind-sheet.tsx';
+import { RowFindings } from './row-findings.tsx';
+import { STATE_COMMANDS, type StateCommand } from './state-keys.ts';
+import type { StateWork } from './use-state-work.tsx';
+import { Kbd } from '../ui/pill.tsx';
+import { keyShown } from '../ui/pressed-key.ts';
 import { ActivityCall, CallRows, isCall, useCallEntries, type OpenPart } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
@@ -109,37 +115,33 @@ function WholeActivity({
   );
 }
 
+type StateChange = Extract<DocumentCommand, { command: 'changeState' }>['change'];
+
 interface ActionRowProps {
   mind: string;
   state: StateDocument;
-  list: ActionList;
+  list: 'entry' | 'exit';
   path: string;
-  run: (command: DocumentCommand) => unknown;
+  change: (change: StateChange) => unknown;
 }
 
-function ActionRow({ mind, state, list, path, run }: ActionRowProps) {
+function ActionRow({ mind, state, list, path, change }: ActionRowProps) {
   const where = `on ${list} of ${titleOf(state)}`;
+  const actions = state[list] ?? [];
   const { entries, dialog } = useActionEntries(mind, false, (action) =>
-    run({ command: 'addAction', mind, state: state.id, list, action }),
+    change({ [list]: [...actions, action] }),
   );
   return (
     <SheetRow>
       <RowName>on {list}</RowName>
       <RowBody>
-        {(state[list] ?? []).map((action, index) => (
-          <ActionLine
-            // Actions have no names; their place is what tells them apart.
-            key={index}
-            mind={mind}
-            action={action}
-            path={`${path}.${list}[${index}]`}
-            where={where}
-            onChange={(next) =>
-              run({ command: 'setAction', mind, state: state.id, list, index, action: next })
-            }
-            onRemove={() => run({ command: 'removeAction', mind, state: state.id, list, index })}
-          />
-        ))}
+        <ActionList
+          mind={mind}
+          actions={actions}
+          path={`${path}.${list}`}
+          where={where}
+          onChange={(next) => change({ [list]: next })}
+        />
       </RowBody>
       <Menu label={`Add an action ${where}`} entries={entries}>
         <QuietButton aria-label={`Add an action ${where}`}>
@@ -155,17 +157,11 @@ function ActivityRow({
   mind,
   state,
   path,
-  run,
+  change,
   onOpen,
 }: Omit<ActionRowProps, 'list'> & { onOpen: OpenPart }) {
   const where = `while in ${titleOf(state)}`;
-  const set = (action: ActivityDocument | null) =>
-    run({
-      command: 'changeState',
-      mind,
-      state: state.id,
-      change: { activity: action ?? undefined },
-    });
+  const set = (action: ActivityDocument | null) => change({ activity: action ?? undefined });
   const { entries: actions, dialog } = useActionEntries(mind, true, set);
   const calls = useCallEntries(mind, set);
   const { activity } = state;
@@ -215,11 +211,13 @@ export function StateSheet({
   shown,
   onSelect,
   onOpen,
+  work,
 }: {
   selection: Selection;
   shown: string | null;
   onSelect: (state: string | null) => void;
   onOpen: OpenPart;
+  work: StateWork;
 }) {
   const { mind } = selection;
   const dispatch = useAppDispatch();
@@ -229,6 +227,7 @@ export function StateSheet({
   );
   /** Another state has just been chosen: the focus that a closing menu gives back must not choose this one again. */
   const left = useRef(false);
+  const menuButton = useRef<HTMLButtonElement>(null);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
   const { machine, activity, title } = document.minds[mind] ?? {};
@@ -254,12 +253,6 @@ export function StateSheet({
   const siblings =
     parent === null ? machine : states.find((entry) => entry.state.id === parent)?.state;
   const isFirst = siblings?.initial === state.id;
-  const addState = (inside: string | null) => {
-    const id = freshName('state', (name) => titles.has(name));
-    run({ command: 'insertState', mind, parent: inside, state: { id, title: 'New state' } });
-    left.current = true;
-    onSelect(id);
-  };
   const addLeave = () => {
     const target = states.find(
       (entry) => entry.state.id !== state.id && !entry.around.includes(state.id),
@@ -271,39 +264,21 @@ export function StateSheet({
       transition: { to: target?.state.id ?? state.id, when: 'attention.strength > 0.5' },
     });
   };
-  const entries: MenuEntry[] = [
-    {
-      id: 'beside',
-      text: 'Add a state beside',
-      label: 'Add a state beside',
-      onAction: () => addState(parent),
+  const change = (fields: StateChange) =>
+    run({ command: 'changeState', mind, state: state.id, change: fields });
+  const entries = (Object.keys(STATE_COMMANDS) as StateCommand[]).map((id): MenuEntry => ({
+    id,
+    text: STATE_COMMANDS[id].name,
+    label: (
+      <>
+        {STATE_COMMANDS[id].name} <Kbd>{keyShown(STATE_COMMANDS[id].keys[0])}</Kbd>
+      </>
+    ),
+    onAction: () => {
+      left.current = true;
+      work.act(id, state.id, menuButton.current);
     },
-    ...(simple
-      ? [
-          {
-            id: 'inside',
-            text: 'Add a state inside',
-            label: 'Add a state inside',
-            onAction: () => addState(state.id),
-          },
-        ]
-      : []),
-    {
-      id: 'first',
-      text: 'Enter first',
-      label: 'Enter first',
-      onAction: () => run({ command: 'setInitial', mind, parent, initial: state.id }),
-    },
-    {
-      id: 'remove',
-      text: 'Remove the state',
-      label: 'Remove the state',
-      onAction: () => {
-        run({ command: 'removeState', mind, state: state.id });
-        onSelect(null);
-      },
-    },
-  ];
+  }));
   return (
     <Sheet
       aria-label={`State ${titleOf(state)}`}
@@ -317,22 +292,38 @@ export function StateSheet({
             label="title of the state"
             value={titleOf(state)}
             check={(text) => checkTitle(text)}
-            onCommit={(title) =>
-              run({
-                command: 'changeState',
-                mind,
-                state: state.id,
-                change: { title: title.trim() },
-              })
-            }
+            onCommit={(title) => change({ title: title.trim() })}
           />
         </h2>
         <span>
-          <code>{state.id}</code>
+          <InlineText
+            mono
+            label={`id of ${titleOf(state)}`}
+            value={state.id}
+            check={checkName(state.id, Object.fromEntries(titles))}
+            onCommit={(to) => {
+              if (
+                run({ command: 'renameInMind', mind, part: 'states', name: state.id, to }) === null
+              )
+                onSelect(to);
+            }}
+          />
           {isFirst ? ', first' : ''}
           {parent !== null && ` in ${titles.get(parent)}`}
           {state.kind && ` · ${state.kind === 'deepHistory' ? 'deep history' : state.kind}`}
           <Since titles={titles} />
+          {state.note === undefined && (
+            <>
+              {' '}
+              ·{' '}
+              <InlineText
+                label={`note on ${titleOf(state)}`}
+                value={state.note ?? ''}
+                placeholder="note …"
+                onCommit={(note) => change({ note: note === '' ? undefined : note })}
+              />
+            </>
+          )}
         </span>
         <div>
           {selection.state !== null && selection.agent !== null && (
@@ -341,24 +332,35 @@ export function StateSheet({
             </Button>
           )}
           <Menu label={`Commands for ${titleOf(state)}`} entries={entries}>
-            <QuietButton aria-label={`More for ${titleOf(state)}`}>
+            <QuietButton ref={menuButton} aria-label={`More for ${titleOf(state)}`}>
               <Ellipsis size={16} />
             </QuietButton>
           </Menu>
         </div>
       </Head>
-      {state.note && <Note>{state.note}</Note>}
+      {state.note !== undefined && (
+        <Note>
+          <InlineText
+            label={`note on ${titleOf(state)}`}
+            value={state.note ?? ''}
+            placeholder="note …"
+            onCommit={(note) => change({ note: note === '' ? undefined : note })}
+          />
+        </Note>
+      )}
+      <RowFindings path={path} own />
       <ul aria-label={`${titleOf(state)}: what it does and when it is left`}>
         {simple && (
           <>
-            <ActionRow mind={mind} state={state} list="entry" path={path} run={run} />
-            <ActivityRow mind={mind} state={state} path={path} run={run} onOpen={onOpen} />
-            <ActionRow mind={mind} state={state} list="exit" path={path} run={run} />
+            <ActionRow mind={mind} state={state} list="entry" path={path} change={change} />
+            <ActivityRow mind={mind} state={state} path={path} change={change} onOpen={onOpen} />
+            <ActionRow mind={mind} state={state} list="exit" path={path} change={change} />
             {leaves.map((leave, index) => (
               <LeaveRow
                 // Transitions have no names; their place is their number.
                 key={`${state.id} ${index}`}
                 mind={mind}
+                agent={selection.agent}
                 state={state.id}
                 title={titleOf(state)}
                 leave={leave}
@@ -367,10 +369,15 @@ export function StateSheet({
                 path={`${path}.leaves[${index}]`}
               />
             ))}
+            <AttentionRow
+              title={titleOf(state)}
+              attention={state.attention}
+              onChange={(attention) => change({ attention })}
+            />
           </>
         )}
         {state.kind === 'final' && (
-          <ActionRow mind={mind} state={state} list="entry" path={path} run={run} />
+          <ActionRow mind={mind} state={state} list="entry" path={path} change={change} />
         )}
       </ul>
       {simple && (
@@ -378,7 +385,7 @@ export function StateSheet({
           <Plus size={14} /> Add a way out
         </QuietButton>
       )}
-      <WaysAround of={listed} states={states} onSelect={onSelect} />
+      <WaysAround of={listed} agent={selection.agent} states={states} onSelect={onSelect} />
       {nothingRuns && <Note>Nothing runs yet: mend the errors listed under Findings.</Note>}
     </Sheet>
   );

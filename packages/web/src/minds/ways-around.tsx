@@ -1,19 +1,29 @@
 import styled from 'styled-components';
 import { Jump } from '../ui/button.tsx';
 import { shortReason, titleOf, type ListedState } from './document-names.ts';
+import { LiveGuard } from './live-guard.tsx';
+import { signsOf } from './plan/signs.ts';
 
-const Around = styled.p`
+const Around = styled.div`
   padding: 6px 0 0;
   color: var(--mute);
+  li {
+    display: grid;
+    grid-template-columns: 14px minmax(0, 1fr) 140px;
+    gap: 8px;
+    padding: 1px 4px;
+  }
 `;
 
 /** The ways out of the rooms around a state, the nearest first: by them it is left too. */
 export function WaysAround({
   of,
+  agent,
   states,
   onSelect,
 }: {
   of: ListedState;
+  agent: string | null;
   states: readonly ListedState[];
   onSelect: (state: string) => void;
 }) {
@@ -30,13 +40,29 @@ export function WaysAround({
         <Jump type="button" onClick={() => onSelect(id)}>
           {titleOf(room)}
         </Jump>{' '}
-        it also leaves when:{' '}
-        {room.leaves
-          .map(
-            (leave) =>
-              `${shortReason(leave)} → ${title(leave.to)}${leave.urgent ? ' (urgent)' : ''}`,
-          )
-          .join(' · ')}
+        it also leaves when:
+        <ol aria-label={`Ways out of ${titleOf(room)}`}>
+          {room.leaves.map((leave, i) => (
+            <li key={i}>
+              <span>
+                {i + 1}
+                {signsOf(leave)}
+              </span>
+              <span>
+                {shortReason(leave)} → {title(leave.to)}
+              </span>
+              <LiveGuard
+                agent={agent}
+                state={id}
+                order={i + 1}
+                read={({ around }) => {
+                  const outer = around.find((each) => each.id === id);
+                  return { leave: outer?.leaves[i], active: true };
+                }}
+              />
+            </li>
+          ))}
+        </ol>
       </Around>
     );
   });

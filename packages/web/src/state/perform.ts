@@ -74,10 +74,6 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return command.what;
     case 'put':
       return `${PUT_WORDS[command.how]}${wordsOfPath(document, command.path)}`;
-    case 'addAction':
-    case 'setAction':
-    case 'removeAction':
-      return `${command.list} of ${stateTitle(document, command.mind, command.state)}`;
   }
 }
 

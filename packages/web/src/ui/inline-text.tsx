@@ -54,6 +54,10 @@ export interface InlineTextProps {
   /** A message where the value can't be taken; it then stays open. */
   check?: (value: string) => string | null;
   onCommit: (value: string) => void;
+  /** It is open as soon as it is there. */
+  startsOpen?: boolean;
+  /** It has been closed, whether anything was kept or not. */
+  onEnd?: () => void;
 }
 
 /** Text that is edited where it stands: Enter or leaving keeps it, Escape gives it up. */
@@ -67,8 +71,10 @@ export function InlineText({
   about,
   check,
   onCommit,
+  startsOpen = false,
+  onEnd,
 }: InlineTextProps) {
-  const [draft, setDraft] = useState<string | null>(null);
+  const [draft, setDraft] = useState<string | null>(startsOpen ? value : null);
   const shown = useRef<HTMLButtonElement>(null);
   const field = useRef<HTMLInputElement>(null);
   const returnFocus = useRef(false);
@@ -100,12 +106,16 @@ export function InlineText({
   const problem = check?.(draft) ?? null;
   const commit = (byKey: boolean) => {
     if (problem !== null) {
-      if (!byKey) setDraft(null);
+      if (!byKey) {
+        setDraft(null);
+        onEnd?.();
+      }
       return;
     }
     returnFocus.current = byKey;
     setDraft(null);
     if (draft !== value) onCommit(draft);
+    onEnd?.();
   };
   return (
     <span>
@@ -127,6 +137,7 @@ export function InlineText({
             event.stopPropagation();
             returnFocus.current = true;
             setDraft(null);
+            onEnd?.();
           }
         }}
       />

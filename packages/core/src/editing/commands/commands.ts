@@ -1,5 +1,4 @@
 import type {
-  ActionDocument,
   GroundDocument,
   Name,
   ProjectDocument,
@@ -31,9 +30,6 @@ export type DocumentCommand =
   | ({ command: 'removeKey'; key: Name } & InMind)
   | ({ command: 'removeTree'; tree: Name } & InMind)
   | ({ command: 'removeRules'; rules: Name } & InMind)
-  | ({ command: 'addAction'; list: ActionList; action: ActionDocument } & InState)
-  | ({ command: 'setAction'; list: ActionList; index: number; action: ActionDocument } & InState)
-  | ({ command: 'removeAction'; list: ActionList; index: number } & InState)
   /** `what` says what is changed, for undo. */
   | { command: 'changeParts'; ground: Name; changes: PartChange[]; what: string }
   /** One entry of the cast put in place of what was there, added, or (with null) taken away. */
@@ -98,8 +94,6 @@ export type PartChange =
 
 /** Fields that are undefined are removed. */
 export type GroundChange = Partial<Pick<GroundDocument, 'title' | 'width' | 'height' | 'light'>>;
-
-export type ActionList = 'entry' | 'exit';
 
 interface InMind {
   mind: Name;

@@ -3,6 +3,7 @@ import type { Span } from '../../expression/ir.ts';
 import type { DocumentPath, MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
 import { mindsOf } from '../../model/kinds.ts';
+import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
 import { namesOf } from '../../model/names.ts';
 import { mapMind, type NameKind, type Visitor, type Where } from './walk-mind.ts';
 
@@ -88,6 +89,56 @@ export function eventsRaisedIn(
     },
   });
   return found;
+}
+
+/** An event that a mind may wait for, with who raises it. */
+export interface KnownEvent {
+  event: string;
+  about: string;
+}
+
+/** By the action that says a word, the sense it is heard of by. */
+const SAID: Partial<Record<string, Sense>> = { makeNoise: 'hearing', tellSquad: 'told' };
+
+/** Every event that anything raises for a mind: its own, those of other minds its agents have, what the senses raise, and what others say and do. */
+export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent[] {
+  const stacks = Object.values(document.archetypes).map(mindsOf);
+  const beside = new Set([mindName, ...stacks.filter((stack) => stack.includes(mindName)).flat()]);
+  const raisedBy = new Map<string, Set<string>>();
+  const note = (event: string, by: string) => {
+    if (!raisedBy.has(event)) raisedBy.set(event, new Set());
+    raisedBy.get(event)!.add(by);
+  };
+  for (const name of namesOf(document.minds)) {
+    const { title } = document.minds[name];
+    look(document.minds[name], name, {
+      name: (kind, called, { action }) => {
+        if (kind === 'event' && action && beside.has(name)) note(called, title);
+        const sense = action && kind === 'word' ? SAID[action.do] : undefined;
+        if (sense) note(`${sense}.${called}`, title);
+      },
+    });
+  }
+  const own = [...raisedBy].map(([event, by]) => ({
+    event,
+    about: `raised by ${[...by].join(', ')}`,
+  }));
+  const ofSenses = SENSES.flatMap((sense) => [
+    { event: sense, about: `anything of ${SENSE_KINDS[sense].title.toLowerCase()}` },
+    ...SENSE_KINDS[sense].raises.map((what) => ({
+      event: `${sense}.${what}`,
+      about: SENSE_KINDS[sense].title,
+    })),
+  ]);
+  const known = [
+    { event: 'done', about: 'what it does here has ended, or a final state inside was entered' },
+    { event: 'done.success', about: 'what it does here has succeeded' },
+    { event: 'done.failure', about: 'what it does here has failed' },
+    ...own,
+    ...ofSenses,
+    { event: 'stuck', about: 'the legs come no nearer to their goal' },
+  ];
+  return known.filter(({ event }, i) => known.findIndex((other) => other.event === event) === i);
 }
 
 /** Archetypes that have a mind, as their first or beside it. */

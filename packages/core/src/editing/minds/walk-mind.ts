@@ -20,7 +20,8 @@ import { withoutUndefined } from '../../model/without-undefined.ts';
  */
 
 /** What a name in a mind is the name of. */
-export type NameKind = 'state' | 'key' | 'list' | 'tree' | 'rules' | 'parameter' | 'event' | 'gait';
+export type NameKind =
+  'state' | 'key' | 'list' | 'tree' | 'rules' | 'parameter' | 'event' | 'gait' | 'word';
 
 /** Where something is written. */
 export interface Where {
@@ -68,6 +69,7 @@ const NAMES: Partial<Record<string, NameKind>> = {
   list: 'list',
   event: 'event',
   gait: 'gait',
+  word: 'word',
 };
 
 export function mapAction(action: ActionDocument, where: Where, visit: Visitor): ActionDocument {

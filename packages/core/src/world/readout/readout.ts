@@ -28,6 +28,8 @@ export interface StateReadout {
   /** Seconds since it was entered, where it is active. */
   since: number | null;
   leaves: LeaveReadout[];
+  /** The same of the states around it, the nearest first: by their ways out it is left too. */
+  around: { id: string; leaves: LeaveReadout[] }[];
 }
 
 export interface LeaveReadout {
@@ -143,6 +145,17 @@ function readLeave(agent: Agent, mind: RunnableMind, index: number, active: bool
   };
 }
 
+function readLeaves(agent: Agent, mind: RunnableMind, state: number, active: boolean) {
+  const { leaves } = mind.program.machine.states[state];
+  return leaves.map((leave) => readLeave(agent, mind, leave, active));
+}
+
+/** The states around one, the nearest first. */
+function around(states: readonly { parent: number }[], state: number): number[] {
+  const { parent } = states[state];
+  return parent < 0 ? [] : [parent, ...around(states, parent)];
+}
+
 /**
  * The readout of one of an agent's minds (its first where no name is given), with one of its states in
  * detail; null where there is no such agent or mind.
@@ -187,7 +200,11 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
             since: active
               ? (agent.tick - memory[mind.machine.states[index].enteredAt]) / agent.ticksPerSecond
               : null,
-            leaves: states[index].leaves.map((leave) => readLeave(agent, mind, leave, active)),
+            leaves: readLeaves(agent, mind, index, active),
+            around: around(states, index).map((outer) => ({
+              id: states[outer].id,
+              leaves: readLeaves(agent, mind, outer, configuration.includes(outer)),
+            })),
             rows: readRows(agent, mind, index),
           },
   };

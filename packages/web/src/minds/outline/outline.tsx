@@ -16,7 +16,8 @@ import { performRowEdit } from '../../state/perform.ts';
 import { useAppDispatch, useProject } from '../../state/store.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { QuietButton } from '../../ui/button.tsx';
-import { ChooseRow } from './choose-row.tsx';
+import { ChooseFrom } from '../../ui/choose-from.tsx';
+import { keyShown } from '../../ui/pressed-key.ts';
 import { drawStrip } from './draw-strip.ts';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { RESULTS, RowView } from './row-view.tsx';
@@ -111,7 +112,7 @@ function useLiveRows(grid: RefObject<HTMLElement | null>, counted: number): void
 }
 
 const HINT = (['insert', 'wrap', 'kind', 'guard', 'nest', 'up', 'remove'] satisfies RowCommand[])
-  .map((id) => `${ROW_COMMANDS[id].keys[0]} ${ROW_COMMANDS[id].name.toLowerCase()}`)
+  .map((id) => `${keyShown(ROW_COMMANDS[id].keys[0])} ${ROW_COMMANDS[id].name.toLowerCase()}`)
   .join(' · ');
 
 /**
@@ -278,7 +279,7 @@ export function Outline({
         {trouble ? <p role="alert">{trouble}</p> : <p>{HINT} · Esc, then Tab leaves the rows</p>}
       </Foot>
       {asked && (
-        <ChooseRow
+        <ChooseFrom
           key={asked.what}
           label={
             asked.what === 'insert'

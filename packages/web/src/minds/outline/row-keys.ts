@@ -1,5 +1,3 @@
-import type { KeyboardEvent } from 'react';
-
 /** What can be done with a row, with the key for it while a row has the focus. */
 
 export const ROW_COMMANDS = {
@@ -26,34 +24,3 @@ export const ROW_COMMANDS = {
 } as const satisfies Record<string, { name: string; keys: readonly string[] }>;
 
 export type RowCommand = keyof typeof ROW_COMMANDS;
-
-/** How a key press is written in the table. */
-export function pressed(event: KeyboardEvent): string {
-  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const held = [
-    (event.ctrlKey || event.metaKey) && 'Ctrl',
-    event.altKey && 'Alt',
-    // A sign that takes Shift on some keyboards is the sign itself.
-    event.shiftKey && (event.key.length > 1 || /[a-z]/i.test(event.key)) && 'Shift',
-  ];
-  return [...held.filter(Boolean), key].join('+');
-}
-
-export function commandFor(event: KeyboardEvent): RowCommand | null {
-  const press = pressed(event);
-  const found = Object.entries(ROW_COMMANDS).find(([, { keys }]) =>
-    (keys as readonly string[]).includes(press),
-  );
-  return found ? (found[0] as RowCommand) : null;
-}
-
-const SHOWN: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', Delete: 'Del' };
-
-/** The key as people read it. */
-export function keyShown(command: RowCommand): string {
-  const [first] = ROW_COMMANDS[command].keys;
-  return first
-    .split('+')
-    .map((part) => SHOWN[part] ?? (part.length === 1 ? part.toUpperCase() : part))
-    .join('+');
-}

@@ -6,9 +6,10 @@ import { QuietButton } from '../../ui/button.tsx';
 import { InlineText } from '../../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../../ui/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
+import { keyShown } from '../../ui/pressed-key.ts';
 import { RowFindings } from '../row-findings.tsx';
 import { RowFields } from './row-fields.tsx';
-import { keyShown, ROW_COMMANDS, type RowCommand } from './row-keys.ts';
+import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { rowSentence } from './row-words.ts';
 import type { KnownRow } from './visible-rows.ts';
 
@@ -234,7 +235,7 @@ export const RowView = memo(function RowView({
     text: ROW_COMMANDS[id].name,
     label: (
       <>
-        {ROW_COMMANDS[id].name} <Kbd>{keyShown(id)}</Kbd>
+        {ROW_COMMANDS[id].name} <Kbd>{keyShown(ROW_COMMANDS[id].keys[0])}</Kbd>
       </>
     ),
     onAction: () => acts.command(id, known),

@@ -9,6 +9,7 @@ import {
   type NodeDocument,
   type OutlineRow,
 } from '@crooked-lantern/core';
+import type { NamedChoice } from '../../ui/choose-from.tsx';
 import { counted } from '../../ui/counted.ts';
 
 /** What rows are called and said to be, for people and readers. */
@@ -80,16 +81,9 @@ export function rowSentence(row: OutlineRow): string {
   }
 }
 
-/** What can stand as a row, with its one-line meaning. */
-export interface RowChoice {
-  id: string;
-  name: string;
-  about: string;
-}
-
 const firstSentence = (text: string) => /^.*?[.:;](?=\s|$)/.exec(text)?.[0] ?? text;
 
-export const NODE_CHOICES: RowChoice[] = NODE_KINDS.filter(
+export const NODE_CHOICES: NamedChoice[] = NODE_KINDS.filter(
   (kind) => kind !== 'tree' && kind !== 'rules',
 ).map((kind) => ({
   id: kind,
@@ -97,7 +91,7 @@ export const NODE_CHOICES: RowChoice[] = NODE_KINDS.filter(
   about: firstSentence(nodeSpec(kind).about),
 }));
 
-export const ACTION_CHOICES: RowChoice[] = (Object.keys(ACTIONS) as ActionName[]).map((name) => ({
+export const ACTION_CHOICES: NamedChoice[] = (Object.keys(ACTIONS) as ActionName[]).map((name) => ({
   id: `do ${name}`,
   name: actionSpec(name)!.title,
   about: firstSentence(actionSpec(name)!.about),

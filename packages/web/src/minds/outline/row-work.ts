@@ -28,13 +28,14 @@ import {
 } from '@crooked-lantern/core';
 import { useMemo } from 'react';
 import { useProject } from '../../state/store.ts';
-import { ACTION_CHOICES, NODE_CHOICES, type RowChoice } from './row-words.ts';
+import type { NamedChoice } from '../../ui/choose-from.tsx';
+import { ACTION_CHOICES, NODE_CHOICES } from './row-words.ts';
 
 /** What rows can be made from, and how a choice becomes a row. */
 
 type Wrapping = Exclude<NodeKindName, 'tree' | 'rules' | 'condition'>;
 
-const RULE: RowChoice = {
+const RULE: NamedChoice = {
   id: 'rule',
   name: 'Rule',
   about: 'when something holds or turns true, does something',
@@ -45,7 +46,7 @@ export function useRowChoices(mind: string) {
   const document = useProject((project) => project.document.minds[mind]);
   return useMemo(() => {
     const { trees = {}, rules = {} } = document ?? {};
-    const calls: RowChoice[] = [
+    const calls: NamedChoice[] = [
       ...Object.entries(trees).map(([name, { title, note }]) => ({
         id: `tree ${name}`,
         name: `Tree ${title ?? name}`,

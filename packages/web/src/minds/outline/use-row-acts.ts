@@ -8,7 +8,8 @@ import {
   type RefObject,
   type SetStateAction,
 } from 'react';
-import { commandFor, pressed, ROW_COMMANDS, type RowCommand } from './row-keys.ts';
+import { commandPressed, pressed } from '../../ui/pressed-key.ts';
+import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, type RowActs } from './row-view.tsx';
 import { PLAIN_COMMANDS, rowWork } from './row-work.ts';
 import { idsBetween, type KnownRow } from './visible-rows.ts';
@@ -193,7 +194,7 @@ export function useRowActs(surroundings: Surroundings) {
         return;
       }
       leaving.current = false;
-      const named = commandFor(event);
+      const named = commandPressed(ROW_COMMANDS, event);
       if (!walk(press, known) && named === null) return;
       event.preventDefault();
       if (named) command(named, known);

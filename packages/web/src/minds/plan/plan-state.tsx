@@ -1,4 +1,6 @@
+import type { PointerEvent } from 'react';
 import type { PlacedState } from './plan-layout.ts';
+import { SIGNS } from './signs.ts';
 
 interface StateProps {
   placed: PlacedState;
@@ -9,64 +11,104 @@ interface StateProps {
   /** For a closed room: title of what is active inside, or how much there is. */
   inside: string | null;
   onChoose: () => void;
+  onFold: () => void;
+  onDrag: (event: PointerEvent<SVGElement>) => void;
 }
 
-/** One state as the plan draws it; its classes are styled by the plan. */
-export function PlanState({ placed, lit, lately, chosen, share, inside, onChoose }: StateProps) {
-  const { x, y, width, height, kind, title } = placed;
+const SHAPES: Record<PlacedState['kind'], string> = {
+  leaf: 'State',
+  room: 'Room',
+  closed: 'Folded room',
+  final: 'Final state',
+  history: 'History',
+  deepHistory: 'Deep history',
+};
+
+/** One state as the plan draws it; its classes are styled by the plan. Its keys are the plan's. */
+export function PlanState({
+  placed,
+  lit,
+  lately,
+  chosen,
+  share,
+  inside,
+  onChoose,
+  onFold,
+  onDrag,
+}: StateProps) {
+  const { x, y, width, height, kind, title, parallel, stays } = placed;
   const room = kind === 'room';
   const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}`;
   const radius = room ? 12 : kind === 'leaf' || kind === 'closed' ? 8 : height / 2;
+  const percent = share === undefined ? 0 : Math.round(share * 100);
+  const before = kind === 'history' || kind === 'deepHistory' ? `${SIGNS[kind]} ` : '';
+  const shown = `${before}${parallel ? `${SIGNS.parallel} ` : ''}${title}`;
   return (
     <g
       className="state"
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`${room ? 'Room' : 'State'} ${title}${lit ? ', active' : ''}${share ? `, ${Math.round(share * 100)} % of the time` : ''}`}
+      aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${percent > 0 ? `, ${percent} % of the time` : ''}`}
       data-state={placed.id}
       data-active={lit}
+      onPointerDown={onDrag}
       onClick={(event) => {
         event.stopPropagation();
         onChoose();
       }}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
+      onDoubleClick={(event) => {
         event.stopPropagation();
-        onChoose();
+        if (room || kind === 'closed') onFold();
       }}
     >
       <rect
-        className={`${room ? 'room' : 'leaf'}${placed.parallel ? ' parallel' : ''}${tone}`}
+        className={`${room ? 'room' : 'leaf'}${parallel ? ' parallel' : ''}${tone}`}
         x={x}
         y={y}
         width={width}
         height={height}
         rx={radius}
       />
+      {kind === 'final' && (
+        <rect
+          className="ring"
+          x={x + 3.5}
+          y={y + 3.5}
+          width={width - 7}
+          height={height - 7}
+          rx={radius - 3.5}
+        />
+      )}
       {room ? (
         <text className={`title-room${lit ? ' lit' : ''}`} x={x + 14} y={y + 19}>
-          {title}
+          {shown}
         </text>
       ) : (
         <text
           className={`title-leaf${lit ? ' lit' : ''}`}
           x={x + width / 2}
-          y={y + height / 2 + (inside === null ? 4.5 : 1)}
+          // What stands in the lower corners must not cover the name.
+          y={y + height / 2 + (inside === null && percent === 0 && stays === 0 ? 4.5 : 0)}
           textAnchor="middle"
         >
-          {title}
+          {shown}
         </text>
       )}
       {inside !== null && (
-        <text className="share" x={x + width / 2} y={y + height - 7} textAnchor="middle">
+        <text className="share" x={x + 6} y={y + height - 6}>
           {inside}
         </text>
       )}
-      {!room && share !== undefined && share >= 0.005 && (
-        <text className="share" x={x + width - 5} y={y + 11} textAnchor="end">
-          {Math.round(share * 100)}%
+      {!room && stays > 0 && inside === null && (
+        <text className="share" x={x + 6} y={y + height - 6}>
+          {SIGNS.internal}
+          {stays}
+        </text>
+      )}
+      {!room && percent > 0 && (
+        <text className="share" x={x + width - 6} y={y + height - 6} textAnchor="end">
+          {percent}%
         </text>
       )}
       <rect

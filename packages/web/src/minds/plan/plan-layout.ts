@@ -1,6 +1,7 @@
 import type { StateDocument } from '@crooked-lantern/core';
 import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api.js';
-import { shortReason, titleOf } from './document-names.ts';
+import { shortReason, titleOf } from '../document-names.ts';
+import { signsOf } from './signs.ts';
 
 /** Where everything of a state plan goes, in pixels of the plan. */
 export interface PlanLayout {
@@ -13,7 +14,9 @@ export interface PlanLayout {
 export interface PlacedState {
   id: string;
   title: string;
-  kind: 'leaf' | 'room' | 'closed' | 'final' | 'history';
+  kind: 'leaf' | 'room' | 'closed' | 'final' | 'history' | 'deepHistory';
+  /** Transitions that lead nowhere else: they do something, and it stays. */
+  stays: number;
   /** For a closed room, the ids of all that is inside it. */
   inside: string[];
   parallel: boolean;
@@ -69,25 +72,27 @@ function layouter(): InstanceType<typeof ELK> {
   return elk;
 }
 
+/** Which rooms are seen from within. */
+export interface Rooms {
+  open: ReadonlySet<string>;
+  folded: ReadonlySet<string>;
+}
+
 /** Rooms inside rooms stay closed unless they are asked for, so that a large machine still fits. */
-function isOpen(state: StateDocument, depth: number, open: ReadonlySet<string>): boolean {
-  return depth === 0 || open.has(state.id);
+function isOpen({ id }: StateDocument, depth: number, { open, folded }: Rooms): boolean {
+  return !folded.has(id) && (depth === 0 || open.has(id));
 }
 
-function kindOf(
-  state: StateDocument,
-  depth: number,
-  open: ReadonlySet<string>,
-): PlacedState['kind'] {
+function kindOf(state: StateDocument, depth: number, rooms: Rooms): PlacedState['kind'] {
   if (state.kind === 'final') return 'final';
-  if (state.kind === 'history' || state.kind === 'deepHistory') return 'history';
+  if (state.kind === 'history' || state.kind === 'deepHistory') return state.kind;
   if (!state.states || state.states.length === 0) return 'leaf';
-  return isOpen(state, depth, open) ? 'room' : 'closed';
+  return isOpen(state, depth, rooms) ? 'room' : 'closed';
 }
 
-function toNode(state: StateDocument, depth: number, open: ReadonlySet<string>): ElkNode {
+function toNode(state: StateDocument, depth: number, rooms: Rooms): ElkNode {
   const title = titleOf(state);
-  if (kindOf(state, depth, open) === 'room') {
+  if (kindOf(state, depth, rooms) === 'room') {
     return {
       id: state.id,
       layoutOptions: {
@@ -95,7 +100,7 @@ function toNode(state: StateDocument, depth: number, open: ReadonlySet<string>):
         'elk.nodeSize.constraints': 'MINIMUM_SIZE',
         'elk.nodeSize.minimum': `(${title.length * LETTER + 30}, 40)`,
       },
-      children: state.states!.map((inner) => toNode(inner, depth + 1, open)),
+      children: state.states!.map((inner) => toNode(inner, depth + 1, rooms)),
     };
   }
   return { id: state.id, width: Math.max(72, title.length * LETTER + 26), height: LEAF_HEIGHT };
@@ -117,14 +122,14 @@ function wrapWords(text: string): string[] {
 function standIns(
   states: readonly StateDocument[],
   depth: number,
-  open: ReadonlySet<string>,
+  rooms: Rooms,
   room: string | null,
   into: Map<string, string>,
 ): Map<string, string> {
   for (const state of states) {
     into.set(state.id, room ?? state.id);
-    const closed = room ?? (isOpen(state, depth, open) ? null : state.id);
-    standIns(state.states ?? [], depth + 1, open, closed, into);
+    const closed = room ?? (isOpen(state, depth, rooms) ? null : state.id);
+    standIns(state.states ?? [], depth + 1, rooms, closed, into);
   }
   return into;
 }
@@ -140,8 +145,8 @@ function toEdges(
       const target = leave.to === undefined ? undefined : known.get(leave.to);
       // What stays inside a closed room is not drawn.
       if (target === undefined || (target === source && source !== state.id)) return [];
-      const words = `${i + 1} ${shortReason(leave)}`;
-      const lines = brief ? [`${i + 1}`] : wrapWords(words);
+      const number = `${i + 1}${signsOf(leave)}`;
+      const lines = brief ? [number] : wrapWords(`${number} ${shortReason(leave)}`);
       const widest = Math.max(...lines.map((line) => line.length));
       return [
         {
@@ -184,7 +189,7 @@ function wordsOf(states: readonly StateDocument[]): Map<string, string> {
     states.flatMap((state): [string, string][] => [
       ...(state.leaves ?? []).map((leave, i): [string, string] => [
         `${state.id} ${i + 1}`,
-        `${i + 1} ${shortReason(leave)}`,
+        `${i + 1}${signsOf(leave)} ${shortReason(leave)}`,
       ]),
       ...wordsOf(state.states ?? []),
     ]),
@@ -192,21 +197,17 @@ function wordsOf(states: readonly StateDocument[]): Map<string, string> {
 }
 
 /** Layouts that were kept are of use only while this is the same. */
-export const LAYOUT_VERSION = 2;
+export const LAYOUT_VERSION = 3;
 
 /**
  * Lays a machine out by itself, nested rooms and lines with right angles: to the right and downwards, each
- * with what transitions are taken for and with their numbers alone, which takes less room. `open` names the
- * inner rooms to show from within.
+ * with what transitions are taken for and with their numbers alone, which takes less room.
  */
-export function layoutPlans(
-  states: readonly StateDocument[],
-  open: ReadonlySet<string>,
-): Promise<PlanLayout[]> {
+export function layoutPlans(states: readonly StateDocument[], rooms: Rooms): Promise<PlanLayout[]> {
   return Promise.all(
     [false, true].flatMap((brief) =>
       (['RIGHT', 'DOWN'] as const).map((direction) =>
-        layoutTowards(direction, brief, states, open),
+        layoutTowards(direction, brief, states, rooms),
       ),
     ),
   );
@@ -231,13 +232,13 @@ async function layoutTowards(
   direction: 'RIGHT' | 'DOWN',
   brief: boolean,
   states: readonly StateDocument[],
-  open: ReadonlySet<string>,
+  rooms: Rooms,
 ): Promise<PlanLayout> {
   const graph: ElkNode = {
     id: '#plan',
     layoutOptions: { ...OPTIONS, 'elk.direction': direction },
-    children: states.map((state) => toNode(state, 0, open)),
-    edges: toEdges(states, standIns(states, 0, open, null, new Map()), brief),
+    children: states.map((state) => toNode(state, 0, rooms)),
+    edges: toEdges(states, standIns(states, 0, rooms, null, new Map()), brief),
   };
   const placed = await layouter().layout(graph);
   const origins = new Map<string, [number, number]>();
@@ -250,7 +251,7 @@ async function layoutTowards(
   index(placed);
   const listed: PlacedState[] = [];
   const list = (state: StateDocument, depth: number) => {
-    const kind = kindOf(state, depth, open);
+    const kind = kindOf(state, depth, rooms);
     const [x, y] = origins.get(state.id)!;
     const { width = 0, height = 0 } = sizes.get(state.id)!;
     listed.push({
@@ -259,6 +260,7 @@ async function layoutTowards(
       kind,
       inside: kind === 'closed' ? idsOf(state.states!) : [],
       parallel: state.kind === 'parallel',
+      stays: (state.leaves ?? []).filter(({ to }) => to === undefined).length,
       x,
       y,
       width,

@@ -1,8 +1,14 @@
 import type { RefObject } from 'react';
 import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
 import styled from 'styled-components';
-import { openedEntry, openedList, Surface } from '../../ui/menu.tsx';
-import type { RowChoice } from './row-words.ts';
+import { openedEntry, openedList, Surface } from './menu.tsx';
+
+/** Something to choose, with its one-line meaning. */
+export interface NamedChoice {
+  id: string;
+  name: string;
+  about: string;
+}
 
 const Box = styled(Surface)`
   width: min(520px, calc(100vw - 24px));
@@ -37,8 +43,8 @@ const Entry = styled(MenuItem)`
   }
 `;
 
-/** A list to choose what a row becomes, found by typing part of its name, with the one-line meaning beside each. */
-export function ChooseRow({
+/** A list to choose from, found by typing part of a name, with the one-line meaning beside each. */
+export function ChooseFrom({
   label,
   at,
   choices,
@@ -46,9 +52,9 @@ export function ChooseRow({
   onClose,
 }: {
   label: string;
-  /** The row it opens under. */
+  /** What it opens under. */
   at: RefObject<Element | null>;
-  choices: readonly RowChoice[];
+  choices: readonly NamedChoice[];
   onChoose: (id: string) => void;
   onClose: () => void;
 }) {

@@ -1,0 +1,263 @@
+import { findState, parentOf } from '@crooked-lantern/core';
+import { Minus, Plus, Scan, CircleHelp } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
+import { useProject } from '../../state/store.ts';
+import { useEdit } from '../../state/use-edit.ts';
+import { QuietButton } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { commandPressed, keyShown, pressed } from '../../ui/pressed-key.ts';
+import { listStates, titleOf } from '../document-names.ts';
+import { STATE_COMMANDS } from '../state-keys.ts';
+import type { Selection } from '../use-selection.ts';
+import type { StateWork } from '../use-state-work.tsx';
+import { nearestState, type Direction } from './nearest-state.ts';
+import { LABEL_LINE, type PlacedState } from './plan-layout.ts';
+import { Line } from './plan-line.tsx';
+import { insideOf, PlanState, shareOf } from './plan-state.tsx';
+import { Corner, Frame, Legend, PlanTrouble, Scroll, Svg, Waiting } from './plan-style.ts';
+import { SIGN_WORDS } from './signs.ts';
+import { SmallMap } from './small-map.tsx';
+import { useLivePlan } from './use-live-plan.ts';
+import { usePlanLayout } from './use-plan-layout.ts';
+import { useStateDrag } from './use-state-drag.ts';
+import { useZoom } from './use-zoom.ts';
+
+/** Pixels around what is brought into sight. */
+const ROUND_ABOUT = 20;
+
+/** Scrolls the box, and nothing around it, by as little as it takes. */
+function bringIntoSight(box: Element, drawn: Element): void {
+  const [frame, at] = [box.getBoundingClientRect(), drawn.getBoundingClientRect()];
+  const by = (from: number, to: number, start: number, end: number) => {
+    if (from - ROUND_ABOUT < start) return from - ROUND_ABOUT - start;
+    return Math.max(0, to + ROUND_ABOUT - end);
+  };
+  box.scrollLeft += by(at.left, at.right, frame.left, frame.right);
+  box.scrollTop += by(at.top, at.bottom, frame.top, frame.bottom);
+}
+
+/** What a state's keys do besides those of the commands. */
+const PLAN_KEYS: [string, string][] = [
+  ['Arrows', 'to the nearest state'],
+  ['1 to 9', 'along the way out of that number'],
+  ['Enter', 'choose, and edit it below'],
+  ['Space', 'fold or unfold a room'],
+  ['+ and −', 'larger and smaller'],
+  ['0', 'fitted'],
+];
+
+function PlanLegend({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title="Signs and keys of the plan" isOpen onClose={onClose}>
+      <Legend>
+        {[
+          ...SIGN_WORDS,
+          ...PLAN_KEYS,
+          ...Object.values(STATE_COMMANDS).map(({ name, keys }) => [keyShown(keys[0]), name]),
+        ].map(([sign, words]) => [
+          <dt key={`${sign} ${words}`}>{sign}</dt>,
+          <dd key={words}>{words}</dd>,
+        ])}
+      </Legend>
+    </Dialog>
+  );
+}
+
+/** The box's inner size, without what a scrollbar takes below: the plan's size, which brings it up, must not follow from it. */
+function useRoom(box: HTMLElement | null): { width: number; height: number } {
+  const [room, setRoom] = useState({ width: 640, height: 240 });
+  useEffect(() => {
+    if (!box) return undefined;
+    const observer = new ResizeObserver(() => {
+      const [width, height] = [box.clientWidth, box.offsetHeight];
+      setRoom((last) =>
+        last.width === width && last.height === height ? last : { width, height },
+      );
+    });
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [box]);
+  return room;
+}
+
+/** The state machine, laid out by itself; what is lit is running in the chosen agent. */
+export function StatePlan({
+  selection,
+  shown,
+  onSelect,
+  work,
+}: {
+  selection: Selection;
+  shown: string | null;
+  onSelect: (state: string) => void;
+  work: StateWork;
+}) {
+  const { mind } = selection;
+  const [box, setBox] = useState<HTMLElement | null>(null);
+  const room = useRoom(box);
+  const [folds, setFolds] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const [legend, setLegend] = useState(false);
+  const layout = usePlanLayout(mind, selection.state, room, folds);
+  const live = useLivePlan(selection.agent);
+  const { scale, zoom, zoomBy, fit, pan } = useZoom(box, room, layout);
+  const document = useProject((project) => project.document);
+  const { run, trouble } = useEdit();
+  const machine = document.minds[mind]?.machine;
+  const titles = useMemo(
+    () => new Map(listStates(document, mind).map(({ state }) => [state.id, titleOf(state)])),
+    [document, mind],
+  );
+  const states = layout?.states ?? [];
+  const drawnOf = useCallback(
+    (id: string) => box?.querySelector<SVGElement>(`[data-state="${id}"]`) ?? null,
+    [box],
+  );
+
+  // What is chosen, else what is active, comes into sight, wherever on the plan it lies.
+  useEffect(() => {
+    if (!box || !layout || shown === null) return;
+    const placed =
+      layout.states.find(({ id }) => id === shown) ??
+      layout.states.findLast(({ inside }) => inside.includes(shown));
+    const drawn = placed && drawnOf(placed.id);
+    if (drawn) bringIntoSight(box, drawn);
+  }, [box, layout, shown, drawnOf]);
+  // The focus stays on what was made or moved, as soon as it is drawn.
+  const { giveFocus } = work;
+  useEffect(() => giveFocus(drawnOf), [layout, selection.state, giveFocus, drawnOf]);
+
+  const fold = ({ id, kind }: PlacedState) =>
+    setFolds((before) => new Map(before).set(id, kind === 'room'));
+  const { target, begin } = useStateDrag((state, onto) => {
+    if (!machine) return;
+    const found = onto === null ? undefined : findState(machine.states, onto);
+    // Onto a room: into it. Onto a state: beside it. Onto nothing: out of all.
+    const parent = found?.states ? found : found && parentOf(machine.states, found.id);
+    const among = parent?.states ?? (parent ? [] : machine.states);
+    const others = among.filter(({ id }) => id !== state);
+    const beside = found?.states ? -1 : others.findIndex(({ id }) => id === onto);
+    const at = beside < 0 ? others.length : beside + 1;
+    run({ command: 'moveState', mind, state, parent: parent?.id ?? null, at });
+    onSelect(state);
+  });
+
+  /** Where the way out of a number leads, as far as it is on the plan. */
+  const along = (from: string, number: number): string | undefined => {
+    const to = machine && findState(machine.states, from)?.leaves?.[number - 1]?.to;
+    return (
+      to &&
+      (states.find(({ id }) => id === to) ?? states.find(({ inside }) => inside.includes(to)))?.id
+    );
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
+    const press = pressed(event);
+    const views: Record<string, () => void> = {
+      '+': () => zoomBy(1),
+      '=': () => zoomBy(1),
+      '-': () => zoomBy(-1),
+      '0': fit,
+    };
+    const id = (event.target as Element).closest('[data-state]')?.getAttribute('data-state');
+    const placed = states.find((state) => state.id === id);
+    const go = (to: string | undefined) => to !== undefined && drawnOf(to)?.focus();
+    const work_ = (): (() => unknown) | undefined => {
+      if (views[press]) return views[press];
+      if (!placed) return undefined;
+      if (press.startsWith('Arrow'))
+        return () => go(nearestState(states, placed, press as Direction)?.id);
+      if (/^[1-9]$/.test(press)) return () => go(along(placed.id, Number(press)));
+      if (press === 'Enter') return () => onSelect(placed.id);
+      if (press === ' ')
+        return () =>
+          placed.kind === 'room' || placed.kind === 'closed' ? fold(placed) : onSelect(placed.id);
+      const command = commandPressed(STATE_COMMANDS, event);
+      return command ? () => work.act(command, placed.id, drawnOf(placed.id)) : undefined;
+    };
+    const done = work_();
+    if (!done) return;
+    event.preventDefault();
+    done();
+  };
+
+  const inner = layout && {
+    width: Math.max(room.width - 1, layout.width * scale),
+    height: Math.max(room.height - 4, layout.height * scale),
+  };
+  return (
+    <Frame aria-label="State plan" aria-busy={layout === null} onKeyDown={onKeyDown}>
+      <Scroll ref={setBox} onPointerDown={pan}>
+        {layout === null && <Waiting role="status">Laying out the states …</Waiting>}
+        {layout && inner && (
+          <Svg
+            width={inner.width}
+            height={inner.height}
+            viewBox={`${-Math.max(0, (room.width / scale - layout.width) / 2)} ${-Math.max(0, (room.height / scale - layout.height) / 2)} ${Math.max(room.width / scale, layout.width)} ${Math.max(room.height / scale, layout.height)}`}
+          >
+            {states.map((placed) => (
+              <g key={placed.id} className={target === placed.id ? 'state target' : undefined}>
+                <PlanState
+                  placed={placed}
+                  lit={live.active.has(placed.id)}
+                  lately={live.lately.has(placed.id)}
+                  chosen={shown === placed.id && selection.state !== null}
+                  share={shareOf(placed, live.shares)}
+                  inside={insideOf(placed, live.active, titles)}
+                  onChoose={() => onSelect(placed.id)}
+                  onFold={() => fold(placed)}
+                  onDrag={(event) => begin(placed.id, event)}
+                />
+              </g>
+            ))}
+            <g pointerEvents="none">
+              {layout.lines.map((line) => (
+                <Line
+                  key={`${line.from} ${line.order}`}
+                  line={line}
+                  taken={live.taken === `${line.from} ${line.order}`}
+                />
+              ))}
+              {layout.lines.map(
+                (line) =>
+                  line.label && (
+                    <text
+                      key={`${line.from} ${line.order}`}
+                      className={`label${live.taken === `${line.from} ${line.order}` ? ' taken' : ''}`}
+                      x={line.label.x}
+                      y={line.label.y + 10}
+                    >
+                      <title>{line.words}</title>
+                      {line.label.lines.map((words, i) => (
+                        <tspan key={words} x={line.label!.x} dy={i === 0 ? 0 : LABEL_LINE}>
+                          {words}
+                        </tspan>
+                      ))}
+                    </text>
+                  ),
+              )}
+            </g>
+          </Svg>
+        )}
+      </Scroll>
+      {box && layout && <SmallMap box={box} layout={layout} active={live.active} scale={scale} />}
+      <Corner role="group" aria-label="View of the plan">
+        <QuietButton aria-label="Smaller (−)" onPress={() => zoomBy(-1)}>
+          <Minus size={13} />
+        </QuietButton>
+        <QuietButton aria-label="Fitted (0)" isDisabled={zoom === 1} onPress={fit}>
+          <Scan size={13} />
+        </QuietButton>
+        <QuietButton aria-label="Larger (+)" onPress={() => zoomBy(1)}>
+          <Plus size={13} />
+        </QuietButton>
+        <QuietButton aria-label="Signs and keys of the plan" onPress={() => setLegend(true)}>
+          <CircleHelp size={13} />
+        </QuietButton>
+      </Corner>
+      {(trouble ?? work.trouble) && (
+        <PlanTrouble role="alert">{trouble ?? work.trouble}</PlanTrouble>
+      )}
+      {legend && <PlanLegend onClose={() => setLegend(false)} />}
+    </Frame>
+  );
+}

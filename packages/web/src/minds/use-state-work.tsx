@@ -1,0 +1,280 @@
+import {
+  findState,
+  idsOf,
+  nameFromWords,
+  parentOf,
+  STATE_KINDS,
+  withFreeIds,
+  type DocumentCommand,
+  type MachineDocument,
+  type StateKind,
+} from '@crooked-lantern/core';
+import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useProject } from '../state/store.ts';
+import { useEdit } from '../state/use-edit.ts';
+import { useAskText } from '../ui/ask-text.tsx';
+import { ChooseFrom, type NamedChoice } from '../ui/choose-from.tsx';
+import { checkTitle } from '../ui/fields.tsx';
+import { listStates, titleOf } from './document-names.ts';
+import type { StateCommand } from './state-keys.ts';
+import type { Selection } from './use-selection.ts';
+
+/** Making, moving and taking away states: the same from the plan's keys, from menus and from buttons. */
+
+export interface StateWork {
+  /** `at` is what a list opens under. */
+  act: (command: StateCommand, state: string, at?: Element | null) => void;
+  /** Gives the focus to the state that is to have it on the plan, once that is drawn there. */
+  giveFocus: (drawnOf: (state: string) => SVGElement | null) => void;
+  trouble: string | null;
+  /** Must be rendered. */
+  dialog: ReactNode;
+}
+
+interface Asked {
+  what: 'way' | 'move' | 'kind';
+  state: string;
+  at: { current: Element | null };
+}
+
+const KINDS: Record<StateKind | 'plain', { name: string; about: string }> = {
+  plain: { name: 'Plain', about: 'one state, or a room with one of its states active' },
+  parallel: { name: 'Parallel', about: 'all its states are active at once' },
+  final: { name: 'Final', about: 'ends the room it is in' },
+  history: { name: 'History', about: 'enters what was last active beside it' },
+  deepHistory: { name: 'Deep history', about: 'the same, with all that was active inside' },
+};
+
+const OUTERMOST = '+outermost';
+const NEW_STATE = '+new';
+
+/** Places of a state among those beside it, and the room they are in. */
+function placeIn(machine: MachineDocument, state: string) {
+  const parent = parentOf(machine.states, state);
+  const siblings = parent?.states ?? machine.states;
+  return {
+    parent: parent?.id ?? null,
+    siblings,
+    at: siblings.findIndex(({ id }) => id === state),
+  };
+}
+
+function freeId(machine: MachineDocument, title: string): string {
+  const taken = Object.fromEntries(machine.states.flatMap(idsOf).map((id) => [id, true]));
+  return nameFromWords(title, taken, 'state');
+}
+
+export function useStateWork(
+  selection: Selection,
+  select: (change: Partial<Selection>) => void,
+): StateWork {
+  const { mind } = selection;
+  const document = useProject((project) => project.document);
+  const { run, trouble } = useEdit();
+  const { ask, dialog } = useAskText();
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const wanted = useRef<string | null>(null);
+  const machine = document.minds[mind]?.machine;
+
+  const show = useCallback(
+    (state: string | null) => {
+      wanted.current = state;
+      select({ state });
+    },
+    [select],
+  );
+
+  const act = useCallback<StateWork['act']>(
+    (command, state, at = null) => {
+      if (!machine) return;
+      const found = findState(machine.states, state);
+      if (!found) return;
+      const { parent, siblings, at: index } = placeIn(machine, state);
+      const title = titleOf(found);
+      const attempt = (commandToRun: DocumentCommand, then: string | null) => {
+        if (run(commandToRun)) show(then);
+      };
+      const askTitle = (
+        question: string,
+        value: string,
+        make: (title: string, id: string) => DocumentCommand,
+      ) =>
+        ask({
+          title: question,
+          label: 'Title',
+          verb: 'Add it',
+          value,
+          check: checkTitle,
+          onGive: (given) => {
+            const id = freeId(machine, given);
+            if (!run(make(given, id))) return 'It could not be added.';
+            show(id);
+            return null;
+          },
+        });
+      switch (command) {
+        case 'beside':
+          return askTitle(`A state beside ${title}`, 'New state', (given, id) => ({
+            command: 'insertState',
+            mind,
+            parent,
+            at: index + 1,
+            state: { id, title: given },
+          }));
+        case 'inside':
+          return askTitle(`A state inside ${title}`, 'New state', (given, id) => ({
+            command: 'insertState',
+            mind,
+            parent: state,
+            state: { id, title: given },
+          }));
+        case 'wrap':
+          return askTitle(`A state around ${title}`, 'New room', (given, id) => ({
+            command: 'wrapState',
+            mind,
+            state,
+            id,
+            title: given,
+          }));
+        case 'title':
+          return ask({
+            title: `Title of ${title}`,
+            label: 'Title',
+            verb: 'Change it',
+            value: title,
+            check: checkTitle,
+            onGive: (given) => {
+              run({ command: 'changeState', mind, state, change: { title: given } });
+              show(state);
+              return null;
+            },
+          });
+        case 'way':
+        case 'move':
+        case 'kind':
+          return setAsked({ what: command, state, at: { current: at } });
+        case 'first':
+          return attempt({ command: 'setInitial', mind, parent, initial: state }, state);
+        case 'duplicate': {
+          const copy = withFreeIds(machine, found);
+          copy.title = `${title} copy`.slice(0, 80);
+          return attempt(
+            { command: 'insertState', mind, parent, at: index + 1, state: copy },
+            copy.id,
+          );
+        }
+        case 'earlier':
+        case 'later': {
+          const to = index + (command === 'earlier' ? -1 : 1);
+          if (to < 0 || to >= siblings.length) return;
+          return attempt({ command: 'moveState', mind, state, parent, at: to }, state);
+        }
+        case 'remove': {
+          const next = siblings[index + 1] ?? siblings[index - 1];
+          return attempt({ command: 'removeState', mind, state }, next?.id ?? parent);
+        }
+      }
+    },
+    [machine, mind, run, show, ask],
+  );
+
+  const choices = useMemo((): NamedChoice[] => {
+    if (!asked || !machine) return [];
+    if (asked.what === 'kind')
+      return Object.entries(KINDS).map(([id, words]) => ({ id, ...words }));
+    const all = listStates(document, mind);
+    const places = all.map(({ state, around }) => ({
+      id: state.id,
+      name: titleOf(state),
+      about: around.length === 0 ? '' : `in ${around.join(', ')}`,
+    }));
+    if (asked.what === 'way')
+      return [{ id: NEW_STATE, name: 'New state …', about: 'made beside this one' }, ...places];
+    const inside = new Set(idsOf(findState(machine.states, asked.state)!));
+    return [
+      { id: OUTERMOST, name: 'Out of all states', about: 'among the outermost' },
+      ...places.filter(({ id }) => !inside.has(id)),
+    ];
+  }, [asked, document, mind, machine]);
+
+  const choose = (choice: string) => {
+    if (!asked || !machine) return;
+    const { what, state } = asked;
+    setAsked(null);
+    if (what === 'move') {
+      const parent = choice === OUTERMOST ? null : choice;
+      const among =
+        parent === null ? machine.states : (findState(machine.states, parent)?.states ?? []);
+      const at = among.filter(({ id }) => id !== state).length;
+      if (run({ command: 'moveState', mind, state, parent, at })) show(state);
+      return;
+    }
+    if (what === 'kind') {
+      const kind = (STATE_KINDS as readonly string[]).includes(choice)
+        ? (choice as StateKind)
+        : undefined;
+      if (run({ command: 'changeState', mind, state, change: { kind } })) show(state);
+      return;
+    }
+    const leadTo = (to: string): DocumentCommand => ({
+      command: 'addTransition',
+      mind,
+      state,
+      transition: { to, when: 'attention.strength > 0.5' },
+    });
+    if (choice !== NEW_STATE) {
+      if (run(leadTo(choice))) show(state);
+      return;
+    }
+    const { parent, at } = placeIn(machine, state);
+    ask({
+      title: `A new state that ${titleOf(findState(machine.states, state)!)} leads to`,
+      label: 'Title',
+      verb: 'Add both',
+      value: 'New state',
+      check: checkTitle,
+      onGive: (title) => {
+        const id = freeId(machine, title);
+        const done = run({
+          command: 'several',
+          what: `new state ${title} with a way to it`,
+          commands: [
+            { command: 'insertState', mind, parent, at: at + 1, state: { id, title } },
+            leadTo(id),
+          ],
+        });
+        if (done) show(id);
+        return done ? null : 'It could not be added.';
+      },
+    });
+  };
+
+  const labels = { way: 'A way out to', move: 'Move into', kind: 'Kind of the state' };
+  return {
+    act,
+    giveFocus: useCallback<StateWork['giveFocus']>((drawnOf) => {
+      const drawn = wanted.current === null ? null : drawnOf(wanted.current);
+      if (!drawn) return;
+      wanted.current = null;
+      drawn.focus({ preventScroll: true });
+    }, []),
+    trouble,
+    dialog: (
+      <>
+        {dialog}
+        {asked && (
+          <ChooseFrom
+            label={labels[asked.what]}
+            at={asked.at}
+            choices={choices}
+            onChoose={choose}
+            onClose={() => {
+              show(asked.state);
+              setAsked(null);
+            }}
+          />
+        )}
+      </>
+    ),
+  };
+}
