@@ -138,3 +138,31 @@ describe('a tree', () => {
     await expect.poll(async () => (await spoken(page, 'Comb the place'))[2]).toContain('within 2');
   });
 });
+
+describe('what is copied', () => {
+  it('is pasted beneath another row, and into another mind with what it needs', async () => {
+    const mind = await app.newNightWatch();
+    const page = await app.open(`${mind}/minds/warden?sheet=trees.combThePlace`);
+    await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+    await untilRunning(page);
+    await rowsOf(page, 'Comb the place').nth(1).focus();
+    await page.keyboard.press('Control+c');
+    await page.keyboard.press('Control+v');
+    await expect.poll(async () => (await spoken(page, 'Comb the place')).length).toBe(11);
+    await page.keyboard.press('Control+z');
+
+    // The tree as a whole, into the goose's mind, which knows neither the key nor the tree it calls.
+    await page.getByRole('button', { name: 'Copy tree Comb the place' }).click();
+    await page.getByText('Copied', { exact: true }).waitFor();
+    await page.getByRole('button', { name: /^Goose 2 states/ }).click();
+    await page.waitForURL(/minds\/goose/);
+    await page.keyboard.press('Control+v');
+    const dialog = page.getByRole('dialog', { name: 'Some of it is missing here' });
+    await dialog.getByText('lookAbout').waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+    await dialog.getByRole('button', { name: 'Bring them along' }).click();
+    await page.waitForURL(/minds\/goose\?.*sheet=trees.combThePlace/);
+    await expect.poll(async () => (await spoken(page, 'Comb the place')).length).toBe(9);
+    await untilSaved(page);
+  });
+});

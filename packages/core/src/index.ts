@@ -58,6 +58,7 @@ export {
   type PutCommand,
 } from './editing/commands/commands.ts';
 export { inverseOfPut, partAt } from './editing/commands/put.ts';
+export * from './editing/minds/clip.ts';
 export * from './editing/minds/fresh.ts';
 export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';

@@ -1,4 +1,4 @@
-import { TRANSITION_FIELDS } from '@crooked-lantern/core';
+import { clipText, TRANSITION_FIELDS } from '@crooked-lantern/core';
 import type { DocumentCommand, TransitionDocument } from '@crooked-lantern/core';
 import { Ellipsis } from 'lucide-react';
 import styled from 'styled-components';
@@ -8,6 +8,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
+import { copyText } from './copy-button.tsx';
 import { useActionEntries } from './action-line.tsx';
 import { ActionList } from './action-list.tsx';
 import { listStates, titleOf } from './document-names.ts';
@@ -122,6 +123,9 @@ export function LeaveRow({ mind, agent, state, title, leave, index, count, path 
         ],
       }),
     ),
+    entry('copy', 'Copy', () => {
+      void copyText(clipText(document, mind, { transitions: [leave] }));
+    }),
     entry('remove', 'Remove', () => run({ command: 'removeTransition', mind, state, index })),
   ];
   return (

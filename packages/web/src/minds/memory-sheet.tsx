@@ -19,6 +19,7 @@ import { sharpCanvas } from '../ui/canvas.ts';
 import { Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { checkNumber, OptionalNumberText, readNumber } from '../ui/number-text.tsx';
+import { CopyButton } from './copy-button.tsx';
 import { Mentions, useMentions } from './mentions.tsx';
 import { checkName } from './mind-sheet.tsx';
 import { RowFindings } from './row-findings.tsx';
@@ -250,10 +251,13 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
         <RowFindings path={`minds.${mind}.memory.${name}`} />
       </div>
       <LiveValue name={name} isNumber={type === 'number'} />
-      <RemoveButton
-        label={`Remove the key ${name}`}
-        onPress={() => put(['minds', mind, 'memory', name], undefined)}
-      />
+      <div>
+        <CopyButton what={`the key ${name}`} mind={mind} content={{ keys: [name] }} quiet />
+        <RemoveButton
+          label={`Remove the key ${name}`}
+          onPress={() => put(['minds', mind, 'memory', name], undefined)}
+        />
+      </div>
     </Key>
   );
 }

@@ -20,6 +20,7 @@ import { Dialog } from '../ui/dialog.tsx';
 import { checkTitle, Choice, Row, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
+import { CopyButton } from './copy-button.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { Buttons, PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
@@ -268,6 +269,7 @@ export function MindSheet({
         >
           Duplicate
         </Button>
+        <CopyButton what={`the mind ${title}`} mind={name} content={{ mind }} />
         <Button onPress={() => setRemoving(true)}>Remove …</Button>
       </Buttons>
       {removing && (

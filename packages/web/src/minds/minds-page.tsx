@@ -12,6 +12,7 @@ import { PartSheet } from './part-sheet.tsx';
 import { StatePlan } from './plan/state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
 import { useSelection, type Selection } from './use-selection.ts';
+import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
 import { useStateWork } from './use-state-work.tsx';
 
 /** With a plan above the sheet where the mind has states, else the sheet alone. */
@@ -78,33 +79,46 @@ export function MindsPage({ header }: { header: ReactNode }) {
     [select],
   );
   const work = useStateWork(selection, select);
+  const { paste, dialog: pasteDialog } = usePaste(selection, select);
+  useEffect(() => {
+    // What has no place of its own for it goes into the mind as a whole.
+    const onPaste = (event: ClipboardEvent) => {
+      if (event.defaultPrevented || isWriting(event.target)) return;
+      if (paste(event.clipboardData?.getData('text/plain') ?? '', null)) event.preventDefault();
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, [paste]);
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (
-    <PlaceLayout>
-      {header}
-      <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 32%)">
-        <MindList selection={selection} select={select} />
-        <Work $planned={planned}>
-          {planned && (
-            <StatePlan selection={selection} shown={shown} onSelect={selectState} work={work} />
-          )}
-          {selection.sheet === null ? (
-            <StateSheet
-              key={shown}
-              selection={selection}
-              shown={shown}
-              onSelect={selectState}
-              onOpen={openPart}
-              work={work}
-            />
-          ) : (
-            <OtherSheet selection={selection} select={select} />
-          )}
-        </Work>
-        <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
-      </PlaceMain>
-      <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
-      {work.dialog}
-    </PlaceLayout>
+    <PasteProvider value={paste}>
+      <PlaceLayout>
+        {header}
+        <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 32%)">
+          <MindList selection={selection} select={select} />
+          <Work $planned={planned}>
+            {planned && (
+              <StatePlan selection={selection} shown={shown} onSelect={selectState} work={work} />
+            )}
+            {selection.sheet === null ? (
+              <StateSheet
+                key={shown}
+                selection={selection}
+                shown={shown}
+                onSelect={selectState}
+                onOpen={openPart}
+                work={work}
+              />
+            ) : (
+              <OtherSheet selection={selection} select={select} />
+            )}
+          </Work>
+          <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
+        </PlaceMain>
+        <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
+        {work.dialog}
+        {pasteDialog}
+      </PlaceLayout>
+    </PasteProvider>
   );
 }

@@ -6,6 +6,7 @@ import { useEdit, type Editing } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { CopyButton } from './copy-button.tsx';
 import { Mentions, useMentions } from './mentions.tsx';
 import { checkName } from './mind-sheet.tsx';
 import { Outline } from './outline/outline.tsx';
@@ -21,7 +22,7 @@ const Head = styled.div`
   padding-bottom: 6px;
   border-bottom: 1px solid var(--line);
   color: var(--mute);
-  > :last-child {
+  > button:first-of-type {
     margin-left: auto;
   }
 `;
@@ -127,6 +128,11 @@ export function PartSheet({
           {' · '}
           <Mentions verb="called" mentions={mentions} />
         </span>
+        <CopyButton
+          what={`${word} ${title}`}
+          mind={mind}
+          content={part === 'trees' ? { tree: name } : { ruleSet: name }}
+        />
         <Button onPress={() => select({ sheet: null })}>
           <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}
         </Button>

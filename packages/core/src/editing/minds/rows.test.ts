@@ -17,6 +17,7 @@ import {
   insertBelow,
   moveRow,
   nestRow,
+  pasteRows,
   removeRows,
   rowAround,
   switchRows,
@@ -89,6 +90,21 @@ describe('rows of a tree', () => {
       root: { repeat: say('new') },
       focused: say('new'),
     });
+  });
+
+  it('are pasted after a row that has siblings, else inside', () => {
+    const two = [say('x'), say('y')];
+    const beside = after(document, pasteRows(document, at('sequence', 1), two));
+    expect(beside.root).toEqual({ sequence: [...THREE.sequence.slice(0, 2), ...two, say('c')] });
+    expect(beside.focused).toEqual(say('y'));
+    expect(after(document, pasteRows(document, ROOT, two)).root).toEqual({
+      sequence: [...two, ...THREE.sequence],
+    });
+    const rule = { when: 'time > 1', do: [{ do: 'stop' }] };
+    expect(() => pasteRows(document, ROOT, [rule])).toThrow(/A rule can’t stand in a tree/);
+    expect(() => pasteRows(document, [...RULES, 'rows', 0], [THREE as never])).toThrow(
+      'Under a rule stand actions only.',
+    );
   });
 
   it('are taken away, several at once, and the next has the focus', () => {

@@ -109,6 +109,39 @@ export function insertBelow(
   return { command, focus: target.focus };
 }
 
+/** Puts several rows one after the other: after a row that has siblings of their form, else directly beneath it. */
+export function pasteRows(
+  document: ProjectDocument,
+  path: DocumentPath,
+  values: readonly RowValue[],
+): RowEdit {
+  if (values.length === 0) throw new CommandError('There is no row to put in.');
+  const puts: PutCommand[] = [];
+  let focus = path;
+  values.forEach((value, i) => {
+    expectFits(path, value);
+    const beside = placeOf(path) && (formOf(path) === 'rule') === isRule(value);
+    const spot = i === 0 && !beside ? spotBelow(document, path, value) : after(focus);
+    if ('puts' in spot) puts.push(...spot.puts);
+    else puts.push(insert(spot, value));
+    focus = 'puts' in spot ? spot.focus : spot;
+  });
+  return {
+    command: several(values.length === 1 ? `new ${called(values[0])}` : 'new rows', ...puts),
+    focus,
+  };
+}
+
+/** Rules hold rules and actions, trees hold nodes. */
+function expectFits(path: DocumentPath, value: RowValue): void {
+  if (path[2] === 'trees' && isRule(value))
+    throw new CommandError(
+      'A rule can’t stand in a tree: put the rules in with a row of their own.',
+    );
+  if (path[2] === 'rules' && !isRule(value) && !('do' in value && typeof value.do === 'string'))
+    throw new CommandError('Under a rule stand actions only.');
+}
+
 interface Spot {
   puts: PutCommand[];
   focus: DocumentPath;

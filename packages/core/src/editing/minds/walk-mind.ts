@@ -157,7 +157,7 @@ function mapActivity(activity: ActivityDocument, where: Where, visit: Visitor): 
     : mapCall(activity, where, visit);
 }
 
-function mapTransition(
+export function mapTransition(
   leave: TransitionDocument,
   where: Where,
   visit: Visitor,

@@ -19,6 +19,7 @@ import { QuietButton } from '../../ui/button.tsx';
 import { ChooseFrom } from '../../ui/choose-from.tsx';
 import { keyShown } from '../../ui/pressed-key.ts';
 import { drawStrip } from './draw-strip.ts';
+import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { RESULTS, RowView } from './row-view.tsx';
 import { useRowChoices } from './row-work.ts';
@@ -151,6 +152,7 @@ export function Outline({
   /** Which row is to have the focus, and which of its fields is to be opened, once they are there. */
   const wanted = useRef<{ id: string; field?: string } | null>(null);
   const choices = useRowChoices(mind);
+  const paste = usePasteHere();
   const currentIndex = Math.max(
     0,
     rows.findIndex(({ id }) => id === current),
@@ -212,7 +214,9 @@ export function Outline({
     [dispatch, focusRow],
   );
 
+  const project = useProject((open) => open.document);
   const acts = useRowActs({
+    project,
     mind,
     rows,
     current,
@@ -245,6 +249,9 @@ export function Outline({
         aria-label={label}
         aria-multiselectable="true"
         aria-rowcount={rows.length}
+        onCopy={acts.copy}
+        onCut={acts.cut}
+        onPaste={(event) => acts.paste(event, paste)}
         style={{ height: virtual.getTotalSize() }}
       >
         {virtual.getVirtualItems().map((item) => {

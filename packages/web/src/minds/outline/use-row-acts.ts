@@ -1,7 +1,14 @@
-import { type DocumentPath, type ProjectDocument, type RowEdit } from '@crooked-lantern/core';
+import {
+  clipText,
+  rowsContent,
+  type DocumentPath,
+  type ProjectDocument,
+  type RowEdit,
+} from '@crooked-lantern/core';
 import {
   useMemo,
   useRef,
+  type ClipboardEvent,
   type Dispatch,
   type DragEvent,
   type KeyboardEvent,
@@ -9,6 +16,7 @@ import {
   type SetStateAction,
 } from 'react';
 import { commandPressed, pressed } from '../../ui/pressed-key.ts';
+import { isWriting, type Paste } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, type RowActs } from './row-view.tsx';
 import { PLAIN_COMMANDS, rowWork } from './row-work.ts';
@@ -21,6 +29,7 @@ export interface Asked {
 }
 
 interface Surroundings {
+  project: ProjectDocument;
   mind: string;
   rows: readonly KnownRow[];
   current: string | null;
@@ -233,8 +242,38 @@ export function useRowActs(surroundings: Surroundings) {
       },
     };
 
+    const current = (): KnownRow | undefined => {
+      const { rows, current: id } = latest.current;
+      return rows.find((known) => known.id === id) ?? rows[0];
+    };
+    /** Puts the chosen rows on the clipboard; false where that can't be. */
+    const copy = (event: ClipboardEvent): boolean => {
+      const known = current();
+      if (isWriting(event.target) || !known) return false;
+      const { project, mind, setTrouble } = latest.current;
+      const content = rowsContent(project, chosenPaths(known));
+      if (!content) {
+        setTrouble('Rows of trees, rules and actions can be copied, those of one form at a time.');
+        return false;
+      }
+      event.preventDefault();
+      event.clipboardData.setData('text/plain', clipText(project, mind, content));
+      return true;
+    };
+
     return {
       row,
+      copy,
+      cut: (event: ClipboardEvent): void => {
+        const known = current();
+        if (known && copy(event)) command('remove', known);
+      },
+      paste: (event: ClipboardEvent, paste: Paste): void => {
+        const known = current();
+        if (isWriting(event.target) || !known) return;
+        if (paste(event.clipboardData.getData('text/plain'), { row: known.row.path }))
+          event.preventDefault();
+      },
       /** Takes what was chosen from the list that was asked for. */
       take: ({ what, known }: Asked, choice: string): boolean => {
         const { mind, edit } = latest.current;

@@ -1,6 +1,13 @@
-import { findState, parentOf } from '@crooked-lantern/core';
+import { clipText, findState, parentOf } from '@crooked-lantern/core';
 import { Minus, Plus, Scan, CircleHelp } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState, type KeyboardEvent } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from 'react';
 import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
 import { QuietButton } from '../../ui/button.tsx';
@@ -8,6 +15,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { commandPressed, keyShown, pressed } from '../../ui/pressed-key.ts';
 import { listStates, titleOf } from '../document-names.ts';
 import { STATE_COMMANDS } from '../state-keys.ts';
+import { usePasteHere } from '../use-paste.tsx';
 import type { Selection } from '../use-selection.ts';
 import type { StateWork } from '../use-state-work.tsx';
 import { nearestState, type Direction } from './nearest-state.ts';
@@ -34,6 +42,10 @@ function bringIntoSight(box: Element, drawn: Element): void {
   };
   box.scrollLeft += by(at.left, at.right, frame.left, frame.right);
   box.scrollTop += by(at.top, at.bottom, frame.top, frame.bottom);
+}
+
+function focusedState(target: EventTarget): string | undefined {
+  return (target as Element).closest('[data-state]')?.getAttribute('data-state') ?? undefined;
 }
 
 /** What a state's keys do besides those of the commands. */
@@ -102,6 +114,7 @@ export function StatePlan({
   const { scale, zoom, zoomBy, fit, pan } = useZoom(box, room, layout);
   const document = useProject((project) => project.document);
   const { run, trouble } = useEdit();
+  const paste = usePasteHere();
   const machine = document.minds[mind]?.machine;
   const titles = useMemo(
     () => new Map(listStates(document, mind).map(({ state }) => [state.id, titleOf(state)])),
@@ -150,6 +163,16 @@ export function StatePlan({
     );
   };
 
+  /** Puts the state that has the focus on the clipboard, with all inside, and gives its id. */
+  const copy = (event: ClipboardEvent): string | undefined => {
+    const id = focusedState(event.target);
+    const found = id === undefined || !machine ? undefined : findState(machine.states, id);
+    if (!found) return undefined;
+    event.preventDefault();
+    event.clipboardData.setData('text/plain', clipText(document, mind, { states: [found] }));
+    return id;
+  };
+
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
     const press = pressed(event);
     const views: Record<string, () => void> = {
@@ -158,7 +181,7 @@ export function StatePlan({
       '-': () => zoomBy(-1),
       '0': fit,
     };
-    const id = (event.target as Element).closest('[data-state]')?.getAttribute('data-state');
+    const id = focusedState(event.target);
     const placed = states.find((state) => state.id === id);
     const go = (to: string | undefined) => to !== undefined && drawnOf(to)?.focus();
     const work_ = (): (() => unknown) | undefined => {
@@ -185,7 +208,21 @@ export function StatePlan({
     height: Math.max(room.height - 4, layout.height * scale),
   };
   return (
-    <Frame aria-label="State plan" aria-busy={layout === null} onKeyDown={onKeyDown}>
+    <Frame
+      aria-label="State plan"
+      aria-busy={layout === null}
+      onKeyDown={onKeyDown}
+      onCopy={(event) => copy(event)}
+      onCut={(event) => {
+        const id = copy(event);
+        if (id !== undefined) work.act('remove', id);
+      }}
+      onPaste={(event) => {
+        const id = focusedState(event.target);
+        const text = event.clipboardData.getData('text/plain');
+        if (paste(text, id === undefined ? null : { state: id })) event.preventDefault();
+      }}
+    >
       <Scroll ref={setBox} onPointerDown={pan}>
         {layout === null && <Waiting role="status">Laying out the states …</Waiting>}
         {layout && inner && (

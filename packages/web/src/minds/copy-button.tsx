@@ -1,0 +1,57 @@
+import { clipText, type ClipContent } from '@crooked-lantern/core';
+import { Check, Copy } from 'lucide-react';
+import { useState } from 'react';
+import { useProject } from '../state/store.ts';
+import { Button, QuietButton } from '../ui/button.tsx';
+
+/** Puts text on the clipboard; false where the browser does not let the page. */
+export async function copyText(text: string): Promise<boolean> {
+  try {
+    await navigator.clipboard.writeText(text);
+    return true;
+  } catch (error) {
+    console.warn('The browser does not let the page use the clipboard.', error);
+    return false;
+  }
+}
+
+/** Puts a part of a mind on the clipboard as text, to be pasted into another mind, project or file. */
+export function CopyButton({
+  what,
+  mind,
+  content,
+  quiet = false,
+}: {
+  /** “the key quarry”, for readers. */
+  what: string;
+  mind: string;
+  content: ClipContent;
+  /** Its icon alone. */
+  quiet?: boolean;
+}) {
+  const document = useProject((project) => project.document);
+  const [outcome, setOutcome] = useState<'none' | 'copied' | 'refused'>('none');
+  const copy = () => {
+    void copyText(clipText(document, mind, content)).then((done) =>
+      setOutcome(done ? 'copied' : 'refused'),
+    );
+  };
+  const icon = outcome === 'copied' ? <Check size={12} /> : <Copy size={12} />;
+  const words =
+    outcome === 'copied' ? 'Copied' : outcome === 'refused' ? 'The browser refused' : 'Copy';
+  if (quiet)
+    return (
+      <QuietButton
+        aria-label={outcome === 'none' ? `Copy ${what}` : `${words}: ${what}`}
+        onPress={copy}
+        style={{ minHeight: 20 }}
+      >
+        {icon}
+      </QuietButton>
+    );
+  return (
+    <Button aria-label={outcome === 'none' ? `Copy ${what}` : `${words}: ${what}`} onPress={copy}>
+      {icon} {words}
+    </Button>
+  );
+}
