@@ -155,7 +155,7 @@ describe('what is copied', () => {
     await page.getByRole('button', { name: 'Copy tree Comb the place' }).click();
     await page.getByText('Copied', { exact: true }).waitFor();
     await page.getByRole('button', { name: /^Goose 2 states/ }).click();
-    await page.waitForURL(/minds\/goose/);
+    await page.getByRole('region', { name: 'State Graze' }).waitFor();
     await page.keyboard.press('Control+v');
     const dialog = page.getByRole('dialog', { name: 'Some of it is missing here' });
     await dialog.getByText('lookAbout').waitFor();

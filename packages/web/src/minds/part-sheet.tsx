@@ -22,7 +22,9 @@ const Head = styled.div`
   padding-bottom: 6px;
   border-bottom: 1px solid var(--line);
   color: var(--mute);
-  > button:first-of-type {
+  > div {
+    display: flex;
+    gap: 6px;
     margin-left: auto;
   }
 `;
@@ -128,14 +130,16 @@ export function PartSheet({
           {' · '}
           <Mentions verb="called" mentions={mentions} />
         </span>
-        <CopyButton
-          what={`${word} ${title}`}
-          mind={mind}
-          content={part === 'trees' ? { tree: name } : { ruleSet: name }}
-        />
-        <Button onPress={() => select({ sheet: null })}>
-          <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}
-        </Button>
+        <div>
+          <CopyButton
+            what={`${word} ${title}`}
+            mind={mind}
+            content={part === 'trees' ? { tree: name } : { ruleSet: name }}
+          />
+          <Button onPress={() => select({ sheet: null })}>
+            <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}
+          </Button>
+        </div>
       </Head>
       <InlineText
         label={`Note on ${title}`}

@@ -22,8 +22,12 @@ export function RowFindings({ path, own = false }: { path: string; own?: boolean
           finding.code !== 'expression' &&
           (!own || isOwn(finding.path.slice(path.length)))),
     )
-    .map(({ message }) => (
-      <p key={message} role="alert" style={{ color: 'var(--harm)', flexBasis: '100%' }}>
+    .map(({ message, severity }) => (
+      <p
+        key={message}
+        role="alert"
+        style={{ color: severity === 'error' ? 'var(--harm)' : 'var(--found)', flexBasis: '100%' }}
+      >
         {message}
       </p>
     ));
