@@ -41,7 +41,7 @@ interface Asked {
   list?: boolean;
   /** A name to begin with. */
   name?: string;
-  onDeclared: (name: string) => void;
+  onDeclared: (name: string, type: MemoryType) => void;
 }
 
 /** `ask` opens the dialog, which must be rendered; `onDeclared` is called with the name of the key that was declared. */
@@ -71,7 +71,7 @@ function DeclareKey({
     (type) => list === undefined || type.startsWith('list') === list,
   );
   const [name, setName] = useState(wanted);
-  const [type, setType] = useState<MemoryType>(list ? types[0] : 'agent');
+  const [type, setType] = useState<MemoryType>(list ? 'list of point' : 'agent');
   const [trouble, setTrouble] = useState<string | null>(null);
   const declare = (event: FormEvent) => {
     event.preventDefault();
@@ -82,7 +82,7 @@ function DeclareKey({
     const refused = dispatch(perform({ command: 'put', how: 'set', path, value: { type } }));
     if (refused !== null) return setTrouble(refused);
     onClose();
-    onDeclared(name);
+    onDeclared(name, type);
   };
   return (
     <Dialog title={list ? 'A new list in memory' : 'A new key in memory'} isOpen onClose={onClose}>

@@ -2,6 +2,7 @@ import {
   ACTIONS,
   actionSpec,
   freshAction,
+  guessFor,
   keysFor,
   type ActionDocument,
   type ActionName,
@@ -51,28 +52,47 @@ function missingKey(document: ProjectDocument, mind: string, action: ActionName)
   );
 }
 
-/** Menu entries that make a new action: those that take time, or those that don't. One that needs a key asks for it first, in the dialog, which must be rendered. */
+/** `withKeys` makes a new action; one that needs a key of memory where there is none that fits asks for it first, in the dialog, which must be rendered. */
+export function useFreshAction(mind: string): {
+  withKeys: (name: ActionName, onMade: (action: ActionDocument) => void) => void;
+  dialog: ReactNode;
+} {
+  const document = useProject((project) => project.document);
+  const { ask, dialog } = useDeclareKey(mind);
+  return {
+    withKeys: (name, onMade) => {
+      const action = freshAction(document, mind, name);
+      const missing = missingKey(document, mind, name);
+      if (!missing) return onMade(action);
+      const [parameter, { kind }] = missing;
+      ask({
+        list: kind === 'list',
+        onDeclared: (key, type) =>
+          onMade({
+            ...action,
+            [parameter]: key,
+            ...('value' in action && { value: guessFor(type) }),
+          }),
+      });
+    },
+    dialog,
+  };
+}
+
+/** Menu entries that make a new action: those that take time, or those that don't. The dialog must be rendered. */
 export function useActionEntries(
   mind: string,
   lasts: boolean,
   onAdd: (action: ActionDocument) => void,
 ): { entries: MenuEntry[]; dialog: ReactNode } {
-  const document = useProject((project) => project.document);
-  const { ask, dialog } = useDeclareKey(mind);
-  const add = (name: ActionName) => {
-    const action = freshAction(document, mind, name);
-    const missing = missingKey(document, mind, name);
-    if (!missing) return onAdd(action);
-    const [parameter, { kind }] = missing;
-    ask({ list: kind === 'list', onDeclared: (key) => onAdd({ ...action, [parameter]: key }) });
-  };
+  const { withKeys, dialog } = useFreshAction(mind);
   const entries = (Object.keys(ACTIONS) as ActionName[])
     .filter((name) => ACTIONS[name].lasts === lasts)
     .map((name) => ({
       id: name,
       text: ACTIONS[name].title,
       label: ACTIONS[name].title,
-      onAction: () => add(name),
+      onAction: () => withKeys(name, onAdd),
     }));
   return { entries, dialog };
 }

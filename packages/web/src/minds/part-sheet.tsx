@@ -12,6 +12,7 @@ import { checkName } from './mind-sheet.tsx';
 import { Outline } from './outline/outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
+import { isWriting } from './use-paste.tsx';
 import type { Selection } from './use-selection.ts';
 
 const Head = styled.div`
@@ -105,7 +106,13 @@ export function PartSheet({
   const at = (field: string) => ['minds', mind, part, name, field];
   const activity = (part === 'trees' ? { tree: name } : { rules: name }) as ActivityDocument;
   return (
-    <Sheet aria-label={`${word} ${title}`}>
+    <Sheet
+      aria-label={`${word} ${title}`}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape' && !event.defaultPrevented && !isWriting(event.target))
+          select({ sheet: null });
+      }}
+    >
       <Head>
         <PartTitle>
           <InlineText
@@ -155,6 +162,7 @@ export function PartSheet({
         activity={activity}
         label={`Rows of ${title}`}
         place={title}
+        startsFocused
         onOpen={(to, called) => select({ sheet: `${to}.${called}` })}
       />
     </Sheet>

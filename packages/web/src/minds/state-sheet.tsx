@@ -6,7 +6,7 @@ import {
   type StateDocument,
 } from '@crooked-lantern/core';
 import { Ellipsis, Plus } from 'lucide-react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
@@ -29,6 +29,7 @@ import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
 import { RowBelow, RowBody, RowName, Sheet, SheetRow } from './sheet-layout.ts';
 import { WaysAround } from './ways-around.tsx';
+import { isWriting } from './use-paste.tsx';
 import type { Selection } from './use-selection.ts';
 
 const Head = styled.div`
@@ -228,6 +229,11 @@ export function StateSheet({
   /** Another state has just been chosen: the focus that a closing menu gives back must not choose this one again. */
   const left = useRef(false);
   const menuButton = useRef<HTMLButtonElement>(null);
+  const sheet = useRef<HTMLElement>(null);
+  const { openGuard } = work;
+  useEffect(() => {
+    if (sheet.current && shown !== null) openGuard(sheet.current, shown);
+  }, [openGuard, shown, document]);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
   const { machine, activity, title } = document.minds[mind] ?? {};
@@ -283,6 +289,12 @@ export function StateSheet({
     <Sheet
       aria-label={`State ${titleOf(state)}`}
       data-shown={state.id}
+      ref={sheet}
+      // The way back to the plan.
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape' || event.defaultPrevented || isWriting(event.target)) return;
+        globalThis.document.querySelector<SVGElement>(`[data-state="${state.id}"]`)?.focus();
+      }}
       // Whoever works on a state must not lose it because the agent moves on.
       onFocus={() => selection.state === null && !left.current && onSelect(state.id)}
     >

@@ -1,10 +1,13 @@
 import {
+  ACTIONS,
   findState,
+  freshCall,
   idsOf,
   nameFromWords,
   parentOf,
   STATE_KINDS,
   withFreeIds,
+  type ActionName,
   type DocumentCommand,
   type MachineDocument,
   type StateKind,
@@ -13,8 +16,10 @@ import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { useAskText } from '../ui/ask-text.tsx';
+import { whenFree } from '../ui/when-free.ts';
 import { ChooseFrom, type NamedChoice } from '../ui/choose-from.tsx';
 import { checkTitle } from '../ui/fields.tsx';
+import { useFreshAction } from './action-line.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import type { StateCommand } from './state-keys.ts';
 import type { Selection } from './use-selection.ts';
@@ -24,6 +29,8 @@ import type { Selection } from './use-selection.ts';
 export interface StateWork {
   /** `at` is what a list opens under. */
   act: (command: StateCommand, state: string, at?: Element | null) => void;
+  /** Opens the guard that has just been made, once the sheet of its state shows it. */
+  openGuard: (sheet: HTMLElement, state: string) => void;
   /** Gives the focus to the state that is to have it on the plan, once that is drawn there. */
   giveFocus: (drawnOf: (state: string) => SVGElement | null) => void;
   trouble: string | null;
@@ -31,8 +38,10 @@ export interface StateWork {
   dialog: ReactNode;
 }
 
+type AskedFor = 'way' | 'move' | 'kind' | 'entry' | 'does' | 'exit';
+
 interface Asked {
-  what: 'way' | 'move' | 'kind';
+  what: AskedFor;
   state: string;
   at: { current: Element | null };
 }
@@ -45,6 +54,14 @@ const KINDS: Record<StateKind | 'plain', { name: string; about: string }> = {
   deepHistory: { name: 'Deep history', about: 'the same, with all that was active inside' },
 };
 
+/** Actions that go on, or those that don't. */
+function actionChoices(lasts: boolean): NamedChoice[] {
+  return (Object.keys(ACTIONS) as ActionName[])
+    .filter((name) => ACTIONS[name].lasts === lasts)
+    .map((name) => ({ id: name, name: ACTIONS[name].title, about: ACTIONS[name].about }));
+}
+
+const NEW_TREE = '+tree';
 const OUTERMOST = '+outermost';
 const NEW_STATE = '+new';
 
@@ -74,6 +91,9 @@ export function useStateWork(
   const { ask, dialog } = useAskText();
   const [asked, setAsked] = useState<Asked | null>(null);
   const wanted = useRef<string | null>(null);
+  /** A guard that is to be opened for writing. */
+  const guard = useRef<{ state: string; index: number } | null>(null);
+  const { withKeys, dialog: keyDialog } = useFreshAction(mind);
   const machine = document.minds[mind]?.machine;
 
   const show = useCallback(
@@ -152,6 +172,9 @@ export function useStateWork(
         case 'way':
         case 'move':
         case 'kind':
+        case 'entry':
+        case 'does':
+        case 'exit':
           return setAsked({ what: command, state, at: { current: at } });
         case 'first':
           return attempt({ command: 'setInitial', mind, parent, initial: state }, state);
@@ -182,6 +205,24 @@ export function useStateWork(
     if (!asked || !machine) return [];
     if (asked.what === 'kind')
       return Object.entries(KINDS).map(([id, words]) => ({ id, ...words }));
+    if (asked.what === 'entry' || asked.what === 'exit') return actionChoices(false);
+    if (asked.what === 'does') {
+      const { trees = {}, rules = {} } = document.minds[mind];
+      return [
+        ...actionChoices(true),
+        { id: NEW_TREE, name: 'New tree …', about: 'made and opened, to be written row by row' },
+        ...Object.entries(trees).map(([name, { title = name, note = '' }]) => ({
+          id: `tree ${name}`,
+          name: `Tree ${title}`,
+          about: note,
+        })),
+        ...Object.entries(rules).map(([name, { title = name, note = '' }]) => ({
+          id: `rules ${name}`,
+          name: `Rules ${title}`,
+          about: note,
+        })),
+      ];
+    }
     const all = listStates(document, mind);
     const places = all.map(({ state, around }) => ({
       id: state.id,
@@ -196,6 +237,58 @@ export function useStateWork(
       ...places.filter(({ id }) => !inside.has(id)),
     ];
   }, [asked, document, mind, machine]);
+
+  const showGuard = (state: string) => {
+    const leaves = findState(machine?.states ?? [], state)?.leaves ?? [];
+    guard.current = { state, index: leaves.length };
+    // The guard will have the focus, not the state.
+    wanted.current = null;
+    select({ state });
+  };
+
+  /** Adds what was chosen to what a state does. */
+  const doThis = (what: 'entry' | 'exit' | 'does', state: string, choice: string) => {
+    const found = findState(machine!.states, state)!;
+    const change = (fields: Extract<DocumentCommand, { command: 'changeState' }>['change']) => {
+      if (run({ command: 'changeState', mind, state, change: fields })) show(state);
+    };
+    const [kind, name] = choice.split(' ');
+    if (choice === NEW_TREE) {
+      return ask({
+        title: `A new tree for ${titleOf(found)}`,
+        label: 'Title',
+        verb: 'Add it',
+        value: titleOf(found),
+        check: checkTitle,
+        onGive: (title) => {
+          const tree = nameFromWords(title, document.minds[mind].trees, 'tree');
+          const done = run({
+            command: 'several',
+            what: `new tree ${title}`,
+            commands: [
+              {
+                command: 'put',
+                how: 'set',
+                path: ['minds', mind, 'trees', tree],
+                value: { title, root: { sequence: [] } },
+              },
+              { command: 'changeState', mind, state, change: { activity: { tree } } },
+            ],
+          });
+          if (done) select({ sheet: `trees.${tree}` });
+          return done ? null : 'It could not be added.';
+        },
+      });
+    }
+    if (name !== undefined)
+      return change({
+        activity: kind === 'tree' ? freshCall(document, mind, name) : { rules: name },
+      });
+    withKeys(choice as ActionName, (action) => {
+      if (what === 'does') change({ activity: action });
+      else change({ [what]: [...(found[what] ?? []), action] });
+    });
+  };
 
   const choose = (choice: string) => {
     if (!asked || !machine) return;
@@ -216,6 +309,7 @@ export function useStateWork(
       if (run({ command: 'changeState', mind, state, change: { kind } })) show(state);
       return;
     }
+    if (what === 'entry' || what === 'exit' || what === 'does') return doThis(what, state, choice);
     const leadTo = (to: string): DocumentCommand => ({
       command: 'addTransition',
       mind,
@@ -223,7 +317,7 @@ export function useStateWork(
       transition: { to, when: 'attention.strength > 0.5' },
     });
     if (choice !== NEW_STATE) {
-      if (run(leadTo(choice))) show(state);
+      if (run(leadTo(choice))) showGuard(state);
       return;
     }
     const { parent, at } = placeIn(machine, state);
@@ -243,25 +337,43 @@ export function useStateWork(
             leadTo(id),
           ],
         });
-        if (done) show(id);
+        // What it leads to is written next, unless its guard is changed first.
+        if (done) showGuard(state);
         return done ? null : 'It could not be added.';
       },
     });
   };
 
-  const labels = { way: 'A way out to', move: 'Move into', kind: 'Kind of the state' };
+  const labels: Record<AskedFor, string> = {
+    way: 'A way out to',
+    move: 'Move into',
+    kind: 'Kind of the state',
+    entry: 'Do on entry',
+    does: 'Do while here',
+    exit: 'Do on exit',
+  };
   return {
     act,
+    openGuard: useCallback<StateWork['openGuard']>((sheet, state) => {
+      if (guard.current?.state !== state) return;
+      const label = `guard of transition ${guard.current.index + 1} of `;
+      const button = sheet.querySelector<HTMLElement>(`button[aria-label^="${label}"]`);
+      if (!button) return;
+      guard.current = null;
+      wanted.current = null;
+      whenFree(() => button.click());
+    }, []),
     giveFocus: useCallback<StateWork['giveFocus']>((drawnOf) => {
       const drawn = wanted.current === null ? null : drawnOf(wanted.current);
       if (!drawn) return;
       wanted.current = null;
-      drawn.focus({ preventScroll: true });
+      whenFree(() => drawn.focus({ preventScroll: true }));
     }, []),
     trouble,
     dialog: (
       <>
         {dialog}
+        {keyDialog}
         {asked && (
           <ChooseFrom
             label={labels[asked.what]}

@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
+import { usePanes } from '../shell/use-panes.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
@@ -100,6 +101,7 @@ function Running({ engine }: { engine: EngineClient }) {
       current = false;
     };
   }, [engine, document, edit, dispatch]);
+  usePanes();
   const header = useMemo(() => <ProjectHeader />, []);
   const { pathname } = useLocation();
   return <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>;

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import { useRef, type RefObject } from 'react';
 import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
 import styled from 'styled-components';
 import { openedEntry, openedList, Surface } from './menu.tsx';
@@ -59,13 +59,15 @@ export function ChooseFrom({
   onClose: () => void;
 }) {
   const { contains } = useFilter({ sensitivity: 'base' });
+  // A list that is taken from closes too; only one that is left has been given up.
+  const taken = useRef(false);
   return (
     <Box
       isOpen
       triggerRef={at}
       placement="bottom start"
       aria-label={label}
-      onOpenChange={(open) => !open && onClose()}
+      onOpenChange={(open) => !open && !taken.current && onClose()}
     >
       <Autocomplete filter={contains}>
         <Search aria-label={label} autoFocus>
@@ -74,7 +76,10 @@ export function ChooseFrom({
         <List
           aria-label={label}
           renderEmptyState={() => 'Nothing has that in its name.'}
-          onAction={(key) => onChoose(String(key))}
+          onAction={(key) => {
+            taken.current = true;
+            onChoose(String(key));
+          }}
         >
           {choices.map(({ id, name, about }) => (
             <Entry key={id} id={id} textValue={name}>

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 
@@ -30,6 +30,23 @@ const Title = styled(Heading)`
   font: 600 1.25rem var(--title);
 `;
 
+/**
+ * A list that closes as a dialog opens may give the focus back to where it was; the dialog then takes it
+ * itself, where its first field should have it.
+ */
+function FirstField() {
+  const place = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    const dialog = place.current?.closest('[role="dialog"]');
+    const onFocus = ({ target }: FocusEvent) => {
+      if (target === dialog) dialog?.querySelector('input')?.focus();
+    };
+    window.addEventListener('focusin', onFocus);
+    return () => window.removeEventListener('focusin', onFocus);
+  }, []);
+  return <span ref={place} hidden />;
+}
+
 export function Dialog({
   title,
   isOpen,
@@ -46,6 +63,7 @@ export function Dialog({
       <Box>
         <Body>
           <Title slot="title">{title}</Title>
+          <FirstField />
           {children}
         </Body>
       </Box>

@@ -1,6 +1,7 @@
 import { ACTIONS, type ActionName, type ParameterSpec } from '../../model/actions.ts';
 import type {
   ActionDocument,
+  MemoryType,
   Name,
   NodeDocument,
   ParameterType,
@@ -71,6 +72,22 @@ export function namesFor(
   }
 }
 
+/** Expressions that have a type, as far as anything can be guessed. */
+const GUESSES: Record<ParameterType, string | number> = {
+  number: 1,
+  flag: 'true',
+  text: "'Hm?'",
+  point: 'self.post',
+  agent: 'attention.of',
+  thing: 'found.thing',
+  route: 'self.route',
+};
+
+/** An expression for what a key of this type may be given, or added to it. */
+export function guessFor(type: MemoryType): string | number {
+  return GUESSES[type.replace('list of ', '') as ParameterType];
+}
+
 /** An action whose required parameters hold something that works, or comes close. */
 export function freshAction(
   document: ProjectDocument,
@@ -81,19 +98,12 @@ export function freshAction(
   for (const [name, spec] of Object.entries<ParameterSpec>(ACTIONS[action].parameters)) {
     if (!spec.required) continue;
     result[name] = namesFor(document, mind, action, spec)?.[0] ?? FALLBACK_VALUES[spec.kind];
+    const key =
+      spec.kind === 'value' ? document.minds[mind].memory?.[String(result.key)] : undefined;
+    if (key) result[name] = guessFor(key.type);
   }
   return result;
 }
-
-const GUESSES: Record<ParameterType, string | number> = {
-  number: 1,
-  flag: 'true',
-  text: "'Hm?'",
-  point: 'self.post',
-  agent: 'attention.of',
-  thing: 'found.thing',
-  route: 'self.route',
-};
 
 /** A call of a tree, with expressions that fit the types of its parameters, as far as that can be guessed. */
 export function freshCall(document: ProjectDocument, mind: Name, tree: Name): TreeCallDocument {

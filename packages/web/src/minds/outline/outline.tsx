@@ -18,6 +18,7 @@ import { useTokens } from '../../theme/use-tokens.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { ChooseFrom } from '../../ui/choose-from.tsx';
 import { keyShown } from '../../ui/pressed-key.ts';
+import { whenFree } from '../../ui/when-free.ts';
 import { drawStrip } from './draw-strip.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
@@ -126,6 +127,7 @@ export function Outline({
   label,
   place,
   onOpen,
+  startsFocused = false,
 }: {
   mind: string;
   activity: ActivityDocument;
@@ -134,6 +136,8 @@ export function Outline({
   place: string;
   /** Opens a tree or rules by themselves. */
   onOpen?: (part: 'trees' | 'rules', name: string) => void;
+  /** Its first row takes the focus when it opens, unless something else has it. */
+  startsFocused?: boolean;
 }) {
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document.minds[mind]);
@@ -199,6 +203,14 @@ export function Outline({
     else element.focus({ preventScroll: true });
     element.scrollIntoView({ block: 'nearest' });
   });
+
+  useEffect(() => {
+    if (!startsFocused) return;
+    whenFree(() => {
+      if (window.document.activeElement !== window.document.body) return;
+      grid.current?.querySelector<HTMLElement>('[role="row"]')?.focus();
+    });
+  }, [startsFocused]);
 
   const edit = useCallback(
     (work: Parameters<typeof performRowEdit>[0], field?: string) => {

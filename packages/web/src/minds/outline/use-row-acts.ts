@@ -194,6 +194,8 @@ export function useRowActs(surroundings: Surroundings) {
       }
       const press = pressed(event);
       if (press === 'Escape') {
+        // The first leaves the rows to Tab; the second is for what is around them.
+        if (!leaving.current) event.preventDefault();
         leaving.current = true;
         latest.current.setTrouble(null);
         return;

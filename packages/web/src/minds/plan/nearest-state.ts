@@ -11,12 +11,14 @@ const VECTORS: Record<Direction, readonly [number, number]> = {
 
 const middle = ({ x, y, width, height }: PlacedState) => [x + width / 2, y + height / 2] as const;
 
-/** The state one comes to by an arrow key: the nearest in that direction, what lies aside counting double. Rooms are entered by their states. */
+/** The state one comes to by an arrow key: the nearest in that direction, what lies aside counting double. */
 export function nearestState(
   states: readonly PlacedState[],
   from: PlacedState,
   direction: Direction,
 ): PlacedState | undefined {
+  // Down from a room leads into it: what is inside follows it in the list.
+  if (from.kind === 'room' && direction === 'ArrowDown') return states[states.indexOf(from) + 1];
   const [dx, dy] = VECTORS[direction];
   const [fx, fy] = middle(from);
   let best: PlacedState | undefined;

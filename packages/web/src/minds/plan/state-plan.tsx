@@ -12,6 +12,7 @@ import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { whenFree } from '../../ui/when-free.ts';
 import { commandPressed, keyShown, pressed } from '../../ui/pressed-key.ts';
 import { listStates, titleOf } from '../document-names.ts';
 import { STATE_COMMANDS } from '../state-keys.ts';
@@ -137,7 +138,17 @@ export function StatePlan({
   }, [box, layout, shown, drawnOf]);
   // The focus stays on what was made or moved, as soon as it is drawn.
   const { giveFocus } = work;
-  useEffect(() => giveFocus(drawnOf), [layout, selection.state, giveFocus, drawnOf]);
+  useEffect(() => giveFocus(drawnOf));
+
+  // Whoever comes back to the states goes on where they were.
+  const [first] = useState(selection.state);
+  const isLaidOut = layout !== null;
+  useEffect(() => {
+    if (!isLaidOut || first === null) return;
+    whenFree(() => {
+      if (window.document.activeElement === window.document.body) drawnOf(first)?.focus();
+    });
+  }, [isLaidOut, first, drawnOf]);
 
   const fold = ({ id, kind }: PlacedState) =>
     setFolds((before) => new Map(before).set(id, kind === 'room'));
