@@ -32,7 +32,7 @@ export { checkDocument, checkProject, formFindings } from './findings/check-proj
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { applyCommand } from './editing/apply-command.ts';
-export { findState, idsOf, parentOf, withFreeIds } from './editing/change-machine.ts';
+export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-machine.ts';
 export {
   archetypesWithMind,
   eventsFor,

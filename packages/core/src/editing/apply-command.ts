@@ -16,7 +16,7 @@ import {
   removeState,
   setInitial,
   wrapState,
-} from './change-machine.ts';
+} from './minds/change-machine.ts';
 import { CommandError, type DocumentCommand } from './commands/commands.ts';
 import { renameInMind, renameMind, renameParameter } from './minds/rename.ts';
 import { expectForm, put, putUnchecked } from './commands/put.ts';

@@ -3,7 +3,7 @@ import { cornerProject } from '../testing/orchard.fixture.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { readProject } from '../model/file/read-project.ts';
 import { applyCommand } from './apply-command.ts';
-import { findState } from './change-machine.ts';
+import { findState } from './minds/change-machine.ts';
 import { CommandError, type DocumentCommand, type PartChange } from './commands/commands.ts';
 
 const document = cornerProject({

@@ -8,7 +8,7 @@ import { outlineOf } from '../../model/outline.ts';
 import { nightWatch } from '../../testing/demo.fixture.ts';
 import { cornerProject } from '../../testing/orchard.fixture.ts';
 import { applyCommand } from '../apply-command.ts';
-import { findState } from '../change-machine.ts';
+import { findState } from './change-machine.ts';
 import { CommandError } from '../commands/commands.ts';
 import {
   clipText,

@@ -17,7 +17,7 @@ import { parseJson } from '../../model/file/parse-json.ts';
 import { readProject } from '../../model/file/read-project.ts';
 import { freshIn } from '../../model/fresh-name.ts';
 import { withoutUndefined } from '../../model/without-undefined.ts';
-import { findState, idsOf, withFreeIds } from '../change-machine.ts';
+import { findState, idsOf, withFreeIds } from './change-machine.ts';
 import { CommandError, type DocumentCommand, type DocumentPath } from '../commands/commands.ts';
 import { meansKey } from './mentions.ts';
 import { formOf, rowsAt } from './rows.ts';

@@ -1,8 +1,8 @@
-import type { MachineDocument, Name, StateDocument } from '../model/documents.ts';
-import { freshName } from '../model/fresh-name.ts';
-import { withoutUndefined } from '../model/without-undefined.ts';
-import { CommandError } from './commands/commands.ts';
-import { mapState } from './minds/walk-mind.ts';
+import type { MachineDocument, Name, StateDocument } from '../../model/documents.ts';
+import { freshName } from '../../model/fresh-name.ts';
+import { withoutUndefined } from '../../model/without-undefined.ts';
+import { CommandError } from '../commands/commands.ts';
+import { mapState } from './walk-mind.ts';
 
 /** Changes of which states a machine has, and where. */
 

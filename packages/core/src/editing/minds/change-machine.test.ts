@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { MachineDocument, ProjectDocument, StateDocument } from '../model/documents.ts';
-import { readProject } from '../model/file/read-project.ts';
-import { cornerProject } from '../testing/orchard.fixture.ts';
-import { applyCommand } from './apply-command.ts';
+import type { MachineDocument, ProjectDocument, StateDocument } from '../../model/documents.ts';
+import { readProject } from '../../model/file/read-project.ts';
+import { cornerProject } from '../../testing/orchard.fixture.ts';
+import { applyCommand } from '../apply-command.ts';
 import { findState, idsOf, parentOf, withFreeIds } from './change-machine.ts';
-import { CommandError, type DocumentCommand } from './commands/commands.ts';
+import { CommandError, type DocumentCommand } from '../commands/commands.ts';
 
 const MACHINE: MachineDocument = {
   initial: 'calm',
