@@ -2,8 +2,13 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as core from '@crooked-lantern/core';
 import {
+  ACTION_EXAMPLES,
   ACTIONS,
   checkProject,
+  EXAMPLE_MEMORY,
+  EXAMPLE_RULES,
+  EXAMPLE_TREES,
+  NODE_EXAMPLES,
   readProject,
   readProjectText,
   type ActionDocument,
@@ -12,13 +17,6 @@ import {
   type ProjectDocument,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import {
-  ACTION_EXAMPLES,
-  EXAMPLE_MEMORY,
-  EXAMPLE_RULES,
-  EXAMPLE_TREES,
-  NODE_EXAMPLES,
-} from './reference-examples.mjs';
 import { referencePages } from './reference.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '..');

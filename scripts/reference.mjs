@@ -3,13 +3,6 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBuilt } from './build.mjs';
 import { ROOT, runScript } from './project.mjs';
-import {
-  ACTION_EXAMPLES,
-  EXAMPLE_RULES,
-  EXAMPLE_TREES,
-  NODE_EXAMPLES,
-} from './reference-examples.mjs';
-
 /** @typedef {typeof import('../packages/core/dist/index.js')} Tables */
 
 const UNITS = { deg: '°', same: 'the unit of its arguments' };
@@ -101,8 +94,9 @@ function expressionPage({ BUILTINS, signature }) {
 /**
  * @param {string} name
  * @param {Tables['ACTIONS'][keyof Tables['ACTIONS']]} action
+ * @param {Tables} tables
  */
-function actionPage(name, action) {
+function actionPage(name, action, { ACTION_EXAMPLES }) {
   const parameters = Object.entries(action.parameters).map(([parameter, spec]) =>
     fieldLine(parameter, spec),
   );
@@ -129,8 +123,9 @@ function actionPage(name, action) {
 /**
  * @param {string} name
  * @param {import('../packages/core/dist/index.js').NodeSpec} node
+ * @param {Tables} tables
  */
-function nodePage(name, node) {
+function nodePage(name, node, { EXAMPLE_RULES, EXAMPLE_TREES, NODE_EXAMPLES }) {
   const shown = {
     tree: { trees: EXAMPLE_TREES },
     rules: { rules: EXAMPLE_RULES },
@@ -219,6 +214,23 @@ function fieldsPage(tables) {
 }
 
 /** @param {Tables} tables */
+function findingsPage({ FINDINGS }) {
+  return [
+    '# Findings',
+    '',
+    MADE,
+    '',
+    'What the checker has to say of a project, by kind. An error keeps an edit from running; the edit before goes on.',
+    ...Object.entries(FINDINGS).flatMap(([code, { title, about, remedy }]) => [
+      '',
+      `## ${title}`,
+      '',
+      `\`${code}\`: ${about} ${remedy}`,
+    ]),
+  ];
+}
+
+/** @param {Tables} tables */
 function indexPage({ ACTIONS, NODES }) {
   return [
     '# Reference',
@@ -228,6 +240,7 @@ function indexPage({ ACTIONS, NODES }) {
     '- [The model](model.md): every part of the file and its fields',
     '- [Numbers and choices](fields.md): bounds, units, and what holds where a field is left out',
     '- [Expressions](expressions.md): guards, parameters, weights',
+    '- [Findings](findings.md): what is told of a project, and what to do',
     '',
     '## Actions',
     '',
@@ -254,13 +267,17 @@ export function referencePages(tables) {
     ['README.md', text(indexPage(tables))],
     ['expressions.md', text(expressionPage(tables))],
     ['fields.md', text(fieldsPage(tables))],
+    ['findings.md', text(findingsPage(tables))],
     ...Object.entries(tables.ACTIONS).map(
       ([name, action]) =>
-        /** @type {[string, string]} */ ([`actions/${name}.md`, text(actionPage(name, action))]),
+        /** @type {[string, string]} */ ([
+          `actions/${name}.md`,
+          text(actionPage(name, action, tables)),
+        ]),
     ),
     ...Object.entries(tables.NODES).map(
       ([name, node]) =>
-        /** @type {[string, string]} */ ([`nodes/${name}.md`, text(nodePage(name, node))]),
+        /** @type {[string, string]} */ ([`nodes/${name}.md`, text(nodePage(name, node, tables))]),
     ),
   ]);
 }

@@ -1,3 +1,4 @@
+import type { FindingCode } from './finding-kinds.ts';
 import type { DocumentCommand } from '../editing/commands/commands.ts';
 import type { Span } from '../expression/ir.ts';
 
@@ -20,26 +21,6 @@ export interface Remedy {
   title: string;
   command: DocumentCommand;
 }
-
-export type FindingCode =
-  | 'form'
-  | 'expression'
-  | 'unknownName'
-  | 'taken'
-  | 'structure'
-  | 'parameter'
-  | 'place'
-  | 'unreachable'
-  | 'noWayOut'
-  | 'neverFires'
-  | 'neverWritten'
-  | 'coupled'
-  | 'conflict'
-  | 'unused'
-  | 'noChildren'
-  | 'learnsAlways'
-  | 'endless'
-  | 'cannotWork';
 
 export interface Findings {
   list: Finding[];

@@ -107,6 +107,14 @@ function completions(keys: readonly KnownKey[]) {
   };
 }
 
+/** Marks the field with the name at the cursor, for the reference. */
+function markWord({ state }: EditorView, field: HTMLElement | null): void {
+  const { head } = state.selection.main;
+  const [before] = /[\w.]*$/.exec(state.sliceDoc(0, head)) ?? [''];
+  const [behind] = /^[\w.]*/.exec(state.sliceDoc(head)) ?? [''];
+  field?.setAttribute('data-reference', `builtin ${before}${behind}`);
+}
+
 /** Enter takes a completion only where one was chosen with the arrows; else it keeps what is typed. */
 function takeChosen(view: EditorView): boolean {
   return selectedCompletion(view.state) !== null && acceptCompletion(view);
@@ -203,6 +211,7 @@ export default function ExpressionEditor({
             ]),
           ),
           history(),
+          EditorView.updateListener.of((update) => markWord(update.view, host.current)),
           keymap.of([...standardKeymap, ...historyKeymap]),
           EditorView.domEventHandlers({
             blur: (_, current) => {

@@ -150,6 +150,7 @@ export function ActionLine({
   ];
   return (
     <Line
+      data-reference={`do ${action.do}`}
       onKeyDown={(event) => {
         if (!onMove || !event.altKey || !/^Arrow(Up|Down)$/.test(event.key)) return;
         event.preventDefault();

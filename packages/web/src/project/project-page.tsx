@@ -2,6 +2,8 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
+import { ReferenceDialog } from '../help/reference-dialog.tsx';
+import { ShortcutSheet } from '../help/shortcut-sheet.tsx';
 import { usePanes } from '../shell/use-panes.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
@@ -104,7 +106,13 @@ function Running({ engine }: { engine: EngineClient }) {
   usePanes();
   const header = useMemo(() => <ProjectHeader />, []);
   const { pathname } = useLocation();
-  return <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>;
+  return (
+    <>
+      <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>
+      <ReferenceDialog />
+      <ShortcutSheet />
+    </>
+  );
 }
 
 function place(name: string | undefined, header: ReactElement): ReactElement {

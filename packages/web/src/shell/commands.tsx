@@ -8,6 +8,7 @@ import {
   type ReactNode,
 } from 'react';
 import { tinykeys } from 'tinykeys';
+import { keepOwnKeys, readOwnKeys, type OwnKeys } from './own-keys.ts';
 
 /** Something the user can do from anywhere: by name in the command list, by its shortcut, often by a button. */
 export interface Command {
@@ -21,7 +22,11 @@ export interface Command {
 }
 
 interface Registry {
+  /** With the shortcuts that hold. */
   commands: Command[];
+  /** Gives a command another shortcut; null gives it its usual one back. */
+  setKeys(id: string, keys: string | null): void;
+  ownKeys: OwnKeys;
   set(owner: symbol, commands: Command[] | null): void;
 }
 
@@ -51,7 +56,15 @@ function belongsElsewhere({ target, defaultPrevented }: KeyboardEvent): boolean 
 
 export function CommandProvider({ children }: { children: ReactNode }) {
   const [owned, setOwned] = useState<ReadonlyMap<symbol, Command[]>>(new Map());
-  const commands = useMemo(() => [...owned.values()].flat(), [owned]);
+  const [ownKeys, setOwnKeys] = useState(readOwnKeys);
+  const commands = useMemo(
+    () =>
+      [...owned.values()].flat().map((command) => {
+        const keys = ownKeys[command.id];
+        return keys === undefined ? command : { ...command, keys };
+      }),
+    [owned, ownKeys],
+  );
   const latest = useRef(commands);
   latest.current = commands;
   const keys = [...new Set(commands.flatMap((command) => (command.keys ? [command.keys] : [])))]
@@ -62,7 +75,8 @@ export function CommandProvider({ children }: { children: ReactNode }) {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};
     for (const key of keys.split('\n').filter(Boolean)) {
       bindings[key] = (event) => {
-        if (!key.startsWith('$mod') && belongsElsewhere(event)) return;
+        // Keys that write nothing may be pressed in a field too.
+        if (!key.startsWith('$mod') && !/^F\d+$/.test(key) && belongsElsewhere(event)) return;
         const command = latest.current.find(
           (candidate) => candidate.keys === key && candidate.disabled === undefined,
         );
@@ -77,6 +91,14 @@ export function CommandProvider({ children }: { children: ReactNode }) {
   const registry = useMemo<Registry>(
     () => ({
       commands,
+      ownKeys,
+      setKeys: (id, keys) =>
+        setOwnKeys((before) => {
+          const { [id]: _, ...rest } = before;
+          const after = keys === null ? rest : { ...rest, [id]: keys };
+          keepOwnKeys(after);
+          return after;
+        }),
       set: (owner, list) =>
         setOwned((before) => {
           const after = new Map(before);
@@ -85,7 +107,7 @@ export function CommandProvider({ children }: { children: ReactNode }) {
           return after;
         }),
     }),
-    [commands],
+    [commands, ownKeys],
   );
   return <CommandContext.Provider value={registry}>{children}</CommandContext.Provider>;
 }
@@ -93,6 +115,11 @@ export function CommandProvider({ children }: { children: ReactNode }) {
 /** All commands that can be named now. */
 export function useCommandList(): Command[] {
   return useRegistry().commands;
+}
+
+/** Changing shortcuts, and which have been changed. */
+export function useShortcuts(): Pick<Registry, 'setKeys' | 'ownKeys'> {
+  return useRegistry();
 }
 
 /** Offers commands while the component is shown. `commands` must be memoised: it is taken again when it changes. */

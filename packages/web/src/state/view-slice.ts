@@ -21,6 +21,10 @@ export interface ViewState {
   overlays: Overlays;
   /** The command list is open. */
   commandList: boolean;
+  /** The page of the reference that is open; empty for none in particular, null while it is closed. */
+  reference: string | null;
+  /** The sheet of shortcuts is open. */
+  shortcuts: boolean;
 }
 
 const STORED_AS = 'crooked-lantern.overlays';
@@ -50,7 +54,12 @@ function storedOverlays(): Overlays {
 
 const slice = createSlice({
   name: 'view',
-  initialState: (): ViewState => ({ overlays: storedOverlays(), commandList: false }),
+  initialState: (): ViewState => ({
+    overlays: storedOverlays(),
+    commandList: false,
+    reference: null,
+    shortcuts: false,
+  }),
   reducers: {
     overlayToggled(state, { payload }: PayloadAction<OverlayId>) {
       state.overlays[payload] = !state.overlays[payload];
@@ -59,8 +68,14 @@ const slice = createSlice({
     commandListShown(state, { payload }: PayloadAction<boolean>) {
       state.commandList = payload;
     },
+    referenceShown(state, { payload }: PayloadAction<string | null>) {
+      state.reference = payload;
+    },
+    shortcutsShown(state, { payload }: PayloadAction<boolean>) {
+      state.shortcuts = payload;
+    },
   },
 });
 
-export const { overlayToggled, commandListShown } = slice.actions;
+export const { overlayToggled, commandListShown, referenceShown, shortcutsShown } = slice.actions;
 export const viewReducer = slice.reducer;

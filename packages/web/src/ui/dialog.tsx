@@ -12,8 +12,8 @@ const Overlay = styled(ModalOverlay)`
   background: rgb(5 9 10 / 55%);
 `;
 
-const Box = styled(Modal)`
-  width: min(560px, calc(100vw - 32px));
+const Box = styled(Modal)<{ $wide: boolean }>`
+  width: min(${({ $wide }) => ($wide ? '860px' : '560px')}, calc(100vw - 32px));
   border: 1px solid var(--line2);
   border-radius: 12px;
   background: var(--panel);
@@ -51,16 +51,18 @@ export function Dialog({
   title,
   isOpen,
   onClose,
+  wide = false,
   children,
 }: {
   title: string;
   isOpen: boolean;
   onClose: () => void;
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
     <Overlay isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
-      <Box>
+      <Box $wide={wide}>
         <Body>
           <Title slot="title">{title}</Title>
           <FirstField />

@@ -144,6 +144,12 @@ function noteOf(row: OutlineRow): string | undefined {
   return row.kind === 'else' || row.kind === 'set' ? undefined : row.node.note;
 }
 
+/** The page of the reference on a row. */
+function referenceId(row: OutlineRow): string {
+  if (!('node' in row)) return 'rules';
+  return 'do' in row.node ? `do ${String(row.node.do)}` : row.kind;
+}
+
 /** Which commands make sense for a row. */
 export function commandsOf({ row }: KnownRow): RowCommand[] {
   const all = Object.keys(ROW_COMMANDS) as RowCommand[];
@@ -253,6 +259,7 @@ export const RowView = memo(function RowView({
       data-id={known.id}
       data-row={row.row ?? ''}
       data-path={pathText}
+      data-reference={referenceId(row)}
       data-off={row.row === null}
       style={{ transform: `translateY(${start}px)` }}
       onKeyDown={(event) => acts.key(event, known)}

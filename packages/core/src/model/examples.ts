@@ -1,16 +1,26 @@
+import type { ActionName } from './actions.ts';
+import type {
+  ActionDocument,
+  MemoryKeyDocument,
+  NodeDocument,
+  RulesDocument,
+  TreeDocument,
+} from './documents.ts';
+import type { NodeKindName } from './nodes.ts';
+
 /**
  * An example of every action and every kind of node, for the reference. A test puts each into a mind with
  * the memory below and has it checked like any other.
  */
 
 /** What the examples may speak of. */
-export const EXAMPLE_MEMORY = {
+export const EXAMPLE_MEMORY: Record<string, MemoryKeyDocument> = {
   quarry: { type: 'agent', forgetAfter: 20 },
   doubt: { type: 'number', default: 0 },
   combed: { type: 'list of point', scope: 'squad', most: 8 },
 };
 
-export const EXAMPLE_TREES = {
+export const EXAMPLE_TREES: Record<string, TreeDocument> = {
   lookAbout: {
     parameters: { sweep: 'number' },
     root: {
@@ -22,7 +32,7 @@ export const EXAMPLE_TREES = {
   },
 };
 
-export const EXAMPLE_RULES = {
+export const EXAMPLE_RULES: Record<string, RulesDocument> = {
   manners: {
     rows: [
       {
@@ -35,7 +45,7 @@ export const EXAMPLE_RULES = {
   },
 };
 
-export const ACTION_EXAMPLES = {
+export const ACTION_EXAMPLES: Record<ActionName, ActionDocument> = {
   moveTo: { do: 'moveTo', to: 'quarry', within: 0.9 },
   followRoute: { do: 'followRoute', route: 'self.route' },
   face: { do: 'face', toward: 'attention.place' },
@@ -73,7 +83,7 @@ export const ACTION_EXAMPLES = {
   wake: { do: 'wake', whom: 'found.of' },
 };
 
-export const NODE_EXAMPLES = {
+export const NODE_EXAMPLES: Record<NodeKindName, NodeDocument> = {
   sequence: {
     sequence: [
       { do: 'moveTo', to: 'self.post' },

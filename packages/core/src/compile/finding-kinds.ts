@@ -1,0 +1,101 @@
+/** Every kind of finding, with what it means and what to do: the reference reads this one table. */
+export const FINDINGS = {
+  form: {
+    title: 'Not of the right form',
+    about: 'A field is missing, unknown, or holds something of the wrong kind.',
+    remedy: 'Change the field at the place that is named; the schema says what it takes.',
+  },
+  expression: {
+    title: 'A wrong expression',
+    about:
+      'An expression can’t be read, names what is not there, or compares what has other units.',
+    remedy: 'Change the part that is underlined. The nearest name that is known is proposed.',
+  },
+  unknownName: {
+    title: 'A name that leads nowhere',
+    about: 'A state, tree, key, gait or mind is named that is not there.',
+    remedy: 'Choose one that is there, or declare the one that is named.',
+  },
+  taken: {
+    title: 'A name that is taken',
+    about: 'Two things have one name, or a key has a name of the expression language.',
+    remedy: 'Give one of them another name; it changes wherever it is used.',
+  },
+  structure: {
+    title: 'Parts that do not go together',
+    about: 'States, rows or calls are put together in a way that can’t run.',
+    remedy: 'Move, unwrap or switch on what is named.',
+  },
+  parameter: {
+    title: 'A value that does not fit',
+    about: 'A parameter is missing, out of its bounds, or of no use where it stands.',
+    remedy: 'Change the value, or take it away.',
+  },
+  place: {
+    title: 'A place that can’t be',
+    about: 'Something stands outside of the ground, in a wall, or where it can’t be reached.',
+    remedy: 'Move it on the ground.',
+  },
+  unreachable: {
+    title: 'Never reached',
+    about: 'No way leads to a state, or a row comes after one that never lets it be reached.',
+    remedy: 'Lead a transition there, change the order, or take it away.',
+  },
+  noWayOut: {
+    title: 'Never left',
+    about: 'A state has no transition to another, nor has any state around it.',
+    remedy: 'Add a way out, or make it final.',
+  },
+  neverFires: {
+    title: 'Never fires',
+    about:
+      'A transition waits for what never comes: an event nothing raises, a test that never holds.',
+    remedy: 'Raise the event, change the guard, or put it before the transition that comes first.',
+  },
+  neverWritten: {
+    title: 'Read but never written',
+    about: 'A key of memory is read, and nothing ever gives it a value.',
+    remedy: 'Remember something under it, or give it a default.',
+  },
+  coupled: {
+    title: 'Numbers that disagree',
+    about:
+      'Two numbers that belong together do not: a body stops farther away than its guard asks for.',
+    remedy: 'Change one of them; a remedy proposes which.',
+  },
+  conflict: {
+    title: 'Two want the same',
+    about:
+      'Two actions use one part of the body at once, or two minds mean different things by one key.',
+    remedy: 'Give one another channel, or another time.',
+  },
+  unused: {
+    title: 'Of no use',
+    about: 'A key, tree, set of rules, mind or event that nothing uses.',
+    remedy: 'Use it, or take it away.',
+  },
+  noChildren: {
+    title: 'Nothing inside',
+    about: 'A row that runs other rows has none.',
+    remedy: 'Put rows in, or take it away.',
+  },
+  learnsAlways: {
+    title: 'Learns without end',
+    about: 'A route gets a waypoint in each decision.',
+    remedy: 'Let it learn once: with an edge, a limit or a guard.',
+  },
+  endless: {
+    title: 'Goes on without end',
+    about:
+      'States lead on to each other within one decision, or a repeat never lets the decision end.',
+    remedy: 'Put a time or a test in between.',
+  },
+  cannotWork: {
+    title: 'Can’t work',
+    about:
+      'Something is of the right form and still can’t do what it is for: nobody can notice anybody.',
+    remedy: 'Change what is named: a sense, a noise, a faction.',
+  },
+} as const satisfies Record<string, { title: string; about: string; remedy: string }>;
+
+export type FindingCode = keyof typeof FINDINGS;
