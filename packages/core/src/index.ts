@@ -33,6 +33,7 @@ export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
+export { differenceOf, type Difference } from './editing/difference.ts';
 export { applyCommand } from './editing/apply-command.ts';
 export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-machine.ts';
 export {

@@ -123,6 +123,24 @@ describe('a project', () => {
     expect(await order()).toEqual([one, two]);
   });
 
+  it('keeps the name of an edit, and gives it with the list', async () => {
+    const id = await add('Named night');
+    const name = async (value: unknown, number = 1) =>
+      (await call('PUT', `/api/projects/${id}/edits/${number}/name`, value)).status;
+    const names = async () => {
+      const { body } = await call('GET', `/api/projects/${id}/edits`);
+      return (body!.edits as { name?: string }[]).map((edit) => edit.name);
+    };
+    expect(await names()).toEqual([undefined]);
+    expect(await name({ name: ' First night ' })).toBe(204);
+    expect(await names()).toEqual(['First night']);
+    expect(await name({ name: null })).toBe(204);
+    expect(await names()).toEqual([undefined]);
+    for (const wrong of [{}, { name: '' }, { name: 5 }, [], { name: 'x'.repeat(81) }])
+      expect(await name(wrong)).toBe(400);
+    expect(await name({ name: 'No' }, 9)).toBe(404);
+  });
+
   it('is listed in pages, each project once', async () => {
     const ids: string[] = [];
     for (let i = 0; i < PROJECTS_A_PAGE + 3; i++) ids.unshift(await add(`Night ${i}`));
@@ -459,6 +477,7 @@ describe('health and documents', () => {
       '/api/projects/{id}',
       '/api/projects/{id}/edits',
       '/api/projects/{id}/edits/{number}',
+      '/api/projects/{id}/edits/{number}/name',
       '/api/projects/{id}/file',
       '/api/projects/{id}/restore',
     ]);

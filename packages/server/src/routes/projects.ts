@@ -1,4 +1,4 @@
-import { projectSchema, serialiseProject, toJsonSchema } from '@crooked-lantern/core';
+import { parseJson, projectSchema, serialiseProject, toJsonSchema } from '@crooked-lantern/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
 import type { Checker } from '../checking/checker.ts';
@@ -147,4 +147,45 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore, checker
     async (request, reply) =>
       send(reply, await store.readEdit(request.params.id, Number(request.params.number))),
   );
+
+  app.put<{ Params: { id: string; number: string } }>(
+    '/api/projects/:id/edits/:number/name',
+    {
+      schema: {
+        summary: 'Gives an edit a name, or with null takes it away',
+        params: EDIT,
+        body: {
+          content: {
+            'application/json': {
+              schema: {
+                type: 'object',
+                required: ['name'],
+                properties: { name: { type: ['string', 'null'], maxLength: 80 } },
+              },
+            },
+          },
+        },
+      },
+      validatorCompiler: ({ httpPart, schema }: { httpPart?: string; schema: unknown }) =>
+        httpPart === 'body' ? (data: unknown) => ({ value: data }) : validator(schema, httpPart),
+    },
+    async (request, reply) => {
+      const { id: project, number } = request.params;
+      await store.nameEdit(project, Number(number), nameIn(request.body));
+      return reply.code(204).send();
+    },
+  );
+}
+
+/** The name that a request's text brings. */
+function nameIn(body: unknown): string | null {
+  const read = parseJson(typeof body === 'string' ? body : '');
+  const name = 'faults' in read ? undefined : (read.value as { name?: unknown } | null)?.name;
+  if (name === null) return null;
+  if (typeof name !== 'string' || name.trim() === '' || name.length > 80)
+    throw new Problem(
+      'malformed-request',
+      'Send {"name": "…"} with 1 to 80 characters, or {"name": null}.',
+    );
+  return name.trim();
 }

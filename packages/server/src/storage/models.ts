@@ -26,6 +26,8 @@ export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAt
   projectId: string;
   number: number;
   document: ProjectDocument;
+  /** What people call it; null for most. */
+  name: CreationOptional<string | null>;
   createdAt: CreationOptional<Date>;
 }
 
@@ -53,6 +55,7 @@ export function defineModels(sequelize: Sequelize): Models {
       projectId: { type: DataTypes.TEXT, primaryKey: true },
       number: { type: DataTypes.INTEGER, primaryKey: true },
       document: { type: DataTypes.JSON, allowNull: false },
+      name: DataTypes.TEXT,
       createdAt: DataTypes.DATE,
     },
     { tableName: 'edits', underscored: true, updatedAt: false },

@@ -29,6 +29,8 @@ export interface EditSummary {
   /** The same for edits of the same document, so that an undo can be told from a change. */
   digest: string;
   createdAt: string;
+  /** What people call it; absent for most. */
+  name?: string;
 }
 
 export interface ProjectStore {
@@ -42,6 +44,8 @@ export interface ProjectStore {
   restore(id: string): Promise<void>;
   edits(id: string): Promise<EditSummary[]>;
   readEdit(id: string, number: number): Promise<StoredProject>;
+  /** Gives an edit a name, or with null takes it away. */
+  nameEdit(id: string, number: number, name: string | null): Promise<void>;
   isEmpty(): Promise<boolean>;
 }
 
@@ -171,13 +175,19 @@ export function createProjectStore({
       if (!(await Project.findByPk(id))) throw missing(id);
       const edits = await Edit.findAll({
         where: { projectId: id },
-        attributes: ['number', 'createdAt', [fn('md5', cast(col('document'), 'text')), 'digest']],
+        attributes: [
+          'number',
+          'createdAt',
+          'name',
+          [fn('md5', cast(col('document'), 'text')), 'digest'],
+        ],
         order: [['number', 'DESC']],
       });
       return edits.map((edit) => ({
         number: edit.number,
         createdAt: edit.createdAt.toISOString(),
         digest: String(edit.get('digest')),
+        ...(edit.name !== null && { name: edit.name }),
       }));
     },
 
@@ -185,6 +195,11 @@ export function createProjectStore({
       const project = await Project.findByPk(id);
       if (!project) throw missing(id);
       return readAt(id, number, project.updatedAt);
+    },
+
+    async nameEdit(id, number, name) {
+      const [count] = await Edit.update({ name }, { where: { projectId: id, number } });
+      if (count === 0) throw new Problem('not-found', `Project “${id}” has no edit ${number}.`);
     },
 
     async isEmpty() {

@@ -25,6 +25,8 @@ export interface EditSummary {
   createdAt: string;
   /** The same for edits of the same document. */
   digest: string;
+  /** What people call it; absent for most. */
+  name?: string;
 }
 
 /** A refusal by the server, or (status 0) no answer at all. */
@@ -91,6 +93,8 @@ export const api = {
     request<{ edits: EditSummary[] }>(`/api/projects/${id}/edits`).then(({ edits }) => edits),
   readEdit: (id: string, number: number) =>
     request<StoredProject>(`/api/projects/${id}/edits/${number}`),
+  nameEdit: (id: string, number: number, name: string | null) =>
+    request<void>(`/api/projects/${id}/edits/${number}/name`, { method: 'PUT', ...json({ name }) }),
   remove: (id: string) => request<void>(`/api/projects/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<void>(`/api/projects/${id}/restore`, { method: 'POST' }),
 };

@@ -1,4 +1,4 @@
-import { Redo2, Undo2 } from 'lucide-react';
+import { History, Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
@@ -6,6 +6,7 @@ import { fileAddress } from '../api/client.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { useAppDispatch, useProject } from '../state/store.ts';
+import { DifferenceList } from '../history/difference-list.tsx';
 import { RunningPill } from '../findings/running-pill.tsx';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
@@ -15,6 +16,7 @@ import { agoText } from '../ui/time.ts';
 import { perform } from '../state/perform.ts';
 import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
+import { historyShown } from '../state/view-slice.ts';
 
 const Places = styled.nav`
   align-self: stretch;
@@ -83,6 +85,7 @@ function SavingTrouble() {
   const dispatch = useAppDispatch();
   const saving = useProject((project) => project.saving);
   const edit = useProject((project) => project.edit);
+  const mine = useProject((project) => project.document);
   if (saving.kind === 'waiting') {
     return (
       <Trouble role="alert">
@@ -108,6 +111,14 @@ function SavingTrouble() {
         Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was
         overwritten. Either way both stay in the history, and Undo goes back.
       </p>
+      <details>
+        <summary>What differs from the other window’s</summary>
+        <DifferenceList
+          before={theirs.document}
+          after={mine}
+          none="Nothing: both come to the same."
+        />
+      </details>
       <Button onPress={() => dispatch(mineKept(theirs.edit))}>Keep mine on top</Button>
       <Button onPress={() => dispatch(theirsTaken(theirs))}>Take the other</Button>
     </Trouble>
@@ -189,6 +200,12 @@ export function ProjectHeader() {
               onPress={() => void step(redo())}
             >
               <Redo2 size={16} />
+            </QuietButton>
+            <QuietButton
+              aria-label="History of edits (F4)"
+              onPress={() => dispatch(historyShown(true))}
+            >
+              <History size={16} />
             </QuietButton>
             <RunningPill />
             <SavingPill />

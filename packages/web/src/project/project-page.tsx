@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
+import { HistoryDialog } from '../history/history-dialog.tsx';
 import { ReferenceDialog } from '../help/reference-dialog.tsx';
 import { ShortcutSheet } from '../help/shortcut-sheet.tsx';
 import { usePanes } from '../shell/use-panes.ts';
@@ -109,6 +110,7 @@ function Running({ engine }: { engine: EngineClient }) {
   return (
     <>
       <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>
+      <HistoryDialog />
       <ReferenceDialog />
       <ShortcutSheet />
     </>

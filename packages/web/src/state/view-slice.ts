@@ -25,6 +25,8 @@ export interface ViewState {
   reference: string | null;
   /** The sheet of shortcuts is open. */
   shortcuts: boolean;
+  /** The history of edits is open. */
+  history: boolean;
 }
 
 const STORED_AS = 'crooked-lantern.overlays';
@@ -59,6 +61,7 @@ const slice = createSlice({
     commandList: false,
     reference: null,
     shortcuts: false,
+    history: false,
   }),
   reducers: {
     overlayToggled(state, { payload }: PayloadAction<OverlayId>) {
@@ -71,11 +74,15 @@ const slice = createSlice({
     referenceShown(state, { payload }: PayloadAction<string | null>) {
       state.reference = payload;
     },
+    historyShown(state, { payload }: PayloadAction<boolean>) {
+      state.history = payload;
+    },
     shortcutsShown(state, { payload }: PayloadAction<boolean>) {
       state.shortcuts = payload;
     },
   },
 });
 
-export const { overlayToggled, commandListShown, referenceShown, shortcutsShown } = slice.actions;
+export const { overlayToggled, commandListShown, historyShown, referenceShown, shortcutsShown } =
+  slice.actions;
 export const viewReducer = slice.reducer;

@@ -1,0 +1,239 @@
+import type { ProjectDocument } from '@crooked-lantern/core';
+import { useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { api, ApiError, type EditSummary } from '../api/client.ts';
+import { useCommands } from '../shell/commands.tsx';
+import { changed } from '../state/project-slice.ts';
+import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
+import { historyShown } from '../state/view-slice.ts';
+import { MainButton, QuietButton } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { Choice } from '../ui/fields.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { ListItem } from '../ui/place.ts';
+import { agoText } from '../ui/time.ts';
+import { DifferenceList } from './difference-list.tsx';
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: 250px minmax(0, 1fr);
+  gap: 16px;
+  height: min(60vh, 560px);
+  > div {
+    min-width: 0;
+    overflow: auto;
+    scrollbar-gutter: stable;
+  }
+  h3 {
+    font: 600 1.15rem var(--title);
+  }
+  @media (max-width: 700px) {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+`;
+
+const Against = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 6px;
+  margin: 6px 0;
+  color: var(--mute);
+`;
+
+/** Edits in the list before more are asked for. */
+const SHOWN = 100;
+
+/** The documents of edits, read once each. */
+function useDocument(id: string, number: number | null) {
+  const [known, setKnown] = useState<ReadonlyMap<number, ProjectDocument>>(new Map());
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const missing = number !== null && !known.has(number);
+  useEffect(() => {
+    if (!missing) return undefined;
+    let current = true;
+    api.readEdit(id, number).then(
+      ({ document }) => current && setKnown((before) => new Map(before).set(number, document)),
+      (error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+        if (current) setTrouble(error.message);
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [id, number, missing]);
+  return { document: number === null ? undefined : known.get(number), trouble };
+}
+
+type Other = 'before' | 'now';
+
+/** One edit: what it changed, or how it differs from what is open; it is looked at without changing anything, until it is restored. */
+function EditPage({
+  edit,
+  previous,
+  onNamed,
+  onRestored,
+}: {
+  edit: EditSummary;
+  /** The number of the edit before, if it was kept. */
+  previous: number | null;
+  onNamed: (name: string | null) => void;
+  onRestored: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const id = useProject((project) => project.id);
+  const now = useProject((project) => project.document);
+  const latest = useProject((project) => project.edit);
+  const [other, setOther] = useState<Other>('before');
+  const { document, trouble } = useDocument(id, edit.number);
+  const { document: before } = useDocument(id, previous);
+  const title = edit.name ?? `Edit ${edit.number}`;
+  return (
+    <div>
+      <h3>
+        <InlineText
+          label={`Name of edit ${edit.number}`}
+          value={edit.name ?? ''}
+          placeholder={`Edit ${edit.number}: name it …`}
+          check={(text) => (text.length > 80 ? 'It takes up to 80 characters.' : null)}
+          onCommit={(text) => onNamed(text.trim() || null)}
+        />
+      </h3>
+      <Against>
+        <span>made {agoText(edit.createdAt, Date.now())}; shown:</span>
+        <Choice
+          label="What it is compared with"
+          value={other}
+          options={[
+            { id: 'before', title: 'what it changed' },
+            { id: 'now', title: `what has changed since, up to edit ${latest}` },
+          ]}
+          onChoose={(choice) => setOther(choice as Other)}
+        />
+        {edit.number !== latest && document && (
+          <MainButton
+            onPress={() => {
+              dispatch(changed({ document, label: `restoring ${title}` }));
+              onRestored();
+            }}
+          >
+            Restore it as a new edit
+          </MainButton>
+        )}
+      </Against>
+      {trouble && <p role="alert">{trouble}</p>}
+      {!trouble && !document && <p role="status">Reading …</p>}
+      {document && other === 'now' && (
+        <DifferenceList before={document} after={now} none="Nothing has changed since." />
+      )}
+      {document &&
+        other === 'before' &&
+        (previous === null ? (
+          <p>This is the first edit.</p>
+        ) : before ? (
+          <DifferenceList before={before} after={document} none="It changed nothing." />
+        ) : (
+          <p role="status">Reading …</p>
+        ))}
+    </div>
+  );
+}
+
+/** Every edit with its time: what it changed in words, its name, and the way back to it. */
+export function HistoryDialog() {
+  const dispatch = useAppDispatch();
+  const isOpen = useAppSelector(({ view }) => view.history);
+  const id = useProject((project) => project.id);
+  const latest = useProject((project) => project.edit);
+  const saved = useProject((project) => project.saving.kind === 'saved');
+  const [edits, setEdits] = useState<EditSummary[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [most, setMost] = useState(SHOWN);
+  useCommands(
+    useMemo(
+      () => [
+        {
+          id: 'history',
+          name: 'History of edits',
+          keys: 'F4',
+          run: () => dispatch(historyShown(true)),
+        },
+      ],
+      [dispatch],
+    ),
+  );
+  useEffect(() => {
+    if (!isOpen) return undefined;
+    let current = true;
+    api.edits(id).then(
+      (list) => current && setEdits(list),
+      (error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+        if (current) setTrouble(error.message);
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [isOpen, id, latest, saved]);
+  const at = edits?.findIndex(({ number }) => number === chosen) ?? -1;
+  const index = at < 0 ? 0 : at;
+  const edit = edits?.[index];
+  const name = async (number: number, given: string | null) => {
+    try {
+      await api.nameEdit(id, number, given);
+      setEdits(
+        (list) =>
+          list?.map((each) =>
+            each.number === number ? { ...each, name: given ?? undefined } : each,
+          ) ?? null,
+      );
+      setTrouble(null);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(`The name was not kept: ${error.message}`);
+    }
+  };
+  return (
+    <Dialog title="History" isOpen={isOpen} wide onClose={() => dispatch(historyShown(false))}>
+      {trouble && (
+        <p role="alert" style={{ color: 'var(--harm)' }}>
+          {trouble}
+        </p>
+      )}
+      {!edits && !trouble && <p role="status">Reading …</p>}
+      {edits && edit && (
+        <Columns>
+          <div role="group" aria-label="Edits">
+            {edits.slice(0, most).map((each) => (
+              <ListItem
+                key={each.number}
+                type="button"
+                aria-current={each.number === edit.number}
+                onClick={() => setChosen(each.number)}
+              >
+                {each.name ?? `Edit ${each.number}`}{' '}
+                <small>{agoText(each.createdAt, Date.now())}</small>
+              </ListItem>
+            ))}
+            {edits.length > most && (
+              <QuietButton onPress={() => setMost(most + SHOWN)}>
+                {edits.length - most} more
+              </QuietButton>
+            )}
+          </div>
+          <EditPage
+            key={edit.number}
+            edit={edit}
+            previous={edits[index + 1]?.number ?? null}
+            onNamed={(given) => void name(edit.number, given)}
+            onRestored={() => dispatch(historyShown(false))}
+          />
+        </Columns>
+      )}
+    </Dialog>
+  );
+}
