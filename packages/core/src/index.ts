@@ -62,6 +62,7 @@ export {
 } from './editing/commands/commands.ts';
 export { inverseOfPut, partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
+export * from './editing/minds/patterns.ts';
 export * from './editing/minds/fresh.ts';
 export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';

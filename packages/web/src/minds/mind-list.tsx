@@ -6,7 +6,7 @@ import {
   type MindForm,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
@@ -21,6 +21,7 @@ import type { MenuEntry } from '../ui/menu.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
+import { PatternDialog } from './pattern-dialog.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 
 const Key = styled.li`
@@ -77,6 +78,7 @@ function Minds({ selection, select }: ListProps) {
   const document = useProject((project) => project.document);
   const dispatch = useAppDispatch();
   const { ask, dialog } = useAskText();
+  const [choosing, setChoosing] = useState(false);
   const ways = (Object.keys(FORMS) as MindForm[]).map((form): MenuEntry => ({
     id: form,
     text: FORMS[form],
@@ -100,8 +102,14 @@ function Minds({ selection, select }: ListProps) {
         },
       }),
   }));
+  const pattern: MenuEntry = {
+    id: 'pattern',
+    text: 'From a pattern',
+    label: 'From a pattern …',
+    onAction: () => setChoosing(true),
+  };
   return (
-    <ListGroup title="Minds" add={{ what: 'a mind', run: ways }}>
+    <ListGroup title="Minds" add={{ what: 'a mind', run: [...ways, pattern] }}>
       {namesOf(document.minds).map((name) => (
         <ListItem
           key={name}
@@ -121,6 +129,15 @@ function Minds({ selection, select }: ListProps) {
         <small>About {document.minds[selection.mind]?.title} …</small>
       </ListItem>
       {dialog}
+      {choosing && (
+        <PatternDialog
+          onClose={() => setChoosing(false)}
+          onMade={(mind) => {
+            setChoosing(false);
+            select({ mind, sheet: null });
+          }}
+        />
+      )}
     </ListGroup>
   );
 }

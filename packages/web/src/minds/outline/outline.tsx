@@ -136,7 +136,7 @@ export function Outline({
   place: string;
   /** Opens a tree or rules by themselves. */
   onOpen?: (part: 'trees' | 'rules', name: string) => void;
-  /** Its first row takes the focus when it opens, unless something else has it. */
+  /** Its first row takes the focus when it opens. */
   startsFocused?: boolean;
 }) {
   const dispatch = useAppDispatch();
@@ -206,10 +206,7 @@ export function Outline({
 
   useEffect(() => {
     if (!startsFocused) return;
-    whenFree(() => {
-      if (window.document.activeElement !== window.document.body) return;
-      grid.current?.querySelector<HTMLElement>('[role="row"]')?.focus();
-    });
+    whenFree(() => grid.current?.querySelector<HTMLElement>('[role="row"]')?.focus());
   }, [startsFocused]);
 
   const edit = useCallback(

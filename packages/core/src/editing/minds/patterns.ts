@@ -1,0 +1,402 @@
+import type { NumberSpec } from '../../model/fields/field-spec.ts';
+import type { MindDocument, StateDocument } from '../../model/documents.ts';
+
+/**
+ * Ways of behaving that come up again and again, as minds to begin from: each asks for a few numbers and
+ * becomes ordinary states, trees and keys. Why each is built as it is stands in `docs/patterns.md`.
+ */
+
+export interface PatternParameter extends Pick<
+  NumberSpec,
+  'label' | 'unit' | 'minimum' | 'maximum'
+> {
+  name: string;
+  value: number;
+}
+
+export interface Pattern {
+  id: string;
+  title: string;
+  about: string;
+  parameters: PatternParameter[];
+  make(values: Readonly<Record<string, number>>): MindDocument;
+}
+
+const metres = (name: string, label: string, value: number): PatternParameter => ({
+  name,
+  label,
+  unit: 'm',
+  minimum: 0.5,
+  maximum: 100,
+  value,
+});
+const seconds = (name: string, label: string, value: number): PatternParameter => ({
+  name,
+  label,
+  unit: 's',
+  minimum: 0.1,
+  maximum: 600,
+  value,
+});
+
+const quarry = { quarry: { type: 'agent', note: 'whom it is after' } } as const;
+const spot = { spot: { type: 'point', note: 'where it will look' } } as const;
+
+const state = (each: StateDocument): StateDocument => each;
+
+/** Remembers whom, and runs after them until they are out of sight. */
+function chase(lost: number, then: string): StateDocument {
+  return {
+    id: 'chase',
+    title: 'Chase',
+    entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
+    activity: { do: 'moveTo', to: 'quarry', within: 1 },
+    leaves: [
+      {
+        to: then,
+        when: '!sees(quarry)',
+        for: lost,
+        do: [{ do: 'remember', key: 'spot', value: 'lastSeen(quarry)' }],
+        note: 'lost',
+      },
+    ],
+  };
+}
+
+const search = (radius: number, back: string): StateDocument => ({
+  id: 'comb',
+  title: 'Comb',
+  activity: { do: 'search', around: 'spot', radius },
+  leaves: [
+    { to: 'chase', when: 'attention.strength > 0.8', note: 'seen again' },
+    { to: back, on: 'done', note: 'nobody there' },
+  ],
+});
+
+export const PATTERNS: readonly Pattern[] = [
+  {
+    id: 'patrol',
+    title: 'Patrol and chase',
+    about:
+      'Walks its route, chases whom it is sure of, searches where it lost them, and goes back.',
+    parameters: [seconds('lost', 'Gives up after', 1.5), metres('radius', 'Searches within', 5)],
+    make: ({ lost, radius }) => ({
+      title: 'Patrol',
+      memory: { ...quarry, ...spot },
+      machine: {
+        initial: 'rounds',
+        states: [
+          state({
+            id: 'rounds',
+            title: 'Rounds',
+            activity: { do: 'followRoute', route: 'self.route' },
+            leaves: [{ to: 'chase', when: 'attention.strength > 0.8', note: 'certain' }],
+          }),
+          chase(lost, 'comb'),
+          search(radius, 'rounds'),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'post',
+    title: 'Guard a post',
+    about:
+      'Stands at its post, goes for whoever comes near, and turns back before it is drawn away.',
+    parameters: [
+      metres('near', 'Goes for whoever is within', 6),
+      metres('leash', 'Never farther from the post than', 9),
+    ],
+    make: ({ near, leash }) => ({
+      title: 'Post guard',
+      memory: { ...quarry },
+      machine: {
+        initial: 'stand',
+        states: [
+          state({
+            id: 'stand',
+            title: 'Stand',
+            activity: { do: 'returnToPost' },
+            leaves: [
+              {
+                to: 'warn',
+                when: `attention.strength > 0.8 && distance(attention.of) < ${near}`,
+                note: 'comes near',
+              },
+            ],
+          }),
+          state({
+            id: 'warn',
+            title: 'See them off',
+            entry: [
+              { do: 'remember', key: 'quarry', value: 'attention.of' },
+              { do: 'say', text: 'Away from here.' },
+            ],
+            activity: { do: 'moveTo', to: 'quarry', within: 1 },
+            leaves: [
+              { to: 'stand', when: `distance(self.post) > ${leash}`, note: 'far enough' },
+              { to: 'stand', when: '!sees(quarry)', for: 1, note: 'gone' },
+            ],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'curious',
+    title: 'Curious and search',
+    about:
+      'Half noticed things are looked at from where it is, then gone to and searched, then forgotten.',
+    parameters: [seconds('look', 'Looks for', 2), metres('radius', 'Searches within', 3)],
+    make: ({ look, radius }) => ({
+      title: 'Curious',
+      memory: { ...spot },
+      machine: {
+        initial: 'idle',
+        states: [
+          state({
+            id: 'idle',
+            title: 'Idle',
+            activity: { do: 'wander', around: 'self.post' },
+            leaves: [
+              { to: 'peer', when: 'attention.strength > 0.2', for: 0.2, note: 'half noticed' },
+            ],
+          }),
+          state({
+            id: 'peer',
+            title: 'Peer',
+            entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
+            activity: { do: 'face', toward: 'spot' },
+            leaves: [{ to: 'look', after: look, note: 'wants to know' }],
+          }),
+          state({
+            id: 'look',
+            title: 'Look into it',
+            activity: { do: 'search', around: 'spot', radius },
+            leaves: [
+              { to: 'idle', on: 'done', do: [{ do: 'forget', key: 'spot' }], note: 'nothing' },
+            ],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'flee',
+    title: 'Flee and come back',
+    about: 'Runs from whoever comes too near, waits out of reach, and comes back when it is calm.',
+    parameters: [
+      metres('near', 'Flees from within', 4),
+      metres('until', 'Runs until', 10),
+      seconds('calm', 'Waits', 4),
+    ],
+    make: ({ near, until, calm }) => ({
+      title: 'Shy',
+      memory: { ...quarry },
+      machine: {
+        initial: 'graze',
+        states: [
+          state({
+            id: 'graze',
+            title: 'Graze',
+            activity: { do: 'wander', around: 'self.post' },
+            leaves: [
+              {
+                to: 'flee',
+                when: `attention.strength > 0.5 && distance(attention.of) < ${near}`,
+                note: 'too near',
+              },
+            ],
+          }),
+          state({
+            id: 'flee',
+            title: 'Flee',
+            entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
+            activity: { do: 'flee', from: 'quarry', until },
+            leaves: [{ to: 'wait', on: 'done', note: 'out of reach' }],
+          }),
+          state({
+            id: 'wait',
+            title: 'Wait',
+            activity: { do: 'wait', seconds: calm },
+            leaves: [{ to: 'graze', on: 'done', note: 'calm again' }],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'follow',
+    title: 'Follow at a distance',
+    about:
+      'Stays behind whoever it noticed, neither near nor far, and lets go when they are out of sight.',
+    parameters: [
+      metres('least', 'Not nearer than', 3),
+      metres('most', 'Not farther than', 6),
+      seconds('lost', 'Lets go after', 3),
+    ],
+    make: ({ least, most, lost }) => ({
+      title: 'Follower',
+      memory: { ...quarry },
+      machine: {
+        initial: 'stand',
+        states: [
+          state({
+            id: 'stand',
+            title: 'Stand',
+            activity: { do: 'returnToPost' },
+            leaves: [{ to: 'follow', when: 'attention.strength > 0.5', note: 'somebody' }],
+          }),
+          state({
+            id: 'follow',
+            title: 'Follow',
+            entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
+            activity: {
+              do: 'keepDistance',
+              from: 'quarry',
+              least,
+              most: Math.max(most, least + 0.5),
+            },
+            leaves: [{ to: 'stand', when: '!sees(quarry)', for: lost, note: 'out of sight' }],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'turn',
+    title: 'Turn and watch',
+    about: 'Stands and looks from side to side; stops at what it notices until that is gone.',
+    parameters: [
+      { name: 'sweep', label: 'Turns by', unit: '°', minimum: 10, maximum: 180, value: 60 },
+      seconds('rest', 'Rests for', 1),
+    ],
+    make: ({ sweep, rest }) => ({
+      title: 'Watcher',
+      trees: {
+        lookAbout: {
+          title: 'Look about',
+          root: {
+            sequence: [
+              { do: 'turn', by: sweep },
+              { do: 'wait', seconds: rest },
+              { do: 'turn', by: -sweep },
+              { do: 'wait', seconds: rest },
+            ] as never,
+          },
+        },
+      },
+      machine: {
+        initial: 'watch',
+        states: [
+          state({
+            id: 'watch',
+            title: 'Watch',
+            activity: { tree: 'lookAbout' },
+            leaves: [
+              { to: 'watch', on: 'done', note: 'once more' },
+              { to: 'stare', when: 'attention.strength > 0.3', note: 'something' },
+            ],
+          }),
+          state({
+            id: 'stare',
+            title: 'Stare',
+            activity: { do: 'face', toward: 'attention.place' },
+            leaves: [{ to: 'watch', when: 'attention.strength < 0.1', for: 1, note: 'gone' }],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'call',
+    title: 'Call for help',
+    about: 'Tells its squad where it saw somebody, and goes where another has called.',
+    parameters: [metres('near', 'Comes to within', 2), seconds('again', 'Calls again after', 3)],
+    make: ({ near, again }) => ({
+      title: 'Caller',
+      memory: { ...spot },
+      machine: {
+        initial: 'stand',
+        states: [
+          state({
+            id: 'stand',
+            title: 'Stand',
+            activity: { do: 'returnToPost' },
+            leaves: [
+              { to: 'call', on: 'sight.certain', note: 'saw somebody' },
+              { to: 'come', on: 'told.help', note: 'is called' },
+            ],
+          }),
+          state({
+            id: 'call',
+            title: 'Call',
+            entry: [
+              { do: 'say', text: 'Over here!' },
+              { do: 'tellSquad', what: 'help', place: 'attention.place' },
+            ],
+            activity: { do: 'face', toward: 'attention.place' },
+            leaves: [
+              { to: 'stand', when: 'attention.strength < 0.2', for: 1, note: 'gone' },
+              { to: 'call', after: again, note: 'still there' },
+            ],
+          }),
+          state({
+            id: 'come',
+            title: 'Come to help',
+            entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
+            activity: { do: 'moveTo', to: 'spot', within: near },
+            leaves: [{ to: 'stand', on: 'done', note: 'is there' }],
+          }),
+        ],
+      },
+    }),
+  },
+  {
+    id: 'sleep',
+    title: 'Sleep and wake',
+    about: 'Lies still until something near is loud enough, looks about, and lies down again.',
+    parameters: [
+      { name: 'loud', label: 'Wakes from', unit: '', minimum: 0, maximum: 1, value: 0.4 },
+      seconds('awake', 'Stays awake for', 6),
+    ],
+    make: ({ loud, awake }) => ({
+      title: 'Sleeper',
+      machine: {
+        initial: 'doze',
+        states: [
+          state({
+            id: 'doze',
+            title: 'Doze',
+            entry: [{ do: 'stop' }],
+            attention: ['harm', 'hearing', 'told'],
+            leaves: [
+              { to: 'wake', when: `attention.strength > ${loud}`, note: 'a noise' },
+              { to: 'wake', on: 'harm', note: 'hurt' },
+            ],
+          }),
+          state({
+            id: 'wake',
+            title: 'Wake',
+            entry: [{ do: 'say', text: 'Hm?' }],
+            activity: { do: 'face', toward: 'attention.place' },
+            leaves: [{ to: 'doze', after: awake, note: 'nothing more' }],
+          }),
+        ],
+      },
+    }),
+  },
+];
+
+/** What a mind would add, in words, before it is there. */
+export function contentsOf({ machine, trees, memory }: MindDocument): string[] {
+  const titles = (states: readonly StateDocument[]): string[] =>
+    states.flatMap(({ id, title = id, states: inner }) => [title, ...titles(inner ?? [])]);
+  const named = Object.entries(trees ?? {}).map(([name, { title = name }]) => title);
+  const parts = [
+    ['states', titles(machine?.states ?? [])],
+    ['trees', named],
+    ['keys', Object.keys(memory ?? {})],
+  ] as const;
+  return parts.flatMap(([what, names]) => (names.length > 0 ? `${what}: ${names.join(', ')}` : []));
+}
