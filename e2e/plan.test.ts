@@ -35,6 +35,10 @@ describe('the state plan', () => {
     await page.keyboard.type('Comb');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
+    // Its guard opens, to be written or left as it is; Escape leads back.
+    await page.getByRole('textbox', { name: 'guard of transition 1 of Catch breath' }).waitFor();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
     await page
       .getByRole('button', {
         name: 'guard of transition 1 of Catch breath: attention.strength > 0.5. Edit',

@@ -78,6 +78,46 @@ async function addTreeNight(address) {
   return `${await addProject(address, document)}/minds/warden`;
 }
 
+/**
+ * Adds a copy of the demo whose goose has rules for a mind, and gives the address of that mind.
+ * @param {string} address
+ */
+async function addRulesNight(address) {
+  const demo = path.join(ROOT, 'demo/night-watch.lantern.json');
+  const document = JSON.parse(readFileSync(demo, 'utf8'));
+  document.title = 'Night Watch by rules';
+  document.minds.goose = {
+    title: 'Goose',
+    activity: { rules: 'manners' },
+    rules: {
+      manners: {
+        title: 'Manners',
+        note: 'What comes first has the say over what comes after it.',
+        rows: [
+          {
+            title: 'Hark',
+            when: 'attention.strength > 0.2',
+            do: [{ do: 'face', toward: 'attention.place' }],
+            rows: [
+              {
+                when: 'attention.strength > 0.6',
+                edge: true,
+                do: [
+                  { do: 'say', text: 'Honk!' },
+                  { do: 'makeNoise', kind: 'honk', reach: 12 },
+                ],
+              },
+            ],
+            else: [{ do: 'wander', around: 'self.post' }],
+          },
+          { when: 'time > 600', off: true, do: [{ do: 'returnToPost' }] },
+        ],
+      },
+    },
+  };
+  return `${await addProject(address, document)}/minds/goose`;
+}
+
 /** @type {{ file: string, where: string, add?: (address: string) => Promise<string>, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
 const SHOTS = [
   {
@@ -146,6 +186,47 @@ const SHOTS = [
         .getByRole('option', { name: /distance/ })
         .first()
         .waitFor();
+    },
+  },
+  {
+    file: 'minds-outline.png',
+    where: `${MIND}?agent=warden2&state=chase&sheet=trees.runDown`,
+    async act(page) {
+      await page.getByRole('row').nth(2).focus();
+      await page.waitForTimeout(2500);
+      await page.keyboard.press('/');
+      await page.getByRole('menuitem', { name: 'Sequence' }).waitFor();
+      await page.keyboard.type('wa');
+    },
+  },
+  {
+    file: 'minds-rules.png',
+    where: '?agent=goose&sheet=rules.manners',
+    add: addRulesNight,
+    async act(page) {
+      await page.getByRole('treegrid', { name: 'Rows of Manners' }).waitFor();
+      await page.waitForTimeout(2500);
+    },
+  },
+  {
+    file: 'memory.png',
+    where: `${MIND}?agent=warden2&sheet=memory&tick=900`,
+    act: (page) => page.getByTestId('hash').waitFor(),
+  },
+  {
+    file: 'history.png',
+    where: `${MIND}?agent=warden2&state=chase&tick=300`,
+    async act(page) {
+      await page.getByRole('button', { name: /^seconds of for, transition 2 of Chase/ }).click();
+      await page.keyboard.type('2.5');
+      await page.keyboard.press('Enter');
+      await page.getByRole('button', { name: 'More for Chase', exact: true }).click();
+      await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+      await page.getByText(/^saved/).waitFor();
+      await page.keyboard.press('F4');
+      await page.getByRole('list', { name: 'Differences' }).waitFor();
+      await page.getByRole('button', { name: /What it is compared with/ }).click();
+      await page.getByRole('option', { name: 'what it changed' }).click();
     },
   },
 ];

@@ -1,9 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from 'playwright-core';
 
-/** What axe finds serious or worse, with where. */
-export async function seriousFaults(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** What axe finds serious or worse, with where; by some of its rules, or all. */
+export async function seriousFaults(page: Page, rules?: string[]): Promise<string[]> {
+  const builder = new AxeBuilder({ page });
+  const { violations } = await (rules ? builder.withRules(rules) : builder).analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(
@@ -15,9 +16,14 @@ export async function seriousFaults(page: Page): Promise<string[]> {
 /** The same in both themes, which follow the system's setting while the page is open. */
 export async function faultsInBothThemes(page: Page): Promise<string[]> {
   const faults: string[] = [];
-  for (const colorScheme of ['dark', 'light'] as const) {
+  // The themes differ in their colours only.
+  for (const [colorScheme, rules] of [
+    ['dark', undefined],
+    ['light', ['color-contrast']],
+  ] as const) {
     await page.emulateMedia({ colorScheme });
-    faults.push(...(await seriousFaults(page)).map((fault) => `${colorScheme}: ${fault}`));
+    const found = await seriousFaults(page, rules && [...rules]);
+    faults.push(...found.map((fault) => `${colorScheme}: ${fault}`));
   }
   return faults;
 }

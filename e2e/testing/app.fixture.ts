@@ -2,7 +2,13 @@ import type { ProjectDocument } from '@crooked-lantern/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
+import {
+  chromium,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Page,
+} from 'playwright-core';
 import { freshDatabase } from '../../packages/server/src/testing/database.fixture.ts';
 import {
   startProxy,
@@ -32,6 +38,19 @@ export interface App {
   stopServer(): Promise<void>;
   startServer(): Promise<void>;
   close(): Promise<void>;
+}
+
+/** Closes what is open in a window, and takes away all that pages of the application have kept there. */
+async function empty(context: BrowserContext, address: string): Promise<void> {
+  for (const page of context.pages()) await page.close();
+  const page = await context.newPage();
+  const session = await context.newCDPSession(page);
+  await session.send('Storage.clearDataForOrigin', {
+    origin: address,
+    storageTypes: 'local_storage,indexeddb,cookies',
+  });
+  await context.clearPermissions();
+  await page.close();
 }
 
 export async function startApp(): Promise<App> {
@@ -85,15 +104,18 @@ export async function startApp(): Promise<App> {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     ...CHROMIUM_OPTIONS,
   });
+  const newWindow = (options: BrowserContextOptions = {}) =>
+    browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  /** One after the other, tests share a window: what the browser has loaded and compiled once stays. */
+  let usual: BrowserContext | null = null;
   return {
     address,
     database,
     browser,
-    async open(where, options = {}) {
-      const context = await browser.newContext({
-        viewport: { width: 1280, height: 800 },
-        ...options,
-      });
+    async open(where, options) {
+      const alone = options === undefined && (usual?.pages().length ?? 0) === 0;
+      if (alone) usual ??= await newWindow();
+      const context = alone ? usual! : await newWindow(options);
       const page = await context.newPage();
       page.setDefaultTimeout(20_000);
       page.on('pageerror', (error) => errors.push(error.message));
@@ -103,7 +125,8 @@ export async function startApp(): Promise<App> {
     newNight: async (change) => `${await addProject(PLAIN, change)}/minds/warden`,
     newNightWatch: (change) => addProject(NIGHT_WATCH, change),
     async endPages() {
-      for (const context of browser.contexts()) await context.close();
+      for (const context of browser.contexts()) if (context !== usual) await context.close();
+      if (usual) await empty(usual, address);
       const taken = errors;
       errors = [];
       return taken;

@@ -72,15 +72,19 @@ export interface KnownKey {
   name: string;
   type: string;
   note?: string;
+  /** Left out: in memory. */
+  where?: 'tree';
 }
 
-function completions(keys: readonly KnownKey[]) {
+/** The names an expression may use; those whose type fits come first. */
+function completions(keys: readonly KnownKey[], wants: readonly string[]) {
+  const fit = (type: string) => (wants.includes(type) ? 4 : 0);
   const options = [
-    ...keys.map(({ name, type, note }) => ({
+    ...keys.map(({ name, type, note, where }) => ({
       label: name,
-      detail: `${type} in memory`,
+      detail: where === 'tree' ? `${type}, a parameter of the tree` : `${type} in memory`,
       info: note,
-      boost: 2,
+      boost: 2 + fit(type),
     })),
     ...BUILTINS.filter(
       ({ name }, i) => BUILTINS.findIndex((other) => other.name === name) === i,
@@ -95,6 +99,7 @@ function completions(keys: readonly KnownKey[]) {
           }
         : name,
       detail: result,
+      boost: fit(result),
       info: BUILTINS.filter((other) => other.name === name)
         .map((other) => `${signature(other)}: ${other.about}`)
         .join('; '),
@@ -131,6 +136,8 @@ export interface ExpressionEditorProps {
   label: string;
   value: string;
   keys: readonly KnownKey[];
+  /** Types that fit here. */
+  wants: readonly string[];
   check: (source: string) => Promise<ExpressionFault[]>;
   onCommit: (value: string, byKey: boolean) => void;
   onCancel: () => void;
@@ -141,6 +148,7 @@ export default function ExpressionEditor({
   label,
   value,
   keys,
+  wants,
   check,
   onCommit,
   onCancel,
@@ -148,7 +156,7 @@ export default function ExpressionEditor({
   const host = useRef<HTMLDivElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   // The editor owns its text from here on; a new value means a new editor.
-  const initial = useRef({ value, label, keys });
+  const initial = useRef({ value, label, keys, wants });
   const latest = useRef({ check, onCommit, onCancel, done: false });
   latest.current = { ...latest.current, check, onCommit, onCancel };
 
@@ -171,7 +179,7 @@ export default function ExpressionEditor({
           tooltips({ parent: document.body }),
           closeBrackets(),
           autocompletion({
-            override: [completions(first.keys)],
+            override: [completions(first.keys, first.wants)],
             icons: false,
             interactionDelay: 0,
             selectOnOpen: false,

@@ -8,6 +8,10 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
+import { Jump } from '../ui/button.tsx';
+import { useDeclareKey } from './declare-key.tsx';
+import type { KnownKey } from './expression-editor.tsx';
+import { wantedTypes } from './wanted-types.ts';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
 
@@ -50,7 +54,11 @@ function marked(value: string, finding: Finding | undefined) {
   );
 }
 
-function keysFor(minds: ProjectDocument['minds'], mind: string | null) {
+function keysFor(
+  minds: ProjectDocument['minds'],
+  mind: string | null,
+  tree: string | undefined,
+): KnownKey[] {
   const keys = Object.entries(minds).flatMap(([name, { memory = {} }]) =>
     namesOf(memory).flatMap((key) => {
       const { type, note, scope = 'self' } = memory[key];
@@ -58,7 +66,34 @@ function keysFor(minds: ProjectDocument['minds'], mind: string | null) {
       return readable ? [{ name: key, type, note }] : [];
     }),
   );
-  return keys.filter((key, i) => keys.findIndex(({ name }) => name === key.name) === i);
+  const parameters =
+    mind === null || tree === undefined ? {} : (minds[mind]?.trees?.[tree]?.parameters ?? {});
+  const all: KnownKey[] = [
+    ...namesOf(parameters).map((name) => ({
+      name,
+      type: parameters[name],
+      where: 'tree' as const,
+    })),
+    ...keys,
+  ];
+  // A parameter hides the key of its name.
+  return all.filter((key, i) => all.findIndex(({ name }) => name === key.name) === i);
+}
+
+/** Offers to declare the name that a finding misses, as a key of the mind. */
+function DeclareMissing({ mind, message }: { mind: string; message: string }) {
+  const { ask, dialog } = useDeclareKey(mind);
+  const missing = /^Nothing is called “([a-z]\w*)” here/.exec(message)?.[1];
+  if (missing === undefined) return null;
+  return (
+    <>
+      {' '}
+      <Jump type="button" onClick={() => ask({ name: missing, onDeclared: () => {} })}>
+        Declare {missing} in memory
+      </Jump>
+      {dialog}
+    </>
+  );
 }
 
 export interface ExpressionFieldProps {
@@ -90,7 +125,8 @@ export function ExpressionField({
     project.findings.find((candidate) => candidate.path === path),
   );
   const minds = useProject((project) => project.document.minds);
-  const keys = useMemo(() => keysFor(minds, mind), [minds, mind]);
+  const tree = 'tree' in place ? place.tree : undefined;
+  const keys = useMemo(() => keysFor(minds, mind, tree), [minds, mind, tree]);
   const [editing, setEditing] = useState(false);
   /** Why a cleared expression was kept. */
   const [kept, setKept] = useState<string | null>(null);
@@ -109,6 +145,7 @@ export function ExpressionField({
           label={label}
           value={value}
           keys={keys}
+          wants={wantedTypes(place, (mind !== null && minds[mind]?.memory) || {})}
           check={(source) => engine.checkExpression(mind, source, place)}
           onCommit={(next, byKey) => {
             returnFocus.current = byKey;
@@ -137,7 +174,12 @@ export function ExpressionField({
       >
         {marked(value, finding)}
       </Shown>
-      {finding && <Problem role="alert">{finding.message}</Problem>}
+      {finding && (
+        <Problem role="alert">
+          {finding.message}
+          {mind !== null && <DeclareMissing mind={mind} message={finding.message} />}
+        </Problem>
+      )}
       {kept && <Problem role="alert">{kept}</Problem>}
     </div>
   );

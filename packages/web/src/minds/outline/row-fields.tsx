@@ -295,6 +295,7 @@ function NodeWords({
           <NodeField key={field} field={field} spec={spec} node={node} {...rest} />
         ))
       )}
+      {'uninterrupted' in node && <small>uninterrupted</small>}
       <Guard node={node} {...rest} />
       {(weighed || node.weight !== undefined) && (
         <span>

@@ -10,6 +10,7 @@ export const ROW_COMMANDS = {
   title: { name: 'Title', keys: ['t'] },
   note: { name: 'Note', keys: ['n'] },
   restart: { name: 'From its first row each decision, or not', keys: ['r'] },
+  uninterrupted: { name: 'Uninterrupted, or not', keys: ['y'] },
   off: { name: 'Switch off or on', keys: ['o'] },
   up: { name: 'Move up', keys: ['Alt+ArrowUp'] },
   down: { name: 'Move down', keys: ['Alt+ArrowDown'] },

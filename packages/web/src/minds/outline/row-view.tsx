@@ -1,4 +1,4 @@
-import type { OutlineRow, RowReadout } from '@crooked-lantern/core';
+import { actionSpec, type OutlineRow, type RowReadout } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react';
 import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
@@ -150,9 +150,16 @@ function referenceId(row: OutlineRow): string {
   return 'do' in row.node ? `do ${String(row.node.do)}` : row.kind;
 }
 
+/** Whether it is an action that goes on over several ticks. */
+function takesTime(row: OutlineRow): boolean {
+  return 'node' in row && 'do' in row.node && (actionSpec(String(row.node.do))?.lasts ?? false);
+}
+
 /** Which commands make sense for a row. */
 export function commandsOf({ row }: KnownRow): RowCommand[] {
-  const all = Object.keys(ROW_COMMANDS) as RowCommand[];
+  const all = (Object.keys(ROW_COMMANDS) as RowCommand[]).filter(
+    (id) => id !== 'uninterrupted' || takesTime(row),
+  );
   const without = (...gone: RowCommand[]) => all.filter((id) => !gone.includes(id));
   const ofTrees = [
     'wrap',

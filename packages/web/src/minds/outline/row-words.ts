@@ -81,7 +81,7 @@ export function rowSentence(row: OutlineRow): string {
   }
 }
 
-const firstSentence = (text: string) => /^.*?[.:;](?=\s|$)/.exec(text)?.[0] ?? text;
+const firstSentence = (text: string) => /^.*?[.;](?=\s|$)/.exec(text)?.[0] ?? text;
 
 export const NODE_CHOICES: NamedChoice[] = NODE_KINDS.filter(
   (kind) => kind !== 'tree' && kind !== 'rules',

@@ -116,6 +116,11 @@ export function useRowActs(surroundings: Surroundings) {
           edit(rowWork.set(path, { restart: restarts ? undefined : true }));
           return;
         }
+        case 'uninterrupted': {
+          const { uninterrupted } = nodeOf(known) as { uninterrupted?: true };
+          edit(rowWork.set(path, { uninterrupted: uninterrupted ? undefined : true }));
+          return;
+        }
         case 'open': {
           const node = nodeOf(known);
           if (node && 'tree' in node) onOpen?.('trees', String(node.tree));
