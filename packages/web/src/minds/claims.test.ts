@@ -133,7 +133,7 @@ describe('every field of a mind', () => {
   it('of a node or an action stands in the tables that rows are made from, or is claimed', () => {
     expect(variants!.length).toBeGreaterThan(20);
     const ofTables = new Set(
-      [...Object.values<NodeSpec>(NODES)].flatMap((spec) => Object.keys(spec.fields)),
+      Object.values<NodeSpec>(NODES).flatMap((spec) => Object.keys(spec.fields)),
     );
     for (const action of Object.values(ACTIONS))
       for (const parameter of Object.keys(action.parameters)) ofTables.add(parameter);
