@@ -247,7 +247,7 @@ describe('for everybody', () => {
     await page.getByTestId('hash').waitFor();
     await state(page, 'chase').waitFor();
     const reached = new Set<string>();
-    for (let i = 0; i < 120; i++) {
+    for (let i = 0; i < 200; i++) {
       await page.keyboard.press('Tab');
       const focus = await page.evaluate(() => {
         const element = document.activeElement as HTMLElement;

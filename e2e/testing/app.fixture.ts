@@ -114,7 +114,10 @@ export async function startApp(): Promise<App> {
     browser,
     async open(where, options) {
       const alone = options === undefined && (usual?.pages().length ?? 0) === 0;
-      if (alone) usual ??= await newWindow();
+      if (alone && !usual) {
+        usual = await newWindow();
+        usual.on('close', () => (usual = null));
+      }
       const context = alone ? usual! : await newWindow(options);
       const page = await context.newPage();
       page.setDefaultTimeout(20_000);

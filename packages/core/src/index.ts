@@ -64,6 +64,8 @@ export { inverseOfPut, partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
 export * from './editing/minds/patterns.ts';
 export * from './editing/minds/fresh.ts';
+export { formOf, rowAround, type RowEdit, type RowForm } from './editing/minds/row-places.ts';
+export * from './editing/minds/row-kinds.ts';
 export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';
 export { extractTree, inlineTree, nameFromWords } from './editing/minds/subtrees.ts';

@@ -39,7 +39,7 @@ const CLAIMS: Record<string, [file: string, words: string]> = {
   'state.initial': ['use-state-work.tsx', 'setInitial'],
   'state.states': ['use-state-work.tsx', 'parent: state'],
   'state.entry': ['state-sheet.tsx', 'list="entry"'],
-  'state.activity': ['state-sheet.tsx', 'change({ activity'],
+  'state.activity': ['state-rows.tsx', 'change({ activity'],
   'state.exit': ['state-sheet.tsx', 'list="exit"'],
   'state.leaves': ['state-sheet.tsx', 'LeaveRow'],
   'state.attention': ['state-sheet.tsx', 'change({ attention })'],

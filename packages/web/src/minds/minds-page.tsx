@@ -1,4 +1,4 @@
-import { useCallback, useEffect, type ReactNode } from 'react';
+import { useCallback, useEffect, type ReactNode, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -38,9 +38,11 @@ function useLeaf(): string | null {
 function OtherSheet({
   selection,
   select,
+  startsFocused,
 }: {
   selection: Selection;
   select: (change: Partial<Selection>) => void;
+  startsFocused: boolean;
 }) {
   const { mind, sheet } = selection;
   if (sheet === 'memory') return <MemorySheet key={mind} mind={mind} />;
@@ -53,6 +55,7 @@ function OtherSheet({
         part={part}
         name={name ?? ''}
         select={select}
+        startsFocused={startsFocused}
       />
     );
   return <MindSheet key={mind} selection={selection} select={select} />;
@@ -78,6 +81,10 @@ export function MindsPage({ header }: { header: ReactNode }) {
     (part: 'trees' | 'rules', name: string) => select({ sheet: `${part}.${name}` }),
     [select],
   );
+  // A page that has just been opened leaves the focus alone; what is opened from it takes it.
+  const [firstSheet] = useState(selection.sheet);
+  const [moved, setMoved] = useState(false);
+  if (!moved && selection.sheet !== firstSheet) setMoved(true);
   const work = useStateWork(selection, select);
   const { paste, dialog: pasteDialog } = usePaste(selection, select);
   useEffect(() => {
@@ -98,7 +105,13 @@ export function MindsPage({ header }: { header: ReactNode }) {
           <MindList selection={selection} select={select} />
           <Work $planned={planned}>
             {planned && (
-              <StatePlan selection={selection} shown={shown} onSelect={selectState} work={work} />
+              <StatePlan
+                selection={selection}
+                shown={shown}
+                onSelect={selectState}
+                work={work}
+                startsFocused={moved}
+              />
             )}
             {selection.sheet === null ? (
               <StateSheet
@@ -110,7 +123,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
                 work={work}
               />
             ) : (
-              <OtherSheet selection={selection} select={select} />
+              <OtherSheet selection={selection} select={select} startsFocused={moved} />
             )}
           </Work>
           <GroundView agent={selection.agent} onSelectAgent={selectAgent} />

@@ -78,11 +78,14 @@ export function PartSheet({
   part,
   name,
   select,
+  startsFocused,
 }: {
   selection: Selection;
   part: 'trees' | 'rules';
   name: string;
   select: (change: Partial<Selection>) => void;
+  /** Its first row takes the focus. */
+  startsFocused: boolean;
 }) {
   const { mind } = selection;
   const document = useProject((project) => project.document.minds[mind]);
@@ -162,7 +165,7 @@ export function PartSheet({
         activity={activity}
         label={`Rows of ${title}`}
         place={title}
-        startsFocused
+        startsFocused={startsFocused}
         onOpen={(to, called) => select({ sheet: `${to}.${called}` })}
       />
     </Sheet>

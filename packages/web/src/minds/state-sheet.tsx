@@ -3,7 +3,6 @@ import {
   statePaths,
   type ActivityDocument,
   type DocumentCommand,
-  type StateDocument,
 } from '@crooked-lantern/core';
 import { Ellipsis, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
@@ -15,8 +14,6 @@ import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
-import { ActionLine, useActionEntries } from './action-line.tsx';
-import { ActionList } from './action-list.tsx';
 import { AttentionRow } from './attention-row.tsx';
 import { checkName } from './mind-sheet.tsx';
 import { RowFindings } from './row-findings.tsx';
@@ -24,10 +21,11 @@ import { STATE_COMMANDS, type StateCommand } from './state-keys.ts';
 import type { StateWork } from './use-state-work.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keyShown } from '../ui/pressed-key.ts';
-import { ActivityCall, CallRows, isCall, useCallEntries, type OpenPart } from './activity-call.tsx';
+import { ActivityCall, CallRows, isCall, type OpenPart } from './activity-call.tsx';
 import { listStates, titleOf } from './document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
-import { RowBelow, RowBody, RowName, Sheet, SheetRow } from './sheet-layout.ts';
+import { Sheet } from './sheet-layout.ts';
+import { ActionRow, ActivityRow, type StateChange } from './state-rows.tsx';
 import { WaysAround } from './ways-around.tsx';
 import { isWriting } from './use-paste.tsx';
 import type { Selection } from './use-selection.ts';
@@ -113,96 +111,6 @@ function WholeActivity({
         <Note>{nodeText(activity)}</Note>
       )}
     </>
-  );
-}
-
-type StateChange = Extract<DocumentCommand, { command: 'changeState' }>['change'];
-
-interface ActionRowProps {
-  mind: string;
-  state: StateDocument;
-  list: 'entry' | 'exit';
-  path: string;
-  change: (change: StateChange) => unknown;
-}
-
-function ActionRow({ mind, state, list, path, change }: ActionRowProps) {
-  const where = `on ${list} of ${titleOf(state)}`;
-  const actions = state[list] ?? [];
-  const { entries, dialog } = useActionEntries(mind, false, (action) =>
-    change({ [list]: [...actions, action] }),
-  );
-  return (
-    <SheetRow>
-      <RowName>on {list}</RowName>
-      <RowBody>
-        <ActionList
-          mind={mind}
-          actions={actions}
-          path={`${path}.${list}`}
-          where={where}
-          onChange={(next) => change({ [list]: next })}
-        />
-      </RowBody>
-      <Menu label={`Add an action ${where}`} entries={entries}>
-        <QuietButton aria-label={`Add an action ${where}`}>
-          <Plus size={14} />
-        </QuietButton>
-      </Menu>
-      {dialog}
-    </SheetRow>
-  );
-}
-
-function ActivityRow({
-  mind,
-  state,
-  path,
-  change,
-  onOpen,
-}: Omit<ActionRowProps, 'list'> & { onOpen: OpenPart }) {
-  const where = `while in ${titleOf(state)}`;
-  const set = (action: ActivityDocument | null) => change({ activity: action ?? undefined });
-  const { entries: actions, dialog } = useActionEntries(mind, true, set);
-  const calls = useCallEntries(mind, set);
-  const { activity } = state;
-  return (
-    <SheetRow>
-      <RowName>while here</RowName>
-      <RowBody>
-        {activity && isCall(activity) && (
-          <ActivityCall
-            mind={mind}
-            activity={activity}
-            path={`${path}.activity`}
-            where={where}
-            onOpen={onOpen}
-            onRemove={() => set(null)}
-          />
-        )}
-        {activity && !isCall(activity) && (
-          <ActionLine
-            mind={mind}
-            action={activity}
-            path={`${path}.activity`}
-            where={where}
-            onChange={set}
-            onRemove={() => set(null)}
-          />
-        )}
-      </RowBody>
-      <Menu label={`Choose what it does ${where}`} entries={[...calls, ...actions]}>
-        <QuietButton aria-label={`Choose what it does ${where}`}>
-          <Plus size={14} />
-        </QuietButton>
-      </Menu>
-      {activity && isCall(activity) && (
-        <RowBelow>
-          <CallRows mind={mind} activity={activity} onOpen={onOpen} />
-        </RowBelow>
-      )}
-      {dialog}
-    </SheetRow>
   );
 }
 

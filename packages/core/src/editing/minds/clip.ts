@@ -20,7 +20,8 @@ import { withoutUndefined } from '../../model/without-undefined.ts';
 import { findState, idsOf, withFreeIds } from './change-machine.ts';
 import { CommandError, type DocumentCommand, type DocumentPath } from '../commands/commands.ts';
 import { meansKey } from './mentions.ts';
-import { formOf, rowsAt } from './rows.ts';
+import { formOf } from './row-places.ts';
+import { rowsAt } from './rows.ts';
 import {
   mapAction,
   mapNode,

@@ -10,8 +10,9 @@ import { applyCommand } from '../apply-command.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { freshNode } from './fresh.ts';
+import { changeKind, switchRows, unwrapRow, wrapRows } from './row-kinds.ts';
+import { rowAround, type RowEdit } from './row-places.ts';
 import {
-  changeKind,
   dropRow,
   duplicateRow,
   insertBelow,
@@ -19,12 +20,7 @@ import {
   nestRow,
   pasteRows,
   removeRows,
-  rowAround,
-  switchRows,
   unnestRow,
-  unwrapRow,
-  wrapRows,
-  type RowEdit,
 } from './rows.ts';
 import { extractTree, inlineTree } from './subtrees.ts';
 
@@ -159,6 +155,8 @@ describe('rows of a tree', () => {
     expect(after(document, unwrapRow(document, at('sequence', 1))).root).toEqual({
       sequence: [say('a'), say('b'), say('c')],
     });
+    const empty = project({ sequence: [{ selector: [] }] });
+    expect(() => unwrapRow(empty, at('sequence', 0))).toThrow('There is nothing inside this row.');
   });
 
   it('become another kind in place, with what is inside and what they carry', () => {

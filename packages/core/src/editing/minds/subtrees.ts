@@ -3,7 +3,8 @@ import type { Name, NodeDocument, ProjectDocument } from '../../model/documents.
 import { freshIn } from '../../model/fresh-name.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
-import { fieldsOfNode, formOf, type RowEdit } from './rows.ts';
+import { fieldsOfNode } from './row-kinds.ts';
+import { formOf, type RowEdit } from './row-places.ts';
 import { mapNode } from './walk-mind.ts';
 
 /** Rows made into a tree of their own, and a tree put in the place where it is called. */

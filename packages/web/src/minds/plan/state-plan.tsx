@@ -99,11 +99,14 @@ export function StatePlan({
   shown,
   onSelect,
   work,
+  startsFocused,
 }: {
   selection: Selection;
   shown: string | null;
   onSelect: (state: string) => void;
   work: StateWork;
+  /** The chosen state takes the focus, unless something else has it. */
+  startsFocused: boolean;
 }) {
   const { mind } = selection;
   const [box, setBox] = useState<HTMLElement | null>(null);
@@ -141,7 +144,7 @@ export function StatePlan({
   useEffect(() => giveFocus(drawnOf));
 
   // Whoever comes back to the states goes on where they were.
-  const [first] = useState(selection.state);
+  const [first] = useState(startsFocused ? selection.state : null);
   const isLaidOut = layout !== null;
   useEffect(() => {
     if (!isLaidOut || first === null) return;
