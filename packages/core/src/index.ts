@@ -7,7 +7,7 @@ export * from './model/fields/field-spec.ts';
 export * from './model/fields/cast-fields.ts';
 export * from './model/fields/ground-fields.ts';
 export * from './model/fields/mind-fields.ts';
-export { NAME_ABOUT, NAME_PATTERN, namesOf } from './model/names.ts';
+export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName } from './model/fresh-name.ts';
@@ -39,7 +39,6 @@ export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-
 export {
   archetypesWithMind,
   eventsFor,
-  eventsRaisedIn,
   mentionsOf,
   mindsSharingKey,
   type KnownEvent,
@@ -75,7 +74,8 @@ export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
-export { checkInMind, type ExpressionPlace } from './compile/check-in-mind.ts';
+export { checkInMind } from './compile/check-in-mind.ts';
+export { wantedTypes, type ExpressionPlace } from './compile/wanted-types.ts';
 export {
   explanationLines,
   QuestionError,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject } from '../testing/orchard.fixture.ts';
-import { checkInMind, type ExpressionPlace } from './check-in-mind.ts';
+import { checkInMind } from './check-in-mind.ts';
+import type { ExpressionPlace } from './wanted-types.ts';
 import { compileProject } from './compile-project.ts';
 
 const document = cornerProject({

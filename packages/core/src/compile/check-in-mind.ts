@@ -2,66 +2,30 @@ import { checkExpression, type Wanted } from '../expression/check.ts';
 import type { ExpressionFault } from '../expression/parse.ts';
 import { unitNamed } from '../expression/units.ts';
 import { actionSpec } from '../model/actions.ts';
-import type { Bound } from '../expression/scope.ts';
-import type {
-  ActionDocument,
-  Name,
-  ParameterType,
-  ProjectDocument,
-  UnitName,
-} from '../model/documents.ts';
-import { wantedValue, type MindScope } from './compile-actions.ts';
+import type { ProjectDocument, UnitName } from '../model/documents.ts';
+import type { MindScope } from './compile-actions.ts';
+import { unboundParameters } from './compile-tree.ts';
+import { wantedTypes, type ExpressionPlace, type MindPlace } from './wanted-types.ts';
 import { checkScore } from './compile-cast.ts';
 import { compileSharedKeys, mindScope } from './compile-mind.ts';
 import { createContext } from './context.ts';
 import { collectFindings } from './finding.ts';
 
-/** What an expression is for: the score of a squad's role, or something in a mind. */
-export type ExpressionPlace = { score: true } | MindPlace;
-
-type MindPlace = {
-  /** The tree it is written in: its parameters are names too. */
-  tree?: Name;
-} & (
-  | { guard: true }
-  | { action: ActionDocument; parameter: string }
-  /** What a tree is called with. */
-  | { argument: ParameterType }
-  /** A number of a node. */
-  | { number: true; unit?: UnitName }
-);
-
 const ANY_VALUE: Wanted = { types: ['number', 'flag', 'text', 'point', 'agent', 'thing'] };
 
-function wantedAt(place: MindPlace, scope: MindScope): Wanted {
-  if ('guard' in place) return { types: ['flag'] };
-  if ('argument' in place) return { types: [place.argument] };
-  if ('number' in place) return { types: ['number'], unit: unitNamed(place.unit) };
+function unitAt(place: MindPlace, scope: MindScope): UnitName | undefined {
+  if ('number' in place) return place.unit;
+  if (!('action' in place)) return undefined;
   const spec = actionSpec(place.action.do)?.parameters[place.parameter];
-  switch (spec?.kind) {
-    case 'place':
-      return { types: ['point', 'agent'] };
-    case 'route':
-    case 'agent':
-    case 'thing':
-    case 'gate':
-      return { types: [spec.kind] };
-    case 'value':
-      return wantedValue(scope, String(place.action.key)) ?? ANY_VALUE;
-    default:
-      return { types: ['number'], unit: unitNamed(spec?.unit) };
-  }
+  return spec?.kind === 'value' ? scope.keys.get(String(place.action.key))?.unit : spec?.unit;
 }
 
-/** The names of a tree's parameters, bound to nothing that is known. */
-function parametersOf(document: ProjectDocument, mind: Name, tree: Name | undefined) {
-  const parameters = tree === undefined ? {} : document.minds[mind]?.trees?.[tree]?.parameters;
-  return new Map(
-    Object.entries(parameters ?? {}).map(([name, type]): [string, Bound] => [
-      name,
-      { type, unit: null, expression: null },
-    ]),
-  );
+function wantedAt(place: MindPlace, scope: MindScope): Wanted {
+  const types = wantedTypes(place, (name) => scope.keys.get(name)?.type);
+  if (types === null) return ANY_VALUE;
+  // What a tree is called with may have any unit.
+  if (!types.includes('number') || 'argument' in place) return { types };
+  return { types, unit: unitNamed(unitAt(place, scope)) };
 }
 
 /** Checks one expression as it would be checked at its place, without changing anything. `mind` is null for what belongs to none. */
@@ -78,7 +42,9 @@ export function checkInMind(
   }
   const scope = {
     ...mindScope(mind, context),
-    parameters: parametersOf(document, mind, place.tree),
+    parameters: unboundParameters(
+      place.tree === undefined ? undefined : document.minds[mind]?.trees?.[place.tree],
+    ),
   };
   const result = checkExpression(source, scope, wantedAt(place, scope));
   return result.ok ? [] : result.faults;

@@ -7,6 +7,7 @@ import type {
   NodeFields,
   ParameterType,
   TreeCallDocument,
+  TreeDocument,
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { kindOfNode } from '../model/nodes.ts';
@@ -119,18 +120,18 @@ export function compileCall(place: Place, call: TreeCallDocument): NodeProgram |
   return root;
 }
 
+/** The names of a tree's parameters, bound to nothing that is known. */
+export function unboundParameters(tree: TreeDocument | undefined): Map<string, Bound> {
+  const parameters = Object.entries(tree?.parameters ?? {});
+  return new Map(parameters.map(([name, type]) => [name, { type, unit: null, expression: null }]));
+}
+
 /** Checks a tree nothing calls, as if it were called with anything that fits. */
 export function checkUncalledTree(scope: MindScope, name: string): void {
   const tree = scope.document.trees![name];
-  const parameters = new Map(
-    Object.entries(tree.parameters ?? {}).map(([parameter, type]): [string, Bound] => [
-      parameter,
-      { type, unit: null, expression: null },
-    ]),
-  );
   compileNode(
     {
-      scope: { ...scope, parameters },
+      scope: { ...scope, parameters: unboundParameters(tree) },
       outline: { rows: 0, calls: [name] },
       path: `minds.${scope.mind}.trees.${name}.root`,
     },

@@ -1,5 +1,5 @@
-import { SENSE_KINDS, SENSES } from '../terms/senses.ts';
 import { namesOf } from '../model/names.ts';
+import { RAISED_BY_ENDS, RAISED_BY_SENSES, SAYING_ACTIONS } from '../model/raised-events.ts';
 import { kindsOf, mindsOf } from '../model/kinds.ts';
 import type { Findings } from '../compile/finding.ts';
 import { matchesEvent } from '../mind/machine/select.ts';
@@ -134,27 +134,21 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
   }
 }
 
-/** What the senses, and the ends of states, raise by themselves. */
-const RAISED_BY_THE_WORLD = [
-  ...SENSES.flatMap((sense) => SENSE_KINDS[sense].raises.map((what) => `${sense}.${what}`)),
-  'stuck',
-  'done.success',
-  'done.failure',
-];
-
 function actionsOf({ minds }: StackProgram, name: string): Record<string, unknown>[] {
   return minds.flatMap(allActions).flatMap(({ action, args }) => (action === name ? [args] : []));
 }
 
 /** What an agent with this stack may get: its own, what it is told, and the noises of all. */
 function eventsRaised(stack: StackProgram, { stacks, texts }: Program): string[] {
-  const word = (value: unknown) => texts[value as number];
-  const among = (name: string) => stacks.flatMap((each) => actionsOf(each, name));
+  const said = Object.entries(SAYING_ACTIONS).flatMap(([action, { sense, word }]) =>
+    stacks
+      .flatMap((each) => actionsOf(each, action))
+      .map((args) => `${sense}.${texts[args[word] as number]}`),
+  );
   return [
-    ...RAISED_BY_THE_WORLD,
+    ...[...RAISED_BY_ENDS, ...RAISED_BY_SENSES].map(({ event }) => event),
     ...actionsOf(stack, 'raise').map(({ event }) => String(event)),
-    ...among('makeNoise').map(({ kind }) => `hearing.${word(kind)}`),
-    ...among('tellSquad').map(({ what }) => `told.${word(what)}`),
+    ...said,
   ];
 }
 

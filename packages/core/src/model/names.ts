@@ -2,6 +2,10 @@
 export const NAME_PATTERN = /^[a-z][A-Za-z0-9]{0,39}$/;
 export const NAME_ABOUT = 'a lower-case letter, then up to 39 letters and digits';
 
+/** A word of a percept, such as what was heard; and an event, words with dots between. */
+export const WORD_PATTERN = /^[A-Za-z]\w{0,39}$/;
+export const EVENT_PATTERN = /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/;
+
 export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
 /** The names of a record in ascending order, `x-` fields left out. */

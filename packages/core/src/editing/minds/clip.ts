@@ -22,6 +22,7 @@ import { CommandError, type DocumentCommand, type DocumentPath } from '../comman
 import { meansKey } from './mentions.ts';
 import { formOf } from './row-places.ts';
 import { rowsAt } from './rows.ts';
+import { addMind } from './whole-minds.ts';
 import {
   mapAction,
   mapNode,
@@ -313,40 +314,23 @@ export function pasteNamed(
   mind: Name,
   clip: Clip,
 ): { commands: DocumentCommand[]; name: Name } | null {
-  const set = (path: DocumentPath, value: unknown): DocumentCommand => ({
-    command: 'put',
-    how: 'set',
-    path,
-    value,
-  });
-  const there = document.minds[mind];
   if ('mind' in clip) {
-    const stem = clip.mind.title.toLowerCase().match(/[a-z][a-z0-9]*/)?.[0] ?? 'mind';
-    const name = freshIn(document.minds, stem);
-    return { commands: [set(['minds', name], clip.mind)], name };
+    const { name, command } = addMind(document, clip.mind);
+    return { commands: [command], name };
   }
-  if ('keys' in clip) {
-    const names = clip.keys.map((key) => [key, freshIn(there.memory, key)]);
-    return {
-      commands: names.map(([key, name]) =>
-        set(['minds', mind, 'memory', name], clip.needs?.memory?.[key]),
-      ),
-      name: names[0]?.[1] ?? '',
-    };
-  }
-  if ('tree' in clip) {
-    const name = freshIn(there.trees, clip.tree);
-    return {
-      commands: [set(['minds', mind, 'trees', name], clip.needs?.trees?.[clip.tree])],
-      name,
-    };
-  }
-  if ('ruleSet' in clip) {
-    const name = freshIn(there.rules, clip.ruleSet);
-    return {
-      commands: [set(['minds', mind, 'rules', name], clip.needs?.rules?.[clip.ruleSet])],
-      name,
-    };
-  }
+  const there = document.minds[mind];
+  const declare = (part: keyof Declarations, names: readonly Name[]) => {
+    const free = names.map((name) => freshIn(there[part], name));
+    const commands = names.map((name, i): DocumentCommand => ({
+      command: 'put',
+      how: 'set',
+      path: ['minds', mind, part, free[i]],
+      value: clip.needs?.[part]?.[name],
+    }));
+    return { commands, name: free[0] ?? '' };
+  };
+  if ('keys' in clip) return declare('memory', clip.keys);
+  if ('tree' in clip) return declare('trees', [clip.tree]);
+  if ('ruleSet' in clip) return declare('rules', [clip.ruleSet]);
   return null;
 }

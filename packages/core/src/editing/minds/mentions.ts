@@ -3,7 +3,8 @@ import type { Span } from '../../expression/ir.ts';
 import type { DocumentPath, MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
 import { mindsOf } from '../../model/kinds.ts';
-import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
+import { RAISED_BY_ENDS, RAISED_BY_SENSES, SAYING_ACTIONS } from '../../model/raised-events.ts';
+import { SENSE_KINDS, SENSES } from '../../terms/senses.ts';
 import { namesOf } from '../../model/names.ts';
 import { mapMind, type NameKind, type Visitor, type Where } from './walk-mind.ts';
 
@@ -77,28 +78,11 @@ export function mentionsOf(
   return found;
 }
 
-/** Every event that a mind's actions raise, with where. */
-export function eventsRaisedIn(
-  document: ProjectDocument,
-  mindName: Name,
-): { event: string; path: DocumentPath }[] {
-  const found: { event: string; path: DocumentPath }[] = [];
-  look(document.minds[mindName], mindName, {
-    name: (kind, event, where) => {
-      if (kind === 'event' && where.action) found.push({ event, path: where.path });
-    },
-  });
-  return found;
-}
-
 /** An event that a mind may wait for, with who raises it. */
 export interface KnownEvent {
   event: string;
   about: string;
 }
-
-/** By the action that says a word, the sense it is heard of by. */
-const SAID: Partial<Record<string, Sense>> = { makeNoise: 'hearing', tellSquad: 'told' };
 
 /** Every event that anything raises for a mind: its own, those of other minds its agents have, what the senses raise, and what others say and do. */
 export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent[] {
@@ -114,8 +98,8 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
     look(document.minds[name], name, {
       name: (kind, called, { action }) => {
         if (kind === 'event' && action && beside.has(name)) note(called, title);
-        const sense = action && kind === 'word' ? SAID[action.do] : undefined;
-        if (sense) note(`${sense}.${called}`, title);
+        const said = action && kind === 'word' ? SAYING_ACTIONS[action.do] : undefined;
+        if (said) note(`${said.sense}.${called}`, title);
       },
     });
   }
@@ -123,20 +107,15 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
     event,
     about: `raised by ${[...by].join(', ')}`,
   }));
-  const ofSenses = SENSES.flatMap((sense) => [
-    { event: sense, about: `anything of ${SENSE_KINDS[sense].title.toLowerCase()}` },
-    ...SENSE_KINDS[sense].raises.map((what) => ({
-      event: `${sense}.${what}`,
-      about: SENSE_KINDS[sense].title,
-    })),
-  ]);
   const known = [
     { event: 'done', about: 'what it does here has ended, or a final state inside was entered' },
-    { event: 'done.success', about: 'what it does here has succeeded' },
-    { event: 'done.failure', about: 'what it does here has failed' },
+    ...RAISED_BY_ENDS,
     ...own,
-    ...ofSenses,
-    { event: 'stuck', about: 'the legs come no nearer to their goal' },
+    ...SENSES.map((sense) => ({
+      event: sense,
+      about: `anything of ${SENSE_KINDS[sense].title.toLowerCase()}`,
+    })),
+    ...RAISED_BY_SENSES,
   ];
   return known.filter(({ event }, i) => known.findIndex((other) => other.event === event) === i);
 }

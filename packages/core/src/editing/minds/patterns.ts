@@ -1,5 +1,10 @@
 import type { NumberSpec } from '../../model/fields/field-spec.ts';
-import type { MindDocument, StateDocument } from '../../model/documents.ts';
+import type {
+  MachineDocument,
+  MindDocument,
+  StateDocument,
+  TransitionDocument,
+} from '../../model/documents.ts';
 
 /**
  * Ways of behaving that come up again and again, as minds to begin from: each asks for a few numbers and
@@ -42,14 +47,27 @@ const seconds = (name: string, label: string, value: number): PatternParameter =
 const quarry = { quarry: { type: 'agent', note: 'whom it is after' } } as const;
 const spot = { spot: { type: 'point', note: 'where it will look' } } as const;
 
-const state = (each: StateDocument): StateDocument => each;
+/** A machine that begins in the first of its states. */
+function machineOf(...states: StateDocument[]): MachineDocument {
+  return { initial: states[0].id, states };
+}
+
+const rememberWhom = { do: 'remember', key: 'quarry', value: 'attention.of' };
+
+/** Stands at its post until something comes of it. */
+const stand = (...leaves: TransitionDocument[]): StateDocument => ({
+  id: 'stand',
+  title: 'Stand',
+  activity: { do: 'returnToPost' },
+  leaves,
+});
 
 /** Remembers whom, and runs after them until they are out of sight. */
 function chase(lost: number, then: string): StateDocument {
   return {
     id: 'chase',
     title: 'Chase',
-    entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
+    entry: [rememberWhom],
     activity: { do: 'moveTo', to: 'quarry', within: 1 },
     leaves: [
       {
@@ -83,19 +101,16 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ lost, radius }) => ({
       title: 'Patrol',
       memory: { ...quarry, ...spot },
-      machine: {
-        initial: 'rounds',
-        states: [
-          state({
-            id: 'rounds',
-            title: 'Rounds',
-            activity: { do: 'followRoute', route: 'self.route' },
-            leaves: [{ to: 'chase', when: 'attention.strength > 0.8', note: 'certain' }],
-          }),
-          chase(lost, 'comb'),
-          search(radius, 'rounds'),
-        ],
-      },
+      machine: machineOf(
+        {
+          id: 'rounds',
+          title: 'Rounds',
+          activity: { do: 'followRoute', route: 'self.route' },
+          leaves: [{ to: 'chase', when: 'attention.strength > 0.8', note: 'certain' }],
+        },
+        chase(lost, 'comb'),
+        search(radius, 'rounds'),
+      ),
     }),
   },
   {
@@ -110,36 +125,23 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ near, leash }) => ({
       title: 'Post guard',
       memory: { ...quarry },
-      machine: {
-        initial: 'stand',
-        states: [
-          state({
-            id: 'stand',
-            title: 'Stand',
-            activity: { do: 'returnToPost' },
-            leaves: [
-              {
-                to: 'warn',
-                when: `attention.strength > 0.8 && distance(attention.of) < ${near}`,
-                note: 'comes near',
-              },
-            ],
-          }),
-          state({
-            id: 'warn',
-            title: 'See them off',
-            entry: [
-              { do: 'remember', key: 'quarry', value: 'attention.of' },
-              { do: 'say', text: 'Away from here.' },
-            ],
-            activity: { do: 'moveTo', to: 'quarry', within: 1 },
-            leaves: [
-              { to: 'stand', when: `distance(self.post) > ${leash}`, note: 'far enough' },
-              { to: 'stand', when: '!sees(quarry)', for: 1, note: 'gone' },
-            ],
-          }),
-        ],
-      },
+      machine: machineOf(
+        stand({
+          to: 'warn',
+          when: `attention.strength > 0.8 && distance(attention.of) < ${near}`,
+          note: 'comes near',
+        }),
+        {
+          id: 'warn',
+          title: 'See them off',
+          entry: [rememberWhom, { do: 'say', text: 'Away from here.' }],
+          activity: { do: 'moveTo', to: 'quarry', within: 1 },
+          leaves: [
+            { to: 'stand', when: `distance(self.post) > ${leash}`, note: 'far enough' },
+            { to: 'stand', when: '!sees(quarry)', for: 1, note: 'gone' },
+          ],
+        },
+      ),
     }),
   },
   {
@@ -151,34 +153,31 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ look, radius }) => ({
       title: 'Curious',
       memory: { ...spot },
-      machine: {
-        initial: 'idle',
-        states: [
-          state({
-            id: 'idle',
-            title: 'Idle',
-            activity: { do: 'wander', around: 'self.post' },
-            leaves: [
-              { to: 'peer', when: 'attention.strength > 0.2', for: 0.2, note: 'half noticed' },
-            ],
-          }),
-          state({
-            id: 'peer',
-            title: 'Peer',
-            entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
-            activity: { do: 'face', toward: 'spot' },
-            leaves: [{ to: 'look', after: look, note: 'wants to know' }],
-          }),
-          state({
-            id: 'look',
-            title: 'Look into it',
-            activity: { do: 'search', around: 'spot', radius },
-            leaves: [
-              { to: 'idle', on: 'done', do: [{ do: 'forget', key: 'spot' }], note: 'nothing' },
-            ],
-          }),
-        ],
-      },
+      machine: machineOf(
+        {
+          id: 'idle',
+          title: 'Idle',
+          activity: { do: 'wander', around: 'self.post' },
+          leaves: [
+            { to: 'peer', when: 'attention.strength > 0.2', for: 0.2, note: 'half noticed' },
+          ],
+        },
+        {
+          id: 'peer',
+          title: 'Peer',
+          entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
+          activity: { do: 'face', toward: 'spot' },
+          leaves: [{ to: 'look', after: look, note: 'wants to know' }],
+        },
+        {
+          id: 'look',
+          title: 'Look into it',
+          activity: { do: 'search', around: 'spot', radius },
+          leaves: [
+            { to: 'idle', on: 'done', do: [{ do: 'forget', key: 'spot' }], note: 'nothing' },
+          ],
+        },
+      ),
     }),
   },
   {
@@ -193,36 +192,33 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ near, until, calm }) => ({
       title: 'Shy',
       memory: { ...quarry },
-      machine: {
-        initial: 'graze',
-        states: [
-          state({
-            id: 'graze',
-            title: 'Graze',
-            activity: { do: 'wander', around: 'self.post' },
-            leaves: [
-              {
-                to: 'flee',
-                when: `attention.strength > 0.5 && distance(attention.of) < ${near}`,
-                note: 'too near',
-              },
-            ],
-          }),
-          state({
-            id: 'flee',
-            title: 'Flee',
-            entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
-            activity: { do: 'flee', from: 'quarry', until },
-            leaves: [{ to: 'wait', on: 'done', note: 'out of reach' }],
-          }),
-          state({
-            id: 'wait',
-            title: 'Wait',
-            activity: { do: 'wait', seconds: calm },
-            leaves: [{ to: 'graze', on: 'done', note: 'calm again' }],
-          }),
-        ],
-      },
+      machine: machineOf(
+        {
+          id: 'graze',
+          title: 'Graze',
+          activity: { do: 'wander', around: 'self.post' },
+          leaves: [
+            {
+              to: 'flee',
+              when: `attention.strength > 0.5 && distance(attention.of) < ${near}`,
+              note: 'too near',
+            },
+          ],
+        },
+        {
+          id: 'flee',
+          title: 'Flee',
+          entry: [rememberWhom],
+          activity: { do: 'flee', from: 'quarry', until },
+          leaves: [{ to: 'wait', on: 'done', note: 'out of reach' }],
+        },
+        {
+          id: 'wait',
+          title: 'Wait',
+          activity: { do: 'wait', seconds: calm },
+          leaves: [{ to: 'graze', on: 'done', note: 'calm again' }],
+        },
+      ),
     }),
   },
   {
@@ -238,29 +234,21 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ least, most, lost }) => ({
       title: 'Follower',
       memory: { ...quarry },
-      machine: {
-        initial: 'stand',
-        states: [
-          state({
-            id: 'stand',
-            title: 'Stand',
-            activity: { do: 'returnToPost' },
-            leaves: [{ to: 'follow', when: 'attention.strength > 0.5', note: 'somebody' }],
-          }),
-          state({
-            id: 'follow',
-            title: 'Follow',
-            entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
-            activity: {
-              do: 'keepDistance',
-              from: 'quarry',
-              least,
-              most: Math.max(most, least + 0.5),
-            },
-            leaves: [{ to: 'stand', when: '!sees(quarry)', for: lost, note: 'out of sight' }],
-          }),
-        ],
-      },
+      machine: machineOf(
+        stand({ to: 'follow', when: 'attention.strength > 0.5', note: 'somebody' }),
+        {
+          id: 'follow',
+          title: 'Follow',
+          entry: [rememberWhom],
+          activity: {
+            do: 'keepDistance',
+            from: 'quarry',
+            least,
+            most: Math.max(most, least + 0.5),
+          },
+          leaves: [{ to: 'stand', when: '!sees(quarry)', for: lost, note: 'out of sight' }],
+        },
+      ),
     }),
   },
   {
@@ -286,26 +274,23 @@ export const PATTERNS: readonly Pattern[] = [
           },
         },
       },
-      machine: {
-        initial: 'watch',
-        states: [
-          state({
-            id: 'watch',
-            title: 'Watch',
-            activity: { tree: 'lookAbout' },
-            leaves: [
-              { to: 'watch', on: 'done', note: 'once more' },
-              { to: 'stare', when: 'attention.strength > 0.3', note: 'something' },
-            ],
-          }),
-          state({
-            id: 'stare',
-            title: 'Stare',
-            activity: { do: 'face', toward: 'attention.place' },
-            leaves: [{ to: 'watch', when: 'attention.strength < 0.1', for: 1, note: 'gone' }],
-          }),
-        ],
-      },
+      machine: machineOf(
+        {
+          id: 'watch',
+          title: 'Watch',
+          activity: { tree: 'lookAbout' },
+          leaves: [
+            { to: 'watch', on: 'done', note: 'once more' },
+            { to: 'stare', when: 'attention.strength > 0.3', note: 'something' },
+          ],
+        },
+        {
+          id: 'stare',
+          title: 'Stare',
+          activity: { do: 'face', toward: 'attention.place' },
+          leaves: [{ to: 'watch', when: 'attention.strength < 0.1', for: 1, note: 'gone' }],
+        },
+      ),
     }),
   },
   {
@@ -316,40 +301,32 @@ export const PATTERNS: readonly Pattern[] = [
     make: ({ near, again }) => ({
       title: 'Caller',
       memory: { ...spot },
-      machine: {
-        initial: 'stand',
-        states: [
-          state({
-            id: 'stand',
-            title: 'Stand',
-            activity: { do: 'returnToPost' },
-            leaves: [
-              { to: 'call', on: 'sight.certain', note: 'saw somebody' },
-              { to: 'come', on: 'told.help', note: 'is called' },
-            ],
-          }),
-          state({
-            id: 'call',
-            title: 'Call',
-            entry: [
-              { do: 'say', text: 'Over here!' },
-              { do: 'tellSquad', what: 'help', place: 'attention.place' },
-            ],
-            activity: { do: 'face', toward: 'attention.place' },
-            leaves: [
-              { to: 'stand', when: 'attention.strength < 0.2', for: 1, note: 'gone' },
-              { to: 'call', after: again, note: 'still there' },
-            ],
-          }),
-          state({
-            id: 'come',
-            title: 'Come to help',
-            entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
-            activity: { do: 'moveTo', to: 'spot', within: near },
-            leaves: [{ to: 'stand', on: 'done', note: 'is there' }],
-          }),
-        ],
-      },
+      machine: machineOf(
+        stand(
+          { to: 'call', on: 'sight.certain', note: 'saw somebody' },
+          { to: 'come', on: 'told.help', note: 'is called' },
+        ),
+        {
+          id: 'call',
+          title: 'Call',
+          entry: [
+            { do: 'say', text: 'Over here!' },
+            { do: 'tellSquad', what: 'help', place: 'attention.place' },
+          ],
+          activity: { do: 'face', toward: 'attention.place' },
+          leaves: [
+            { to: 'stand', when: 'attention.strength < 0.2', for: 1, note: 'gone' },
+            { to: 'call', after: again, note: 'still there' },
+          ],
+        },
+        {
+          id: 'come',
+          title: 'Come to help',
+          entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
+          activity: { do: 'moveTo', to: 'spot', within: near },
+          leaves: [{ to: 'stand', on: 'done', note: 'is there' }],
+        },
+      ),
     }),
   },
   {
@@ -362,28 +339,25 @@ export const PATTERNS: readonly Pattern[] = [
     ],
     make: ({ loud, awake }) => ({
       title: 'Sleeper',
-      machine: {
-        initial: 'doze',
-        states: [
-          state({
-            id: 'doze',
-            title: 'Doze',
-            entry: [{ do: 'stop' }],
-            attention: ['harm', 'hearing', 'told'],
-            leaves: [
-              { to: 'wake', when: `attention.strength > ${loud}`, note: 'a noise' },
-              { to: 'wake', on: 'harm', note: 'hurt' },
-            ],
-          }),
-          state({
-            id: 'wake',
-            title: 'Wake',
-            entry: [{ do: 'say', text: 'Hm?' }],
-            activity: { do: 'face', toward: 'attention.place' },
-            leaves: [{ to: 'doze', after: awake, note: 'nothing more' }],
-          }),
-        ],
-      },
+      machine: machineOf(
+        {
+          id: 'doze',
+          title: 'Doze',
+          entry: [{ do: 'stop' }],
+          attention: ['harm', 'hearing', 'told'],
+          leaves: [
+            { to: 'wake', when: `attention.strength > ${loud}`, note: 'a noise' },
+            { to: 'wake', on: 'harm', note: 'hurt' },
+          ],
+        },
+        {
+          id: 'wake',
+          title: 'Wake',
+          entry: [{ do: 'say', text: 'Hm?' }],
+          activity: { do: 'face', toward: 'attention.place' },
+          leaves: [{ to: 'doze', after: awake, note: 'nothing more' }],
+        },
+      ),
     }),
   },
 ];

@@ -5,7 +5,7 @@ import { serialiseProject } from '../../model/file/serialise.ts';
 import { cornerProject } from '../../testing/orchard.fixture.ts';
 import { applyCommand } from '../apply-command.ts';
 import { CommandError, type DocumentCommand, type MindPart } from '../commands/commands.ts';
-import { eventsRaisedIn, mentionsOf, mindsSharingKey } from './mentions.ts';
+import { eventsFor, mentionsOf, mindsSharingKey } from './mentions.ts';
 
 function project(): ProjectDocument {
   const document = cornerProject({
@@ -169,12 +169,23 @@ describe('who uses what', () => {
     expect(mentionsOf(document, 'keeper', 'trees', 'other')).toEqual([]);
   });
 
-  it('knows what is raised, and where', () => {
-    expect(eventsRaisedIn(document, 'keeper')).toEqual([
-      {
-        event: 'tired',
-        path: ['minds', 'keeper', 'machine', 'states', 0, 'leaves', 1, 'do', 0, 'event'],
+  it('knows what is raised, by whom or by the world, each event once', () => {
+    const noisy = project();
+    noisy.minds.helper = {
+      title: 'Helper',
+      rules: {
+        shout: { rows: [{ when: 'time > 1', do: [{ do: 'makeNoise', kind: 'horn', reach: 9 }] }] },
       },
-    ]);
+      activity: { rules: 'shout' },
+    };
+    const events = eventsFor(noisy, 'keeper');
+    expect(events).toContainEqual({ event: 'tired', about: 'raised by Keeper' });
+    expect(events).toContainEqual({ event: 'hearing.horn', about: 'raised by Helper' });
+    // What another raises for itself is no event here.
+    expect(eventsFor(noisy, 'helper').map(({ event }) => event)).not.toContain('tired');
+    const names = events.map(({ event }) => event);
+    expect(names).toEqual([...new Set(names)]);
+    for (const event of ['done', 'done.failure', 'stuck', 'sight', 'sight.certain', 'found.body'])
+      expect(names).toContain(event);
   });
 });

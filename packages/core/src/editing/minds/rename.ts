@@ -2,6 +2,7 @@ import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import { CommandError, type MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument, StateDocument } from '../../model/documents.ts';
 import { NAME_ABOUT, NAME_PATTERN } from '../../model/names.ts';
+import { idsOf } from './change-machine.ts';
 import { meansKey, mindsSharingKey, refersTo } from './mentions.ts';
 import { mapMind, type Visitor } from './walk-mind.ts';
 
@@ -19,12 +20,8 @@ function expectName(to: Name): void {
     throw new CommandError(`“${to}” is not a usable name: it takes ${NAME_ABOUT}.`);
 }
 
-function stateIds(states: readonly StateDocument[]): Name[] {
-  return states.flatMap(({ id, states: inner }) => [id, ...stateIds(inner ?? [])]);
-}
-
 function declared(mind: MindDocument, part: MindPart): readonly Name[] {
-  if (part === 'states') return stateIds(mind.machine?.states ?? []);
+  if (part === 'states') return (mind.machine?.states ?? []).flatMap(idsOf);
   return Object.keys(mind[part] ?? {});
 }
 

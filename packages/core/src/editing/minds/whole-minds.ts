@@ -1,6 +1,7 @@
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
 import { freshIn } from '../../model/fresh-name.ts';
 import { CommandError, type DocumentCommand } from '../commands/commands.ts';
+import { partAt } from '../commands/put.ts';
 import { archetypesWithMind } from './mentions.ts';
 import { nameFromWords } from './subtrees.ts';
 
@@ -29,38 +30,27 @@ export interface NewMind {
   command: DocumentCommand;
 }
 
+function newMind(name: Name, mind: MindDocument, what: string): NewMind {
+  const command: DocumentCommand = {
+    command: 'put',
+    how: 'set',
+    path: ['minds', name],
+    value: mind,
+  };
+  return { name, command: { command: 'several', what, commands: [command] } };
+}
+
 /** A mind under a free name that follows from its title. */
 export function addMind(document: ProjectDocument, mind: MindDocument): NewMind {
   const name = nameFromWords(mind.title, document.minds, 'mind');
-  return {
-    name,
-    command: {
-      command: 'several',
-      what: `new mind ${mind.title}`,
-      commands: [{ command: 'put', how: 'set', path: ['minds', name], value: mind }],
-    },
-  };
+  return newMind(name, mind, `new mind ${mind.title}`);
 }
 
 export function duplicateMind(document: ProjectDocument, name: Name): NewMind {
   if (!Object.hasOwn(document.minds, name)) throw new CommandError(`There is no mind “${name}”.`);
-  const copy = freshIn(document.minds, name);
-  const { title } = document.minds[name];
-  return {
-    name: copy,
-    command: {
-      command: 'several',
-      what: `copy of ${title}`,
-      commands: [
-        {
-          command: 'put',
-          how: 'set',
-          path: ['minds', copy],
-          value: { ...document.minds[name], title: `${title} copy`.slice(0, 80) },
-        },
-      ],
-    },
-  };
+  const mind = document.minds[name];
+  const title = `${mind.title} copy`.slice(0, 80);
+  return newMind(freshIn(document.minds, name), { ...mind, title }, `copy of ${mind.title}`);
 }
 
 /**
@@ -94,9 +84,7 @@ function withoutMind(
   path: (string | number)[],
   name: Name,
 ): DocumentCommand[] {
-  let holder: unknown = document;
-  for (const step of path) holder = (holder as Record<string, unknown>)[step];
-  const { mind, minds = [] } = holder as { mind?: Name; minds?: Name[] };
+  const { mind, minds = [] } = partAt(document, path) as { mind?: Name; minds?: Name[] };
   const left = minds.filter((other) => other !== name);
   const [first, ...others] = mind === name ? left : [mind, ...left];
   const put = (field: string, value: unknown, before: unknown): DocumentCommand[] => {

@@ -1,4 +1,4 @@
-import { NAME_PATTERN } from '../names.ts';
+import { EVENT_PATTERN, NAME_PATTERN, WORD_PATTERN } from '../names.ts';
 import * as yup from 'yup';
 import { ACTION_NAMES, ACTIONS, type ActionSpec, type ParameterSpec } from '../actions.ts';
 import { suggestion } from '../nearest-name.ts';
@@ -17,9 +17,9 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
   else if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list')
     schema = yup.string().matches(NAME_PATTERN, 'must be a name');
   else if (spec.kind === 'word')
-    schema = yup.string().matches(/^[A-Za-z]\w{0,39}$/, 'must be one word of letters and digits');
+    schema = yup.string().matches(WORD_PATTERN, 'must be one word of letters and digits');
   else if (spec.kind === 'event')
-    schema = yup.string().matches(/^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/, 'must be an event name');
+    schema = yup.string().matches(EVENT_PATTERN, 'must be an event name');
   else schema = expression();
   return spec.required ? schema.required() : schema;
 }

@@ -11,6 +11,7 @@ import {
   STEERING,
   TRANSITION_FIELDS,
 } from '../fields/mind-fields.ts';
+import { EVENT_PATTERN } from '../names.ts';
 import { actionSchema } from './action.ts';
 import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
 import { archetype, faction, squad } from './cast.ts';
@@ -51,12 +52,7 @@ const actions = list(actionSchema, 32);
 
 const transition = shape({
   to: name(),
-  on: yup
-    .string()
-    .matches(
-      /^[A-Za-z][\w]*(\.[A-Za-z][\w]*)*$/,
-      'must be an event name such as done or sight.certain',
-    ),
+  on: yup.string().matches(EVENT_PATTERN, 'must be an event name such as done or sight.certain'),
   when: expression(),
   ...fieldsOf(TRANSITION_FIELDS),
   urgent: yup.boolean(),

@@ -1,0 +1,28 @@
+import { SENSE_KINDS, SENSES, type Sense } from '../terms/senses.ts';
+
+/** Which events come up by themselves, and which by what minds do: findings and completion read it. */
+
+export interface RaisedEvent {
+  event: string;
+  about: string;
+}
+
+/** Raised by the ends of activities and by the legs. */
+export const RAISED_BY_ENDS: readonly RaisedEvent[] = [
+  { event: 'done.success', about: 'what it does here has succeeded' },
+  { event: 'done.failure', about: 'what it does here has failed' },
+  { event: 'stuck', about: 'the legs come no nearer to their goal' },
+];
+
+export const RAISED_BY_SENSES: readonly RaisedEvent[] = SENSES.flatMap((sense) =>
+  SENSE_KINDS[sense].raises.map((what) => ({
+    event: `${sense}.${what}`,
+    about: SENSE_KINDS[sense].title,
+  })),
+);
+
+/** Actions by which others get an event: the sense it comes by, and the parameter that says the word. */
+export const SAYING_ACTIONS: Readonly<Record<string, { sense: Sense; word: string }>> = {
+  makeNoise: { sense: 'hearing', word: 'kind' },
+  tellSquad: { sense: 'told', word: 'what' },
+};
