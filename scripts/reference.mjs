@@ -240,7 +240,7 @@ function indexPage({ ACTIONS, NODES }) {
     '- [The model](model.md): every part of the file and its fields',
     '- [Numbers and choices](fields.md): bounds, units, and what holds where a field is left out',
     '- [Expressions](expressions.md): guards, parameters, weights',
-    '- [Findings](findings.md): what is told of a project, and what to do',
+    '- [Findings](findings.md): what the checker reports of a project, and what to do',
     '',
     '## Actions',
     '',

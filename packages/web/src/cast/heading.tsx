@@ -1,7 +1,8 @@
-import { CAST_PARTS, NAME_ABOUT, NAME_PATTERN, type CastPart } from '@crooked-lantern/core';
+import { CAST_PARTS, type CastPart } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
-import { checkTitle } from '../ui/fields.tsx';
+import { checkName, checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
 import { Sort, Title, Trouble } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 
@@ -45,22 +46,16 @@ export function EntryHeading({
           mono
           label={`Name of ${shown} in the file`}
           value={name}
-          check={(text) => {
-            if (text === name) return null;
-            if (!NAME_PATTERN.test(text)) return `It takes ${NAME_ABOUT}.`;
-            return Object.hasOwn(document[part] ?? {}, text) ? 'This name is taken.' : null;
-          }}
+          check={checkName(name, document[part] ?? {})}
           onCommit={(to) => {
             if (change({ command: 'renameInCast', part, name, to })) select(part, to);
           }}
         />
       </Sort>
-      <InlineText
+      <NoteText
         label={`Note on ${shown}`}
-        value={entry.note ?? ''}
-        placeholder="note …"
-        check={(text) => (text.length > 4000 ? 'It takes at most 4000 characters.' : null)}
-        onCommit={(note) => onChange({ note: note === '' ? undefined : note })}
+        note={entry.note}
+        onCommit={(note) => onChange({ note })}
       />
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
     </>

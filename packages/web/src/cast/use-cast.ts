@@ -25,7 +25,7 @@ export interface CastEditor {
   document: ProjectDocument;
   selection: CastSelection;
   select: (part: CastSelection['part'], name?: string) => void;
-  /** Changes the document; true where it could be done. What can't is told in `trouble`. */
+  /** Changes the document; true where it could be done. Why it could not is in `trouble`. */
   change: (command: DocumentCommand) => boolean;
   /** What can't be done, or null where all is well again. */
   tell: (trouble: string | null) => void;

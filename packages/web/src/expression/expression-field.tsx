@@ -1,5 +1,6 @@
 import {
   namesOf,
+  wantedTypes,
   type ExpressionPlace,
   type Finding,
   type ProjectDocument,
@@ -11,7 +12,6 @@ import { useEngine } from '../engine/use-engine.tsx';
 import { Jump } from '../ui/button.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import type { KnownKey } from './expression-editor.tsx';
-import { wantedTypes } from './wanted-types.ts';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
 
@@ -145,7 +145,11 @@ export function ExpressionField({
           label={label}
           value={value}
           keys={keys}
-          wants={wantedTypes(place, (mind !== null && minds[mind]?.memory) || {})}
+          wants={
+            wantedTypes(place, (key) =>
+              mind === null ? undefined : minds[mind]?.memory?.[key]?.type,
+            ) ?? []
+          }
           check={(source) => engine.checkExpression(mind, source, place)}
           onCommit={(next, byKey) => {
             returnFocus.current = byKey;

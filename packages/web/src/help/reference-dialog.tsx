@@ -84,12 +84,6 @@ function found(words: string): ReferenceEntry[] {
   return [...named, ...told];
 }
 
-/** What the thing with the focus, or the word that is being written, is called in the reference. */
-function inFocus(): string {
-  const marked = document.activeElement?.closest<HTMLElement>('[data-reference]');
-  return marked?.dataset.reference ?? '';
-}
-
 function EntryPage({ entry }: { entry: ReferenceEntry }) {
   return (
     <Page aria-label={entry.title} tabIndex={0}>
@@ -121,19 +115,12 @@ export function ReferenceDialog() {
   const [words, setWords] = useState('');
   useCommands(
     useMemo(
-      () => [
-        {
-          id: 'reference',
-          name: 'Reference',
-          keys: 'F1',
-          run: () => dispatch(referenceShown(inFocus())),
-        },
-        ...REFERENCE.map(({ id, title, kind }) => ({
+      () =>
+        REFERENCE.map(({ id, title, kind }) => ({
           id: `reference ${id}`,
           name: `Reference: ${title} (${KINDS[kind]})`,
           run: () => dispatch(referenceShown(id)),
         })),
-      ],
       [dispatch],
     ),
   );

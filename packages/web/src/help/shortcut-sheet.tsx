@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { ROW_COMMANDS } from '../minds/outline/row-keys.ts';
 import { STATE_COMMANDS } from '../minds/state-keys.ts';
@@ -8,7 +8,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keyShown } from '../ui/pressed-key.ts';
-import { keysText, useCommandList, useCommands, useShortcuts } from '../shell/commands.tsx';
+import { keysText, useCommandList, useShortcuts } from '../shell/commands.tsx';
 import { shortcutOf } from '../shell/own-keys.ts';
 
 const Scroll = styled.div`
@@ -50,19 +50,6 @@ export function ShortcutSheet() {
   const { setKeys, ownKeys } = useShortcuts();
   const [changing, setChanging] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  useCommands(
-    useMemo(
-      () => [
-        {
-          id: 'shortcuts',
-          name: 'Shortcuts',
-          keys: 'Shift+?',
-          run: () => dispatch(shortcutsShown(true)),
-        },
-      ],
-      [dispatch],
-    ),
-  );
   useEffect(() => {
     if (changing === null) return undefined;
     const onKey = (event: KeyboardEvent) => {

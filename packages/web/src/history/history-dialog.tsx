@@ -1,8 +1,7 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { api, ApiError, type EditSummary } from '../api/client.ts';
-import { useCommands } from '../shell/commands.tsx';
 import { changed } from '../state/project-slice.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { historyShown } from '../state/view-slice.ts';
@@ -45,26 +44,30 @@ const Against = styled.p`
 /** Edits in the list before more are asked for. */
 const SHOWN = 100;
 
-/** The documents of edits, read once each. */
-function useDocument(id: string, number: number | null) {
+/** The documents of edits, as far as they have been read: each is read once. */
+function useDocuments(id: string, numbers: readonly number[]) {
   const [known, setKnown] = useState<ReadonlyMap<number, ProjectDocument>>(new Map());
   const [trouble, setTrouble] = useState<string | null>(null);
-  const missing = number !== null && !known.has(number);
+  const asked = useRef(new Set<number>());
+  const wanted = numbers.join(' ');
   useEffect(() => {
-    if (!missing) return undefined;
-    let current = true;
-    api.readEdit(id, number).then(
-      ({ document }) => current && setKnown((before) => new Map(before).set(number, document)),
-      (error: unknown) => {
-        if (!(error instanceof ApiError)) throw error;
-        if (current) setTrouble(error.message);
-      },
-    );
-    return () => {
-      current = false;
-    };
-  }, [id, number, missing]);
-  return { document: number === null ? undefined : known.get(number), trouble };
+    for (const number of wanted.split(' ').filter(Boolean).map(Number)) {
+      if (asked.current.has(number)) continue;
+      asked.current.add(number);
+      api.readEdit(id, number).then(
+        ({ document }) => {
+          setKnown((before) => new Map(before).set(number, document));
+          setTrouble(null);
+        },
+        (error: unknown) => {
+          if (!(error instanceof ApiError)) throw error;
+          asked.current.delete(number);
+          setTrouble(error.message);
+        },
+      );
+    }
+  }, [id, wanted]);
+  return { known, trouble };
 }
 
 type Other = 'before' | 'now';
@@ -72,23 +75,28 @@ type Other = 'before' | 'now';
 /** One edit: what it changed, or how it differs from what is open; it is looked at without changing anything, until it is restored. */
 function EditPage({
   edit,
-  previous,
+  document,
+  isFirst,
+  before,
+  trouble,
   onNamed,
   onRestored,
 }: {
   edit: EditSummary;
-  /** The number of the edit before, if it was kept. */
-  previous: number | null;
+  /** Undefined until it has been read. */
+  document: ProjectDocument | undefined;
+  isFirst: boolean;
+  /** The document of the edit before. */
+  before: ProjectDocument | undefined;
+  /** Why one of them could not be read. */
+  trouble: string | null;
   onNamed: (name: string | null) => void;
   onRestored: () => void;
 }) {
   const dispatch = useAppDispatch();
-  const id = useProject((project) => project.id);
   const now = useProject((project) => project.document);
   const latest = useProject((project) => project.edit);
   const [other, setOther] = useState<Other>('before');
-  const { document, trouble } = useDocument(id, edit.number);
-  const { document: before } = useDocument(id, previous);
   const title = edit.name ?? `Edit ${edit.number}`;
   return (
     <div>
@@ -130,7 +138,7 @@ function EditPage({
       )}
       {document &&
         other === 'before' &&
-        (previous === null ? (
+        (isFirst ? (
           <p>This is the first edit.</p>
         ) : before ? (
           <DifferenceList before={before} after={document} none="It changed nothing." />
@@ -152,19 +160,6 @@ export function HistoryDialog() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [most, setMost] = useState(SHOWN);
-  useCommands(
-    useMemo(
-      () => [
-        {
-          id: 'history',
-          name: 'History of edits',
-          keys: 'F4',
-          run: () => dispatch(historyShown(true)),
-        },
-      ],
-      [dispatch],
-    ),
-  );
   useEffect(() => {
     if (!isOpen) return undefined;
     let current = true;
@@ -182,6 +177,9 @@ export function HistoryDialog() {
   const at = edits?.findIndex(({ number }) => number === chosen) ?? -1;
   const index = at < 0 ? 0 : at;
   const edit = edits?.[index];
+  const previous = edits?.[index + 1]?.number;
+  const shown = isOpen && edit ? [edit.number, ...(previous === undefined ? [] : [previous])] : [];
+  const documents = useDocuments(id, shown);
   const name = async (number: number, given: string | null) => {
     try {
       await api.nameEdit(id, number, given);
@@ -228,7 +226,10 @@ export function HistoryDialog() {
           <EditPage
             key={edit.number}
             edit={edit}
-            previous={edits[index + 1]?.number ?? null}
+            document={documents.known.get(edit.number)}
+            isFirst={previous === undefined}
+            before={previous === undefined ? undefined : documents.known.get(previous)}
+            trouble={documents.trouble}
             onNamed={(given) => void name(edit.number, given)}
             onRestored={() => dispatch(historyShown(false))}
           />

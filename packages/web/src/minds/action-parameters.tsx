@@ -1,6 +1,8 @@
 import {
   actionSpec,
+  EVENT_PATTERN,
   namesFor,
+  WORD_PATTERN,
   type ActionDocument,
   type ParameterSpec,
 } from '@crooked-lantern/core';
@@ -36,6 +38,13 @@ interface ParameterProps {
   where: string;
   onChange: (action: ActionDocument) => void;
 }
+
+/** What is written as it is, in words of the mind's own, with why a text can't be taken. */
+const WORDS: Partial<Record<ParameterSpec['kind'], (text: string) => string | null>> = {
+  word: (text) => (WORD_PATTERN.test(text) ? null : 'It takes one word of letters and digits.'),
+  event: (text) =>
+    EVENT_PATTERN.test(text) ? null : 'An event name has letters, digits and dots.',
+};
 
 function Parameter({ mind, tree, action, name, spec, path, where, onChange }: ParameterProps) {
   const document = useProject((project) => project.document);
@@ -82,34 +91,11 @@ function Parameter({ mind, tree, action, name, spec, path, where, onChange }: Pa
       />
     );
   }
-  if (spec.kind === 'word') {
+  const checkWords = WORDS[spec.kind];
+  if (checkWords)
     return (
-      <InlineText
-        mono
-        label={label}
-        value={String(value)}
-        check={(text) =>
-          /^[A-Za-z]\w{0,39}$/.test(text) ? null : 'It takes one word of letters and digits.'
-        }
-        onCommit={set}
-      />
+      <InlineText mono label={label} value={String(value)} check={checkWords} onCommit={set} />
     );
-  }
-  if (spec.kind === 'event') {
-    return (
-      <InlineText
-        mono
-        label={label}
-        value={String(value)}
-        check={(text) =>
-          /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text)
-            ? null
-            : 'An event name has letters, digits and dots.'
-        }
-        onCommit={set}
-      />
-    );
-  }
   if (spec.kind === 'number' && typeof value !== 'string') {
     const shown = value ?? spec.default ?? 0;
     return (

@@ -1,4 +1,4 @@
-import { eventsFor } from '@crooked-lantern/core';
+import { EVENT_PATTERN, eventsFor } from '@crooked-lantern/core';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
@@ -60,9 +60,7 @@ export function EventField({
         label={label}
         value={value}
         check={(text) =>
-          /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/.test(text)
-            ? null
-            : 'An event name such as done or sight.certain.'
+          EVENT_PATTERN.test(text) ? null : 'An event name such as done or sight.certain.'
         }
         startsOpen
         onCommit={onCommit}

@@ -50,10 +50,10 @@ function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolea
 
 /** How often, and how long ago, the followed agent took it. */
 function takenText(ticks: readonly number[], now: number, perSecond: number): string {
-  const before = ticks.filter((tick) => tick <= now);
-  if (before.length === 0) return '';
-  const ago = (now - before[before.length - 1]) / perSecond;
-  return `${before.length}× · ${ago < 10 ? ago.toFixed(1) : Math.round(ago)} s ago`;
+  const last = ticks.findLastIndex((tick) => tick <= now);
+  if (last < 0) return '';
+  const ago = (now - ticks[last]) / perSecond;
+  return `${last + 1}× · ${ago < 10 ? ago.toFixed(1) : Math.round(ago)} s ago`;
 }
 
 type LiveState = NonNullable<MindReadout['state']>;

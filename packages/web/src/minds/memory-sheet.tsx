@@ -16,12 +16,13 @@ import { useEdit, type Editing } from '../state/use-edit.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
-import { Choice } from '../ui/fields.tsx';
+import { checkName, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
 import { checkNumber, OptionalNumberText, readNumber } from '../ui/number-text.tsx';
 import { CopyButton } from './copy-button.tsx';
+import { memoryText } from './memory-text.ts';
 import { Mentions, useMentions } from './mentions.tsx';
-import { checkName } from './mind-sheet.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 
@@ -70,9 +71,7 @@ function LiveValue({ name, isNumber }: { name: string; isNumber: boolean }) {
   useDrawing(({ frame }) => {
     if (!box.current || !frame) return;
     const entry = frame.readout?.memory.find(({ key }) => key === name);
-    box.current.querySelector('span')!.textContent = entry
-      ? `${entry.value}${entry.age === null ? '' : ` · ${entry.age.toFixed(1)} s`}`
-      : '';
+    box.current.querySelector('span')!.textContent = memoryText(entry);
     const canvas = box.current.querySelector('canvas');
     if (!canvas || !entry) return;
     const values = past.current.filter(({ tick }) => tick < frame.tick);
@@ -235,11 +234,10 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
         )}
         <div>
           <small>
-            <InlineText
+            <NoteText
               label={`note on ${name}`}
-              value={note ?? ''}
-              placeholder="note …"
-              onCommit={(text) => set('note', text === '' ? undefined : text)}
+              note={note}
+              onCommit={(text) => set('note', text)}
             />
           </small>
         </div>

@@ -6,7 +6,7 @@ import {
   type MindForm,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
@@ -21,8 +21,12 @@ import type { MenuEntry } from '../ui/menu.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
-import { PatternDialog } from './pattern-dialog.tsx';
+import { memoryText } from './memory-text.ts';
 import { useAgentsWith, type Selection } from './use-selection.ts';
+
+const PatternDialog = lazy(() =>
+  import('./pattern-dialog.tsx').then((file) => ({ default: file.PatternDialog })),
+);
 
 const Key = styled.li`
   display: grid;
@@ -47,9 +51,7 @@ function MemoryValue({ name }: { name: string }) {
   useDrawing(({ frame }) => {
     if (!box.current) return;
     const entry = frame?.readout?.memory.find(({ key }) => key === name);
-    box.current.textContent = entry
-      ? `${entry.value}${entry.age === null ? '' : ` · ${entry.age.toFixed(1)} s`}`
-      : '';
+    box.current.textContent = memoryText(entry);
   });
   return <span ref={box} aria-live="off" />;
 }
@@ -130,13 +132,15 @@ function Minds({ selection, select }: ListProps) {
       </ListItem>
       {dialog}
       {choosing && (
-        <PatternDialog
-          onClose={() => setChoosing(false)}
-          onMade={(mind) => {
-            setChoosing(false);
-            select({ mind, sheet: null });
-          }}
-        />
+        <Suspense fallback={null}>
+          <PatternDialog
+            onClose={() => setChoosing(false)}
+            onMade={(mind) => {
+              setChoosing(false);
+              select({ mind, sheet: null });
+            }}
+          />
+        </Suspense>
       )}
     </ListGroup>
   );

@@ -4,8 +4,6 @@ import {
   CHANNELS,
   duplicateMind,
   mindsOf,
-  NAME_ABOUT,
-  NAME_PATTERN,
   namesOf,
   removeMind,
   type MindDocument,
@@ -17,22 +15,14 @@ import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton, RemoveButton, Toggle } from '../ui/button.tsx';
 import { counted } from '../ui/counted.ts';
 import { Dialog } from '../ui/dialog.tsx';
-import { checkTitle, Choice, Row, Rows } from '../ui/fields.tsx';
+import { checkName, checkTitle, Choice, Row, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { CopyButton } from './copy-button.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { Buttons, PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
-
-/** Why a text can't be the name of something in the file; null where it can. */
-export function checkName(current: string, taken: object) {
-  return (text: string): string | null => {
-    if (text === current) return null;
-    if (!NAME_PATTERN.test(text)) return `It takes ${NAME_ABOUT}.`;
-    return Object.hasOwn(taken, text) ? 'This name is taken.' : null;
-  };
-}
 
 type Cadence = 'tick' | 'every' | 'event';
 
@@ -171,7 +161,7 @@ export function MindSheet({
   const [removing, setRemoving] = useState(false);
   const mind = document.minds[name];
   if (!mind) return null;
-  const { title, note = '', channels } = mind;
+  const { title, channels } = mind;
   const at = (field: string) => ['minds', name, field];
   const cadence = cadenceOf(mind);
   return (
@@ -198,12 +188,10 @@ export function MindSheet({
           />
         </Row>
         <Row label="Note">
-          <InlineText
+          <NoteText
             label={`Note on ${title}`}
-            value={note}
-            placeholder="note …"
-            check={(text) => (text.length > 4000 ? 'It takes at most 4000 characters.' : null)}
-            onCommit={(text) => put(at('note'), text === '' ? undefined : text)}
+            note={mind.note}
+            onCommit={(text) => put(at('note'), text)}
           />
         </Row>
         <Row label="Decides">

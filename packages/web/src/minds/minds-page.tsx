@@ -1,19 +1,28 @@
-import { useCallback, useEffect, type ReactNode, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, type ReactNode, useState } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
 import { PlaceLayout, PlaceMain } from '../ui/place.ts';
-import { MemorySheet } from './memory-sheet.tsx';
 import { MindList } from './mind-list.tsx';
-import { MindSheet } from './mind-sheet.tsx';
-import { PartSheet } from './part-sheet.tsx';
+import { Sheet } from './sheet-layout.ts';
 import { StatePlan } from './plan/state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
 import { useSelection, type Selection } from './use-selection.ts';
 import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
 import { useStateWork } from './use-state-work.tsx';
+
+// The states are here at once; other sheets come when they are opened.
+const MemorySheet = lazy(() =>
+  import('./memory-sheet.tsx').then((file) => ({ default: file.MemorySheet })),
+);
+const MindSheet = lazy(() =>
+  import('./mind-sheet.tsx').then((file) => ({ default: file.MindSheet })),
+);
+const PartSheet = lazy(() =>
+  import('./part-sheet.tsx').then((file) => ({ default: file.PartSheet })),
+);
 
 /** With a plan above the sheet where the mind has states, else the sheet alone. */
 const Work = styled.div<{ $planned: boolean }>`
@@ -123,7 +132,9 @@ export function MindsPage({ header }: { header: ReactNode }) {
                 work={work}
               />
             ) : (
-              <OtherSheet selection={selection} select={select} startsFocused={moved} />
+              <Suspense fallback={<Sheet aria-busy />}>
+                <OtherSheet selection={selection} select={select} startsFocused={moved} />
+              </Suspense>
             )}
           </Work>
           <GroundView agent={selection.agent} onSelectAgent={selectAgent} />

@@ -4,11 +4,11 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEdit, type Editing } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
-import { checkTitle, Choice } from '../ui/fields.tsx';
+import { checkName, checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
 import { CopyButton } from './copy-button.tsx';
 import { Mentions, useMentions } from './mentions.tsx';
-import { checkName } from './mind-sheet.tsx';
 import { Outline } from './outline/outline.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
@@ -151,11 +151,10 @@ export function PartSheet({
           </Button>
         </div>
       </Head>
-      <InlineText
+      <NoteText
         label={`Note on ${title}`}
-        value={entry.note ?? ''}
-        placeholder="note …"
-        onCommit={(text) => put(at('note'), text === '' ? undefined : text)}
+        note={entry.note}
+        onCommit={(text) => put(at('note'), text)}
       />
       {part === 'trees' && <Parameters mind={mind} tree={name} editing={editing} />}
       {trouble && <Trouble role="alert">{trouble}</Trouble>}

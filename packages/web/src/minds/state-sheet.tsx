@@ -11,11 +11,11 @@ import { useAppDispatch, useProject } from '../state/store.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
-import { checkTitle } from '../ui/fields.tsx';
+import { checkName, checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { AttentionRow } from './attention-row.tsx';
-import { checkName } from './mind-sheet.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { STATE_COMMANDS, type StateCommand } from './state-keys.ts';
 import type { StateWork } from './use-state-work.tsx';
@@ -193,6 +193,13 @@ export function StateSheet({
       work.act(id, state.id, menuButton.current);
     },
   }));
+  const note = (
+    <NoteText
+      label={`note on ${titleOf(state)}`}
+      note={state.note}
+      onCommit={(text) => change({ note: text })}
+    />
+  );
   return (
     <Sheet
       aria-label={`State ${titleOf(state)}`}
@@ -232,18 +239,7 @@ export function StateSheet({
           {parent !== null && ` in ${titles.get(parent)}`}
           {state.kind && ` · ${state.kind === 'deepHistory' ? 'deep history' : state.kind}`}
           <Since titles={titles} />
-          {state.note === undefined && (
-            <>
-              {' '}
-              ·{' '}
-              <InlineText
-                label={`note on ${titleOf(state)}`}
-                value={state.note ?? ''}
-                placeholder="note …"
-                onCommit={(note) => change({ note: note === '' ? undefined : note })}
-              />
-            </>
-          )}
+          {state.note === undefined && <> · {note}</>}
         </span>
         <div>
           {selection.state !== null && selection.agent !== null && (
@@ -258,16 +254,7 @@ export function StateSheet({
           </Menu>
         </div>
       </Head>
-      {state.note !== undefined && (
-        <Note>
-          <InlineText
-            label={`note on ${titleOf(state)}`}
-            value={state.note ?? ''}
-            placeholder="note …"
-            onCommit={(note) => change({ note: note === '' ? undefined : note })}
-          />
-        </Note>
-      )}
+      {state.note !== undefined && <Note>{note}</Note>}
       <RowFindings path={path} own />
       <ul aria-label={`${titleOf(state)}: what it does and when it is left`}>
         {simple && (

@@ -54,7 +54,7 @@ function isComplete({ memory, trees, rules, states }: Missing): boolean {
 export function usePaste(
   { mind, state: chosen }: Selection,
   select: (change: Partial<Selection>) => void,
-): { paste: Paste; trouble: string | null; dialog: ReactNode } {
+): { paste: Paste; dialog: ReactNode } {
   const document = useProject((project) => project.document);
   const dispatch = useAppDispatch();
   const [waiting, setWaiting] = useState<Waiting | null>(null);
@@ -183,7 +183,7 @@ export function usePaste(
     ),
     [trouble, waiting, put],
   );
-  return { paste, trouble, dialog };
+  return { paste, dialog };
 }
 
 /** Whether a press of the clipboard's keys is for a field that is being written in. */

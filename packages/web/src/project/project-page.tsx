@@ -2,15 +2,13 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
-import { HistoryDialog } from '../history/history-dialog.tsx';
-import { ReferenceDialog } from '../help/reference-dialog.tsx';
-import { ShortcutSheet } from '../help/shortcut-sheet.tsx';
 import { usePanes } from '../shell/use-panes.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from '../state/open-project.ts';
+import { Dialogs } from './dialogs.tsx';
 import { ProjectHeader } from './project-header.tsx';
 import { checked, closed } from '../state/project-slice.ts';
 
@@ -110,9 +108,7 @@ function Running({ engine }: { engine: EngineClient }) {
   return (
     <>
       <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>
-      <HistoryDialog />
-      <ReferenceDialog />
-      <ShortcutSheet />
+      <Dialogs />
     </>
   );
 }

@@ -77,36 +77,38 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
   }
 }
 
-/** The same for a change of rows, which is worked out on the document as it is then. Gives the row to go on with, or why it can't be done. */
-export function performRowEdit(
-  work: (document: ProjectDocument) => RowEdit,
-): AppThunk<{ focus: DocumentPath } | { refused: string }> {
-  return (dispatch, getState) => {
-    const { project } = getState();
-    if (project.status !== 'open') return { refused: 'No project is open.' };
-    try {
-      const { command, focus } = work(project.document);
-      const refused = dispatch(perform(command));
-      return refused === null ? { focus } : { refused };
-    } catch (error) {
-      if (error instanceof CommandError) return { refused: error.message };
-      throw error;
-    }
-  };
-}
-
-/** Changes the open document. A command that does not fit is told to the caller as a message; null means done. */
-export function perform(command: DocumentCommand): AppThunk<string | null> {
+/** Changes the open document, by a command or by one that is made from the document as it is then. Gives why it could not be done; null means done. */
+export function perform(
+  command: DocumentCommand | ((document: ProjectDocument) => DocumentCommand),
+): AppThunk<string | null> {
   return (dispatch, getState) => {
     const { project } = getState();
     if (project.status !== 'open') return 'No project is open.';
     try {
-      const document = applyCommand(project.document, command);
-      dispatch(changed({ document, label: describeCommand(project.document, command) }));
+      const made = typeof command === 'function' ? command(project.document) : command;
+      const document = applyCommand(project.document, made);
+      dispatch(changed({ document, label: describeCommand(project.document, made) }));
       return null;
     } catch (error) {
       if (error instanceof CommandError) return error.message;
       throw error;
     }
+  };
+}
+
+/** The same for a change of rows. Gives the row to go on with, or why it can't be done. */
+export function performRowEdit(
+  work: (document: ProjectDocument) => RowEdit,
+): AppThunk<{ focus: DocumentPath } | { refused: string }> {
+  return (dispatch) => {
+    let focus: DocumentPath = [];
+    const refused = dispatch(
+      perform((document) => {
+        const edit = work(document);
+        focus = edit.focus;
+        return edit.command;
+      }),
+    );
+    return refused === null ? { focus } : { refused };
   };
 }

@@ -1,12 +1,13 @@
-import type { DocumentCommand, DocumentPath } from '@crooked-lantern/core';
-import { CommandError } from '@crooked-lantern/core';
+import type { DocumentPath } from '@crooked-lantern/core';
 import { useCallback, useState } from 'react';
 import { perform } from './perform.ts';
 import { useAppDispatch } from './store.ts';
 
+type Command = Parameters<typeof perform>[0];
+
 export interface Editing {
-  /** Changes the document; true where it could be done. What can't is told in `trouble`. A function may make the command, and throw a `CommandError`. */
-  run: (command: DocumentCommand | (() => DocumentCommand)) => boolean;
+  /** Changes the document; true where it could be done. Why it could not is in `trouble`. */
+  run: (command: Command) => boolean;
   /** Sets a part, or with undefined removes it. */
   put: (path: DocumentPath, value: unknown) => boolean;
   trouble: string | null;
@@ -18,13 +19,7 @@ export function useEdit(): Editing {
   const [trouble, setTrouble] = useState<string | null>(null);
   const run = useCallback<Editing['run']>(
     (command) => {
-      let message: string | null;
-      try {
-        message = dispatch(perform(typeof command === 'function' ? command() : command));
-      } catch (error) {
-        if (!(error instanceof CommandError)) throw error;
-        message = error.message;
-      }
+      const message = dispatch(perform(command));
       setTrouble(message);
       return message === null;
     },

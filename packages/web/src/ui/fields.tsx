@@ -1,4 +1,4 @@
-import { SEED, type NumberSpec } from '@crooked-lantern/core';
+import { NAME_ABOUT, NAME_PATTERN, SEED, type NumberSpec } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { ChevronDown } from 'lucide-react';
 import { ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
@@ -174,6 +174,15 @@ export function FlagField({
 export function checkTitle(text: string, optional = false): string | null {
   if (optional && text === '') return null;
   return text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null;
+}
+
+/** Why a text can't be the name of something in the file; null where it can. */
+export function checkName(current: string, taken: object) {
+  return (text: string): string | null => {
+    if (text === current) return null;
+    if (!NAME_PATTERN.test(text)) return `It takes ${NAME_ABOUT}.`;
+    return Object.hasOwn(taken, text) ? 'This name is taken.' : null;
+  };
 }
 
 /** A seed that may be left to the project. */

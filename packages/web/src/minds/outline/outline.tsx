@@ -25,7 +25,7 @@ import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { RESULTS, RowView } from './row-view.tsx';
 import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
-import { knownRows, visibleRows, type KnownRow } from './visible-rows.ts';
+import { knownRows, visibleRows } from './visible-rows.ts';
 
 const Grid = styled.div`
   position: relative;
@@ -272,7 +272,6 @@ export function Outline({
               mind={mind}
               number={item.index + 1}
               place={place}
-              weighed={isWeighed(known, all)}
               isCurrent={item.index === currentIndex}
               isChosen={chosen.has(known.id)}
               isFolded={folded.has(known.id)}
@@ -316,10 +315,4 @@ export function Outline({
       )}
     </div>
   );
-}
-
-/** Whether a row is drawn by its weight. */
-function isWeighed(known: KnownRow, all: readonly KnownRow[]): boolean {
-  if (known.around === null) return false;
-  return all.find(({ id }) => id === known.around)?.row.kind === 'random';
 }

@@ -213,7 +213,6 @@ export const RowView = memo(function RowView({
   mind,
   number,
   place,
-  weighed,
   isCurrent,
   isChosen,
   isFolded,
@@ -227,7 +226,6 @@ export const RowView = memo(function RowView({
   number: number;
   /** What it is in: “Comb the place”. */
   place: string;
-  weighed: boolean;
   isCurrent: boolean;
   isChosen: boolean;
   isFolded: boolean;
@@ -305,7 +303,7 @@ export const RowView = memo(function RowView({
             pathText={pathText}
             tree={row.path[2] === 'trees' ? String(row.path[3]) : undefined}
             where={where}
-            weighed={weighed}
+            weighed={known.weighed}
             onSet={onSet}
           />
           {note !== undefined && (

@@ -13,6 +13,7 @@ import {
   insertBelow,
   moveRow,
   nestRow,
+  partAt,
   removeRows,
   switchRows,
   unnestRow,
@@ -126,7 +127,5 @@ export const PLAIN_COMMANDS: Partial<Record<string, OnRows>> = {
 };
 
 function titleForPart(document: ProjectDocument, path: DocumentPath): string {
-  let part: unknown = document;
-  for (const step of path) part = (part as Record<string | number, unknown>)[step];
-  return (part as { title?: string }).title ?? 'New part';
+  return (partAt(document, path) as { title?: string }).title ?? 'New part';
 }

@@ -7,6 +7,8 @@ export interface KnownRow {
   pathText: string;
   /** Id of the row it stands in; null at the top. */
   around: string | null;
+  /** It is a child of a random, which draws it by its weight. */
+  weighed: boolean;
 }
 
 export function knownRows(rows: readonly OutlineRow[]): KnownRow[] {
@@ -22,6 +24,7 @@ export function knownRows(rows: readonly OutlineRow[]): KnownRow[] {
       row,
       pathText: text,
       around: open[row.depth - 1]?.id ?? null,
+      weighed: open[row.depth - 1]?.row.kind === 'random',
     };
     open[row.depth] = known;
     return known;

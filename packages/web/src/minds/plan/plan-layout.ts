@@ -1,4 +1,4 @@
-import type { StateDocument } from '@crooked-lantern/core';
+import { idsOf, type StateDocument } from '@crooked-lantern/core';
 import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api.js';
 import { shortReason, titleOf } from '../document-names.ts';
 import { signsOf } from './signs.ts';
@@ -168,10 +168,6 @@ function toEdges(
   });
 }
 
-function idsOf(states: readonly StateDocument[]): string[] {
-  return states.flatMap((state) => [state.id, ...idsOf(state.states ?? [])]);
-}
-
 function collect(
   node: ElkNode,
   x: number,
@@ -258,7 +254,7 @@ async function layoutTowards(
       id: state.id,
       title: titleOf(state),
       kind,
-      inside: kind === 'closed' ? idsOf(state.states!) : [],
+      inside: kind === 'closed' ? state.states!.flatMap(idsOf) : [],
       parallel: state.kind === 'parallel',
       stays: (state.leaves ?? []).filter(({ to }) => to === undefined).length,
       x,

@@ -16,6 +16,7 @@ describe('what fits', () => {
     [{ action: { do: 'add', key: 'spots' }, parameter: 'value' }, ['point']],
     [{ action: { do: 'remember', key: 'nothing' }, parameter: 'value' }, []],
   ] as const)('at %j', (place, types) => {
-    expect(wantedTypes(place as never, memory)).toEqual(types);
+    const keyType = (name: string) => memory[name as keyof typeof memory]?.type;
+    expect(wantedTypes(place as never, keyType) ?? []).toEqual(types);
   });
 });
