@@ -1,9 +1,15 @@
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
-import { App } from './app/app.tsx';
+import { prepareWorker } from './engine/start-worker.ts';
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
-);
+// What the page of a project waits for longest loads while its own scripts do: its worker and its document.
+const project = /^\/projects\/([^/]+)/.exec(window.location.pathname)?.[1];
+if (project !== undefined) {
+  prepareWorker();
+  const link = document.createElement('link');
+  link.rel = 'preload';
+  link.as = 'fetch';
+  link.crossOrigin = 'anonymous';
+  link.href = `/api/projects/${project}`;
+  document.head.append(link);
+}
+
+void import('./app/start.tsx');

@@ -2,6 +2,7 @@ import type { Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
 import type { EngineApi, Frame } from './protocol.ts';
+import { startWorker } from './start-worker.ts';
 
 /**
  * The pages' side of the engine. What changes every frame is kept here and told to subscribers, not put
@@ -19,7 +20,7 @@ export interface EngineClient extends EngineApi {
 }
 
 export function startEngine(): EngineClient {
-  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  const worker = startWorker();
   const remote = Comlink.wrap<EngineApi>(worker);
   const listeners = new Set<() => void>();
   let frame: Frame | null = null;

@@ -6,13 +6,18 @@ import {
   type TreeCallDocument,
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { Jump, QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Explained } from '../ui/tooltip.tsx';
-import { Outline } from './outline/outline.tsx';
 import { RowFindings } from './row-findings.tsx';
+
+// A state whose activity is one action needs no outline.
+const Outline = lazy(() =>
+  import('./outline/outline.tsx').then(({ Outline: outline }) => ({ default: outline })),
+);
 
 type CallDocument = TreeCallDocument | RulesCallDocument;
 
@@ -117,12 +122,14 @@ export function CallRows({
     'tree' in activity ? document.trees?.[activity.tree] : document.rules?.[activity.rules];
   const place = called?.title ?? ('tree' in activity ? activity.tree : activity.rules);
   return (
-    <Outline
-      mind={mind}
-      activity={activity}
-      label={`Rows of ${place}`}
-      place={place}
-      onOpen={onOpen}
-    />
+    <Suspense fallback={<div aria-busy />}>
+      <Outline
+        mind={mind}
+        activity={activity}
+        label={`Rows of ${place}`}
+        place={place}
+        onOpen={onOpen}
+      />
+    </Suspense>
   );
 }

@@ -1,6 +1,6 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
-import '@fontsource-variable/fraunces';
+import '@fontsource/fraunces/600.css';
 import { createGlobalStyle, css } from 'styled-components';
 import { DAY, NIGHT, TOKEN_NAMES, type Tokens } from './tokens.ts';
 
@@ -21,7 +21,7 @@ export const GlobalStyle = createGlobalStyle`
     ${variables(NIGHT)}
     --text: ${FONT_TEXT};
     --mono: ${FONT_MONO};
-    --title: 'Fraunces Variable', Georgia, serif;
+    --title: 'Fraunces', Georgia, serif;
     color-scheme: dark;
     font-size: 81.25%;
   }
