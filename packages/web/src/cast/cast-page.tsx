@@ -3,7 +3,8 @@ import styled from 'styled-components';
 import { useEngine } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
-import { PlaceLayout, PlaceMain } from '../ui/place.ts';
+import { PlacePanes } from '../ui/panes.tsx';
+import { NARROW, PlaceLayout } from '../ui/place.ts';
 import { AgentForm } from './agent-form.tsx';
 import { ArchetypeForm } from './archetype-form.tsx';
 import { CastList } from './cast-list.tsx';
@@ -19,7 +20,7 @@ const Work = styled.div`
   grid-template-columns: minmax(252px, 5fr) minmax(0, 6fr);
   min-width: 0;
   min-height: 0;
-  @media (max-width: 1000px), (max-height: 560px) {
+  @media ${NARROW} {
     grid-template-columns: minmax(0, 1fr);
     > * {
       min-height: 420px;
@@ -71,14 +72,28 @@ export function CastPage({ header }: { header: ReactNode }) {
   return (
     <PlaceLayout>
       {header}
-      <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 28%)">
-        <CastList cast={cast} />
-        <Work>
-          <Chosen cast={cast} />
-        </Work>
-        <GroundView agent={shown} onSelectAgent={watch} />
-      </PlaceMain>
-      <LedgerPanel agent={shown} onSelectAgent={watch} />
+      <PlacePanes
+        place="cast"
+        list={{
+          name: 'the cast',
+          size: '198px',
+          least: '120px',
+          content: <CastList cast={cast} />,
+        }}
+        work={
+          <Work>
+            <Chosen cast={cast} />
+          </Work>
+        }
+        side={{
+          name: 'the ground',
+          size: '28%',
+          least: '220px',
+          content: <GroundView agent={shown} onSelectAgent={watch} />,
+        }}
+        sideIsKept
+        ledger={<LedgerPanel agent={shown} onSelectAgent={watch} />}
+      />
     </PlaceLayout>
   );
 }

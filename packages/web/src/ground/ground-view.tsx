@@ -7,7 +7,7 @@ import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
-import { CanvasStage } from '../ui/place.ts';
+import { CanvasStage, NARROW } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { bodyAt, drawBodies } from './drawing/bodies.ts';
@@ -41,9 +41,8 @@ const Panel = styled.section`
   position: relative;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
-  min-height: 360px;
+  min-height: 0;
   min-width: 0;
-  border-left: 1px solid var(--line);
 `;
 
 const Bar = styled.div`
@@ -60,6 +59,19 @@ const Bar = styled.div`
   > :last-child {
     margin-left: auto;
   }
+  @media ${NARROW} {
+    flex-wrap: nowrap;
+    padding: 2px 8px;
+    overflow-x: auto;
+    scrollbar-width: none;
+    > * {
+      flex: none;
+    }
+    > :last-child {
+      order: -1;
+      margin: 0;
+    }
+  }
 `;
 
 const Hint = styled.p`
@@ -70,6 +82,9 @@ const Hint = styled.p`
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+  @media (max-height: 560px) {
+    display: none;
+  }
 `;
 
 const KEYS_HINT = 'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate';
@@ -92,7 +107,8 @@ export function GroundView({
   const engine = useEngine();
   const dispatch = useAppDispatch();
   const overlays = useAppSelector(({ view }) => view.overlays);
-  const [close, setClose] = useState(false);
+  // Where there is little room, the whole ground would be too small to read.
+  const [close, setClose] = useState(() => matchMedia(NARROW).matches);
   const [focused, setFocused] = useState(false);
   const [, redraw] = useState({});
   const tokens = useTokens();

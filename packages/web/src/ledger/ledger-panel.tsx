@@ -1,12 +1,14 @@
 import { firstMind, type Program } from '@crooked-lantern/core';
 import {
   useEffect,
+  useLayoutEffect,
   useMemo,
   useRef,
   useState,
   type CSSProperties,
   type KeyboardEvent,
   type PointerEvent,
+  type RefObject,
 } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -14,6 +16,7 @@ import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Menu } from '../ui/menu.tsx';
+import { NARROW } from '../ui/place.ts';
 import { clockText } from '../ui/time.ts';
 import {
   dotOf,
@@ -25,35 +28,42 @@ import {
   xOf,
   type Window,
 } from './draw-lanes.ts';
+import { Playhead } from './playhead.tsx';
 import { Transport } from './transport.tsx';
 
 const Panel = styled.section`
-  border-top: 1px solid var(--line);
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
   background: var(--panel);
+  @media ${NARROW} {
+    display: contents;
+  }
 `;
 
-/** However many lanes there are, only so much of the window shows them, and is drawn. */
-const SHOWN = { share: 0.24, least: 150 };
-const SHOWN_HEIGHT = `max(${SHOWN.share * 100}vh, ${SHOWN.least}px)`;
+/** In one column with the rest, however many lanes there are, only so much of the window shows them. */
+const SHOWN_HEIGHT = 'max(24vh, 150px)';
 
-function useShownHeight(): number {
-  const measure = () => Math.max(SHOWN.share * globalThis.innerHeight, SHOWN.least);
-  const [height, setHeight] = useState(measure);
-  useEffect(() => {
-    const onResize = () => setHeight(measure());
-    globalThis.addEventListener('resize', onResize);
-    return () => globalThis.removeEventListener('resize', onResize);
-  }, []);
+/** The height of an element, followed as it changes; 0 before it is on the page. */
+function useHeight(element: RefObject<HTMLElement | null>): number {
+  const [height, setHeight] = useState(0);
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([{ contentRect }]) => setHeight(contentRect.height));
+    observer.observe(element.current!);
+    return () => observer.disconnect();
+  }, [element]);
   return height;
 }
 
 const Body = styled.div`
   display: grid;
   grid-template-columns: 120px minmax(0, 1fr);
-  max-height: ${SHOWN_HEIGHT};
-  min-height: ${SHOWN.least}px;
   overflow-y: auto;
   scrollbar-gutter: stable;
+  @media ${NARROW} {
+    max-height: ${SHOWN_HEIGHT};
+    min-height: 150px;
+    background: var(--panel);
+  }
 `;
 
 const Names = styled.div`
@@ -103,7 +113,8 @@ const Track = styled.div`
     top: 0;
     display: block;
     width: 100%;
-    height: min(100%, ${SHOWN_HEIGHT});
+    height: 100%;
+    max-height: var(--shown);
   }
 `;
 
@@ -176,11 +187,12 @@ export function LedgerPanel({
   const dragging = useRef(false);
   const agents = useMemo(() => laneAgents(program), [program]);
   const titles = useMemo(() => stateTitles(program), [program]);
-  const lane = laneHeight(useShownHeight(), agents.length);
-  const height = RULER + agents.length * lane;
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
+  const shownHeight = useHeight(body);
+  const lane = laneHeight(shownHeight, agents.length);
+  const height = RULER + agents.length * lane;
   // Asking the element in each frame would have the page laid out each time.
   const scrolled = useRef(0);
   // Whoever is watched is in sight, however many lanes there are; the page itself stays where it is.
@@ -312,7 +324,7 @@ export function LedgerPanel({
             </button>
           ))}
         </Names>
-        <Track style={{ minHeight: height }}>
+        <Track style={{ minHeight: height, '--shown': `${shownHeight}px` } as CSSProperties}>
           <Foot>
             <Menu
               label="Stretch of time shown"
@@ -362,56 +374,5 @@ export function LedgerPanel({
         </Track>
       </Body>
     </Panel>
-  );
-}
-
-const Slider = styled.div`
-  position: absolute;
-  inset: 0;
-  &:focus-visible {
-    outline: 2px solid var(--sight);
-    outline-offset: -2px;
-  }
-`;
-
-/** The playhead as a slider: arrows go by ticks, with Shift by seconds, up and down from mark to mark. */
-function Playhead({
-  onKeyDown,
-  onFocus,
-  onBlur,
-  words,
-  children,
-}: {
-  onKeyDown: (event: KeyboardEvent) => void;
-  onFocus: () => void;
-  onBlur: () => void;
-  /** What is shown of the place of the playhead, for readers. */
-  words: string | null;
-  children: React.ReactNode;
-}) {
-  // For readers a value a second is plenty; while it rests the tick is exact.
-  const text = useEngineValue(({ frame, program }) => {
-    if (!frame || !program) return '0';
-    const tick = frame.playing
-      ? Math.floor(frame.tick / program.ticksPerSecond) * program.ticksPerSecond
-      : frame.tick;
-    return `${tick} ${frame.keptFrom} ${frame.playing ? tick : frame.head} ${clockText(tick, program.ticksPerSecond, 1)}`;
-  });
-  const [now, least, most, clock] = text.split(' ');
-  return (
-    <Slider
-      role="slider"
-      tabIndex={0}
-      aria-label="Playhead"
-      aria-valuenow={Number(now)}
-      aria-valuemin={Number(least ?? 0)}
-      aria-valuemax={Number(most ?? 0)}
-      aria-valuetext={words ?? clock}
-      onKeyDown={onKeyDown}
-      onFocus={onFocus}
-      onBlur={onBlur}
-    >
-      {children}
-    </Slider>
   );
 }

@@ -11,6 +11,7 @@ import { perform } from '../state/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu } from '../ui/menu.tsx';
+import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
 import { clockText } from '../ui/time.ts';
@@ -23,6 +24,13 @@ const Bar = styled(Toolbar)`
   padding: 6px 14px;
   border-bottom: 1px solid var(--line);
   color: var(--mute);
+  @media ${NARROW} {
+    position: sticky;
+    bottom: 0;
+    z-index: 3;
+    border-top: 1px solid var(--line);
+    background: var(--panel);
+  }
 `;
 
 const Clock = styled.span`

@@ -1,10 +1,10 @@
 import { lazy, Suspense, useCallback, useEffect, type ReactNode, useState } from 'react';
-import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
-import { PlaceLayout, PlaceMain } from '../ui/place.ts';
+import { PlacePanes } from '../ui/panes.tsx';
+import { PlaceLayout } from '../ui/place.ts';
 import { MindList } from './mind-list.tsx';
 import { Sheet } from './sheet-layout.ts';
 import { StatePlan } from './plan/state-plan.tsx';
@@ -23,17 +23,6 @@ const MindSheet = lazy(() =>
 const PartSheet = lazy(() =>
   import('./part-sheet.tsx').then((file) => ({ default: file.PartSheet })),
 );
-
-/** With a plan above the sheet where the mind has states, else the sheet alone. */
-const Work = styled.div<{ $planned: boolean }>`
-  display: grid;
-  grid-template-rows: ${({ $planned }) => ($planned ? 'minmax(150px, 46%) minmax(0, 1fr)' : 'minmax(0, 1fr)')};
-  min-height: 0;
-  min-width: 0;
-  @media (max-width: 1000px), (max-height: 560px) {
-    grid-template-rows: ${({ $planned }) => ($planned ? '300px auto' : 'auto')};
-  }
-`;
 
 /** The innermost active state of the watched agent. */
 function useLeaf(): string | null {
@@ -110,19 +99,34 @@ export function MindsPage({ header }: { header: ReactNode }) {
     <PasteProvider value={paste}>
       <PlaceLayout>
         {header}
-        <PlaceMain $columns="196px minmax(0, 1fr) minmax(330px, 32%)">
-          <MindList selection={selection} select={select} />
-          <Work $planned={planned}>
-            {planned && (
-              <StatePlan
-                selection={selection}
-                shown={shown}
-                onSelect={selectState}
-                work={work}
-                startsFocused={moved}
-              />
-            )}
-            {selection.sheet === null ? (
+        <PlacePanes
+          place="minds"
+          list={{
+            name: 'the list of minds',
+            size: '198px',
+            least: '120px',
+            content: <MindList selection={selection} select={select} />,
+          }}
+          plan={
+            planned
+              ? {
+                  name: 'the state plan',
+                  size: '46%',
+                  least: '110px',
+                  content: (
+                    <StatePlan
+                      selection={selection}
+                      shown={shown}
+                      onSelect={selectState}
+                      work={work}
+                      startsFocused={moved}
+                    />
+                  ),
+                }
+              : null
+          }
+          work={
+            selection.sheet === null ? (
               <StateSheet
                 key={shown}
                 selection={selection}
@@ -135,11 +139,17 @@ export function MindsPage({ header }: { header: ReactNode }) {
               <Suspense fallback={<Sheet aria-busy />}>
                 <OtherSheet selection={selection} select={select} startsFocused={moved} />
               </Suspense>
-            )}
-          </Work>
-          <GroundView agent={selection.agent} onSelectAgent={selectAgent} />
-        </PlaceMain>
-        <LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />
+            )
+          }
+          side={{
+            name: 'the ground',
+            size: '32%',
+            least: '220px',
+            content: <GroundView agent={selection.agent} onSelectAgent={selectAgent} />,
+          }}
+          sideIsKept
+          ledger={<LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />}
+        />
         {work.dialog}
         {pasteDialog}
       </PlaceLayout>

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { useCommands } from './commands.tsx';
 
 /** Parts of a place, in the order in which F6 goes through them: labelled regions and navigation. */
-const PANES = 'main > nav, main section[aria-label], main ~ section[aria-label]';
+const PANES = '[data-panel] nav, [data-panel] section[aria-label]';
 
 /** What in a pane takes the focus first: what is current there, else the first that can. */
 const FIRST =

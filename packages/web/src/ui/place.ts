@@ -1,28 +1,17 @@
 import styled from 'styled-components';
 
-/** What the places of a project share in their layout. In a narrow or low window all stands in one column. */
+/** What the places of a project share in their layout. */
+
+/** Where all stands in one column: a narrow or low window, or a page magnified to twice its size. */
+export const NARROW = '(max-width: 1000px), (max-height: 560px)';
 
 export const PlaceLayout = styled.div`
   display: flex;
   flex-direction: column;
   height: 100%;
-  @media (max-width: 1000px), (max-height: 560px) {
+  @media ${NARROW} {
     height: auto;
     min-height: 100%;
-  }
-`;
-
-/** A list, the work, and what goes with it; `$columns` as the grid takes them. */
-export const PlaceMain = styled.main<{ $columns: string }>`
-  flex: 1;
-  display: grid;
-  grid-template-columns: ${({ $columns }) => $columns};
-  min-height: 0;
-  @media (max-width: 1000px), (max-height: 560px) {
-    grid-template-columns: minmax(0, 1fr);
-    > * {
-      max-height: none;
-    }
   }
 `;
 
@@ -31,7 +20,6 @@ export const ListColumn = styled.nav`
   overflow: auto;
   scrollbar-gutter: stable;
   padding: 10px 8px;
-  border-right: 1px solid var(--line);
   background: color-mix(in srgb, var(--panel) 50%, var(--night));
 `;
 

@@ -7,7 +7,8 @@ import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';
-import { PlaceLayout, PlaceMain } from '../../ui/place.ts';
+import { PlacePanes } from '../../ui/panes.tsx';
+import { PlaceLayout } from '../../ui/place.ts';
 import { EditorStage, useWalkableArea } from './editor-stage.tsx';
 import { Inspector } from './inspector.tsx';
 import { allParts, type PartRef } from './parts.ts';
@@ -131,88 +132,105 @@ export function GroundPage({ header }: { header: ReactNode }) {
   return (
     <PlaceLayout>
       {header}
-      <PlaceMain $columns="236px minmax(0, 1fr) 262px">
-        <PartList editor={editor} />
-        <Work>
-          <Bar aria-label="Tools">
-            {TOOLS.map(({ id, title, icon: Icon }) => (
-              <Toggle
-                key={id}
-                isSelected={id === toolId}
-                onChange={() => setToolId(id)}
-                aria-label={title}
-                data-tool={id}
-              >
-                <Icon size={13} /> {title}
-              </Toggle>
-            ))}
-            <Menu
-              label="Snap"
-              entries={SNAPS.map((value) => ({
-                id: String(value),
-                text: snapText(value),
-                label: snapText(value),
-                onAction: () => setSnap(value),
-              }))}
-            >
-              <QuietButton aria-label={`${snapText(snap)}. Choose`}>{snapText(snap)}</QuietButton>
-            </Menu>
-            <Menu
-              label="Body whose walkable area is shown"
-              entries={archetypes.map((name) => ({
-                id: name,
-                text: document.archetypes[name].title,
-                label: document.archetypes[name].title,
-                onAction: () => setBodyOf(name),
-              }))}
-            >
-              <QuietButton
-                aria-label={`Body: ${document.archetypes[bodyOf]?.title ?? 'none'}. Choose`}
-              >
-                body: {document.archetypes[bodyOf]?.title ?? '—'} {radius} m
-              </QuietButton>
-            </Menu>
-            <Toggle
-              isSelected={showsRun}
-              onChange={setShowsRun}
-              aria-label="Show where the run has them"
-            >
-              run
-            </Toggle>
-          </Bar>
-          <EditorStage
-            editor={editor}
-            tool={tool}
-            snap={snap}
-            area={area}
-            agentKind={bodyOf}
-            showsRun={showsRun}
-            onToolDone={() => setToolId('choose')}
-          />
-          {editor.trouble ? (
-            <Foot role="alert">{editor.trouble}</Foot>
-          ) : (
-            <Foot>
-              {tool.id === 'agent'
-                ? `Click to place a ${document.archetypes[bodyOf]?.title}`
-                : HINTS[tool.how]}
-            </Foot>
-          )}
-        </Work>
-        <Inspector editor={editor}>
-          <Apart aria-label="Cut off">
-            <h3>{apart.length === 0 ? 'Every place can be reached' : 'Cut off from the rest'}</h3>
-            <ul>
-              {apart.map(({ name, x, y, squareMetres }) => (
-                <li key={name}>
-                  {name}: {squareMetres.toFixed(1)} m² around {x.toFixed(1)}, {y.toFixed(1)}
-                </li>
+      <PlacePanes
+        place="ground"
+        list={{
+          name: 'the list of parts',
+          size: '238px',
+          least: '140px',
+          content: <PartList editor={editor} />,
+        }}
+        work={
+          <Work>
+            <Bar aria-label="Tools">
+              {TOOLS.map(({ id, title, icon: Icon }) => (
+                <Toggle
+                  key={id}
+                  isSelected={id === toolId}
+                  onChange={() => setToolId(id)}
+                  aria-label={title}
+                  data-tool={id}
+                >
+                  <Icon size={13} /> {title}
+                </Toggle>
               ))}
-            </ul>
-          </Apart>
-        </Inspector>
-      </PlaceMain>
-      <LedgerPanel agent={watched} onSelectAgent={setWatched} />
+              <Menu
+                label="Snap"
+                entries={SNAPS.map((value) => ({
+                  id: String(value),
+                  text: snapText(value),
+                  label: snapText(value),
+                  onAction: () => setSnap(value),
+                }))}
+              >
+                <QuietButton aria-label={`${snapText(snap)}. Choose`}>{snapText(snap)}</QuietButton>
+              </Menu>
+              <Menu
+                label="Body whose walkable area is shown"
+                entries={archetypes.map((name) => ({
+                  id: name,
+                  text: document.archetypes[name].title,
+                  label: document.archetypes[name].title,
+                  onAction: () => setBodyOf(name),
+                }))}
+              >
+                <QuietButton
+                  aria-label={`Body: ${document.archetypes[bodyOf]?.title ?? 'none'}. Choose`}
+                >
+                  body: {document.archetypes[bodyOf]?.title ?? '—'} {radius} m
+                </QuietButton>
+              </Menu>
+              <Toggle
+                isSelected={showsRun}
+                onChange={setShowsRun}
+                aria-label="Show where the run has them"
+              >
+                run
+              </Toggle>
+            </Bar>
+            <EditorStage
+              editor={editor}
+              tool={tool}
+              snap={snap}
+              area={area}
+              agentKind={bodyOf}
+              showsRun={showsRun}
+              onToolDone={() => setToolId('choose')}
+            />
+            {editor.trouble ? (
+              <Foot role="alert">{editor.trouble}</Foot>
+            ) : (
+              <Foot>
+                {tool.id === 'agent'
+                  ? `Click to place a ${document.archetypes[bodyOf]?.title}`
+                  : HINTS[tool.how]}
+              </Foot>
+            )}
+          </Work>
+        }
+        side={{
+          name: 'the inspector',
+          size: '264px',
+          least: '200px',
+          content: (
+            <Inspector editor={editor}>
+              <Apart aria-label="Cut off">
+                <h3>
+                  {apart.length === 0 ? 'Every place can be reached' : 'Cut off from the rest'}
+                </h3>
+                <ul>
+                  {apart.map(({ name, x, y, squareMetres }) => (
+                    <li key={name}>
+                      {name}: {squareMetres.toFixed(1)} m² around {x.toFixed(1)}, {y.toFixed(1)}
+                    </li>
+                  ))}
+                </ul>
+              </Apart>
+            </Inspector>
+          ),
+        }}
+        ledger={<LedgerPanel agent={watched} onSelectAgent={setWatched} />}
+      />
     </PlaceLayout>
   );
 }

@@ -17,7 +17,6 @@ const Column = styled.aside`
   overflow: auto;
   scrollbar-gutter: stable;
   padding: 12px 14px;
-  border-left: 1px solid var(--line);
   h2 {
     font: 600 1.2rem var(--title);
     margin-bottom: 2px;

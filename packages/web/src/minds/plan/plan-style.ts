@@ -4,7 +4,6 @@ import styled from 'styled-components';
 export const Frame = styled.section`
   position: relative;
   min-height: 0;
-  border-bottom: 1px solid var(--line);
 `;
 
 export const Scroll = styled.div`

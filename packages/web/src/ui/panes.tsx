@@ -1,0 +1,270 @@
+import { useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
+import {
+  Group,
+  Panel,
+  Separator,
+  useDefaultLayout,
+  usePanelRef,
+  type PanelImperativeHandle,
+  type PanelProps,
+} from 'react-resizable-panels';
+import styled from 'styled-components';
+import { useCommands, type Command } from '../shell/commands.tsx';
+import { NARROW } from './place.ts';
+
+/** A part of a place whose size can be changed. Sizes are CSS lengths. */
+interface Pane {
+  /** What its border and its command call it. */
+  name: string;
+  content: ReactNode;
+  size: string;
+  least: string;
+}
+
+interface PlacePanesProps {
+  /** Under this name the sizes are remembered. */
+  place: string;
+  list: Pane;
+  /** Over the work; null where there is nothing. */
+  plan?: Pane | null;
+  work: ReactNode;
+  side: Pane;
+  /** Stays in sight above all else in a narrow window, where the rest is scrolled. */
+  sideIsKept?: boolean;
+  ledger: ReactNode;
+}
+
+/** What is left of the ledger when it is folded: its toolbar. */
+const FOLDED_LEDGER = '41px';
+
+/**
+ * In a narrow or low window, and where the page is magnified, the parts stand in one column that scrolls:
+ * panes are then nothing but their content.
+ */
+const Whole = styled.div`
+  flex: 1;
+  min-height: 0;
+  .pane {
+    display: grid;
+    grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+    overflow: hidden !important;
+  }
+  main {
+    height: 100%;
+  }
+  @media ${NARROW} {
+    display: flex;
+    flex-direction: column;
+    [data-group],
+    [data-panel],
+    .pane,
+    main {
+      display: contents !important;
+    }
+    [data-separator] {
+      display: none;
+    }
+    .kept {
+      display: grid !important;
+      position: sticky;
+      top: 0;
+      z-index: 3;
+      order: -1;
+      height: max(38vh, 150px);
+      max-height: none !important;
+      background: var(--night);
+    }
+    .plan {
+      display: grid !important;
+      height: 300px;
+      max-height: none !important;
+    }
+  }
+`;
+
+const Border = styled(Separator)`
+  position: relative;
+  flex: none;
+  outline: none !important;
+  &[aria-orientation='vertical'] {
+    width: 5px;
+  }
+  &[aria-orientation='horizontal'] {
+    height: 5px;
+  }
+  &::after {
+    content: '';
+    position: absolute;
+    inset: 0;
+    margin: auto;
+    background: var(--line);
+  }
+  &[aria-orientation='vertical']::after {
+    width: 1px;
+  }
+  &[aria-orientation='horizontal']::after {
+    height: 1px;
+  }
+  &:hover::after,
+  &[data-separator='active']::after {
+    background: var(--line2);
+    width: auto;
+    height: auto;
+  }
+  &:focus-visible::after {
+    background: var(--sight);
+    width: auto;
+    height: auto;
+  }
+`;
+
+function fold(pane: RefObject<PanelImperativeHandle | null>): void {
+  if (pane.current?.isCollapsed()) pane.current.expand();
+  else pane.current?.collapse();
+}
+
+/** The border between two panes: dragged, or moved by arrows; Enter folds what it is named after. */
+function PaneBorder({ of, panel }: { of: string; panel: RefObject<PanelImperativeHandle | null> }) {
+  // The package folds only what comes before a border; here it is whatever the border is named after.
+  const onKeyDownCapture = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    event.stopPropagation();
+    fold(panel);
+  };
+  return (
+    <Border
+      aria-label={`Size of ${of}`}
+      title="Drag it, or use the arrows; Enter folds"
+      onKeyDownCapture={onKeyDownCapture}
+    />
+  );
+}
+
+/** The sizes of a group's panes, kept in the browser. */
+function useKeptSizes(id: string, panelIds: string[]) {
+  return useDefaultLayout({ id: `panes of ${id}`, panelIds, storage: localStorage });
+}
+
+/** Fine pointers meet a border on itself alone, so that scroll bars beside it stay within reach. */
+const GRIP = { coarse: 20, fine: 5 };
+
+/** A pane that can be folded. */
+function Side({ id, pane, className = 'pane', ...props }: SideProps) {
+  return (
+    <Panel
+      id={id}
+      className={className}
+      defaultSize={pane.size}
+      minSize={pane.least}
+      collapsible
+      {...props}
+    >
+      {pane.content}
+    </Panel>
+  );
+}
+
+type SideProps = { id: string; pane: Pane } & Pick<
+  PanelProps,
+  'className' | 'panelRef' | 'collapsedSize'
+>;
+
+/** A list, the work, what goes with it, and the ledger under them, with borders that can be dragged. */
+export function PlacePanes({
+  place,
+  list,
+  plan = null,
+  work,
+  side,
+  sideIsKept = false,
+  ledger,
+}: PlacePanesProps) {
+  const foot: Pane = { name: 'the ledger', content: ledger, size: '30%', least: '100px' };
+  const listPanel = usePanelRef();
+  const planPanel = usePanelRef();
+  const sidePanel = usePanelRef();
+  const footPanel = usePanelRef();
+  const panels = [
+    { id: 'list', keys: 'Alt+1', pane: list, panel: listPanel },
+    { id: 'plan', keys: 'Alt+2', pane: plan, panel: planPanel },
+    { id: 'side', keys: 'Alt+3', pane: side, panel: sidePanel },
+    { id: 'ledger', keys: 'Alt+4', pane: foot, panel: footPanel },
+  ];
+  const latest = useRef(panels);
+  latest.current = panels;
+  const names = panels.map(({ pane }) => pane?.name ?? '').join('\n');
+  useCommands(
+    useMemo<Command[]>(
+      () => [
+        ...latest.current.flatMap(({ id, keys, pane, panel }) =>
+          pane
+            ? [
+                {
+                  id: `fold-${id}`,
+                  name: `Fold or unfold ${pane.name}`,
+                  keys,
+                  run: () => fold(panel),
+                },
+              ]
+            : [],
+        ),
+        {
+          id: 'usual-sizes',
+          name: 'Give all parts of the page their usual sizes',
+          run: () => {
+            for (const { pane, panel } of latest.current)
+              if (pane) panel.current?.resize(pane.size);
+          },
+        },
+      ],
+      // oxlint-disable-next-line react-hooks/exhaustive-deps -- what they do is read when they are run
+      [names],
+    ),
+  );
+  return (
+    <Whole>
+      <Group
+        orientation="vertical"
+        resizeTargetMinimumSize={GRIP}
+        {...useKeptSizes(`${place}, rows`, ['upper', 'ledger'])}
+      >
+        <Panel id="upper" className="pane" minSize="160px">
+          <main>
+            <Group
+              resizeTargetMinimumSize={GRIP}
+              {...useKeptSizes(`${place}, columns`, ['list', 'work', 'side'])}
+            >
+              <Side id="list" pane={list} panelRef={listPanel} />
+              <PaneBorder of={list.name} panel={listPanel} />
+              <Panel id="work" className="pane" minSize="260px">
+                <Group
+                  orientation="vertical"
+                  resizeTargetMinimumSize={GRIP}
+                  {...useKeptSizes(`${place}, work`, plan ? ['plan', 'sheet'] : ['sheet'])}
+                >
+                  {plan && (
+                    <Side id="plan" className="pane plan" pane={plan} panelRef={planPanel} />
+                  )}
+                  {plan && <PaneBorder of={plan.name} panel={planPanel} />}
+                  <Panel id="sheet" className="pane" minSize="100px">
+                    {work}
+                  </Panel>
+                </Group>
+              </Panel>
+              <PaneBorder of={side.name} panel={sidePanel} />
+              <Side
+                id="side"
+                className={sideIsKept ? 'pane kept' : 'pane'}
+                pane={side}
+                panelRef={sidePanel}
+              />
+            </Group>
+          </main>
+        </Panel>
+        <PaneBorder of={foot.name} panel={footPanel} />
+        <Side id="ledger" pane={foot} panelRef={footPanel} collapsedSize={FOLDED_LEDGER} />
+      </Group>
+    </Whole>
+  );
+}
