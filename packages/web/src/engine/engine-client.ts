@@ -2,6 +2,7 @@ import type { Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
 import type { EngineApi, Frame } from './protocol.ts';
+import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
 
 /**
@@ -12,6 +13,7 @@ export interface EngineClient extends EngineApi {
   /** The latest frame; null before the first. */
   readonly frame: Frame | null;
   readonly lanes: Lanes;
+  readonly tallies: RowTallies;
   /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
   readonly program: Program | null;
   /** Called after each new frame; gives the way to unsubscribe. */
@@ -26,13 +28,18 @@ export function startEngine(): EngineClient {
   let frame: Frame | null = null;
   let program: Program | null = null;
   let lanes = createLanes();
+  const tallies: RowTallies = new Map();
 
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
     if (!event.data.frame) return;
     frame = event.data.frame;
     if (frame.program) program = frame.program;
-    if (frame.entriesAnew) lanes = createLanes();
+    if (frame.entriesAnew) {
+      lanes = createLanes();
+      tallies.clear();
+    }
     addEntries(lanes, frame.entries);
+    addToTallies(tallies, frame.entries);
     for (const listener of listeners) listener();
   });
 
@@ -43,6 +50,7 @@ export function startEngine(): EngineClient {
     get lanes() {
       return lanes;
     },
+    tallies,
     get program() {
       return program;
     },

@@ -9,6 +9,7 @@ import { MindList } from './mind-list.tsx';
 import { Sheet } from './sheet-layout.ts';
 import { StatePlan } from './plan/state-plan.tsx';
 import { StateSheet } from './state-sheet.tsx';
+import { useCopyLinkCommand } from './use-copy-link.ts';
 import { useSelection, type Selection } from './use-selection.ts';
 import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
 import { useStateWork } from './use-state-work.tsx';
@@ -94,6 +95,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);
   }, [paste]);
+  useCopyLinkCommand();
   const selectAgent = useCallback((agent: string) => select({ agent }), [select]);
   return (
     <PasteProvider value={paste}>

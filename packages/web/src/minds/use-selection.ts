@@ -67,6 +67,8 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
       // The address is read at the time of the call: it may have changed since this was rendered.
       const params = new URLSearchParams(window.location.search);
       const nextMind = change.mind ?? mind;
+      // A row belongs to what was shown.
+      if ('state' in change || 'sheet' in change) params.delete('row');
       for (const key of ['agent', 'state', 'sheet'] as const) {
         if (!(key in change)) continue;
         if (change[key]) params.set(key, change[key]);

@@ -8,6 +8,8 @@ export interface NamedChoice {
   id: string;
   name: string;
   about: string;
+  /** What it is found by, where that is not its name. */
+  found?: string;
 }
 
 const Box = styled(Surface)`
@@ -81,8 +83,8 @@ export function ChooseFrom({
             onChoose(String(key));
           }}
         >
-          {choices.map(({ id, name, about }) => (
-            <Entry key={id} id={id} textValue={name}>
+          {choices.map(({ id, name, about, found = name }) => (
+            <Entry key={id} id={id} textValue={found}>
               <span>{name}</span>
               <small>{about}</small>
             </Entry>

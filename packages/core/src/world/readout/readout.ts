@@ -51,6 +51,8 @@ export interface RowReadout {
   title: string;
   /** What came of it in this tick; null where it was not reached. */
   result: RowResult | null;
+  /** The tick it was reached last in this run, and what came of it then; null before the first time. */
+  last: { tick: number; result: RowResult } | null;
   guard: { text: string; holds: boolean; mode: '' | 'holds' | 'preempts' | 'both' } | null;
 }
 
@@ -90,6 +92,7 @@ function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[]
       kind: isNode ? node.body.kind : node.when ? 'rule' : 'else',
       title: node.title,
       result: last?.tick === agent.tick ? last.result : null,
+      last,
       guard: guard && {
         text: readText(guard, agent, names),
         holds: compileFlag(guard.ir)(agent),

@@ -10,22 +10,23 @@ import {
   useState,
   type RefObject,
 } from 'react';
+import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { useDrawing } from '../../engine/use-engine.tsx';
 import { performRowEdit } from '../../state/perform.ts';
 import { useAppDispatch, useProject } from '../../state/store.ts';
-import { useTokens } from '../../theme/use-tokens.ts';
 import { QuietButton } from '../../ui/button.tsx';
-import { ChooseFrom } from '../../ui/choose-from.tsx';
+import { ChooseFrom, type NamedChoice } from '../../ui/choose-from.tsx';
 import { keyShown } from '../../ui/pressed-key.ts';
 import { whenFree } from '../../ui/when-free.ts';
-import { drawStrip } from './draw-strip.ts';
+import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
-import { RESULTS, RowView } from './row-view.tsx';
+import { RowView } from './row-view.tsx';
+import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
-import { knownRows, visibleRows } from './visible-rows.ts';
+import { useLiveRows } from './use-live-rows.ts';
+import { knownRows, unfoldedFor, visibleRows, type KnownRow } from './visible-rows.ts';
 
 const Grid = styled.div`
   position: relative;
@@ -49,6 +50,13 @@ const Foot = styled.div`
   p[role='alert'] {
     color: var(--harm);
   }
+`;
+
+/** What there is to say of the row that has the focus. */
+const Detail = styled.p`
+  min-height: 1.4em;
+  padding-left: 14px;
+  color: var(--mute);
 `;
 
 /** Pixels a row takes at first sight; then it is measured. */
@@ -83,39 +91,31 @@ function useScroller(grid: RefObject<HTMLElement | null>, content: unknown) {
   return { scroller, margin };
 }
 
-/** Writes what each shown row came to, at the display's pace. */
-function useLiveRows(grid: RefObject<HTMLElement | null>, counted: number): void {
-  const tokens = useTokens();
-  useDrawing(({ frame }) => {
-    if (!grid.current) return;
-    const live = frame?.readout?.state?.rows ?? [];
-    // Where they are rows of another activity they go by where they are written.
-    const same = live.length === counted;
-    const byPath = same ? null : new Map(live.map(({ path }, i) => [path, i]));
-    const past = (frame?.rows ?? []).filter((results) => results.length === live.length);
-    for (const item of grid.current.children) {
-      const { row, path } = (item as HTMLElement).dataset;
-      if (row === undefined) continue;
-      const index = row === '' ? -1 : byPath ? (byPath.get(path!) ?? -1) : Number(row);
-      const result = live[index]?.result ?? null;
-      item.setAttribute('data-result', result ?? '');
-      const text = item.querySelector('[data-result-text]')!;
-      const words = result === null ? '' : RESULTS[result];
-      if (text.textContent !== words) text.textContent = words;
-      const canvas = item.querySelector('canvas');
-      if (canvas)
-        drawStrip(
-          canvas,
-          past.map((results) => results[index] ?? null),
-          tokens,
-        );
-    }
-  });
-}
-
 const HINT = (['insert', 'wrap', 'kind', 'guard', 'nest', 'up', 'remove'] satisfies RowCommand[])
   .map((id) => `${keyShown(ROW_COMMANDS[id].keys[0])} ${ROW_COMMANDS[id].name.toLowerCase()}`)
   .join(' · ');
+
+/** What the list that was asked for is called. */
+function askedWords({ what, known }: Asked, rows: readonly KnownRow[], place: string): string {
+  switch (what) {
+    case 'insert':
+      return `A row beneath row ${rows.findIndex(({ id }) => id === known.id) + 1} of ${place}`;
+    case 'wrap':
+      return 'Wrap in';
+    case 'kind':
+      return 'Change the kind to';
+    case 'find':
+      return `Find a row of ${place}`;
+  }
+}
+
+/** All rows, to be found by anything they say. */
+function rowChoices(all: readonly KnownRow[]): NamedChoice[] {
+  return all.map(({ id, row }, index) => {
+    const about = rowSentence(row);
+    return { id, name: `Row ${index + 1}`, about, found: `${index + 1} ${about}` };
+  });
+}
 
 /**
  * A tree or rules from top to bottom, edited row by row: what each row is, what it came to lately, one tick
@@ -140,6 +140,7 @@ export function Outline({
   startsFocused?: boolean;
 }) {
   const dispatch = useAppDispatch();
+  const copyLink = useCopyLink();
   const document = useProject((project) => project.document.minds[mind]);
   const all = useMemo(
     () => (document ? knownRows(outlineOf(mind, document, activity)) : []),
@@ -179,7 +180,8 @@ export function Outline({
         : [...shown, currentIndex].sort((a, b) => a - b);
     },
   });
-  useLiveRows(grid, all.filter(({ row }) => row.row !== null).length);
+  const detail = useRef<HTMLParagraphElement>(null);
+  useLiveRows({ grid, detail, mind, all, current: rows[currentIndex]?.id });
 
   const focusRow = useCallback((id: string, field?: string) => {
     wanted.current = { id, field };
@@ -203,6 +205,24 @@ export function Outline({
     else element.focus({ preventScroll: true });
     element.scrollIntoView({ block: 'nearest' });
   });
+
+  const reveal = useCallback(
+    (id: string) => {
+      setFolded((set) => unfoldedFor(all, set, id));
+      focusRow(id);
+    },
+    [all, focusRow],
+  );
+  // An address that names a row opens with it.
+  const [search] = useSearchParams();
+  const linked = search.get('row');
+  const opened = useRef<string | null>(null);
+  useEffect(() => {
+    if (linked === null || linked === opened.current) return;
+    if (!all.some(({ id }) => id === linked)) return;
+    opened.current = linked;
+    reveal(linked);
+  }, [linked, all, reveal]);
 
   useEffect(() => {
     if (!startsFocused) return;
@@ -238,6 +258,8 @@ export function Outline({
     setTrouble,
     focusRow,
     onOpen,
+    onLink: (row) => void copyLink({ row }).then(setTrouble),
+    reveal,
     ask: (next) => {
       askedAt.current =
         grid.current?.querySelector(`[role="row"][data-id="${CSS.escape(next.known.id)}"]`) ?? null;
@@ -282,6 +304,7 @@ export function Outline({
           );
         })}
       </Grid>
+      <Detail ref={detail} />
       <Foot>
         {!isEmpty && (
           <QuietButton
@@ -296,15 +319,11 @@ export function Outline({
       {asked && (
         <ChooseFrom
           key={asked.what}
-          label={
-            asked.what === 'insert'
-              ? `A row beneath row ${rows.findIndex(({ id }) => id === asked.known.id) + 1} of ${place}`
-              : asked.what === 'wrap'
-                ? 'Wrap in'
-                : 'Change the kind to'
-          }
+          label={askedWords(asked, rows, place)}
           at={askedAt}
-          choices={choices[asked.what](asked.known.row.path)}
+          choices={
+            asked.what === 'find' ? rowChoices(all) : choices[asked.what](asked.known.row.path)
+          }
           onChoose={(choice) => {
             const { known } = asked;
             setAsked(null);

@@ -21,6 +21,8 @@ export const ROW_COMMANDS = {
   inline: { name: 'Put the tree in place of the call', keys: ['i'] },
   open: { name: 'Open the tree or rules by themselves', keys: ['p'] },
   otherwise: { name: 'Else', keys: ['l'] },
+  find: { name: 'Find a row', keys: ['f', 'Ctrl+f'] },
+  link: { name: 'Copy a link to the row', keys: ['h'] },
   remove: { name: 'Remove', keys: ['Delete', 'Backspace'] },
 } as const satisfies Record<string, { name: string; keys: readonly string[] }>;
 

@@ -1,4 +1,4 @@
-import { actionSpec, type OutlineRow, type RowReadout } from '@crooked-lantern/core';
+import { actionSpec, type OutlineRow } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react';
 import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
@@ -16,7 +16,7 @@ import type { KnownRow } from './visible-rows.ts';
 const Row = styled.div`
   position: relative;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 98px 78px 26px;
+  grid-template-columns: minmax(0, 1fr) 98px 78px 66px 26px;
   align-items: start;
   gap: 6px;
   min-height: 24px;
@@ -34,6 +34,9 @@ const Row = styled.div`
     opacity: 0.75;
     text-decoration: line-through;
     text-decoration-color: var(--mute);
+  }
+  &[data-unreached='true'] [data-words] * {
+    color: var(--mute);
   }
   &:focus-visible {
     outline: 2px solid var(--sight);
@@ -68,7 +71,8 @@ const Row = styled.div`
   }
   @media (max-width: 700px) {
     grid-template-columns: minmax(0, 1fr) 78px 26px;
-    > [data-strip] {
+    > [data-strip],
+    > [data-times] {
       display: none;
     }
   }
@@ -126,16 +130,16 @@ const Result = styled.span`
   }
 `;
 
+const Tally = styled.span`
+  color: var(--mute);
+  font-family: var(--mono);
+  font-size: 0.92em;
+  white-space: nowrap;
+`;
+
 const Note = styled.div`
   color: var(--mute);
 `;
-
-export const RESULTS: Record<NonNullable<RowReadout['result']>, string> = {
-  running: '▸ runs',
-  success: '✓ success',
-  failure: '✕ failure',
-  stopped: '◼ stopped',
-};
 
 const INDENT = 15;
 
@@ -171,8 +175,8 @@ export function commandsOf({ row }: KnownRow): RowCommand[] {
     'inline',
     'open',
   ] as const;
-  if (row.kind === 'set') return ['insert'];
-  if (row.kind === 'else') return ['insert', 'remove'];
+  if (row.kind === 'set') return ['insert', 'find', 'link'];
+  if (row.kind === 'else') return ['insert', 'remove', 'find', 'link'];
   if (row.kind === 'rule') return without(...ofTrees);
   const inRules = row.path[2] === 'rules';
   if (inRules)
@@ -323,6 +327,9 @@ export const RowView = memo(function RowView({
       </div>
       <div role="gridcell">
         <Result aria-live="off" data-result-text />
+      </div>
+      <div role="gridcell" data-times>
+        <Tally title="How often it began, and its share of the run’s time" data-tally />
       </div>
       <div role="gridcell" className="handle">
         <Menu label={`Commands for row ${number} of ${place}`} entries={entries}>

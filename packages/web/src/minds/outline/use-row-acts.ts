@@ -24,7 +24,7 @@ import { idsBetween, type KnownRow } from './visible-rows.ts';
 
 /** A list of kinds that is open under a row, and for what. */
 export interface Asked {
-  what: 'insert' | 'wrap' | 'kind';
+  what: 'insert' | 'wrap' | 'kind' | 'find';
   known: KnownRow;
 }
 
@@ -43,6 +43,10 @@ interface Surroundings {
   setTrouble: (trouble: string | null) => void;
   focusRow: (id: string, field?: string) => void;
   onOpen?: (part: 'trees' | 'rules', name: string) => void;
+  /** Puts a link to a row on the clipboard. */
+  onLink: (row: string) => void;
+  /** Shows a row that may be inside folded ones. */
+  reveal: (id: string) => void;
   ask: (asked: Asked) => void;
 }
 
@@ -79,7 +83,7 @@ export function useRowActs(surroundings: Surroundings) {
     const nodeOf = ({ row }: KnownRow) => ('node' in row ? row.node : undefined);
 
     const command = (name: RowCommand, known: KnownRow): void => {
-      const { edit, ask, focusRow, setTrouble, onOpen, grid } = latest.current;
+      const { edit, ask, focusRow, setTrouble, onOpen, onLink, grid } = latest.current;
       if (!commandsOf(known).includes(name)) {
         setTrouble(`“${ROW_COMMANDS[name].name}” makes no sense for this row.`);
         return;
@@ -89,7 +93,10 @@ export function useRowActs(surroundings: Surroundings) {
         case 'insert':
         case 'wrap':
         case 'kind':
+        case 'find':
           return ask({ what: name, known });
+        case 'link':
+          return onLink(known.id);
         case 'edit':
           grid.current
             ?.querySelector<HTMLElement>(
@@ -283,8 +290,12 @@ export function useRowActs(surroundings: Surroundings) {
       },
       /** Takes what was chosen from the list that was asked for. */
       take: ({ what, known }: Asked, choice: string): boolean => {
-        const { mind, edit } = latest.current;
+        const { mind, edit, reveal } = latest.current;
         const { path } = known.row;
+        if (what === 'find') {
+          reveal(choice);
+          return true;
+        }
         if (what === 'wrap') return edit(rowWork.wrap(chosenPaths(known), choice));
         return edit(rowWork[what](path, mind, choice));
       },

@@ -47,3 +47,16 @@ export function idsBetween(rows: readonly KnownRow[], from: string, to: string):
   const [first, last] = [Math.min(a, b), Math.max(a, b)];
   return new Set(rows.slice(Math.max(0, first), last + 1).map(({ id }) => id));
 }
+
+/** What is folded, without what hides a row. */
+export function unfoldedFor(
+  rows: readonly KnownRow[],
+  folded: ReadonlySet<string>,
+  id: string,
+): ReadonlySet<string> {
+  const next = new Set(folded);
+  const aroundOf = new Map(rows.map((row) => [row.id, row.around]));
+  for (let at = aroundOf.get(id) ?? null; at !== null; at = aroundOf.get(at) ?? null)
+    next.delete(at);
+  return next.size === folded.size ? folded : next;
+}

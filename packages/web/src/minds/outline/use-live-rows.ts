@@ -1,0 +1,164 @@
+import { firstMind, type Program, type RowReadout } from '@crooked-lantern/core';
+import type { RefObject } from 'react';
+import type { EngineClient } from '../../engine/engine-client.ts';
+import { tallyAt, type Tally } from '../../engine/row-tallies.ts';
+import { useDrawing } from '../../engine/use-engine.tsx';
+import { useTokens } from '../../theme/use-tokens.ts';
+import { drawStrip } from './draw-strip.ts';
+import type { KnownRow } from './visible-rows.ts';
+
+const RESULTS: Record<NonNullable<RowReadout['result']>, string> = {
+  running: '▸ runs',
+  success: '✓ success',
+  failure: '✕ failure',
+  stopped: '◼ stopped',
+};
+
+/** Seconds for which a row still shows that another row took its channel. */
+const OVERRULED_SHOWN = 0.5;
+
+/** All that is shown of a row besides what it says. */
+interface LiveRow {
+  result: RowReadout['result'];
+  last: RowReadout['last'];
+  tally: Tally | null;
+}
+
+interface Clock {
+  tick: number;
+  ticksPerSecond: number;
+}
+
+/** Whether it was ever reached in this run. Rules note their actions as stopped before they begin any. */
+function wasReached({ last, tally }: LiveRow): boolean {
+  return (last !== null && last.result !== 'stopped') || (tally?.times ?? 0) > 0;
+}
+
+function isOverruled({ result, tally }: LiveRow, { tick, ticksPerSecond }: Clock): boolean {
+  return (
+    (result === null || result === 'stopped') &&
+    tally !== null &&
+    tally.overruled !== null &&
+    tick - tally.overruled.tick <= OVERRULED_SHOWN * ticksPerSecond
+  );
+}
+
+/** “12× 34 %”: how often it began, and its share of the time of the run. */
+function tallyWords(tally: Tally | null, { tick }: Clock): string {
+  if (!tally || tally.times === 0) return '';
+  const share = tick > 0 ? Math.round((100 * tally.ticks) / tick) : 0;
+  return `${tally.times}× ${share < 1 ? '<1' : share} %`;
+}
+
+function ago(tick: number, clock: Clock): string {
+  return `${((clock.tick - tick) / clock.ticksPerSecond).toFixed(1)} s ago`;
+}
+
+/** What there is to say of one row, in a sentence. `numberOf` gives the number people know another row by. */
+function detailWords(live: LiveRow, clock: Clock, numberOf: (row: number) => number): string {
+  const { last, tally } = live;
+  if (!wasReached(live) && !tally?.overruled) return 'Not reached in this run.';
+  const said: string[] = [];
+  if (last && last.result !== 'stopped') said.push(`reached ${ago(last.tick, clock)}`);
+  if (tally && tally.times > 0)
+    said.push(
+      `begun ${tally.times} ${tally.times === 1 ? 'time' : 'times'}`,
+      `ran ${(tally.ticks / clock.ticksPerSecond).toFixed(1)} s in all`,
+    );
+  if (tally?.failure)
+    said.push(`failed ${ago(tally.failure.tick, clock)}: ${tally.failure.reason}`);
+  if (tally?.overruled)
+    said.push(
+      `overruled by row ${numberOf(tally.overruled.by)} ${ago(tally.overruled.tick, clock)}`,
+    );
+  const words = said.join(' · ');
+  return `${words[0].toUpperCase()}${words.slice(1)}`;
+}
+
+function write(element: Element | null, words: string): void {
+  if (element && element.textContent !== words) element.textContent = words;
+}
+
+/** How the ledger names a mind of an agent: not at all where it is the first. */
+function mindInLedger(program: Program, agent: string, mind: string): string {
+  const placed = program.agents.find(({ name }) => name === agent);
+  return placed && firstMind(program, placed.archetype)?.name === mind ? '' : mind;
+}
+
+/** Reads the rows of the watched state from the engine: by its number in the running activity, or where it is written. */
+function liveReader({ frame, tallies, program }: EngineClient, mind: string, counted: number) {
+  const { state, agent } = frame?.readout ?? {};
+  const rows = state?.rows ?? [];
+  // Where they are rows of another activity they go by where they are written.
+  const byPath =
+    rows.length === counted ? null : new Map(rows.map(({ path }, i) => [path, i] as const));
+  const inLedger = program && agent !== undefined ? mindInLedger(program, agent, mind) : mind;
+  return {
+    rows,
+    indexOf: (row: number | null, path: string) =>
+      row === null ? -1 : byPath ? (byPath.get(path) ?? -1) : row,
+    at: (index: number): LiveRow => ({
+      result: rows[index]?.result ?? null,
+      last: rows[index]?.last ?? null,
+      tally:
+        state && agent !== undefined && frame && index >= 0
+          ? tallyAt(tallies, { agent, mind: inLedger, state: state.id, row: index }, frame.tick)
+          : null,
+    }),
+  };
+}
+
+/** Writes what each shown row came to, at the display's pace; `detail` says more of the current one. */
+export function useLiveRows({
+  grid,
+  detail,
+  mind,
+  all,
+  current,
+}: {
+  grid: RefObject<HTMLElement | null>;
+  detail: RefObject<HTMLElement | null>;
+  mind: string;
+  all: KnownRow[];
+  current: string | undefined;
+}): void {
+  const tokens = useTokens();
+  useDrawing((engine) => {
+    if (!grid.current) return;
+    const { frame, program } = engine;
+    const counted = all.filter(({ row }) => row.row !== null).length;
+    const read = liveReader(engine, mind, counted);
+    const clock = { tick: frame?.tick ?? 0, ticksPerSecond: program?.ticksPerSecond ?? 60 };
+    const numberOf = (row: number) =>
+      1 + all.findIndex((known) => read.indexOf(known.row.row, known.pathText) === row);
+    const past = (frame?.rows ?? []).filter((results) => results.length === read.rows.length);
+    for (const item of grid.current.children) {
+      const { row, path, id } = (item as HTMLElement).dataset;
+      if (row === undefined) continue;
+      const index = read.indexOf(row === '' ? null : Number(row), path!);
+      const live = read.at(index);
+      const { result, tally } = live;
+      item.setAttribute('data-result', result ?? '');
+      item.setAttribute('data-unreached', String(index >= 0 && !wasReached(live)));
+      const overruled = isOverruled(live, clock);
+      write(
+        item.querySelector('[data-result-text]'),
+        overruled
+          ? `⊘ by row ${numberOf(tally!.overruled!.by)}`
+          : result === null
+            ? ''
+            : RESULTS[result],
+      );
+      write(item.querySelector('[data-tally]'), tallyWords(tally, clock));
+      const canvas = item.querySelector('canvas');
+      if (canvas)
+        drawStrip(
+          canvas,
+          past.map((results) => results[index] ?? null),
+          tokens,
+        );
+      if (id === current)
+        write(detail.current, index >= 0 ? detailWords(live, clock, numberOf) : '');
+    }
+  });
+}
