@@ -75,6 +75,8 @@ export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
 export { checkInMind } from './compile/check-in-mind.ts';
+export { readInMind } from './compile/read-in-mind.ts';
+export type { PartValue } from './expression/readout.ts';
 export { wantedTypes, type ExpressionPlace } from './compile/wanted-types.ts';
 export {
   explanationLines,

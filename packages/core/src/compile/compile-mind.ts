@@ -76,9 +76,13 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
   };
 }
 
-/** The names that the expressions and actions of a mind may use. */
-export function mindScope(mind: string, context: CompileContext): MindScope {
-  return scopeOf(mind, stackKeys([mind], compileSharedKeys(context), context).keys, context);
+/** The names that the expressions and actions of a mind may use, in agents that have `minds`. */
+export function mindScope(
+  mind: string,
+  context: CompileContext,
+  minds: readonly string[] = [mind],
+): MindScope {
+  return scopeOf(mind, stackKeys(minds, compileSharedKeys(context), context).keys, context);
 }
 
 function compileCadence({ cadence }: MindDocument, context: CompileContext): CadenceProgram {

@@ -1,6 +1,6 @@
 import { compileFlag, compileNumber, compilePoint } from './closures.ts';
 import type { Facts } from './facts.ts';
-import type { CheckedExpression, Ir, Span } from './ir.ts';
+import { partsOf as allParts, type CheckedExpression, type Ir, type Span } from './ir.ts';
 
 /** What the numbers behind agents, texts and what is on the ground are called. */
 export interface NameTables {
@@ -104,6 +104,25 @@ function parts(expression: CheckedExpression): Part[] {
     partsOf.set(expression, known);
   }
   return known;
+}
+
+/** A part of an expression, by where it stands in the source, with its value now. */
+export interface PartValue {
+  at: Span;
+  value: string;
+}
+
+/** Every part of the expression that is wanted and no literal with its value now, the whole first. */
+export function readAllParts(
+  ir: Ir,
+  facts: Facts,
+  names: NameTables,
+  isWanted: (at: Span) => boolean,
+): PartValue[] {
+  return allParts(ir)
+    .filter(({ op, at }) => op !== 'literal' && isWanted(at))
+    .map(partOf)
+    .map(({ at, read }) => ({ at, value: read(facts, names) }));
 }
 
 /** Each telling part of the expression with its value now. */

@@ -60,6 +60,7 @@ export function startEngine(): EngineClient {
     },
     submit: (document, edit) => remote.submit(document, edit),
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
+    readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
     play: () => void remote.play(),
     pause: () => void remote.pause(),
     nudge: (ticks) => void remote.nudge(ticks),

@@ -2,6 +2,7 @@ import {
   advance,
   applyEdit,
   checkInMind,
+  readInMind,
   checkDocument,
   checkProject,
   createRun,
@@ -44,6 +45,8 @@ export interface Surroundings {
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */
 export function createEngine({ show, now, later }: Surroundings): EngineApi {
   let document: ProjectDocument | null = null;
+  /** What the latest program was compiled from: the document before its errors, where it has some. */
+  let inForce: ProjectDocument | null = null;
   /** The set-up the run began with; null for as the project says. */
   let setup: string | null = null;
   let run: Run | null = null;
@@ -151,6 +154,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       const program =
         plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;
       if (program) {
+        inForce = edited;
         if (run) applyEdit(run, program, edit);
         else run = createRun(program, edit);
         wake();
@@ -159,6 +163,11 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     },
     async checkExpression(mind, source, place) {
       return document ? checkInMind(document, mind, source, place) : [];
+    },
+    async readExpression(mind, source, tree) {
+      if (!run || !inForce || run.world.statics.program !== run.latest.program) return [];
+      const agent = run.world.agents.find(({ name }) => name === view.agent);
+      return agent ? readInMind(inForce, agent, mind, source, tree) : [];
     },
     play() {
       rest();

@@ -6,6 +6,7 @@ import type {
   KnownPicture,
   LedgerEntry,
   MindReadout,
+  PartValue,
   PathPicture,
   Program,
   ProjectDocument,
@@ -22,6 +23,11 @@ export interface EngineApi {
     source: string,
     place: ExpressionPlace,
   ): Promise<ExpressionFault[]>;
+  /**
+   * What each part of an expression of a mind is worth to the watched agent now, the whole first; empty where
+   * that can't be said: the expression has an error, or this tick ran under another edit.
+   */
+  readExpression(mind: string, source: string, tree?: string): Promise<PartValue[]>;
   play(): void;
   pause(): void;
   /** Goes this many ticks on or back from where the run stands, and rests there; past the head it runs on. */

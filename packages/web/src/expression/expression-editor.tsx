@@ -11,10 +11,11 @@ import {
 import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
 import { linter, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
-import { EditorView, keymap, tooltips } from '@codemirror/view';
-import { BUILTINS, signature, type ExpressionFault } from '@crooked-lantern/core';
+import { EditorView, hoverTooltip, keymap, tooltips } from '@codemirror/view';
+import { BUILTINS, signature, type ExpressionFault, type PartValue } from '@crooked-lantern/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { partAtOffset, usePartValues } from './part-values.tsx';
 
 const Box = styled.div`
   .cm-editor {
@@ -52,6 +53,17 @@ const Problem = styled.p`
   font-family: var(--text);
 `;
 
+const Now = styled.p`
+  margin-top: 2px;
+  color: var(--mute);
+  font-family: var(--mono);
+  overflow-wrap: anywhere;
+  b {
+    color: var(--bone);
+    font-weight: 400;
+  }
+`;
+
 const look = EditorView.theme({
   '.cm-tooltip': {
     background: 'var(--panel)',
@@ -65,6 +77,7 @@ const look = EditorView.theme({
     color: 'var(--bone)',
   },
   '.cm-completionDetail': { fontStyle: 'normal', color: 'var(--mute)', fontFamily: 'var(--text)' },
+  '.cm-value': { padding: '2px 8px', fontFamily: 'var(--mono)' },
   '.cm-completionInfo': { fontFamily: 'var(--text)', padding: '4px 8px', maxWidth: '30ch' },
 });
 
@@ -132,9 +145,33 @@ function takeFirst(view: EditorView): boolean {
   return acceptCompletion(view);
 }
 
+/** The value of the part under the pointer, beside it. */
+function valueOnHover(values: () => readonly PartValue[] | null) {
+  return hoverTooltip((_, offset) => {
+    const part = partAtOffset(values(), offset);
+    if (!part) return null;
+    const [pos, end] = part.at;
+    return {
+      pos,
+      end,
+      above: true,
+      create({ state }) {
+        const dom = document.createElement('div');
+        dom.className = 'cm-value';
+        dom.textContent = `${state.sliceDoc(pos, end)} is ${part.value}`;
+        return { dom };
+      },
+    };
+  });
+}
+
 export interface ExpressionEditorProps {
   label: string;
   value: string;
+  /** Whose values are shown; null for what belongs to no mind. */
+  mind: string | null;
+  /** The tree it is written in. */
+  tree: string | undefined;
   keys: readonly KnownKey[];
   /** Types that fit here. */
   wants: readonly string[];
@@ -147,6 +184,8 @@ export interface ExpressionEditorProps {
 export default function ExpressionEditor({
   label,
   value,
+  mind,
+  tree,
   keys,
   wants,
   check,
@@ -155,6 +194,10 @@ export default function ExpressionEditor({
 }: ExpressionEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const [text, setText] = useState({ source: value, caret: value.length });
+  const values = usePartValues(mind, text.source, tree);
+  const shownValues = useRef(values);
+  shownValues.current = values;
   // The editor owns its text from here on; a new value means a new editor.
   const initial = useRef({ value, label, keys, wants });
   const latest = useRef({ check, onCommit, onCancel, done: false });
@@ -219,7 +262,12 @@ export default function ExpressionEditor({
             ]),
           ),
           history(),
-          EditorView.updateListener.of((update) => markWord(update.view, host.current)),
+          EditorView.updateListener.of(({ view: current, state, docChanged, selectionSet }) => {
+            markWord(current, host.current);
+            if (!docChanged && !selectionSet) return;
+            setText({ source: state.doc.toString(), caret: state.selection.main.head });
+          }),
+          valueOnHover(() => shownValues.current),
           keymap.of([...standardKeymap, ...historyKeymap]),
           EditorView.domEventHandlers({
             blur: (_, current) => {
@@ -236,9 +284,15 @@ export default function ExpressionEditor({
     };
   }, []);
 
+  const part = partAtOffset(values, text.caret);
   return (
     <Box>
       <div ref={host} />
+      {part && !fault && (
+        <Now data-testid="part-value">
+          {text.source.slice(...part.at)} is <b>{part.value}</b>
+        </Now>
+      )}
       {fault && <Problem role="alert">{fault}</Problem>}
     </Box>
   );

@@ -10,7 +10,9 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Jump } from '../ui/button.tsx';
+import { Tooltip } from '../ui/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
+import { PartValues } from './part-values.tsx';
 import type { KnownKey } from './expression-editor.tsx';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
@@ -144,6 +146,8 @@ export function ExpressionField({
         <ExpressionEditor
           label={label}
           value={value}
+          mind={mind}
+          tree={tree}
           keys={keys}
           wants={
             wantedTypes(place, (key) =>
@@ -167,17 +171,22 @@ export function ExpressionField({
   }
   return (
     <div>
-      <Shown
-        ref={shown}
-        type="button"
-        aria-label={`${label}: ${value}. Edit`}
-        onClick={() => {
-          setKept(null);
-          setEditing(true);
-        }}
+      <Tooltip
+        placement="bottom start"
+        text={mind !== null && <PartValues mind={mind} source={value} tree={tree} />}
       >
-        {marked(value, finding)}
-      </Shown>
+        <Shown
+          ref={shown}
+          type="button"
+          aria-label={`${label}: ${value}. Edit`}
+          onClick={() => {
+            setKept(null);
+            setEditing(true);
+          }}
+        >
+          {marked(value, finding)}
+        </Shown>
+      </Tooltip>
       {finding && (
         <Problem role="alert">
           {finding.message}

@@ -21,12 +21,20 @@ const Term = styled.span`
 const DELAY = 500;
 
 /** A tooltip on an element that takes the focus by itself. */
-export function Tooltip({ text, children }: { text?: string; children: ReactElement }) {
+export function Tooltip({
+  text,
+  placement = 'right',
+  children,
+}: {
+  text?: ReactNode;
+  placement?: 'right' | 'bottom start';
+  children: ReactElement;
+}) {
   if (!text) return children;
   return (
     <TooltipTrigger delay={DELAY}>
       <Focusable>{children as never}</Focusable>
-      <Box placement="right" offset={6}>
+      <Box placement={placement} offset={6}>
         {text}
       </Box>
     </TooltipTrigger>

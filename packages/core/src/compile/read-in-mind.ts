@@ -1,0 +1,52 @@
+import { checkExpression } from '../expression/check.ts';
+import type { Span, ValueType } from '../expression/ir.ts';
+import { namesIn } from '../expression/names-in.ts';
+import { readAllParts, type PartValue } from '../expression/readout.ts';
+import type { ProjectDocument } from '../model/documents.ts';
+import type { AgentState } from '../world/state/agent-state.ts';
+import { nameTables } from '../world/recording/names.ts';
+import { mindScope } from './compile-mind.ts';
+import { unboundParameters } from './compile-tree.ts';
+import { createContext } from './context.ts';
+import { collectFindings } from './finding.ts';
+
+const ALL_TYPES: readonly ValueType[] = [
+  'number',
+  'flag',
+  'text',
+  'point',
+  'agent',
+  'thing',
+  'route',
+  'gate',
+  'zone',
+];
+
+/**
+ * What each part of an expression is worth to an agent now, which changes nothing. `document` is the one the
+ * agent's program was compiled from; `tree` the tree the expression is written in. Parts that depend on the
+ * tree's parameters are left out, since each call gives them other values. Empty where the expression has
+ * an error, or the agent has no such mind.
+ */
+export function readInMind(
+  document: ProjectDocument,
+  agent: AgentState,
+  mind: string,
+  source: string,
+  tree?: string,
+): PartValue[] {
+  const minds = agent.stack?.program.minds.map(({ name }) => name) ?? [];
+  if (!minds.includes(mind)) return [];
+  const context = createContext(document, collectFindings());
+  // Texts the program knows keep their numbers; others are equal to nothing.
+  context.texts = [...agent.program.texts];
+  const parameters = unboundParameters(
+    tree === undefined ? undefined : document.minds[mind]?.trees?.[tree],
+  );
+  const scope = { ...mindScope(mind, context, minds), parameters };
+  const result = checkExpression(source, scope, { types: ALL_TYPES });
+  if (!result.ok) return [];
+  const bound = namesIn(source).filter(({ name }) => parameters.has(name));
+  const isKnown = ([from, to]: Span) => !bound.some(({ at }) => at[0] >= from && at[1] <= to);
+  return readAllParts(result.expression.ir, agent, nameTables(agent.program), isKnown);
+}
