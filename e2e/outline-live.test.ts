@@ -77,7 +77,9 @@ describe('rows of a run', () => {
     expect(await move.getAttribute('data-unreached')).toBe('false');
     await move.focus();
     await page
-      .getByText(/Begun 1\d times · ran 0\.0 s in all · failed \d\.\d s ago: the place is not known/i)
+      .getByText(
+        /Begun 1\d times · ran 0\.0 s in all · failed \d\.\d s ago: the place is not known/i,
+      )
       .waitFor();
     await rows.filter({ hasText: 'Never said' }).focus();
     await page.getByText('Not reached in this run.').waitFor();

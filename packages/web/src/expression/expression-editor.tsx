@@ -15,6 +15,8 @@ import { EditorView, hoverTooltip, keymap, tooltips } from '@codemirror/view';
 import { BUILTINS, signature, type ExpressionFault, type PartValue } from '@crooked-lantern/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { Jump } from '../ui/button.tsx';
+import { Kbd } from '../ui/pill.tsx';
 import { partAtOffset, usePartValues } from './part-values.tsx';
 
 const Box = styled.div`
@@ -53,8 +55,21 @@ const Problem = styled.p`
   font-family: var(--text);
 `;
 
-const Now = styled.p`
+const Below = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: end;
+  gap: 0 12px;
   margin-top: 2px;
+`;
+
+const Ask = styled(Jump)`
+  flex: none;
+  font-size: 0.92em;
+`;
+
+const Now = styled.p`
+  flex: 1;
   color: var(--mute);
   font-family: var(--mono);
   overflow-wrap: anywhere;
@@ -165,6 +180,13 @@ function valueOnHover(values: () => readonly PartValue[] | null) {
   });
 }
 
+/** A question asked while an expression is edited: what was written until then, and what the answer goes between. */
+export interface Asked {
+  text: string;
+  before: string;
+  after: string;
+}
+
 export interface ExpressionEditorProps {
   label: string;
   value: string;
@@ -178,6 +200,8 @@ export interface ExpressionEditorProps {
   check: (source: string) => Promise<ExpressionFault[]>;
   onCommit: (value: string, byKey: boolean) => void;
   onCancel: () => void;
+  /** Asks for an expression by questions, which then takes the place of what was chosen. */
+  onAsk: (rest: Asked) => void;
 }
 
 /** One line of expression, checked and completed as it is typed. Enter keeps it, faults and all: a broken one stays a draft that does not run. */
@@ -191,6 +215,7 @@ export default function ExpressionEditor({
   check,
   onCommit,
   onCancel,
+  onAsk,
 }: ExpressionEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -200,8 +225,16 @@ export default function ExpressionEditor({
   shownValues.current = values;
   // The editor owns its text from here on; a new value means a new editor.
   const initial = useRef({ value, label, keys, wants });
-  const latest = useRef({ check, onCommit, onCancel, done: false });
-  latest.current = { ...latest.current, check, onCommit, onCancel };
+  const latest = useRef({ check, onCommit, onCancel, onAsk, done: false });
+  latest.current = { ...latest.current, check, onCommit, onCancel, onAsk };
+  const editor = useRef<EditorView>(null);
+  const askInstead = useRef(({ state }: EditorView) => {
+    const { from, to } = state.selection.main;
+    latest.current.done = true;
+    const text = state.doc.toString();
+    latest.current.onAsk({ text, before: text.slice(0, from), after: text.slice(to) });
+    return true;
+  });
 
   useEffect(() => {
     latest.current.done = false;
@@ -250,6 +283,7 @@ export default function ExpressionEditor({
             keymap.of([
               { key: 'Enter', run: (current) => takeChosen(current) || finish(current, true) },
               { key: 'Tab', run: takeFirst },
+              { key: 'F2', run: (current) => askInstead.current(current) },
               {
                 key: 'Escape',
                 run: (current) => {
@@ -277,6 +311,7 @@ export default function ExpressionEditor({
         ],
       }),
     });
+    editor.current = view;
     view.focus();
     return () => {
       latest.current.done = true;
@@ -285,14 +320,27 @@ export default function ExpressionEditor({
   }, []);
 
   const part = partAtOffset(values, text.caret);
+  const isWhole = part === values?.[0];
   return (
     <Box>
       <div ref={host} />
-      {part && !fault && (
-        <Now data-testid="part-value">
-          {text.source.slice(...part.at)} is <b>{part.value}</b>
-        </Now>
-      )}
+      <Below>
+        {part && !fault && (
+          <Now data-testid="part-value">
+            {isWhole ? 'now' : `${text.source.slice(...part.at)} is`} <b>{part.value}</b>
+          </Now>
+        )}
+        <Ask
+          type="button"
+          tabIndex={-1}
+          // The editor keeps the focus: losing it ends the editing.
+          onPointerDown={(event) => event.preventDefault()}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => editor.current && askInstead.current(editor.current)}
+        >
+          ask by questions <Kbd>F2</Kbd>
+        </Ask>
+      </Below>
       {fault && <Problem role="alert">{fault}</Problem>}
     </Box>
   );

@@ -13,9 +13,12 @@ import { Jump } from '../ui/button.tsx';
 import { Tooltip } from '../ui/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import { PartValues } from './part-values.tsx';
-import type { KnownKey } from './expression-editor.tsx';
+import type { Asked, KnownKey } from './expression-editor.tsx';
 
 const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
+const QuestionDialog = lazy(() =>
+  import('./question-dialog.tsx').then((file) => ({ default: file.QuestionDialog })),
+);
 
 const Shown = styled.button`
   max-width: 100%;
@@ -130,40 +133,74 @@ export function ExpressionField({
   const tree = 'tree' in place ? place.tree : undefined;
   const keys = useMemo(() => keysFor(minds, mind, tree), [minds, mind, tree]);
   const [editing, setEditing] = useState(false);
+  const [asking, setAsking] = useState<Asked | null>(null);
+  /** What was written when a question was asked that got no answer. */
+  const [draft, setDraft] = useState<string | null>(null);
   /** Why a cleared expression was kept. */
   const [kept, setKept] = useState<string | null>(null);
   const shown = useRef<HTMLButtonElement>(null);
   const returnFocus = useRef(false);
   useEffect(() => {
-    if (editing || !returnFocus.current) return;
+    if (editing || asking || !returnFocus.current) return;
     returnFocus.current = false;
     shown.current?.focus();
-  }, [editing]);
+  }, [editing, asking]);
 
+  const wants =
+    wantedTypes(place, (key) => (mind === null ? undefined : minds[mind]?.memory?.[key]?.type)) ??
+    [];
+  if (asking) {
+    // After an operator it is a value that is wanted, of whatever type.
+    const isValue = /[-+*/%<>=,(]\s*$/.test(asking.before);
+    return (
+      <Suspense fallback={<code>{value}</code>}>
+        <code>{value}</code>
+        <QuestionDialog
+          mind={mind}
+          tree={tree}
+          keys={keys}
+          wants={isValue ? [] : wants}
+          onTake={(expression) => {
+            setAsking(null);
+            onCommit(`${asking.before}${expression}${asking.after}`.trim());
+            returnFocus.current = true;
+          }}
+          onClose={() => {
+            setDraft(asking.text);
+            setAsking(null);
+            setEditing(true);
+          }}
+        />
+      </Suspense>
+    );
+  }
   if (editing) {
     return (
       <Suspense fallback={<code>{value}</code>}>
         <ExpressionEditor
           label={label}
-          value={value}
+          value={draft ?? value}
           mind={mind}
           tree={tree}
           keys={keys}
-          wants={
-            wantedTypes(place, (key) =>
-              mind === null ? undefined : minds[mind]?.memory?.[key]?.type,
-            ) ?? []
-          }
+          wants={wants}
           check={(source) => engine.checkExpression(mind, source, place)}
           onCommit={(next, byKey) => {
             returnFocus.current = byKey;
             setEditing(false);
+            setDraft(null);
             if (next === '') setKept(onClear());
             else if (next !== value) onCommit(next);
           }}
           onCancel={() => {
             returnFocus.current = true;
             setEditing(false);
+            setDraft(null);
+          }}
+          onAsk={(rest) => {
+            setEditing(false);
+            setDraft(null);
+            setAsking(rest);
           }}
         />
       </Suspense>

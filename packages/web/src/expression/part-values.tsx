@@ -65,7 +65,7 @@ export function innermost(values: readonly PartValue[]): PartValue[] {
 
 const List = styled.dl`
   display: grid;
-  grid-template-columns: auto auto;
+  grid-template-columns: auto minmax(0, 1fr);
   gap: 0 12px;
   margin: 0;
   font-family: var(--mono);

@@ -1,0 +1,72 @@
+import { BUILTINS, checkInMind } from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { newProject } from '../home/new-project.ts';
+import {
+  expressionOf,
+  namesFor,
+  questionsWith,
+  testedType,
+  TESTS,
+  TOPICS,
+  type Question,
+} from './questions.ts';
+
+const document = newProject('Night');
+const [mind] = Object.keys(document.minds);
+const memory: NonNullable<(typeof document.minds)[string]['memory']> = {
+  quarry: { type: 'agent', note: 'whom it is after' },
+  spot: { type: 'point' },
+  patience: { type: 'number', default: 1 },
+  mood: { type: 'text', default: 'calm' },
+  combed: { type: 'list of point' },
+  words: { type: 'list of text' },
+  turns: { type: 'list of number' },
+  met: { type: 'list of agent' },
+  held: { type: 'thing' },
+};
+document.minds[mind].memory = memory;
+const ground = document.grounds[document.start.ground];
+ground.gates = { wicket: { a: [1, 1], b: [2, 1] } } as never;
+ground.zones = { store: { x: 1, y: 1, width: 1, height: 1 } } as never;
+const keys = Object.entries(memory).map(([name, { type, note }]) => ({
+  name,
+  type,
+  note,
+}));
+const ON_GROUND = { gate: ['wicket'], zone: ['store'] };
+
+/** What may be given for each parameter, the first that fits. */
+const given = ({ parameters }: Question): string[] =>
+  (parameters ?? []).map(({ type }) =>
+    type === 'number' ? '3' : type === 'text' ? 'calm' : namesFor(type, keys, ON_GROUND)[0],
+  );
+
+describe('questions', () => {
+  it('reach everything an expression can name, but for what only works with numbers', () => {
+    const asked = new Set(questionsWith([]).map(({ name }) => name));
+    const left = BUILTINS.map(({ name }) => name).filter((name) => !asked.has(name));
+    expect(left).toEqual(['min', 'max', 'abs', 'floor', 'clamp']);
+  });
+
+  it.each(Object.keys(TOPICS))('has some about %s', (topic) => {
+    expect(questionsWith(keys).filter((question) => question.topic === topic)).not.toEqual([]);
+  });
+
+  it('all become guards without a fault, however they are tested', () => {
+    const faults = questionsWith(keys).flatMap((question) => {
+      if (question.result.startsWith('list') || question.result === 'route') return [];
+      return Object.keys(TESTS[testedType(question.result)]).flatMap((how) => {
+        const source = expressionOf(question, given(question), { how, with: '2' });
+        return checkInMind(document, mind, source, { guard: true }).map(
+          ({ message }) => `${source}: ${message}`,
+        );
+      });
+    });
+    expect(faults).toEqual([]);
+  });
+
+  it('give the answer itself where that is wanted', () => {
+    const place = questionsWith(keys).find(({ name }) => name === 'lastSeen')!;
+    expect(expressionOf(place, ['quarry'], null)).toBe('lastSeen(quarry)');
+  });
+});

@@ -1,0 +1,129 @@
+import { BUILTINS, type Builtin } from '@crooked-lantern/core';
+import type { KnownKey } from './expression-editor.tsx';
+
+/** What can be asked, for whoever does not know the names: everything an expression can name, by what it is about. */
+
+export const TOPICS = {
+  seen: 'Whom I see and notice',
+  heard: 'What I hear, feel, find or am told',
+  remembered: 'What I remember',
+  self: 'Myself',
+  place: 'A place',
+  time: 'Time',
+} as const;
+
+export type Topic = keyof typeof TOPICS;
+
+/** These work with numbers that were asked for before. */
+const CALCULATIONS = new Set(['min', 'max', 'abs', 'floor', 'clamp']);
+
+export interface Question {
+  id: string;
+  topic: Topic;
+  /** “how fast this body moves”. */
+  about: string;
+  /** As it stands in an expression. */
+  name: string;
+  /** Null for a plain value. */
+  parameters: readonly { name: string; type: string }[] | null;
+  result: string;
+  unit?: string;
+}
+
+function topicOf({ name, parameters, sense, unit }: Builtin): Topic | null {
+  if (CALCULATIONS.has(name)) return null;
+  if (sense === 'sight' || sense === 'attention' || name === 'hostile') return 'seen';
+  if (sense !== undefined) return 'heard';
+  if (name.startsWith('self.')) return 'self';
+  const [first] = parameters ?? [];
+  if (first?.type === 'key') return 'time';
+  if (first?.type.startsWith('list') || name === 'known') return 'remembered';
+  if (first !== undefined) return 'place';
+  return unit === 's' ? 'time' : 'self';
+}
+
+const OF_BUILTINS: readonly Question[] = BUILTINS.flatMap((builtin) => {
+  const topic = topicOf(builtin);
+  if (topic === null) return [];
+  const { name, parameters = null, about, result, unit } = builtin;
+  const types = (parameters ?? []).map(({ type }) => type).join(' ');
+  return [{ id: `${name} ${types}`.trim(), topic, about, name, parameters, result, unit }];
+});
+
+/** Every question there is, where these keys are remembered. */
+export function questionsWith(keys: readonly KnownKey[]): Question[] {
+  const ofKeys = keys.map(({ name, type, note }) => ({
+    id: `key ${name}`,
+    topic: 'remembered' as const,
+    about: note ? `${name}: ${note}` : `${name}, ${type}`,
+    name,
+    parameters: null,
+    result: type,
+  }));
+  return [...ofKeys, ...OF_BUILTINS];
+}
+
+/** Names that may stand for a parameter of a type: keys, plain values, and what is on the ground. */
+export function namesFor(
+  type: string,
+  keys: readonly KnownKey[],
+  onGround: Readonly<Record<string, readonly string[]>>,
+): string[] {
+  if (type === 'key') return keys.map(({ name }) => name);
+  const plain = BUILTINS.filter(({ parameters, result }) => !parameters && result === type);
+  return [
+    ...keys.filter((key) => key.type === type).map(({ name }) => name),
+    ...plain.map(({ name }) => name),
+    ...(onGround[type] ?? []),
+  ];
+}
+
+/** How an answer becomes something that holds or does not. */
+export const TESTS = {
+  number: {
+    '>': 'is more than',
+    '>=': 'is at least',
+    '<': 'is less than',
+    '<=': 'is at most',
+    '==': 'is exactly',
+  },
+  flag: { '': 'is so', '!': 'is not so' },
+  text: { '==': 'is', '!=': 'is not' },
+  other: { known: 'is known', '!known': 'is not known' },
+} as const;
+
+type TestedType = keyof typeof TESTS;
+
+export function testedType(result: string): TestedType {
+  return result === 'number' || result === 'flag' || result === 'text' ? result : 'other';
+}
+
+/** A text as it stands in an expression. */
+function quoted(text: string): string {
+  return `'${text.replace(/[\\']/g, '')}'`;
+}
+
+/**
+ * The expression a question becomes. `test` is one of {@link TESTS} with what is compared with, where
+ * something that holds is wanted; null where the answer itself is.
+ */
+export function expressionOf(
+  { name, parameters, result }: Question,
+  given: readonly string[],
+  test: { how: string; with: string } | null,
+): string {
+  const asked = parameters
+    ? `${name}(${parameters.map(({ type }, i) => (type === 'text' ? quoted(given[i]) : given[i])).join(', ')})`
+    : name;
+  if (!test) return asked;
+  switch (testedType(result)) {
+    case 'flag':
+      return `${test.how}${asked}`;
+    case 'other':
+      return `${test.how}(${asked})`;
+    case 'text':
+      return `${asked} ${test.how} ${quoted(test.with)}`;
+    case 'number':
+      return `${asked} ${test.how} ${test.with}`;
+  }
+}
