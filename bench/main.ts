@@ -1,7 +1,7 @@
 import { FIGURES } from './figures.ts';
 import type { Figure } from './measure.ts';
 
-export { largeProject, NIGHT_WATCH } from './orchards.ts';
+export { largeMind, largeProject, NIGHT_WATCH } from './orchards.ts';
 export { rounded, type Figure } from './measure.ts';
 
 /** Some are measured together, as one run shows them all. */

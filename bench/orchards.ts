@@ -3,8 +3,10 @@ import {
   checkProject,
   readProjectText,
   type Input,
+  type NodeDocument,
   type Program,
   type ProjectDocument,
+  type StateDocument,
 } from '@crooked-lantern/core';
 
 /** Larger orchards made from the demo, for measuring. */
@@ -126,4 +128,38 @@ export function strolling(program: Program, tick: number): Input[] {
     inputs.push({ agent: name, x, y, gait: null });
   });
   return inputs;
+}
+
+/** Night Watch with a mind as large as they get: 40 states, and on its rounds a tree of 500 rows that all run. */
+export function largeMind(): ProjectDocument {
+  const document = project(NIGHT_WATCH);
+  const { warden } = document.minds;
+  const { states } = warden.machine!;
+  for (let i = countStates(states); i < 40; i++)
+    states.push({
+      id: `spare${i}`,
+      title: `Spare ${i}`,
+      leaves: [{ to: 'rounds', after: 3 }],
+    });
+  const group = (i: number): NodeDocument => ({
+    sequence: [
+      { condition: `attention.strength >= ${i} / 1000` },
+      { succeed: { sequence: [{ condition: 'known(quarry)' }, { do: 'wait', seconds: 0.1 }] } },
+      { selector: [{ condition: 'self.speed > 9' }, { do: 'wait', seconds: 0.5 }] },
+    ],
+  });
+  warden.trees = {
+    ...warden.trees,
+    large: {
+      title: 'Large',
+      root: { parallel: Array.from({ length: 55 }, (_, i) => ({ repeat: group(i) })) },
+    },
+  };
+  const rounds = states[0].states!.find(({ id }) => id === 'rounds')!;
+  rounds.activity = { tree: 'large' };
+  return document;
+}
+
+function countStates(states: readonly StateDocument[]): number {
+  return states.reduce((sum, { states: inner = [] }) => sum + 1 + countStates(inner), 0);
 }

@@ -10,9 +10,11 @@ await runScript(async () => {
   });
   const { measureAll } = await import('../bench/dist/main.js');
   const { measureDrawing } = await import('./bench-drawing.mjs');
+  const { measureMinds } = await import('./bench-minds.mjs');
   const { measurePage } = await import('./bench-page.mjs');
   await measureAll(process.argv.slice(2), {
     'draw.script_ms': measureDrawing,
+    minds: measureMinds,
     page: measurePage,
   });
 });

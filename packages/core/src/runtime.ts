@@ -53,12 +53,17 @@ export {
 } from './world/readout/picture.ts';
 export {
   readMind,
-  readRowResults,
   type LeaveReadout,
   type MindReadout,
-  type RowReadout,
   type StateReadout,
 } from './world/readout/readout.ts';
+export {
+  readRow,
+  readRowCells,
+  rowPlaces,
+  type RowResult,
+  type RowsAsked,
+} from './world/readout/rows.ts';
 export { compileFlag } from './expression/closures.ts';
 export { castRay } from './ground/from-above/rays.ts';
 export { circleBlocked, createWalls, type Walls } from './ground/from-above/walls.ts';

@@ -20,28 +20,47 @@ export function ruleRows({ body }: NodeProgram): RuleProgram[] {
   return body.kind === 'rules' ? body.rows.flatMap(rulesOf) : [];
 }
 
+function collectNodes(node: NodeProgram, found: NodeProgram[]): void {
+  found.push(node);
+  for (const child of childrenOf(node)) collectNodes(child, found);
+  for (const { actions } of ruleRows(node)) found.push(...actions);
+}
+
 /** A node and all below it, the actions of rules among them. */
 export function nodesBelow(node: NodeProgram): NodeProgram[] {
-  return [
-    node,
-    ...childrenOf(node).flatMap(nodesBelow),
-    ...ruleRows(node).flatMap(({ actions }) => actions),
-  ];
+  const found: NodeProgram[] = [];
+  collectNodes(node, found);
+  return found;
 }
 
-export function allNodes(mind: MindProgram): NodeProgram[] {
-  return mind.machine.states.flatMap(({ activity }) => (activity ? nodesBelow(activity.root) : []));
+/** Remembers what is found in a mind: many checks ask for the same, and a program never changes. */
+function oncePerMind<T>(find: (mind: MindProgram) => T): (mind: MindProgram) => T {
+  const known = new WeakMap<MindProgram, T>();
+  return (mind) => {
+    let found = known.get(mind);
+    if (found === undefined) {
+      found = find(mind);
+      known.set(mind, found);
+    }
+    return found;
+  };
 }
+
+export const allNodes = oncePerMind((mind): readonly NodeProgram[] => {
+  const found: NodeProgram[] = [];
+  for (const { activity } of mind.machine.states) if (activity) collectNodes(activity.root, found);
+  return found;
+});
 
 /** Every action a mind has, wherever it stands. */
-export function allActions(mind: MindProgram): ActionProgram[] {
+export const allActions = oncePerMind((mind): readonly ActionProgram[] => {
   const { states, transitions } = mind.machine;
   return [
     ...states.flatMap(({ entry, exit }) => [...entry, ...exit]),
     ...transitions.flatMap(({ actions }) => actions),
     ...allNodes(mind).flatMap(({ body }) => (body.kind === 'do' ? [body.action] : [])),
   ];
-}
+});
 
 function expressionsBelow(value: unknown, found: CheckedExpression[]): void {
   if (typeof value !== 'object' || value === null) return;
@@ -50,11 +69,11 @@ function expressionsBelow(value: unknown, found: CheckedExpression[]): void {
 }
 
 /** Every expression of a mind. */
-export function allExpressions(mind: MindProgram): CheckedExpression[] {
+export const allExpressions = oncePerMind((mind): readonly CheckedExpression[] => {
   const found: CheckedExpression[] = [];
   expressionsBelow(mind.machine, found);
   return found;
-}
+});
 
 /** What a mind's expressions ask of memory: indices of the stack's keys. */
 export function keysRead(mind: MindProgram): Set<number> {

@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { useEngine } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
-import { PlacePanes } from '../ui/panes.tsx';
+import { PlacePanes } from '../shell/panes.tsx';
 import { NARROW, PlaceLayout } from '../ui/place.ts';
 import { AgentForm } from './agent-form.tsx';
 import { ArchetypeForm } from './archetype-form.tsx';

@@ -14,6 +14,8 @@ export interface EngineClient extends EngineApi {
   readonly frame: Frame | null;
   readonly lanes: Lanes;
   readonly tallies: RowTallies;
+  /** Where the rows of the watched state are written. */
+  readonly rowPaths: readonly string[];
   /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
   readonly program: Program | null;
   /** Called after each new frame; gives the way to unsubscribe. */
@@ -29,11 +31,13 @@ export function startEngine(): EngineClient {
   let program: Program | null = null;
   let lanes = createLanes();
   const tallies: RowTallies = new Map();
+  let rowPaths: readonly string[] = [];
 
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
     if (!event.data.frame) return;
     frame = event.data.frame;
     if (frame.program) program = frame.program;
+    if (frame.rows.paths) rowPaths = frame.rows.paths;
     if (frame.entriesAnew) {
       lanes = createLanes();
       tallies.clear();
@@ -51,6 +55,9 @@ export function startEngine(): EngineClient {
       return lanes;
     },
     tallies,
+    get rowPaths() {
+      return rowPaths;
+    },
     get program() {
       return program;
     },

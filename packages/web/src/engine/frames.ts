@@ -14,7 +14,7 @@ import {
   type Program,
   type Run,
 } from '@crooked-lantern/core';
-import type { Frame, WantedParts } from './protocol.ts';
+import type { Frame, RowsPicture, WantedParts } from './protocol.ts';
 import type { RowHistory } from './row-history.ts';
 
 /** Makes the frames of a run, one after another: what is new is told apart from what was sent. */
@@ -28,6 +28,7 @@ export interface Sent {
   entries: readonly LedgerEntry[] | null;
   count: number;
   program: Program | null;
+  rowPaths: string[];
 }
 
 /** How the run is looked at. */
@@ -46,7 +47,7 @@ export interface View {
 }
 
 export function createSent(): Sent {
-  return { entries: null, count: 0, program: null };
+  return { entries: null, count: 0, program: null, rowPaths: [] };
 }
 
 function newEntries(sent: Sent, { entries }: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
@@ -64,6 +65,14 @@ function newProgram(sent: Sent, { world }: Run): Program | null {
   if (sent.program === program) return null;
   sent.program = program;
   return program;
+}
+
+function rowsPicture(sent: Sent, { paths, cells, results }: RowHistory): RowsPicture {
+  const past = new Uint8Array(results.length * cells.length);
+  results.forEach((codes, i) => past.set(codes.subarray(0, cells.length), i * cells.length));
+  const isNew = sent.rowPaths !== paths;
+  sent.rowPaths = paths;
+  return { paths: isNew ? paths : null, cells, past };
 }
 
 export function frameOf(run: Run, view: View, sent: Sent): Frame {
@@ -94,7 +103,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     ),
     givesAgain: view.givesAgain,
     ...newEntries(sent, run),
-    rows: view.rows.results,
+    rows: rowsPicture(sent, view.rows),
     readout:
       view.agent === null ? null : readMind(world, view.agent, view.state, view.mind ?? undefined),
     hash: view.resting ? worldHash(world) : null,

@@ -10,7 +10,6 @@ import type {
   PathPicture,
   Program,
   ProjectDocument,
-  RowReadout,
   SharedPicture,
 } from '@crooked-lantern/core';
 
@@ -75,6 +74,16 @@ export interface SubmitResult {
   runs: boolean;
 }
 
+/** What the rows of a state came to, compactly: there may be hundreds, and they come with each frame. */
+export interface RowsPicture {
+  /** Where each is written, where that has changed since the frame before; else null. */
+  paths: string[] | null;
+  /** When each was reached last in this run, and what came of it, as `readRow` reads it. */
+  cells: Float64Array;
+  /** What each came to in the last ticks, the oldest tick first, row after row: places in `ROW_CODES`. */
+  past: Uint8Array;
+}
+
 /** What there is to draw, sent at most once a display frame. */
 export interface Frame {
   tick: number;
@@ -105,8 +114,8 @@ export interface Frame {
   /** New since the last frame, or all of them where `entriesAnew`. */
   entries: LedgerEntry[];
   entriesAnew: boolean;
-  /** What the rows of the watched state came to in the last ticks, the oldest first. */
-  rows: RowReadout['result'][][];
+  /** The rows of the watched state. */
+  rows: RowsPicture;
   readout: MindReadout | null;
   /** State hash, where the run rests. */
   hash: string | null;

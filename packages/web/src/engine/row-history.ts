@@ -1,19 +1,24 @@
-import { readRowResults, seek, type RowReadout, type Run } from '@crooked-lantern/core';
+import { readRowCells, rowPlaces, seek, type Run } from '@crooked-lantern/core';
 
 /** What the rows of the watched state came to in the last ticks, exactly: for the strips beside them. */
 
 /** Ticks a strip shows. */
 export const HISTORY_TICKS = 48;
 
-type Results = RowReadout['result'][];
+/** What a row came to in a tick, in a byte: 0 where it was not reached, else one more than in its cell. */
+export const ROW_CODES = [null, 'stopped', 'running', 'success', 'failure'] as const;
 
 export interface RowHistory {
   /** Whose rows, and of which edit and seed; another starts again. */
   of: string;
   /** The tick of the last entry. */
   tick: number;
-  /** By tick, the oldest first; at most {@link HISTORY_TICKS}. */
-  results: Results[];
+  /** By tick, the oldest first; at most {@link HISTORY_TICKS}. A byte for each row. */
+  results: Uint8Array[];
+  /** The cells of the rows at the last tick. */
+  cells: Float64Array;
+  /** Where the rows are written. */
+  paths: string[];
 }
 
 export interface Watched {
@@ -23,18 +28,25 @@ export interface Watched {
 }
 
 export function createRowHistory(): RowHistory {
-  return { of: '', tick: -1, results: [] };
+  return { of: '', tick: -1, results: [], cells: new Float64Array(), paths: [] };
 }
 
-function read(run: Run, { agent, mind, state }: Watched): Results {
-  if (agent === null || state === null) return [];
-  return readRowResults(run.world, agent, state, mind ?? undefined);
+function asked({ agent, mind, state }: Watched) {
+  return agent === null || state === null ? null : { agent, state, mind: mind ?? undefined };
 }
 
 function add(history: RowHistory, run: Run, watched: Watched): void {
-  history.results.push(read(run, watched));
+  const whose = asked(watched);
+  const { tick } = run.world;
+  const cells = whose ? readRowCells(run.world, whose) : new Float64Array();
+  history.cells = cells;
+  history.results.push(
+    Uint8Array.from(cells, (cell) =>
+      cell >= 4 && Math.floor(cell / 4) === tick ? (cell % 4) + 1 : 0,
+    ),
+  );
   if (history.results.length > HISTORY_TICKS) history.results.shift();
-  history.tick = run.world.tick;
+  history.tick = tick;
 }
 
 /** Takes in the tick the run has just done, or, where it did not go straight on, runs the last ticks again. */
@@ -44,8 +56,12 @@ export function keepRowHistory(history: RowHistory, run: Run, watched: Watched):
   const of = [agent, mind, state, run.seed, run.edits.length].join(' ');
   if (history.of === of && history.tick === tick) return;
   const goesOn = history.of === of && history.tick === tick - 1;
+  if (history.of !== of) {
+    const whose = asked(watched);
+    history.paths = whose ? rowPlaces(run.world, whose).map(({ path }) => path) : [];
+  }
   history.of = of;
-  if (goesOn || read(run, watched).length === 0) {
+  if (goesOn || history.paths.length === 0) {
     if (!goesOn) history.results = [];
     add(history, run, watched);
     return;

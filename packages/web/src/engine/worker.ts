@@ -3,7 +3,7 @@ import { createEngine } from './engine.ts';
 
 const engine = createEngine({
   show(frame) {
-    const transfer: Transferable[] = [frame.bodies.buffer];
+    const transfer: Transferable[] = [frame.bodies.buffer, frame.rows.past.buffer];
     if (frame.rays) transfer.push(frame.rays.buffer);
     postMessage({ frame }, { transfer });
   },

@@ -5,7 +5,7 @@ import {
   type Finding,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
@@ -85,6 +85,31 @@ function keysFor(
   return all.filter((key, i) => all.findIndex(({ name }) => name === key.name) === i);
 }
 
+interface Names {
+  keys: KnownKey[];
+  /** Types that fit at the place. */
+  wants: readonly string[];
+}
+
+/** The names an expression may use, read only while it is edited: they change with every edit of a mind. */
+function WithNames({
+  mind,
+  place,
+  children,
+}: {
+  mind: string | null;
+  place: ExpressionPlace;
+  children: (names: Names) => ReactNode;
+}) {
+  const minds = useProject((project) => project.document.minds);
+  const tree = 'tree' in place ? place.tree : undefined;
+  const keys = useMemo(() => keysFor(minds, mind, tree), [minds, mind, tree]);
+  const wants =
+    wantedTypes(place, (key) => (mind === null ? undefined : minds[mind]?.memory?.[key]?.type)) ??
+    [];
+  return children({ keys, wants });
+}
+
 /** Offers to declare the name that a finding misses, as a key of the mind. */
 function DeclareMissing({ mind, message }: { mind: string; message: string }) {
   const { ask, dialog } = useDeclareKey(mind);
@@ -129,9 +154,7 @@ export function ExpressionField({
   const finding = useProject((project) =>
     project.findings.find((candidate) => candidate.path === path),
   );
-  const minds = useProject((project) => project.document.minds);
   const tree = 'tree' in place ? place.tree : undefined;
-  const keys = useMemo(() => keysFor(minds, mind, tree), [minds, mind, tree]);
   const [editing, setEditing] = useState(false);
   const [asking, setAsking] = useState<Asked | null>(null);
   /** What was written when a question was asked that got no answer. */
@@ -146,63 +169,66 @@ export function ExpressionField({
     shown.current?.focus();
   }, [editing, asking]);
 
-  const wants =
-    wantedTypes(place, (key) => (mind === null ? undefined : minds[mind]?.memory?.[key]?.type)) ??
-    [];
   if (asking) {
     // After an operator it is a value that is wanted, of whatever type.
     const isValue = /[-+*/%<>=,(]\s*$/.test(asking.before);
     return (
       <Suspense fallback={<code>{value}</code>}>
         <code>{value}</code>
-        <QuestionDialog
-          mind={mind}
-          tree={tree}
-          keys={keys}
-          wants={isValue ? [] : wants}
-          onTake={(expression) => {
-            setAsking(null);
-            onCommit(`${asking.before}${expression}${asking.after}`.trim());
-            returnFocus.current = true;
-          }}
-          onClose={() => {
-            setDraft(asking.text);
-            setAsking(null);
-            setEditing(true);
-          }}
-        />
+        <WithNames mind={mind} place={place}>
+          {({ keys, wants }) => (
+            <QuestionDialog
+              mind={mind}
+              tree={tree}
+              keys={keys}
+              wants={isValue ? [] : wants}
+              onTake={(expression) => {
+                setAsking(null);
+                onCommit(`${asking.before}${expression}${asking.after}`.trim());
+                returnFocus.current = true;
+              }}
+              onClose={() => {
+                setDraft(asking.text);
+                setAsking(null);
+                setEditing(true);
+              }}
+            />
+          )}
+        </WithNames>
       </Suspense>
     );
   }
   if (editing) {
+    const end = (byKey: boolean) => {
+      returnFocus.current = byKey;
+      setEditing(false);
+      setDraft(null);
+    };
     return (
       <Suspense fallback={<code>{value}</code>}>
-        <ExpressionEditor
-          label={label}
-          value={draft ?? value}
-          mind={mind}
-          tree={tree}
-          keys={keys}
-          wants={wants}
-          check={(source) => engine.checkExpression(mind, source, place)}
-          onCommit={(next, byKey) => {
-            returnFocus.current = byKey;
-            setEditing(false);
-            setDraft(null);
-            if (next === '') setKept(onClear());
-            else if (next !== value) onCommit(next);
-          }}
-          onCancel={() => {
-            returnFocus.current = true;
-            setEditing(false);
-            setDraft(null);
-          }}
-          onAsk={(rest) => {
-            setEditing(false);
-            setDraft(null);
-            setAsking(rest);
-          }}
-        />
+        <WithNames mind={mind} place={place}>
+          {({ keys, wants }) => (
+            <ExpressionEditor
+              label={label}
+              value={draft ?? value}
+              mind={mind}
+              tree={tree}
+              keys={keys}
+              wants={wants}
+              check={(source) => engine.checkExpression(mind, source, place)}
+              onCommit={(next, byKey) => {
+                end(byKey);
+                if (next === '') setKept(onClear());
+                else if (next !== value) onCommit(next);
+              }}
+              onCancel={() => end(true)}
+              onAsk={(rest) => {
+                end(false);
+                setAsking(rest);
+              }}
+            />
+          )}
+        </WithNames>
       </Suspense>
     );
   }

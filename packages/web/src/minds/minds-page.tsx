@@ -3,7 +3,7 @@ import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
-import { PlacePanes } from '../ui/panes.tsx';
+import { PlacePanes } from '../shell/panes.tsx';
 import { PlaceLayout } from '../ui/place.ts';
 import { MindList } from './mind-list.tsx';
 import { Sheet } from './sheet-layout.ts';

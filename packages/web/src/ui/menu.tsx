@@ -1,5 +1,5 @@
 import { ChevronRight } from 'lucide-react';
-import type { ReactElement, ReactNode } from 'react';
+import type { ReactElement, ReactNode, RefObject } from 'react';
 import {
   Menu as AriaMenu,
   MenuItem as AriaMenuItem,
@@ -97,5 +97,32 @@ export function Menu({
         <List aria-label={label}>{entries.map(entryOf)}</List>
       </Surface>
     </MenuTrigger>
+  );
+}
+
+/** The same without a button of its own: open while it is there, under an element that many may share it with. */
+export function MenuAt({
+  at,
+  label,
+  entries,
+  onClose,
+}: {
+  at: RefObject<Element | null>;
+  label: string;
+  entries: MenuEntry[];
+  onClose: () => void;
+}) {
+  return (
+    <Surface
+      isOpen
+      triggerRef={at}
+      placement="bottom end"
+      aria-label={label}
+      onOpenChange={(open) => !open && onClose()}
+    >
+      <List autoFocus="first" aria-label={label} onClose={onClose}>
+        {entries.map(entryOf)}
+      </List>
+    </Surface>
   );
 }

@@ -2,7 +2,7 @@ import { BUILTIN_BY_SIGNATURE } from '../../expression/builtins.ts';
 import { keysIn, partsOf, type CheckedExpression, type Ir } from '../../expression/ir.ts';
 import type { MindProgram } from '../../mind/program.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
-import { readMindOf } from '../../world/readout/readout.ts';
+import { readRows } from '../../world/readout/rows.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
@@ -175,18 +175,13 @@ export function tickEntered(
 
 /** What the rows of the running activity came to, and which of them run. */
 function rowsNow({ agent, mind }: Asked, state: number): Statement[] {
-  const { id } = mind.program.machine.states[state];
-  const readout = readMindOf(agent, mind, id);
-  return (readout.state?.rows ?? []).flatMap(({ title, depth, kind, result, guard }) => {
-    if (result === null) return [];
-    const guarded = guard ? [{ part: 'guard', value: guard.text }] : [];
+  return readRows(agent, mind, state).map(({ title, depth, kind, result, guard }) => {
+    const guarded = guard === null ? [] : [{ part: 'guard', value: guard }];
     const what = kind === 'rule' ? 'fires' : result === 'running' ? 'runs' : result;
-    return [
-      {
-        ...fact(`${'· '.repeat(depth)}${title}: ${what}`, null, [], guarded),
-        holds: result !== 'failure' && result !== 'stopped',
-      },
-    ];
+    return {
+      ...fact(`${'· '.repeat(depth)}${title}: ${what}`, null, [], guarded),
+      holds: result !== 'failure' && result !== 'stopped',
+    };
   });
 }
 

@@ -18,7 +18,7 @@ import {
   watch,
 } from '../../testing/orchard.fixture.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
-import { readMind } from '../../world/readout/readout.ts';
+import { readRow, readRowCells, rowPlaces } from '../../world/readout/rows.ts';
 
 /** Trees and rules made at random, of every kind of node, in a state that comes and goes. */
 
@@ -189,7 +189,7 @@ describe('any tree and rules the checker passes', () => {
         run(1);
         const { keeper } = document.minds;
         const state = keeper.activity ? 'always' : 'act';
-        const rows = readMind(world, 'keeper', state)!.state!.rows;
+        const rows = rowPlaces(world, { agent: 'keeper', state });
         const written = outlineOf('keeper', keeper, { tree: 'main' });
         expect(rows.map(({ depth }) => depth)).toEqual(written.map(({ depth }) => depth));
       }),
@@ -226,14 +226,17 @@ describe('any tree and rules the checker passes', () => {
         const { findings } = checkProject(document);
         const dead = findings.filter(({ code }) => code === 'unreachable').map(({ path }) => path);
         const { world, run } = watch(document, 5);
-        const state = document.minds.keeper.activity ? 'always' : 'act';
+        const asked = {
+          agent: 'keeper',
+          state: document.minds.keeper.activity ? 'always' : 'act',
+        };
         for (const move of MOVES) {
           run(1, [move]);
           for (let i = 0; i < 90; i++) {
             run(1);
-            const rows = readMind(world, 'keeper', state)!.state!.rows;
-            const reached = rows.filter(
-              ({ result, path }) => result !== null && dead.includes(path),
+            const cells = readRowCells(world, asked);
+            const reached = rowPlaces(world, asked).filter(
+              ({ path }, row) => readRow(cells[row])?.tick === world.tick && dead.includes(path),
             );
             expect(reached).toEqual([]);
           }

@@ -3,8 +3,6 @@ import { compileFlag } from '../../expression/closures.ts';
 import type { KeyScope } from '../../expression/ir.ts';
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
-import type { NodeKind, NodeProgram, RuleProgram } from '../../mind/program.ts';
-import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import type { Agent } from '../agents/agent.ts';
 import { figureOfKey, nameTables } from '../recording/names.ts';
 import type { World } from '../world.ts';
@@ -22,8 +20,6 @@ export interface MindReadout {
 
 export interface StateReadout {
   id: string;
-  /** Rows of what it does, from the top; empty for a single action. */
-  rows: RowReadout[];
   active: boolean;
   /** Seconds since it was entered, where it is active. */
   since: number | null;
@@ -41,85 +37,8 @@ export interface LeaveReadout {
   wait: { what: 'for' | 'after'; done: number; of: number } | null;
 }
 
-/** One row of a tree or of rules, at this tick. */
-export interface RowReadout {
-  /** Where it is written. */
-  path: string;
-  depth: number;
-  kind: NodeKind | 'rule' | 'else';
-  /** Its own title, else what it is. */
-  title: string;
-  /** What came of it in this tick; null where it was not reached. */
-  result: RowResult | null;
-  /** The tick it was reached last in this run, and what came of it then; null before the first time. */
-  last: { tick: number; result: RowResult } | null;
-  guard: { text: string; holds: boolean; mode: '' | 'holds' | 'preempts' | 'both' } | null;
-}
-
-function flattenRows(root: NodeProgram): { node: NodeProgram | RuleProgram; depth: number }[] {
-  const rows: { node: NodeProgram | RuleProgram; depth: number }[] = [];
-  const addRule = (rule: RuleProgram, depth: number) => {
-    rows[rule.row] = { node: rule, depth };
-    for (const action of rule.actions) add(action, depth + 1);
-    for (const inner of rule.rows) addRule(inner, depth + 1);
-    if (rule.otherwise) addRule(rule.otherwise, depth);
-  };
-  const add = (node: NodeProgram, depth: number) => {
-    rows[node.row] = { node, depth };
-    const { body } = node;
-    if ('child' in body) add(body.child, depth + 1);
-    if ('children' in body) for (const child of body.children) add(child, depth + 1);
-    if ('rows' in body) for (const rule of body.rows) addRule(rule, depth + 1);
-  };
-  add(root, 0);
-  return rows;
-}
-
-function readRows(agent: Agent, mind: RunnableMind, state: number): RowReadout[] {
-  const activity = mind.machine.states[state].activity;
-  const program = mind.program.machine.states[state].activity;
-  if (!activity || !program || activity.rows.length === 0) return [];
-  const names = nameTables(agent.program);
-  return flattenRows(program.root).map(({ node, depth }, row) => {
-    const last = readRow(agent.memory[activity.rows[row]]);
-    const isNode = 'body' in node;
-    const guard = isNode ? node.guard : node.when;
-    const modes = isNode ? [node.holds && 'holds', node.preempts && 'preempts'] : [];
-    const named = modes.filter((mode) => mode !== false);
-    return {
-      path: node.path,
-      depth,
-      kind: isNode ? node.body.kind : node.when ? 'rule' : 'else',
-      title: node.title,
-      result: last?.tick === agent.tick ? last.result : null,
-      last,
-      guard: guard && {
-        text: readText(guard, agent, names),
-        holds: compileFlag(guard.ir)(agent),
-        mode: named.length === 2 ? 'both' : ((named[0] ?? '') as '' | 'holds' | 'preempts'),
-      },
-    };
-  });
-}
-
-/** What each row of a state's activity came to in this tick, from the top; empty for a single action. */
-export function readRowResults(
-  world: World,
-  agentName: string,
-  stateId: string,
-  mindName?: string,
-): (RowResult | null)[] {
-  const asked = findMind(world, agentName, mindName);
-  if (!asked) return [];
-  const { agent, mind } = asked;
-  const state = mind.program.machine.states.findIndex(({ id }) => id === stateId);
-  return (mind.machine.states[state]?.activity?.rows ?? []).map((cell) => {
-    const last = readRow(agent.memory[cell]);
-    return last?.tick === agent.tick ? last.result : null;
-  });
-}
-
-function findMind(world: World, agentName: string, mindName: string | undefined) {
+/** An agent's mind by name, or its first; null where there is no such agent or it has none. */
+export function findMind(world: World, agentName: string, mindName: string | undefined) {
   const agent = world.agents.find((candidate) => candidate.name === agentName);
   const mind = agent?.minds.find(({ program }) => program.name === mindName) ?? agent?.minds[0];
   return agent && mind ? { agent, mind } : null;
@@ -208,7 +127,6 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
               id: states[outer].id,
               leaves: readLeaves(agent, mind, outer, configuration.includes(outer)),
             })),
-            rows: readRows(agent, mind, index),
           },
   };
 }

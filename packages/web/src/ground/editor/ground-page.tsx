@@ -7,7 +7,7 @@ import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
 import { Menu } from '../../ui/menu.tsx';
-import { PlacePanes } from '../../ui/panes.tsx';
+import { PlacePanes } from '../../shell/panes.tsx';
 import { PlaceLayout } from '../../ui/place.ts';
 import { EditorStage, useWalkableArea } from './editor-stage.tsx';
 import { Inspector } from './inspector.tsx';

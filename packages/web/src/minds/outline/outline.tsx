@@ -16,12 +16,14 @@ import { performRowEdit } from '../../state/perform.ts';
 import { useAppDispatch, useProject } from '../../state/store.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { ChooseFrom, type NamedChoice } from '../../ui/choose-from.tsx';
+import { MenuAt } from '../../ui/menu.tsx';
+import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/pressed-key.ts';
 import { whenFree } from '../../ui/when-free.ts';
 import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
-import { RowView } from './row-view.tsx';
+import { commandsOf, RowView } from './row-view.tsx';
 import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
@@ -154,6 +156,8 @@ export function Outline({
   const [trouble, setTrouble] = useState<string | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const askedAt = useRef<Element | null>(null);
+  /** The row whose menu is open. */
+  const [menu, setMenu] = useState<KnownRow | null>(null);
   /** Which row is to have the focus, and which of its fields is to be opened, once they are there. */
   const wanted = useRef<{ id: string; field?: string } | null>(null);
   const choices = useRowChoices(mind);
@@ -260,6 +264,10 @@ export function Outline({
     onOpen,
     onLink: (row) => void copyLink({ row }).then(setTrouble),
     reveal,
+    openMenu: (known, at) => {
+      askedAt.current = at;
+      setMenu(known);
+    },
     ask: (next) => {
       askedAt.current =
         grid.current?.querySelector(`[role="row"][data-id="${CSS.escape(next.known.id)}"]`) ?? null;
@@ -316,6 +324,23 @@ export function Outline({
         )}
         {trouble ? <p role="alert">{trouble}</p> : <p>{HINT} · Esc, then Tab leaves the rows</p>}
       </Foot>
+      {menu && (
+        <MenuAt
+          at={askedAt}
+          label={`Commands for row ${rows.findIndex(({ id }) => id === menu.id) + 1} of ${place}`}
+          entries={commandsOf(menu).map((id) => ({
+            id,
+            text: ROW_COMMANDS[id].name,
+            label: (
+              <>
+                {ROW_COMMANDS[id].name} <Kbd>{keyShown(ROW_COMMANDS[id].keys[0])}</Kbd>
+              </>
+            ),
+            onAction: () => acts.row.command(id, menu),
+          }))}
+          onClose={() => setMenu(null)}
+        />
+      )}
       {asked && (
         <ChooseFrom
           key={asked.what}

@@ -10,7 +10,7 @@ import {
   type OutlineRow,
   type RuleDocument,
 } from '@crooked-lantern/core';
-import { Fragment } from 'react';
+import { Fragment, memo } from 'react';
 import styled from 'styled-components';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { useProject } from '../../state/store.ts';
@@ -106,7 +106,6 @@ function NodeField({
   ...rest
 }: FieldsProps & { field: string; spec: NodeFieldSpec; node: NodeDocument }) {
   const { mind, tree, pathText, where, onSet } = rest;
-  const document = useProject((project) => project.document.minds[mind]);
   const value = (node as unknown as Record<string, unknown>)[field];
   const label = `${field} ${where}`;
   switch (spec.kind) {
@@ -172,46 +171,66 @@ function NodeField({
           />
         </span>
       );
-    case 'name': {
-      const named = field === 'tree' ? document.trees : document.rules;
-      return (
-        <Choice
-          label={label}
-          value={String(value)}
-          options={Object.entries(named ?? {}).map(([id, { title }]) => ({
-            id,
-            title: title ?? id,
-          }))}
-          onChoose={(id) => onSet({ [field]: id })}
-        />
-      );
-    }
-    case 'arguments': {
-      const called = document.trees?.[String((node as { tree?: string }).tree)];
-      const given = (value ?? {}) as Record<string, string | number>;
-      const names = [
-        ...new Set([...Object.keys(called?.parameters ?? {}), ...Object.keys(given)]),
-      ].sort();
-      return names.map((name) => (
-        <Fragment key={name}>
-          <small>{name}</small>
-          <ExpressionField
-            mind={mind}
-            label={`${name} ${where}`}
-            value={String(given[name] ?? '')}
-            path={`${pathText}.with.${name}`}
-            place={{ argument: called?.parameters?.[name] ?? 'number', tree }}
-            onCommit={(text) => onSet({ with: { ...given, [name]: numberIn(text) ?? text } })}
-            onClear={() => {
-              const { [name]: _, ...left } = given;
-              onSet({ with: Object.keys(left).length > 0 ? left : undefined });
-              return null;
-            }}
-          />
-        </Fragment>
-      ));
-    }
+    case 'name':
+      return <CalledName {...rest} field={field} value={String(value)} />;
+    case 'arguments':
+      return <Arguments {...rest} node={node} />;
   }
+}
+
+/** Which tree or rules are called. */
+function CalledName({
+  mind,
+  where,
+  field,
+  value,
+  onSet,
+}: FieldsProps & { field: string; value: string }) {
+  const named = useProject(({ document }) => {
+    const { trees, rules } = document.minds[mind];
+    return field === 'tree' ? trees : rules;
+  });
+  return (
+    <Choice
+      label={`${field} ${where}`}
+      value={value}
+      options={Object.entries(named ?? {}).map(([id, { title }]) => ({ id, title: title ?? id }))}
+      onChoose={(id) => onSet({ [field]: id })}
+    />
+  );
+}
+
+/** What a tree is called with. */
+function Arguments({
+  mind,
+  tree,
+  pathText,
+  where,
+  node,
+  onSet,
+}: FieldsProps & { node: NodeDocument }) {
+  const called = (node as { tree?: string }).tree ?? '';
+  const parameters = useProject(({ document }) => document.minds[mind].trees?.[called]?.parameters);
+  const given = (node as { with?: Record<string, string | number> }).with ?? {};
+  const names = [...new Set([...Object.keys(parameters ?? {}), ...Object.keys(given)])].sort();
+  return names.map((name) => (
+    <Fragment key={name}>
+      <small>{name}</small>
+      <ExpressionField
+        mind={mind}
+        label={`${name} ${where}`}
+        value={String(given[name] ?? '')}
+        path={`${pathText}.with.${name}`}
+        place={{ argument: parameters?.[name] ?? 'number', tree }}
+        onCommit={(text) => onSet({ with: { ...given, [name]: numberIn(text) ?? text } })}
+        onClear={() => {
+          const { [name]: _, ...left } = given;
+          onSet({ with: Object.keys(left).length > 0 ? left : undefined });
+          return null;
+        }}
+      />
+    </Fragment>
+  ));
 }
 
 function Guard({ node, mind, tree, pathText, where, onSet }: FieldsProps & { node: NodeDocument }) {
@@ -352,27 +371,67 @@ function RuleWords({ rule, ...rest }: FieldsProps & { rule: RuleDocument }) {
   );
 }
 
-/** One row in words. `weighed`: it is a child of a random. */
-export function RowFields({
-  row,
-  weighed,
-  ...rest
-}: FieldsProps & { row: OutlineRow; weighed: boolean }) {
-  const words = () => {
+/**
+ * One row in words. `weighed`: it is a child of a random. With an edit elsewhere a row gets a new place in the
+ * outline while it says the same: it is then left as it is.
+ */
+export const RowFields = memo(
+  function RowFields({ row, pathText, ...rest }: RowFieldsProps) {
+    const { path } = row;
+    const fields = {
+      ...rest,
+      path,
+      pathText,
+      tree: path[2] === 'trees' ? String(path[3]) : undefined,
+    };
     switch (row.kind) {
       case 'rule':
-        return <RuleWords rule={row.rule} {...rest} />;
+        return (
+          <Words>
+            <RuleWords rule={row.rule} {...fields} />
+          </Words>
+        );
       case 'else':
-        return <b>else</b>;
+        return (
+          <Words>
+            <b>else</b>
+          </Words>
+        );
       case 'set':
         return (
-          <>
+          <Words>
             <b>Rules</b> <code>{row.rules}</code>
-          </>
+          </Words>
         );
       default:
-        return <NodeWords row={row} node={row.node} weighed={weighed} {...rest} />;
+        return (
+          <Words>
+            <NodeWords row={row} node={row.node} {...fields} />
+          </Words>
+        );
     }
-  };
-  return <Words>{words()}</Words>;
+  },
+  (before, after) =>
+    said(before.row) === said(after.row) &&
+    before.row.kind === after.row.kind &&
+    before.pathText === after.pathText &&
+    before.where === after.where &&
+    before.mind === after.mind &&
+    before.weighed === after.weighed,
+);
+
+type RowFieldsProps = Omit<FieldsProps, 'path' | 'tree'> & { row: OutlineRow; weighed: boolean };
+
+/** The part of the document a row speaks of, which is another where it was changed. */
+function said(row: OutlineRow): unknown {
+  switch (row.kind) {
+    case 'rule':
+      return row.rule;
+    case 'else':
+      return null;
+    case 'set':
+      return row.rules;
+    default:
+      return row.node;
+  }
 }

@@ -2,11 +2,7 @@ import { actionSpec, type OutlineRow } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react';
 import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
-import { QuietButton } from '../../ui/button.tsx';
 import { InlineText } from '../../ui/inline-text.tsx';
-import { Menu, type MenuEntry } from '../../ui/menu.tsx';
-import { Kbd } from '../../ui/pill.tsx';
-import { keyShown } from '../../ui/pressed-key.ts';
 import { RowFindings } from '../row-findings.tsx';
 import { RowFields } from './row-fields.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
@@ -99,6 +95,21 @@ const Fold = styled.button`
   line-height: 22px;
   svg {
     vertical-align: -2px;
+  }
+`;
+
+const MoreButton = styled.button`
+  padding: 3px 5px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--mute);
+  &:hover {
+    background: var(--raised);
+    color: var(--bone);
+  }
+  svg {
+    display: block;
   }
 `;
 
@@ -202,6 +213,8 @@ export function commandsOf({ row }: KnownRow): RowCommand[] {
 export interface RowActs {
   set(known: KnownRow, change: Record<string, unknown>): void;
   command(command: RowCommand, known: KnownRow): void;
+  /** Opens the menu of a row under an element. */
+  more(known: KnownRow, at: Element): void;
   key(event: KeyboardEvent<HTMLElement>, known: KnownRow): void;
   focus(known: KnownRow): void;
   choose(known: KnownRow, extend: boolean): void;
@@ -245,16 +258,6 @@ export const RowView = memo(function RowView({
     [acts, known],
   );
   const note = noteOf(row);
-  const entries: MenuEntry[] = commandsOf(known).map((id) => ({
-    id,
-    text: ROW_COMMANDS[id].name,
-    label: (
-      <>
-        {ROW_COMMANDS[id].name} <Kbd>{keyShown(ROW_COMMANDS[id].keys[0])}</Kbd>
-      </>
-    ),
-    onAction: () => acts.command(id, known),
-  }));
   return (
     <Row
       ref={measure}
@@ -303,9 +306,7 @@ export const RowView = memo(function RowView({
           <RowFields
             row={row}
             mind={mind}
-            path={row.path}
             pathText={pathText}
-            tree={row.path[2] === 'trees' ? String(row.path[3]) : undefined}
             where={where}
             weighed={known.weighed}
             onSet={onSet}
@@ -332,15 +333,15 @@ export const RowView = memo(function RowView({
         <Tally title="How often it began, and its share of the run’s time" data-tally />
       </div>
       <div role="gridcell" className="handle">
-        <Menu label={`Commands for row ${number} of ${place}`} entries={entries}>
-          <QuietButton
-            aria-label={`More for row ${number} of ${place}`}
-            excludeFromTabOrder
-            style={{ minHeight: 20 }}
-          >
-            <Ellipsis size={14} />
-          </QuietButton>
-        </Menu>
+        <MoreButton
+          type="button"
+          tabIndex={-1}
+          aria-haspopup="menu"
+          aria-label={`More for row ${number} of ${place}`}
+          onClick={(event) => acts.more(known, event.currentTarget)}
+        >
+          <Ellipsis size={14} aria-hidden />
+        </MoreButton>
       </div>
     </Row>
   );

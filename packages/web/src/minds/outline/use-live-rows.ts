@@ -1,4 +1,4 @@
-import { firstMind, type Program, type RowReadout } from '@crooked-lantern/core';
+import { firstMind, readRow, type Program, type RowResult } from '@crooked-lantern/core';
 import type { RefObject } from 'react';
 import type { EngineClient } from '../../engine/engine-client.ts';
 import { tallyAt, type Tally } from '../../engine/row-tallies.ts';
@@ -7,7 +7,7 @@ import { useTokens } from '../../theme/use-tokens.ts';
 import { drawStrip } from './draw-strip.ts';
 import type { KnownRow } from './visible-rows.ts';
 
-const RESULTS: Record<NonNullable<RowReadout['result']>, string> = {
+const RESULTS: Record<RowResult, string> = {
   running: '▸ runs',
   success: '✓ success',
   failure: '✕ failure',
@@ -19,8 +19,10 @@ const OVERRULED_SHOWN = 0.5;
 
 /** All that is shown of a row besides what it says. */
 interface LiveRow {
-  result: RowReadout['result'];
-  last: RowReadout['last'];
+  /** What came of it in this tick; null where it was not reached. */
+  result: RowResult | null;
+  /** When it was reached last in this run, and what came of it then; null before the first time. */
+  last: { tick: number; result: RowResult } | null;
   tally: Tally | null;
 }
 
@@ -86,25 +88,29 @@ function mindInLedger(program: Program, agent: string, mind: string): string {
 }
 
 /** Reads the rows of the watched state from the engine: by its number in the running activity, or where it is written. */
-function liveReader({ frame, tallies, program }: EngineClient, mind: string, counted: number) {
+function liveReader(engine: EngineClient, mind: string, counted: number) {
+  const { frame, tallies, program, rowPaths } = engine;
   const { state, agent } = frame?.readout ?? {};
-  const rows = state?.rows ?? [];
+  const cells = frame?.rows.cells;
   // Where they are rows of another activity they go by where they are written.
   const byPath =
-    rows.length === counted ? null : new Map(rows.map(({ path }, i) => [path, i] as const));
+    rowPaths.length === counted ? null : new Map(rowPaths.map((path, i) => [path, i] as const));
   const inLedger = program && agent !== undefined ? mindInLedger(program, agent, mind) : mind;
   return {
-    rows,
+    count: cells?.length ?? 0,
     indexOf: (row: number | null, path: string) =>
       row === null ? -1 : byPath ? (byPath.get(path) ?? -1) : row,
-    at: (index: number): LiveRow => ({
-      result: rows[index]?.result ?? null,
-      last: rows[index]?.last ?? null,
-      tally:
-        state && agent !== undefined && frame && index >= 0
-          ? tallyAt(tallies, { agent, mind: inLedger, state: state.id, row: index }, frame.tick)
-          : null,
-    }),
+    at(index: number): LiveRow {
+      const last = index >= 0 && cells && index < cells.length ? readRow(cells[index]) : null;
+      return {
+        result: last?.tick === frame?.tick ? (last?.result ?? null) : null,
+        last,
+        tally:
+          state && agent !== undefined && frame && index >= 0
+            ? tallyAt(tallies, { agent, mind: inLedger, state: state.id, row: index }, frame.tick)
+            : null,
+      };
+    },
   };
 }
 
@@ -131,7 +137,6 @@ export function useLiveRows({
     const clock = { tick: frame?.tick ?? 0, ticksPerSecond: program?.ticksPerSecond ?? 60 };
     const numberOf = (row: number) =>
       1 + all.findIndex((known) => read.indexOf(known.row.row, known.pathText) === row);
-    const past = (frame?.rows ?? []).filter((results) => results.length === read.rows.length);
     for (const item of grid.current.children) {
       const { row, path, id } = (item as HTMLElement).dataset;
       if (row === undefined) continue;
@@ -151,12 +156,7 @@ export function useLiveRows({
       );
       write(item.querySelector('[data-tally]'), tallyWords(tally, clock));
       const canvas = item.querySelector('canvas');
-      if (canvas)
-        drawStrip(
-          canvas,
-          past.map((results) => results[index] ?? null),
-          tokens,
-        );
+      if (canvas) drawStrip(canvas, frame?.rows.past, read.count, index, tokens);
       if (id === current)
         write(detail.current, index >= 0 ? detailWords(live, clock, numberOf) : '');
     }

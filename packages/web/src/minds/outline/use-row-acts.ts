@@ -48,6 +48,7 @@ interface Surroundings {
   /** Shows a row that may be inside folded ones. */
   reveal: (id: string) => void;
   ask: (asked: Asked) => void;
+  openMenu: (known: KnownRow, at: Element) => void;
 }
 
 const DRAGGED = 'application/x-crooked-lantern-row';
@@ -226,6 +227,7 @@ export function useRowActs(surroundings: Surroundings) {
     const row: RowActs = {
       command,
       key,
+      more: (known, at) => latest.current.openMenu(known, at),
       set: (known, change) => latest.current.edit(rowWork.set(known.row.path, change)),
       focus: (known) => {
         if (latest.current.current !== known.id) latest.current.setCurrent(known.id);

@@ -9,8 +9,8 @@ import {
   type PanelProps,
 } from 'react-resizable-panels';
 import styled from 'styled-components';
-import { useCommands, type Command } from '../shell/commands.tsx';
-import { NARROW } from './place.ts';
+import { useCommands, type Command } from './commands.tsx';
+import { NARROW } from '../ui/place.ts';
 
 /** A part of a place whose size can be changed. Sizes are CSS lengths. */
 interface Pane {
