@@ -1,5 +1,5 @@
 import { BODY_STRIDE, firstMind } from '@crooked-lantern/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -97,7 +97,7 @@ function keysWords(title: string): string {
 const CLOSE_SCALE = 30;
 
 /** The running ground: drawn every frame, played by keyboard while it has focus. */
-export function GroundView({
+export const GroundView = memo(function GroundView({
   agent,
   onSelectAgent,
 }: {
@@ -318,7 +318,7 @@ export function GroundView({
       <AgentTable />
     </Panel>
   );
-}
+});
 
 /** An agent on its way to another place under the pointer. */
 function drawCarried({ context, view, tokens }: Painter, { x, y }: { x: number; y: number }): void {

@@ -1,5 +1,6 @@
 import { firstMind, type Program } from '@crooked-lantern/core';
 import {
+  memo,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -171,7 +172,7 @@ function stateTitles(program: Program | null): Map<string, Map<string, string>> 
 }
 
 /** The ledger under every place: transport, one lane an agent, and a playhead to drag. */
-export function LedgerPanel({
+export const LedgerPanel = memo(function LedgerPanel({
   agent,
   onSelectAgent,
 }: {
@@ -375,4 +376,4 @@ export function LedgerPanel({
       </Body>
     </Panel>
   );
-}
+});

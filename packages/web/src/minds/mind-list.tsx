@@ -6,7 +6,7 @@ import {
   type MindForm,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
@@ -225,7 +225,7 @@ function Memory({ selection, select }: ListProps) {
 }
 
 /** What there is to write and to watch: minds, the agents that have the chosen one, its trees, rules and memory. */
-export function MindList(props: ListProps) {
+export const MindList = memo(function MindList(props: ListProps) {
   const { selection, select } = props;
   const agents = useAgentsWith(selection.mind);
   return (
@@ -253,4 +253,4 @@ export function MindList(props: ListProps) {
       </ListGroup>
     </ListColumn>
   );
-}
+});

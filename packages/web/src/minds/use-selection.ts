@@ -86,5 +86,9 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
     },
     [id, mind, navigate],
   );
-  return { mind, agent: agent?.name ?? null, state, sheet, select };
+  const shown = agent?.name ?? null;
+  return useMemo(
+    () => ({ mind, agent: shown, state, sheet, select }),
+    [mind, shown, state, sheet, select],
+  );
 }

@@ -87,7 +87,7 @@ export function useStateWork(
 ): StateWork {
   const { mind } = selection;
   const document = useProject((project) => project.document);
-  const { run, trouble } = useEdit();
+  const { run, attempt, trouble } = useEdit();
   const { ask, dialog } = useAskText();
   const [asked, setAsked] = useState<Asked | null>(null);
   const wanted = useRef<string | null>(null);
@@ -111,7 +111,7 @@ export function useStateWork(
       if (!found) return;
       const { parent, siblings, at: index } = placeIn(machine, state);
       const title = titleOf(found);
-      const attempt = (commandToRun: DocumentCommand, then: string | null) => {
+      const runThen = (commandToRun: DocumentCommand, then: string | null) => {
         if (run(commandToRun)) show(then);
       };
       const askTitle = (
@@ -127,9 +127,9 @@ export function useStateWork(
           check: checkTitle,
           onGive: (given) => {
             const id = freeId(machine, given);
-            if (!run(make(given, id))) return 'It could not be added.';
-            show(id);
-            return null;
+            const refused = attempt(make(given, id));
+            if (refused === null) show(id);
+            return refused;
           },
         });
       switch (command) {
@@ -177,11 +177,11 @@ export function useStateWork(
         case 'exit':
           return setAsked({ what: command, state, at: { current: at } });
         case 'first':
-          return attempt({ command: 'setInitial', mind, parent, initial: state }, state);
+          return runThen({ command: 'setInitial', mind, parent, initial: state }, state);
         case 'duplicate': {
           const copy = withFreeIds(machine, found);
           copy.title = `${title} copy`.slice(0, 80);
-          return attempt(
+          return runThen(
             { command: 'insertState', mind, parent, at: index + 1, state: copy },
             copy.id,
           );
@@ -190,15 +190,15 @@ export function useStateWork(
         case 'later': {
           const to = index + (command === 'earlier' ? -1 : 1);
           if (to < 0 || to >= siblings.length) return;
-          return attempt({ command: 'moveState', mind, state, parent, at: to }, state);
+          return runThen({ command: 'moveState', mind, state, parent, at: to }, state);
         }
         case 'remove': {
           const next = siblings[index + 1] ?? siblings[index - 1];
-          return attempt({ command: 'removeState', mind, state }, next?.id ?? parent);
+          return runThen({ command: 'removeState', mind, state }, next?.id ?? parent);
         }
       }
     },
-    [machine, mind, run, show, ask],
+    [machine, mind, run, attempt, show, ask],
   );
 
   const choices = useMemo((): NamedChoice[] => {

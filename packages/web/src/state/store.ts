@@ -29,9 +29,12 @@ export const useAppDispatch = useDispatch.withTypes<AppStore['dispatch']>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
 /** The open project, for parts that are shown only while there is one. */
-export function useProject<T>(select: (project: ProjectState) => T): T {
+export function useProject<T>(
+  select: (project: ProjectState) => T,
+  isSame?: (before: T, after: T) => boolean,
+): T {
   return useAppSelector(({ project }) => {
     if (project.status !== 'open') throw new Error('No project is open.');
     return select(project);
-  });
+  }, isSame);
 }

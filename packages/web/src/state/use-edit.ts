@@ -8,6 +8,8 @@ type Command = Parameters<typeof perform>[0];
 export interface Editing {
   /** Changes the document; true where it could be done. Why it could not is in `trouble`. */
   run: (command: Command) => boolean;
+  /** The same; gives why it could not be done, or null. */
+  attempt: (command: Command) => string | null;
   /** Sets a part, or with undefined removes it. */
   put: (path: DocumentPath, value: unknown) => boolean;
   trouble: string | null;
@@ -17,14 +19,15 @@ export interface Editing {
 export function useEdit(): Editing {
   const dispatch = useAppDispatch();
   const [trouble, setTrouble] = useState<string | null>(null);
-  const run = useCallback<Editing['run']>(
+  const attempt = useCallback<Editing['attempt']>(
     (command) => {
       const message = dispatch(perform(command));
       setTrouble(message);
-      return message === null;
+      return message;
     },
     [dispatch],
   );
+  const run = useCallback<Editing['run']>((command) => attempt(command) === null, [attempt]);
   const put = useCallback<Editing['put']>(
     (path, value) =>
       run(
@@ -34,5 +37,5 @@ export function useEdit(): Editing {
       ),
     [run],
   );
-  return { run, put, trouble };
+  return { run, attempt, put, trouble };
 }

@@ -40,11 +40,15 @@ function tooDeep(document: object): string | null {
   return null;
 }
 
+/** Documents found to be of the right form. They are never changed, only replaced, and an edit asks for the same more than once. */
+const wellFormed = new WeakSet<object>();
+
 /** Checks the form of a parsed document. Names across it are checked when it is compiled. */
 export function readProject(value: unknown): ReadResult {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return refuse('', 'A project is one JSON object; this is something else.');
   }
+  if (wellFormed.has(value)) return { ok: true, document: value as ProjectDocument };
   const deep = tooDeep(value);
   if (deep !== null)
     return refuse(
@@ -70,6 +74,7 @@ export function readProject(value: unknown): ReadResult {
     if (!(error instanceof yup.ValidationError)) throw error;
     return { ok: false, faults: faultsOf(error) };
   }
+  wellFormed.add(value);
   return { ok: true, document: value as ProjectDocument };
 }
 

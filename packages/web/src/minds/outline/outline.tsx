@@ -144,10 +144,15 @@ export function Outline({
   const dispatch = useAppDispatch();
   const copyLink = useCopyLink();
   const document = useProject((project) => project.document.minds[mind]);
-  const all = useMemo(
-    () => (document ? knownRows(outlineOf(mind, document, activity)) : []),
+  const outline = useMemo(
+    () => (document ? outlineOf(mind, document, activity) : []),
     [mind, document, activity],
   );
+  const before = useRef<KnownRow[]>([]);
+  const all = useMemo(() => {
+    before.current = knownRows(outline, before.current);
+    return before.current;
+  }, [outline]);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const rows = useMemo(() => visibleRows(all, folded), [all, folded]);
   const [current, setCurrent] = useState<string | null>(null);
@@ -185,7 +190,7 @@ export function Outline({
     },
   });
   const detail = useRef<HTMLParagraphElement>(null);
-  useLiveRows({ grid, detail, mind, all, current: rows[currentIndex]?.id });
+  useLiveRows({ grid, detail, mind, all, outline, current: rows[currentIndex]?.id });
 
   const focusRow = useCallback((id: string, field?: string) => {
     wanted.current = { id, field };

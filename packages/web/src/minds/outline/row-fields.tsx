@@ -19,6 +19,7 @@ import { InlineText } from '../../ui/inline-text.tsx';
 import { checkNumber, OptionalNumberText, readNumber } from '../../ui/number-text.tsx';
 import { Explained } from '../../ui/tooltip.tsx';
 import { ActionParameters } from '../action-parameters.tsx';
+import { partOf } from './visible-rows.ts';
 import { GUARD_MODES, guardMode, kindTitle, MODE_FIELDS, type GuardMode } from './row-words.ts';
 
 /** What a row says, each part edited where it stands. */
@@ -412,7 +413,7 @@ export const RowFields = memo(
     }
   },
   (before, after) =>
-    said(before.row) === said(after.row) &&
+    partOf(before.row) === partOf(after.row) &&
     before.row.kind === after.row.kind &&
     before.pathText === after.pathText &&
     before.where === after.where &&
@@ -421,17 +422,3 @@ export const RowFields = memo(
 );
 
 type RowFieldsProps = Omit<FieldsProps, 'path' | 'tree'> & { row: OutlineRow; weighed: boolean };
-
-/** The part of the document a row speaks of, which is another where it was changed. */
-function said(row: OutlineRow): unknown {
-  switch (row.kind) {
-    case 'rule':
-      return row.rule;
-    case 'else':
-      return null;
-    case 'set':
-      return row.rules;
-    default:
-      return row.node;
-  }
-}

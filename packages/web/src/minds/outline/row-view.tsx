@@ -269,7 +269,6 @@ export const RowView = memo(function RowView({
       aria-label={rowSentence(row)}
       data-index={number - 1}
       data-id={known.id}
-      data-row={row.row ?? ''}
       data-path={pathText}
       data-reference={referenceId(row)}
       data-off={row.row === null}

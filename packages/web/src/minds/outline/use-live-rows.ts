@@ -1,5 +1,11 @@
-import { firstMind, readRow, type Program, type RowResult } from '@crooked-lantern/core';
-import type { RefObject } from 'react';
+import {
+  firstMind,
+  readRow,
+  type OutlineRow,
+  type Program,
+  type RowResult,
+} from '@crooked-lantern/core';
+import { useMemo, type RefObject } from 'react';
 import type { EngineClient } from '../../engine/engine-client.ts';
 import { tallyAt, type Tally } from '../../engine/row-tallies.ts';
 import { useDrawing } from '../../engine/use-engine.tsx';
@@ -120,27 +126,32 @@ export function useLiveRows({
   detail,
   mind,
   all,
+  outline,
   current,
 }: {
   grid: RefObject<HTMLElement | null>;
   detail: RefObject<HTMLElement | null>;
   mind: string;
-  all: KnownRow[];
+  all: readonly KnownRow[];
+  /** The same rows, with the numbers they have in the running activity. */
+  outline: readonly OutlineRow[];
   current: string | undefined;
 }): void {
   const tokens = useTokens();
+  const counted = useMemo(() => outline.filter(({ row }) => row !== null).length, [outline]);
+  const placeOf = useMemo(() => new Map(all.map(({ id }, i) => [id, i])), [all]);
   useDrawing((engine) => {
     if (!grid.current) return;
     const { frame, program } = engine;
-    const counted = all.filter(({ row }) => row.row !== null).length;
     const read = liveReader(engine, mind, counted);
     const clock = { tick: frame?.tick ?? 0, ticksPerSecond: program?.ticksPerSecond ?? 60 };
-    const numberOf = (row: number) =>
-      1 + all.findIndex((known) => read.indexOf(known.row.row, known.pathText) === row);
+    const indexAt = (place: number) => read.indexOf(outline[place].row, all[place].pathText);
+    const numberOf = (row: number) => 1 + all.findIndex((_, place) => indexAt(place) === row);
     for (const item of grid.current.children) {
-      const { row, path, id } = (item as HTMLElement).dataset;
-      if (row === undefined) continue;
-      const index = read.indexOf(row === '' ? null : Number(row), path!);
+      const { id } = (item as HTMLElement).dataset;
+      const place = id === undefined ? undefined : placeOf.get(id);
+      if (place === undefined) continue;
+      const index = indexAt(place);
       const live = read.at(index);
       const { result, tally } = live;
       item.setAttribute('data-result', result ?? '');

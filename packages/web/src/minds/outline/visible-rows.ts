@@ -3,7 +3,8 @@ import { pathText, type OutlineRow } from '@crooked-lantern/core';
 /** A row with what tells it from the others: its path, and which of the calls of one tree it is in. */
 export interface KnownRow {
   id: string;
-  row: OutlineRow;
+  /** But for its number in the running activity, which may have changed since. */
+  row: Readonly<OutlineRow>;
   pathText: string;
   /** Id of the row it stands in; null at the top. */
   around: string | null;
@@ -11,7 +12,38 @@ export interface KnownRow {
   weighed: boolean;
 }
 
-export function knownRows(rows: readonly OutlineRow[]): KnownRow[] {
+/** The part of the document a row speaks of, which is another where it was changed. */
+export function partOf(row: OutlineRow): unknown {
+  switch (row.kind) {
+    case 'rule':
+      return row.rule;
+    case 'else':
+      return null;
+    case 'set':
+      return row.rules;
+    default:
+      return row.node;
+  }
+}
+
+function isSame(a: KnownRow, b: KnownRow): boolean {
+  return (
+    a.around === b.around &&
+    a.weighed === b.weighed &&
+    a.row.kind === b.row.kind &&
+    a.row.depth === b.row.depth &&
+    a.row.below === b.row.below &&
+    (a.row.row === null) === (b.row.row === null) &&
+    partOf(a.row) === partOf(b.row)
+  );
+}
+
+/** Rows with what tells them apart. Those that are as they were `before` are the same objects, so that they need not be drawn again. */
+export function knownRows(
+  rows: readonly OutlineRow[],
+  before: readonly KnownRow[] = [],
+): KnownRow[] {
+  const earlier = new Map(before.map((known) => [known.id, known]));
   const times = new Map<string, number>();
   const open: KnownRow[] = [];
   return rows.map((row) => {
@@ -26,8 +58,10 @@ export function knownRows(rows: readonly OutlineRow[]): KnownRow[] {
       around: open[row.depth - 1]?.id ?? null,
       weighed: open[row.depth - 1]?.row.kind === 'random',
     };
-    open[row.depth] = known;
-    return known;
+    const same = earlier.get(known.id);
+    const kept = same && isSame(same, known) ? same : known;
+    open[row.depth] = kept;
+    return kept;
   });
 }
 
