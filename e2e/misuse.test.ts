@@ -1,7 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
   untilLit,
@@ -186,6 +188,44 @@ describe('two windows', () => {
     await untilSaved(one);
     await one.reload();
     await one.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+  });
+});
+
+describe('the work of two windows', () => {
+  it('is put together part by part: what each changed, and of both what is chosen', async () => {
+    const where = await rounds();
+    const [one, two] = [await app.open(where), await app.open(where)];
+    await Promise.all([untilLit(one, 'rounds'), untilLit(two, 'rounds')]);
+    const seconds = (value: string) => `seconds of for, transition 2 of Rounds: ${value}. Edit`;
+    const setSeconds = async (page: Page, from: string, to: string) => {
+      await page.getByRole('button', { name: seconds(from) }).click();
+      await page.keyboard.press('Control+a');
+      await page.keyboard.type(to);
+      await page.keyboard.press('Enter');
+    };
+    await writeExpression(one, GUARD, 'attention.strength > 0.4');
+    await untilSaved(one);
+    await setSeconds(one, '0.2', '0.9');
+    await untilSaved(one);
+    await setSeconds(two, '0.2', '0.5');
+    await two.getByRole('button', { name: 'Merge by part …' }).click();
+    const dialog = two.getByRole('dialog', { name: 'Merge by part' });
+    const parts = dialog.getByRole('list', { name: 'Parts that differ' }).getByRole('listitem');
+    await expect.poll(() => parts.count()).toBe(2);
+    const both = parts.filter({ hasText: 'changed by both' });
+    await both.getByText('was 0.2 · here 0.5 · other 0.9').waitFor();
+    await parts.filter({ hasText: 'changed in the other window' }).waitFor();
+    expect(await seriousFaults(two)).toEqual([]);
+    await both.getByRole('button').click();
+    await two.getByRole('option', { name: 'as in the other' }).click();
+    await dialog.getByRole('button', { name: 'Merge', exact: true }).click();
+    await two.getByRole('button', { name: seconds('0.9') }).waitFor();
+    await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` }).waitFor();
+    await untilSaved(two);
+    // What was one's own is an undo away.
+    await two.keyboard.press('Control+z');
+    await two.getByRole('button', { name: seconds('0.5') }).waitFor();
+    await untilSaved(two);
   });
 });
 

@@ -34,6 +34,7 @@ export { checkDocument, checkProject, formFindings } from './findings/check-proj
 export * from './ledger/run.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
+export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
 export { applyCommand } from './editing/apply-command.ts';
 export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-machine.ts';
 export {

@@ -19,15 +19,15 @@ export interface Difference {
 
 type Value = unknown;
 
-const isObject = (value: Value): value is Record<string, Value> =>
+export const isObject = (value: Value): value is Record<string, Value> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-const same = (a: Value, b: Value) => a === b || JSON.stringify(a) === JSON.stringify(b);
+export const same = (a: Value, b: Value) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 const LONGEST = 80;
 
 /** A value as people read it, cut where it is long. */
-function textOf(value: Value): string {
+export function textOf(value: Value): string {
   const text = wholeText(value);
   return text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text;
 }
@@ -52,7 +52,7 @@ function listText(list: readonly Value[]): string {
 }
 
 /** What tells an entry of a list from the others, where something does. */
-function identityOf(entry: Value): string | undefined {
+export function identityOf(entry: Value): string | undefined {
   return isObject(entry) && typeof entry.id === 'string' ? entry.id : undefined;
 }
 
@@ -137,7 +137,7 @@ function sorted(list: readonly Value[]): string[] {
 }
 
 /** Nodes of two kinds, and actions of two names, are one in place of the other. */
-function isSameKind(from: Record<string, Value>, to: Record<string, Value>): boolean {
+export function isSameKind(from: Record<string, Value>, to: Record<string, Value>): boolean {
   const kind = (value: Record<string, Value>) =>
     typeof value.do === 'string' ? value.do : NODE_KINDS.find((name) => name in value);
   return kind(from) === kind(to);

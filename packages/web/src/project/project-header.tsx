@@ -1,5 +1,5 @@
 import { History, Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { fileAddress } from '../api/client.ts';
@@ -17,6 +17,10 @@ import { perform } from '../state/perform.ts';
 import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
+
+const MergeDialog = lazy(() =>
+  import('../history/merge-dialog.tsx').then((file) => ({ default: file.MergeDialog })),
+);
 
 const Places = styled.nav`
   align-self: stretch;
@@ -86,6 +90,7 @@ function SavingTrouble() {
   const saving = useProject((project) => project.saving);
   const edit = useProject((project) => project.edit);
   const mine = useProject((project) => project.document);
+  const [isMerging, setMerging] = useState(false);
   if (saving.kind === 'waiting') {
     return (
       <Trouble role="alert">
@@ -119,8 +124,14 @@ function SavingTrouble() {
           none="Nothing: both come to the same."
         />
       </details>
+      <Button onPress={() => setMerging(true)}>Merge by part …</Button>
       <Button onPress={() => dispatch(mineKept(theirs.edit))}>Keep mine on top</Button>
       <Button onPress={() => dispatch(theirsTaken(theirs))}>Take the other</Button>
+      {isMerging && (
+        <Suspense fallback={null}>
+          <MergeDialog base={saving.base} theirs={theirs} onClose={() => setMerging(false)} />
+        </Suspense>
+      )}
     </Trouble>
   );
 }

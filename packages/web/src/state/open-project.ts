@@ -16,7 +16,7 @@ export function openProject(id: string): AppThunk<Promise<void>> {
       if (!kept) return;
       if (JSON.stringify(kept.document) === JSON.stringify(project.document)) return dropStash(id);
       const theirs = kept.basedOn === project.edit ? null : project;
-      dispatch(recovered({ document: kept.document, theirs }));
+      dispatch(recovered({ document: kept.document, theirs, basedOn: kept.basedOn }));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       dispatch(openingFailed({ id, message: error.message }));

@@ -4,6 +4,7 @@ import {
   changed,
   checked,
   editSaved,
+  merged,
   mineKept,
   opened,
   projectReducer,
@@ -77,10 +78,23 @@ describe('saving', () => {
   it('keeps mine on top of theirs, numbered after it', () => {
     const slot = after(
       change('mine'),
-      savingChanged({ id: 'night', saving: { kind: 'conflict', theirs: stored('theirs', 5) } }),
+      savingChanged({
+        id: 'night',
+        saving: { kind: 'conflict', theirs: stored('theirs', 5), base: 4 },
+      }),
       mineKept(5),
     );
     expect([slot.edit, slot.document.title, slot.unsaved.length]).toEqual([6, 'mine', 1]);
+  });
+
+  it('puts both together on top of theirs, and undo brings mine back', () => {
+    const both = merged({ document: titled('both'), theirEdit: 5 });
+    const slot = after(change('mine'), both);
+    expect([slot.edit, slot.document.title, slot.unsaved.length]).toEqual([6, 'both', 1]);
+    expect(after(change('mine'), both, undone())).toMatchObject({
+      edit: 7,
+      document: titled('mine'),
+    });
   });
 
   it('takes theirs, and undo brings mine back', () => {

@@ -20,8 +20,8 @@ export type SavingState =
   | { kind: 'saving' }
   /** The server or its database does not answer; tried again by itself. */
   | { kind: 'waiting'; message: string }
-  /** Somebody else saved first. */
-  | { kind: 'conflict'; theirs: StoredProject }
+  /** Somebody else saved first; both come from the edit `base`. */
+  | { kind: 'conflict'; theirs: StoredProject; base: number }
   | { kind: 'refused'; message: string };
 
 export interface ProjectState {
@@ -145,13 +145,15 @@ const slice = createSlice({
       },
     ),
     /** Work of an earlier visit that no server took; `theirs` where another edit came in between. */
-    recovered: whenOpen<{ document: ProjectDocument; theirs: StoredProject | null }>(
-      (state, { document, theirs }) => {
-        state.past.push({ document: state.document, label: 'unsaved work of the last visit' });
-        put(state, document);
-        if (theirs) state.saving = { kind: 'conflict', theirs };
-      },
-    ),
+    recovered: whenOpen<{
+      document: ProjectDocument;
+      theirs: StoredProject | null;
+      basedOn: number;
+    }>((state, { document, theirs, basedOn }) => {
+      state.past.push({ document: state.document, label: 'unsaved work of the last visit' });
+      put(state, document);
+      if (theirs) state.saving = { kind: 'conflict', theirs, base: basedOn };
+    }),
     savingChanged: whenMeant<{ saving: SavingState }>((state, { saving }) => {
       state.saving = saving;
     }),
@@ -173,6 +175,21 @@ const slice = createSlice({
       state.checkedEdit = 0;
       state.saving = { kind: 'saved', at: theirs.updatedAt };
     }),
+    /** Some of ours and some of theirs, on top of theirs. */
+    merged: whenOpen<{ document: ProjectDocument; theirEdit: number }>(
+      (state, { document, theirEdit }) => {
+        state.past.push({
+          document: state.document,
+          label: 'merging with the other window’s edit',
+        });
+        state.future = [];
+        state.edit = theirEdit;
+        state.unsaved = [];
+        state.checkedEdit = 0;
+        put(state, document);
+        state.saving = { kind: 'saving' };
+      },
+    ),
     mineKept: whenOpen<number>((state, theirEdit) => {
       state.edit = theirEdit;
       state.unsaved = [];
@@ -200,5 +217,6 @@ export const {
   editRefused,
   theirsTaken,
   mineKept,
+  merged,
 } = slice.actions;
 export const projectReducer = slice.reducer;

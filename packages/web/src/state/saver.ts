@@ -14,7 +14,8 @@ export type SaverEvent =
   | { kind: 'saved'; edit: number; at: string }
   | { kind: 'waiting'; message: string }
   | { kind: 'refused'; edit: number; message: string }
-  | { kind: 'conflict'; theirs: StoredProject };
+  /** `base`: the edit of the server that ours was made from. */
+  | { kind: 'conflict'; theirs: StoredProject; base: number };
 
 export interface SaverTools {
   api: Pick<typeof api, 'read' | 'write'>;
@@ -84,7 +85,7 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
       return false;
     }
     if (state === 'sending') state = 'held';
-    tell({ kind: 'conflict', theirs });
+    tell({ kind: 'conflict', theirs, base: serverEdit });
     return false;
   }
 

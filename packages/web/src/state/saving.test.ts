@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   changed,
   closed,
+  merged,
   mineKept,
   opened,
   projectReducer,
@@ -222,11 +223,23 @@ describe('when somebody else saved first', () => {
     expect(project().saving).toMatchObject({
       kind: 'conflict',
       theirs: { edit: 2, document: { title: 'theirs' } },
+      base: 1,
     });
     expect(server.titles()).toEqual(['one', 'theirs']);
     store.dispatch(mineKept(2));
     await settle();
     expect(server.titles()).toEqual(['one', 'theirs', 'mine']);
+    expect(project().saving.kind).toBe('saved');
+  });
+
+  it('saves what was put together, based on theirs', async () => {
+    const { store, project } = openStore();
+    server.edits.push(whole('theirs'));
+    store.dispatch(change('mine'));
+    await settle();
+    store.dispatch(merged({ document: whole('both'), theirEdit: 2 }));
+    await settle();
+    expect(server.titles()).toEqual(['one', 'theirs', 'both']);
     expect(project().saving.kind).toBe('saved');
   });
 
@@ -246,7 +259,7 @@ describe('when somebody else saved first', () => {
     server.edits.push(whole('theirs'));
     const theirs = { id: 'night', edit: 2, updatedAt: 'then', document: whole('theirs') };
     store.dispatch(opened(theirs));
-    store.dispatch(recovered({ document: whole('mine'), theirs }));
+    store.dispatch(recovered({ document: whole('mine'), theirs, basedOn: 1 }));
     await settle();
     expect(server.writes).toEqual([]);
     expect(project().saving.kind).toBe('conflict');

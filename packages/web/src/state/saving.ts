@@ -6,6 +6,7 @@ import {
   closed,
   editRefused,
   editSaved,
+  merged,
   mineKept,
   opened,
   opening,
@@ -87,6 +88,10 @@ export function createSaving() {
   saving.startListening({
     actionCreator: mineKept,
     effect: ({ payload }, listening) => saver?.resume(payload, newest(listening)),
+  });
+  saving.startListening({
+    actionCreator: merged,
+    effect: ({ payload }, listening) => saver?.resume(payload.theirEdit, newest(listening)),
   });
   saving.startListening({
     actionCreator: theirsTaken,
