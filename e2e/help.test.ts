@@ -19,6 +19,13 @@ describe('the reference', () => {
     const reference = page.getByRole('dialog', { name: 'Reference' });
     await reference.getByRole('heading', { name: 'Move to' }).waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
+    await reference.getByRole('button', { name: 'Run it for 12 s' }).click();
+    const story = reference.getByRole('list', { name: 'What came of it' });
+    await story.getByText('remembers quarry: Gleaner').first().waitFor();
+    await story.getByText('begins “Move to”').first().waitFor();
+    await story.getByText('“Move to”: success').first().waitFor();
+    expect(await faultsInBothThemes(page)).toEqual([]);
+    await reference.getByRole('searchbox', { name: 'Find in the reference' }).focus();
     await page.keyboard.type('hearing');
     await reference.getByRole('button', { name: 'Hearing sense' }).click();
     await reference.getByText('hearing.step, hearing.landing, hearing.gate').waitFor();

@@ -5,16 +5,12 @@ import {
   ACTION_EXAMPLES,
   ACTIONS,
   checkProject,
-  EXAMPLE_MEMORY,
-  EXAMPLE_RULES,
-  EXAMPLE_TREES,
+  exampleProject,
   NODE_EXAMPLES,
   readProject,
   readProjectText,
   type ActionDocument,
-  type MindDocument,
   type NodeDocument,
-  type ProjectDocument,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { referencePages } from './reference.mjs';
@@ -26,26 +22,8 @@ const pages = referencePages(core);
 /** Text without what a formatter adds: padding of tables, line breaks in JSON, blank lines. */
 const plain = (text: string) => text.replace(/-{3,}/g, '---').replace(/\s+/g, '');
 
-/** The demo with a tree of this one node in a state of its warden. */
-function demoWith(node: NodeDocument): ProjectDocument {
-  const result = readProjectText(read('demo/night-watch.lantern.json'));
-  if (!result.ok) throw new Error(result.faults[0].message);
-  const { warden } = result.document.minds;
-  Object.assign(warden, {
-    memory: { ...warden.memory, ...EXAMPLE_MEMORY } as MindDocument['memory'],
-    trees: { ...warden.trees, ...EXAMPLE_TREES, example: { root: node } } as MindDocument['trees'],
-    rules: EXAMPLE_RULES as MindDocument['rules'],
-  });
-  warden.machine!.states[0].states![1].activity = { tree: 'example' };
-  result.document.grounds.orchard.gates = {
-    ...result.document.grounds.orchard.gates,
-    northGate: { at: [12, 2], size: [0.2, 0.6] },
-  };
-  return result.document;
-}
-
 function errorsOf(node: NodeDocument): string[] {
-  const document = demoWith(node);
+  const document = exampleProject(node);
   const form = readProject(document);
   if (!form.ok) return form.faults.map(({ path: at, message }) => `${at}: ${message}`);
   return checkProject(document)

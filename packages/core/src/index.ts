@@ -75,6 +75,7 @@ export { BUILTINS, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
+export { EXAMPLE_AGENT, exampleProject } from './model/example-project.ts';
 export { checkInMind } from './compile/check-in-mind.ts';
 export { readInMind } from './compile/read-in-mind.ts';
 export type { PartValue } from './expression/readout.ts';

@@ -68,6 +68,7 @@ export function startEngine(): EngineClient {
     submit: (document, edit) => remote.submit(document, edit),
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
+    tryOut: (document, agent, seconds) => remote.tryOut(document, agent, seconds),
     play: () => void remote.play(),
     pause: () => void remote.pause(),
     nudge: (ticks) => void remote.nudge(ticks),

@@ -1,4 +1,12 @@
-import { BODY_STRIDE, type Input } from '@crooked-lantern/core';
+import {
+  ACTION_EXAMPLES,
+  BODY_STRIDE,
+  EXAMPLE_AGENT,
+  exampleProject,
+  NODE_EXAMPLES,
+  type Input,
+  type NodeDocument,
+} from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
 import { createEngine } from './engine.ts';
@@ -272,4 +280,31 @@ it('an edit that is not of the right form is a finding with its place, and the r
   );
   const { tick } = pass(0);
   expect(pass(500).tick).toBeGreaterThan(tick);
+});
+
+describe('an example that is tried out', () => {
+  it.each([
+    ...Object.entries(ACTION_EXAMPLES as Record<string, unknown>),
+    ...Object.entries(NODE_EXAMPLES as Record<string, unknown>),
+  ])('runs: %s', async (_, node) => {
+    const { engine } = await started();
+    const tried = await engine.tryOut(exampleProject(node as NodeDocument), EXAMPLE_AGENT, 3);
+    expect('trouble' in tried ? tried.trouble : '').toBe('');
+    expect('entries' in tried && tried.entries.some(({ kind }) => kind === 'begin')).toBe(true);
+  });
+
+  it('leaves the run that is shown alone', async () => {
+    const { engine, frame } = await started();
+    const { hash } = frame();
+    await engine.tryOut(exampleProject({ do: 'wait', seconds: 1 } as never), EXAMPLE_AGENT, 3);
+    expect(frame().hash).toBe(hash);
+  });
+
+  it('says why it can’t run', async () => {
+    const { engine } = await started();
+    const broken = exampleProject({ condition: 'nobody' } as never);
+    expect(await engine.tryOut(broken, EXAMPLE_AGENT, 3)).toEqual({
+      trouble: expect.stringContaining('nobody'),
+    });
+  });
 });

@@ -169,6 +169,15 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       const agent = run.world.agents.find(({ name }) => name === view.agent);
       return agent ? readInMind(inForce, agent, mind, source, tree) : [];
     },
+    async tryOut(tried, agent, seconds) {
+      const { program, findings } = checkDocument(tried);
+      if (!program)
+        return { trouble: findings.find(({ severity }) => severity === 'error')!.message };
+      const { ticksPerSecond } = program;
+      const trial = createRun(program, 1);
+      for (let i = 0; i < seconds * ticksPerSecond; i++) advance(trial);
+      return { entries: trial.entries.filter((entry) => entry.agent === agent), ticksPerSecond };
+    },
     play() {
       rest();
       view.playing = true;

@@ -27,6 +27,12 @@ export interface EngineApi {
    * that can't be said: the expression has an error, or this tick ran under another edit.
    */
   readExpression(mind: string, source: string, tree?: string): Promise<PartValue[]>;
+  /** What an agent of a project would do in its first seconds, beside the run that is shown; or why it can’t run. */
+  tryOut(
+    document: ProjectDocument,
+    agent: string,
+    seconds: number,
+  ): Promise<{ entries: LedgerEntry[]; ticksPerSecond: number } | { trouble: string }>;
   play(): void;
   pause(): void;
   /** Goes this many ticks on or back from where the run stands, and rests there; past the head it runs on. */

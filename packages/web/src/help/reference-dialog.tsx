@@ -1,3 +1,4 @@
+import type { NodeDocument } from '@crooked-lantern/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
@@ -5,6 +6,7 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { referenceShown } from '../state/view-slice.ts';
 import { Dialog } from '../ui/dialog.tsx';
 import { ListItem } from '../ui/place.ts';
+import { ExampleRun } from './example-run.tsx';
 import { REFERENCE, referenceOf, type ReferenceEntry } from './reference-entries.ts';
 
 const Columns = styled.div`
@@ -102,6 +104,7 @@ function EntryPage({ entry }: { entry: ReferenceEntry }) {
         <>
           <p>In the file:</p>
           <pre>{JSON.stringify(entry.example, null, 2)}</pre>
+          <ExampleRun key={entry.id} node={entry.example as NodeDocument} />
         </>
       )}
     </Page>
