@@ -76,6 +76,7 @@ export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
 export { EXAMPLE_AGENT, exampleProject } from './model/example-project.ts';
+export { sendAction, type ActionPlace } from './editing/minds/send-action.ts';
 export { checkInMind } from './compile/check-in-mind.ts';
 export { readInMind } from './compile/read-in-mind.ts';
 export type { PartValue } from './expression/readout.ts';

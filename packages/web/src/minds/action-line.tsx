@@ -109,6 +109,8 @@ export interface ActionLineProps {
   /** Where it is one of several. */
   onDuplicate?: () => void;
   onMove?: (by: 1 | -1) => void;
+  /** More that can be done with it. */
+  more?: MenuEntry[];
 }
 
 /** One action in words, its parameters edited in place. */
@@ -121,6 +123,7 @@ export function ActionLine({
   onRemove,
   onDuplicate,
   onMove,
+  more = [],
 }: ActionLineProps) {
   const spec = actionSpec(action.do);
   const { uninterrupted, ...plain } = action;
@@ -147,6 +150,7 @@ export function ActionLine({
           ),
         ]
       : []),
+    ...more,
   ];
   return (
     <Line

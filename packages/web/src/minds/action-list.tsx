@@ -1,4 +1,5 @@
 import type { ActionDocument } from '@crooked-lantern/core';
+import type { MenuEntry } from '../ui/menu.tsx';
 import { ActionLine } from './action-line.tsx';
 
 /** Actions one after the other, each edited where it stands; Alt with the arrows changes their order. */
@@ -8,6 +9,7 @@ export function ActionList({
   path,
   where,
   onChange,
+  moreFor,
 }: {
   mind: string;
   actions: readonly ActionDocument[];
@@ -17,6 +19,8 @@ export function ActionList({
   where: string;
   /** Undefined where none is left. */
   onChange: (actions: ActionDocument[] | undefined) => void;
+  /** More that can be done with one of them. */
+  moreFor?: (index: number) => MenuEntry[];
 }) {
   const give = (list: ActionDocument[]) => onChange(list.length > 0 ? list : undefined);
   const move = (from: number, to: number) => {
@@ -35,6 +39,7 @@ export function ActionList({
       onChange={(next) => give(actions.map((other, i) => (i === index ? next : other)))}
       onRemove={() => give(actions.filter((_, i) => i !== index))}
       onDuplicate={() => give([...actions.slice(0, index + 1), ...actions.slice(index)])}
+      more={moreFor?.(index)}
       onMove={actions.length > 1 ? (by) => move(index, index + by) : undefined}
     />
   ));

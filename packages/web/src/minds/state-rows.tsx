@@ -1,7 +1,18 @@
-import type { ActivityDocument, DocumentCommand, StateDocument } from '@crooked-lantern/core';
+import {
+  findState,
+  idsOf,
+  sendAction,
+  type ActionPlace,
+  type ActivityDocument,
+  type DocumentCommand,
+  type ProjectDocument,
+  type StateDocument,
+} from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
+import { perform } from '../state/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { Menu } from '../ui/menu.tsx';
+import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionLine, useActionEntries } from './action-line.tsx';
 import { ActionList } from './action-list.tsx';
 import { ActivityCall, CallRows, isCall, useCallEntries, type OpenPart } from './activity-call.tsx';
@@ -11,6 +22,36 @@ import { RowBelow, RowBody, RowName, SheetRow } from './sheet-layout.ts';
 /** What a state does: on entry, while it is active, on exit. */
 
 export type StateChange = Extract<DocumentCommand, { command: 'changeState' }>['change'];
+
+/** Menu entries that move an action of a state to another place in the mind, or copy it there. */
+function useSendEntries(mind: string, from: ActionPlace): (index: number) => MenuEntry[] {
+  const dispatch = useAppDispatch();
+  const machine = useProject(({ document }) => document.minds[mind]?.machine);
+  return (index) => {
+    const states = (machine?.states ?? []).flatMap(idsOf);
+    const places = states.flatMap((state) =>
+      (['entry', 'exit'] as const)
+        .filter((list) => state !== from.state || list !== from.list)
+        .map((list) => ({ state, list })),
+    );
+    const entries = (keep: boolean): MenuEntry[] =>
+      places.map((to) => {
+        const text = `${titleOf(findState(machine!.states, to.state)!)}, on ${to.list}`;
+        const make = (document: ProjectDocument) =>
+          sendAction(document, mind, { ...from, index }, to, keep);
+        return {
+          id: `${keep} ${to.state} ${to.list}`,
+          text,
+          label: text,
+          onAction: () => void dispatch(perform(make)),
+        };
+      });
+    return [
+      { id: 'moveTo', text: 'Move to', label: 'Move to', entries: entries(false) },
+      { id: 'copyTo', text: 'Copy to', label: 'Copy to', entries: entries(true) },
+    ];
+  };
+}
 
 interface ActionRowProps {
   mind: string;
@@ -26,6 +67,7 @@ export function ActionRow({ mind, state, list, path, change }: ActionRowProps) {
   const { entries, dialog } = useActionEntries(mind, false, (action) =>
     change({ [list]: [...actions, action] }),
   );
+  const sendEntries = useSendEntries(mind, { state: state.id, list });
   return (
     <SheetRow>
       <RowName>on {list}</RowName>
@@ -36,6 +78,7 @@ export function ActionRow({ mind, state, list, path, change }: ActionRowProps) {
           path={`${path}.${list}`}
           where={where}
           onChange={(next) => change({ [list]: next })}
+          moreFor={sendEntries}
         />
       </RowBody>
       <Menu label={`Add an action ${where}`} entries={entries}>
