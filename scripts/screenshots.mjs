@@ -127,6 +127,17 @@ const SHOTS = [
   },
   { file: 'minds.png', where: `${MIND}?agent=warden2`, act: beChased },
   {
+    file: 'questions.png',
+    where: `${MIND}?agent=warden2&state=rounds&tick=300`,
+    async act(page) {
+      await page.getByRole('button', { name: /^guard of transition 1 of Rounds/ }).click();
+      await page.getByRole('textbox', { name: /^guard of transition 1/ }).waitFor();
+      await page.keyboard.press('F2');
+      const dialog = page.getByRole('dialog', { name: 'What do you want to ask?' });
+      await dialog.getByRole('button', { name: /^metres to the last known/ }).click();
+    },
+  },
+  {
     file: 'ground.png',
     where: '/projects/night-watch/ground',
     async act(page) {

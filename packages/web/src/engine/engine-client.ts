@@ -65,7 +65,7 @@ export function startEngine(): EngineClient {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    submit: (document, edit) => remote.submit(document, edit),
+    submit: (document, edit, hasForm) => remote.submit(document, edit, hasForm),
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
     tryOut: (document, agent, seconds) => remote.tryOut(document, agent, seconds),

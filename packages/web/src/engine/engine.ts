@@ -147,9 +147,9 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   }
 
   const api: EngineApi = {
-    async submit(edited, edit) {
+    async submit(edited, edit, hasForm = false) {
       document = edited;
-      const { program: plain, findings } = checkDocument(edited);
+      const { program: plain, findings } = (hasForm ? checkProject : checkDocument)(edited);
       // A set-up that can't begin any more is a finding, and holds up no edit.
       const program =
         plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;

@@ -15,8 +15,8 @@ import type {
 
 /** What the pages ask of the engine, which runs in a worker of its own. */
 export interface EngineApi {
-  /** Checks a document and, where it has no errors, puts it in force from the next tick. */
-  submit(document: ProjectDocument, edit: number): Promise<SubmitResult>;
+  /** Checks a document and, where it has no errors, puts it in force from the next tick. `hasForm`: its form has been checked before. */
+  submit(document: ProjectDocument, edit: number, hasForm?: boolean): Promise<SubmitResult>;
   checkExpression(
     mind: string | null,
     source: string,

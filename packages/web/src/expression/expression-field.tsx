@@ -10,7 +10,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Jump } from '../ui/button.tsx';
-import { Tooltip } from '../ui/tooltip.tsx';
+import { useLookedAt } from '../ui/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import { PartValues } from './part-values.tsx';
 import type { Asked, KnownKey } from './expression-editor.tsx';
@@ -163,6 +163,10 @@ export function ExpressionField({
   const [kept, setKept] = useState<string | null>(null);
   const shown = useRef<HTMLButtonElement>(null);
   const returnFocus = useRef(false);
+  const looked = useLookedAt(
+    shown,
+    mind === null ? null : () => <PartValues mind={mind} source={value} tree={tree} />,
+  );
   useEffect(() => {
     if (editing || asking || !returnFocus.current) return;
     returnFocus.current = false;
@@ -234,22 +238,19 @@ export function ExpressionField({
   }
   return (
     <div>
-      <Tooltip
-        placement="bottom start"
-        text={mind !== null && <PartValues mind={mind} source={value} tree={tree} />}
+      <Shown
+        ref={shown}
+        type="button"
+        aria-label={`${label}: ${value}. Edit`}
+        {...looked.props}
+        onClick={() => {
+          setKept(null);
+          setEditing(true);
+        }}
       >
-        <Shown
-          ref={shown}
-          type="button"
-          aria-label={`${label}: ${value}. Edit`}
-          onClick={() => {
-            setKept(null);
-            setEditing(true);
-          }}
-        >
-          {marked(value, finding)}
-        </Shown>
-      </Tooltip>
+        {marked(value, finding)}
+      </Shown>
+      {looked.box}
       {finding && (
         <Problem role="alert">
           {finding.message}

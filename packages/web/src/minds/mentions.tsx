@@ -5,7 +5,7 @@ import {
   type Mention,
   type MindPart,
 } from '@crooked-lantern/core';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { addressOf } from '../findings/finding-address.ts';
@@ -22,7 +22,8 @@ const List = styled.span`
 
 /** Every place that refers to what a mind declares, each a way there. */
 export function useMentions(mind: string, part: MindPart, name: string): Mention[] {
-  const document = useProject((project) => project.document);
+  // Who mentions it may be said a moment after an edit is shown.
+  const document = useDeferredValue(useProject((project) => project.document));
   return useMemo(() => mentionsOf(document, mind, part, name), [document, mind, part, name]);
 }
 

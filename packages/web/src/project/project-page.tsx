@@ -1,9 +1,10 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
+import { readProject, type ProjectDocument } from '@crooked-lantern/core';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
 import { usePanes } from '../shell/use-panes.ts';
-import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
+import { useAppDispatch, useAppSelector, useAppStore } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
@@ -81,27 +82,38 @@ function useRunningEngine(id: string): EngineClient | null {
 
 /** Hands every edit to the engine; the first that runs begins to play, unless the address names a tick. */
 function Running({ engine }: { engine: EngineClient }) {
-  const dispatch = useAppDispatch();
-  const document = useProject((project) => project.document);
-  const edit = useProject((project) => project.edit);
+  const store = useAppStore();
   const [search] = useSearchParams();
   const begin = useRef({ tick: search.get('tick'), seed: search.get('seed'), begun: false });
   useEffect(() => {
     let current = true;
-    void engine.submit(document, edit).then(({ findings, runs }) => {
-      if (!current) return;
-      dispatch(checked({ edit, findings, runs }));
-      const { tick, seed, begun } = begin.current;
-      if (!runs || begun) return;
-      begin.current.begun = true;
-      if (seed !== null && /^\d+$/.test(seed)) engine.restart(Number(seed));
-      if (tick !== null && /^\d+$/.test(tick)) engine.seek(Number(tick));
-      else engine.play();
-    });
+    let latest: ProjectDocument | null = null;
+    // The engine checks an edit while the page is still being drawn with it.
+    const submit = () => {
+      const { project } = store.getState();
+      if (project.status !== 'open' || project.document === latest) return;
+      const { document, edit } = project;
+      latest = document;
+      // What has not changed since the edit before is not looked at again, as it would be over there.
+      const hasForm = readProject(document).ok;
+      void engine.submit(document, edit, hasForm).then(({ findings, runs }) => {
+        if (!current || latest !== document) return;
+        store.dispatch(checked({ edit, findings, runs }));
+        const { tick, seed, begun } = begin.current;
+        if (!runs || begun) return;
+        begin.current.begun = true;
+        if (seed !== null && /^\d+$/.test(seed)) engine.restart(Number(seed));
+        if (tick !== null && /^\d+$/.test(tick)) engine.seek(Number(tick));
+        else engine.play();
+      });
+    };
+    submit();
+    const unsubscribe = store.subscribe(submit);
     return () => {
       current = false;
+      unsubscribe();
     };
-  }, [engine, document, edit, dispatch]);
+  }, [engine, store]);
   usePanes();
   const header = useMemo(() => <ProjectHeader />, []);
   const { pathname } = useLocation();

@@ -4,6 +4,7 @@ import {
   Panel,
   Separator,
   useDefaultLayout,
+  useGroupRef,
   usePanelRef,
   type PanelImperativeHandle,
   type PanelProps,
@@ -12,7 +13,7 @@ import styled from 'styled-components';
 import { useCommands, type Command } from './commands.tsx';
 import { NARROW } from '../ui/place.ts';
 
-/** A part of a place whose size can be changed. Sizes are CSS lengths. */
+/** A part of a place whose size can be changed. Sizes are in `px` or `%`. */
 interface Pane {
   /** What its border and its command call it. */
   name: string;
@@ -85,7 +86,6 @@ const Whole = styled.div`
 const Border = styled(Separator)`
   position: relative;
   flex: none;
-  outline: none !important;
   &[aria-orientation='vertical'] {
     width: 5px;
   }
@@ -111,10 +111,9 @@ const Border = styled(Separator)`
     width: auto;
     height: auto;
   }
-  &:focus-visible::after {
-    background: var(--sight);
-    width: auto;
-    height: auto;
+  &:focus-visible {
+    outline: 2px solid var(--sight);
+    outline-offset: -1px;
   }
 `;
 
@@ -148,6 +147,12 @@ function useKeptSizes(id: string, panelIds: string[]) {
 
 /** Fine pointers meet a border on itself alone, so that scroll bars beside it stay within reach. */
 const GRIP = { coarse: 20, fine: 5 };
+
+/** A size as a share of what there is, in percent. */
+function share(size: string, pixels: number): number {
+  const value = Number.parseFloat(size);
+  return size.endsWith('%') ? value : (100 * value) / pixels;
+}
 
 /** A pane that can be folded. */
 function Side({ id, pane, className = 'pane', ...props }: SideProps) {
@@ -191,6 +196,23 @@ export function PlacePanes({
     { id: 'side', keys: 'Alt+3', pane: side, panel: sidePanel },
     { id: 'ledger', keys: 'Alt+4', pane: foot, panel: footPanel },
   ];
+  const groups = { rows: useGroupRef(), columns: useGroupRef(), work: useGroupRef() };
+  const whole = useRef<HTMLDivElement>(null);
+  const usualSizes = useRef(() => {});
+  usualSizes.current = () => {
+    const { clientWidth = 0 } = whole.current ?? {};
+    const ledgerShare = share(foot.size, 0);
+    groups.rows.current?.setLayout({ upper: 100 - ledgerShare, ledger: ledgerShare });
+    const [listShare, sideShare] = [share(list.size, clientWidth), share(side.size, clientWidth)];
+    groups.columns.current?.setLayout({
+      list: listShare,
+      work: 100 - listShare - sideShare,
+      side: sideShare,
+    });
+    if (!plan) return;
+    const planShare = share(plan.size, 0);
+    groups.work.current?.setLayout({ plan: planShare, sheet: 100 - planShare });
+  };
   const latest = useRef(panels);
   latest.current = panels;
   const names = panels.map(({ pane }) => pane?.name ?? '').join('\n');
@@ -212,10 +234,7 @@ export function PlacePanes({
         {
           id: 'usual-sizes',
           name: 'Give all parts of the page their usual sizes',
-          run: () => {
-            for (const { pane, panel } of latest.current)
-              if (pane) panel.current?.resize(pane.size);
-          },
+          run: () => usualSizes.current(),
         },
       ],
       // oxlint-disable-next-line react-hooks/exhaustive-deps -- what they do is read when they are run
@@ -223,16 +242,18 @@ export function PlacePanes({
     ),
   );
   return (
-    <Whole>
+    <Whole ref={whole}>
       <Group
         orientation="vertical"
         resizeTargetMinimumSize={GRIP}
+        groupRef={groups.rows}
         {...useKeptSizes(`${place}, rows`, ['upper', 'ledger'])}
       >
         <Panel id="upper" className="pane" minSize="160px">
           <main>
             <Group
               resizeTargetMinimumSize={GRIP}
+              groupRef={groups.columns}
               {...useKeptSizes(`${place}, columns`, ['list', 'work', 'side'])}
             >
               <Side id="list" pane={list} panelRef={listPanel} />
@@ -241,6 +262,7 @@ export function PlacePanes({
                 <Group
                   orientation="vertical"
                   resizeTargetMinimumSize={GRIP}
+                  groupRef={groups.work}
                   {...useKeptSizes(`${place}, work`, plan ? ['plan', 'sheet'] : ['sheet'])}
                 >
                   {plan && (

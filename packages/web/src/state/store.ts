@@ -1,5 +1,5 @@
 import { configureStore, type Action, type ThunkAction } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { projectReducer, type ProjectSlot, type ProjectState } from './project-slice.ts';
 import { createSaving } from './saving.ts';
 import { themeReducer, type ThemeChoice } from './theme-slice.ts';
@@ -26,6 +26,7 @@ export type AppStore = ReturnType<typeof createStore>;
 export type AppThunk<T> = ThunkAction<T, RootState, unknown, Action>;
 
 export const useAppDispatch = useDispatch.withTypes<AppStore['dispatch']>();
+export const useAppStore = useStore.withTypes<AppStore>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
 /** The open project, for parts that are shown only while there is one. */

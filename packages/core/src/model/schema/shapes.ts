@@ -79,15 +79,18 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
  *
  * Yup's own way through an object takes as long for a field that is absent as for one that is
  * there, and most fields of most parts are absent: only those that are there or must be are read.
+ * Documents are never changed, only replaced, and share what an edit has left alone: a part that was
+ * found to have the form is not read again.
  */
 export function shape(fields: Fields, tag?: string): yup.Schema {
   let mustBeThere: string[] | undefined;
+  const sound = new WeakSet<object>();
   return yup
     .object()
     .default(undefined)
     .meta({ shape: fields, tag })
     .test('fields', (value, context) => {
-      if (!isPlainObject(value)) return true;
+      if (!isPlainObject(value) || sound.has(value)) return true;
       const entries = value;
       mustBeThere ??= Object.keys(fields).filter((key) => !mayBeAbsent(fields[key]!));
       const missing = mustBeThere.filter((key) => entries[key] === undefined);
@@ -101,7 +104,9 @@ export function shape(fields: Fields, tag?: string): yup.Schema {
           errors.push(context.createError({ path: path(), message }));
         }
       }
-      return errors.length === 0 || new yup.ValidationError(errors);
+      if (errors.length > 0) return new yup.ValidationError(errors);
+      sound.add(value);
+      return true;
     }) as unknown as yup.Schema;
 }
 
@@ -109,11 +114,21 @@ function mayBeAbsent(schema: AnySchema): boolean {
   return errorsOf(schema, undefined, '').length === 0;
 }
 
+/** By form, the lists, records and parts found to have it. */
+const soundUnder = new WeakMap<AnySchema, WeakSet<object>>();
+
 function errorsOf(schema: AnySchema, value: unknown, path: string): yup.ValidationError[] {
+  const part = typeof value === 'object' ? value : null;
+  let sound = soundUnder.get(schema);
+  if (part && sound?.has(part)) return [];
   // `value` is what a form that is decided by the value, inside another such form, asks for.
   const options = { strict: true, abortEarly: false, path, value };
   try {
     (schema as yup.Schema).validateSync(value, options as yup.ValidateOptions);
+    if (part) {
+      if (!sound) soundUnder.set(schema, (sound = new WeakSet()));
+      sound.add(part);
+    }
     return [];
   } catch (error) {
     if (error instanceof yup.ValidationError) return [error];
