@@ -45,7 +45,7 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'base', test: BASE },
-            { name: 'shared', minShareCount: 4 },
+            { name: 'shared', minShareCount: 3 },
           ],
         },
       },

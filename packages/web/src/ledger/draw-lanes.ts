@@ -3,7 +3,7 @@ import type { Lane, Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { counted } from '../ui/counted.ts';
 import { clockText } from '../ui/time.ts';
-import { senseTint, type Tokens } from '../theme/tokens.ts';
+import { FONT_MONO, senseTint, type Tokens } from '../theme/tokens.ts';
 
 export const RULER = 20;
 const TALLEST_LANE = 36;
@@ -278,7 +278,7 @@ function drawRuler(
   const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
   const seconds = (window.to - window.from) / perSecond;
   const step = steps.find((candidate) => (candidate / seconds) * window.width >= 70) ?? 1200;
-  context.font = `10px 'Atkinson Hyperlegible Mono Variable', monospace`;
+  context.font = `10px ${FONT_MONO}`;
   context.textAlign = 'left';
   for (
     let t = Math.ceil(window.from / perSecond / step) * step;

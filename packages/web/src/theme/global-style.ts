@@ -1,8 +1,9 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
-import '@fontsource-variable/atkinson-hyperlegible-mono';
+import '@fontsource/atkinson-hyperlegible-mono/400.css';
+import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import '@fontsource/fraunces/600.css';
 import { createGlobalStyle, css } from 'styled-components';
-import { DAY, NIGHT, TOKEN_NAMES, type Tokens } from './tokens.ts';
+import { DAY, FONT_MONO, FONT_TEXT, NIGHT, TOKEN_NAMES, type Tokens } from './tokens.ts';
 
 function variables(tokens: Tokens) {
   return TOKEN_NAMES.map((name) => `--${name}: ${tokens[name]};`).join('\n');
@@ -12,9 +13,6 @@ const day = css`
   ${variables(DAY)}
   color-scheme: light;
 `;
-
-export const FONT_TEXT = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
-export const FONT_MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace";
 
 export const GlobalStyle = createGlobalStyle`
   :root {

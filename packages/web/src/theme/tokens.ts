@@ -92,3 +92,6 @@ export const TOKEN_NAMES = Object.keys(NIGHT).filter((name) => name !== 'faction
 export function senseTint(sense: Sense, tokens: Tokens): string {
   return tokens[SENSE_KINDS[sense].tint];
 }
+
+export const FONT_TEXT = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
+export const FONT_MONO = "'Atkinson Hyperlegible Mono', ui-monospace, monospace";

@@ -13,7 +13,6 @@ import type {
   TreeDocument,
 } from '../../model/documents.ts';
 import { PROJECT_FORMAT, PROJECT_VERSION } from '../../model/documents.ts';
-import { parseJson } from '../../model/file/parse-json.ts';
 import { readProject } from '../../model/file/read-project.ts';
 import { freshIn } from '../../model/fresh-name.ts';
 import { withoutUndefined } from '../../model/without-undefined.ts';
@@ -183,10 +182,13 @@ export function looksLikeClip(text: string): boolean {
 
 /** Reads what was copied. Throws a {@link CommandError} that says what is wrong with it. */
 export function readClip(text: string): Clip {
-  const parsed = parseJson(text);
-  if ('faults' in parsed)
-    throw new CommandError(`What was copied can’t be read: it ${parsed.faults[0].message}.`);
-  const value = parsed.value as Record<string, unknown> | null;
+  let value: Record<string, unknown> | null;
+  try {
+    value = JSON.parse(text) as typeof value;
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    throw new CommandError(`What was copied can’t be read as JSON: ${error.message}.`);
+  }
   if (typeof value !== 'object' || value === null || value.format !== CLIP_FORMAT)
     throw new CommandError('What was copied is no part of a mind.');
   if (value.version !== 1)

@@ -1,3 +1,4 @@
+import { FONT_MONO } from '../../theme/tokens.ts';
 import { THING_STRIDE, type GroundProgram } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { faded, isMap, toX, toY, type Painter } from './view.ts';
@@ -155,7 +156,7 @@ export function drawRoutes({ context, view, tokens }: Painter, ground: GroundPro
     context.setLineDash([]);
     if (isMap(view)) continue;
     context.fillStyle = tokens.mute;
-    context.font = `${10}px 'Atkinson Hyperlegible Mono Variable', monospace`;
+    context.font = `10px ${FONT_MONO}`;
     context.textAlign = 'left';
     for (let i = 0; i < points.length; i += 2) {
       const x = toX(view, points[i]);

@@ -1,5 +1,5 @@
 import { idsOf, type StateDocument } from '@crooked-lantern/core';
-import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api.js';
+import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api.js';
 import { shortReason, titleOf } from '../document-names.ts';
 import { signsOf } from './signs.ts';
 
@@ -61,14 +61,17 @@ const OPTIONS = {
 
 const ROOM = { 'elk.padding': '[top=28,left=10,bottom=12,right=10]' };
 
-let elk: InstanceType<typeof ELK> | null = null;
+let elk: Promise<ELK> | null = null;
 
 /** The layout runs in a worker of its own, made when it is first needed. */
-function layouter(): InstanceType<typeof ELK> {
-  elk ??= new ELK({
-    workerFactory: () =>
-      new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url), { type: 'module' }),
-  });
+function layouter(): Promise<ELK> {
+  elk ??= import('elkjs/lib/elk-api.js').then(
+    ({ default: Layouter }) =>
+      new Layouter({
+        workerFactory: () =>
+          new Worker(new URL('elkjs/lib/elk-worker.min.js', import.meta.url), { type: 'module' }),
+      }),
+  );
   return elk;
 }
 
@@ -236,7 +239,7 @@ async function layoutTowards(
     children: states.map((state) => toNode(state, 0, rooms)),
     edges: toEdges(states, standIns(states, 0, rooms, null, new Map()), brief),
   };
-  const placed = await layouter().layout(graph);
+  const placed = await (await layouter()).layout(graph);
   const origins = new Map<string, [number, number]>();
   collect(placed, 0, 0, origins);
   const sizes = new Map<string, ElkNode>();
