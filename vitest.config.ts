@@ -40,6 +40,8 @@ export default defineConfig({
           testTimeout: 90_000,
           hookTimeout: 90_000,
           fileParallelism: false,
+          // Files of tests share a browser.
+          isolate: false,
         },
       },
     ],

@@ -9,11 +9,9 @@ beforeAll(async () => {
 afterAll(() => app.close());
 afterEach(async () => expect(await app.endPages()).toEqual([]));
 
-const SMALL = { viewport: { width: 1280, height: 800 } };
-
 describe('at 1280 × 800', () => {
   it('all of the demo’s lanes are in sight, and the whole plan', async () => {
-    const page = await app.open(`${await app.newNightWatch()}/minds/warden`, SMALL);
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden`);
     await untilRunning(page);
     const lanes = page.getByRole('region', { name: 'Ledger' }).locator('button[aria-pressed]');
     await expect.poll(() => lanes.count()).toBe(8);
@@ -33,7 +31,7 @@ describe('at 1280 × 800', () => {
 
 describe('by the keyboard', () => {
   it('one goes through the tools with the arrow keys', async () => {
-    const page = await app.open(`${await app.newNightWatch()}/ground`, SMALL);
+    const page = await app.open(`${await app.newNightWatch()}/ground`);
     await untilRunning(page);
     const tools = page.getByRole('toolbar', { name: 'Tools' });
     await tools.getByRole('button', { name: 'Choose', exact: true }).focus();
@@ -50,7 +48,7 @@ describe('by the keyboard', () => {
   });
 
   it('a field says what it is when it is reached', async () => {
-    const page = await app.open(`${await app.newNightWatch()}/cast/archetypes/warden`, SMALL);
+    const page = await app.open(`${await app.newNightWatch()}/cast/archetypes/warden`);
     await untilRunning(page);
     const field = page.getByRole('button', { name: /^Acceleration of Warden/ });
     await field.focus();

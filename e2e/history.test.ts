@@ -37,6 +37,11 @@ describe('the history', () => {
     await dialog.getByRole('button', { name: /What it is compared with/ }).click();
     await page.getByRole('option', { name: /what has changed since/ }).click();
     await expect.poll(() => differences.getByRole('listitem').count()).toBe(2);
+    // Any two against each other.
+    await dialog.getByRole('button', { name: /What it is compared with/ }).click();
+    await page.getByRole('option', { name: 'against Edit 2' }).click();
+    await expect.poll(() => differences.getByRole('listitem').count()).toBe(1);
+    expect(await differences.innerText()).toMatch(/guard of transition 1 of Chase/);
     expect(await faultsInBothThemes(page)).toEqual([]);
 
     await dialog.getByRole('button', { name: 'Restore it as a new edit' }).click();

@@ -11,15 +11,13 @@ beforeAll(async () => {
 afterAll(() => app.close());
 afterEach(async () => expect(await app.endPages()).toEqual([]));
 
-const SMALL = { viewport: { width: 1280, height: 800 } };
-
 const border = (page: Page, of: string) => page.getByRole('separator', { name: `Size of ${of}` });
 const box = async (page: Page, role: 'region' | 'navigation', name: string) =>
   (await page.getByRole(role, { name }).boundingBox())!;
 
 describe('the parts of a page', () => {
   it('are made larger by dragging, and stay so over a reload', async () => {
-    const page = await app.open(`${await app.newNightWatch()}/minds/warden`, SMALL);
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden`);
     await untilRunning(page);
     const before = await box(page, 'navigation', 'Minds');
     await border(page, 'the list of minds').hover();
@@ -40,7 +38,7 @@ describe('the parts of a page', () => {
   });
 
   it('are moved and folded by the keyboard alone, whichever side of their border they are on', async () => {
-    const page = await app.open(`${await app.newNightWatch()}/minds/warden`, SMALL);
+    const page = await app.open(`${await app.newNightWatch()}/minds/warden`);
     await untilRunning(page);
     const { height } = await box(page, 'region', 'Ledger');
     await border(page, 'the ledger').focus();

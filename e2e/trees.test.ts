@@ -83,6 +83,7 @@ describe('a tree', () => {
   it('is folded, chosen in several, switched off, duplicated and taken away', async () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
     await untilRunning(page);
+    await rowsOf(page, 'Comb the place').first().waitFor();
     const all = await spoken(page, 'Comb the place');
     await rowsOf(page, 'Comb the place').nth(1).focus();
     await page.keyboard.press('ArrowLeft');
@@ -121,6 +122,7 @@ describe('a tree', () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
     await untilRunning(page);
     const rows = rowsOf(page, 'Comb the place');
+    await rows.first().waitFor();
     const before = await spoken(page, 'Comb the place');
     const dragged = rows.nth(3);
     await dragged.hover();

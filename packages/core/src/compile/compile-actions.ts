@@ -21,6 +21,8 @@ export interface MindScope extends Scope {
   document: MindDocument;
   keys: ReadonlyMap<string, ScopeKey>;
   bodies: { archetype: string; gaits: readonly string[] }[];
+  /** Trees that were compiled where they are called, and so have been checked. */
+  called: Set<string>;
 }
 
 export function compileExpression(

@@ -66,6 +66,7 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
       }),
     ),
     onGround: context.onGround,
+    called: new Set(),
     internText: (text) => internText(context, text),
     bodies: context.kinds
       .filter(({ archetype }) => mindsOf(archetype).includes(mind))
@@ -126,7 +127,8 @@ function compileMind(
   const machine = mind.machine
     ? compileMachine(mind.machine, `${path}.machine`, scope)
     : machineOfActivity(mind, path, scope);
-  for (const tree of namesOf(mind.trees ?? {})) checkUncalledTree(scope, tree);
+  for (const tree of namesOf(mind.trees ?? {}))
+    if (!scope.called.has(tree)) checkUncalledTree(scope, tree);
   return { name, title: mind.title, cadence: compileCadence(mind, context), machine };
 }
 

@@ -117,6 +117,7 @@ export function compileCall(place: Place, call: TreeCallDocument): NodeProgram |
     '',
   );
   outline.rows = inner.rows;
+  scope.called.add(call.tree);
   return root;
 }
 

@@ -1,4 +1,5 @@
 import { checkExpression } from '../expression/check.ts';
+import { TYPE_NAMES } from '../expression/checker.ts';
 import type { Span, ValueType } from '../expression/ir.ts';
 import { namesIn } from '../expression/names-in.ts';
 import { readAllParts, type PartValue } from '../expression/readout.ts';
@@ -10,17 +11,7 @@ import { unboundParameters } from './compile-tree.ts';
 import { createContext } from './context.ts';
 import { collectFindings } from './finding.ts';
 
-const ALL_TYPES: readonly ValueType[] = [
-  'number',
-  'flag',
-  'text',
-  'point',
-  'agent',
-  'thing',
-  'route',
-  'gate',
-  'zone',
-];
+const ALL_TYPES = Object.keys(TYPE_NAMES) as ValueType[];
 
 /**
  * What each part of an expression is worth to an agent now, which changes nothing. `document` is the one the

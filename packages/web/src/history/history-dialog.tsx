@@ -70,7 +70,10 @@ function useDocuments(id: string, numbers: readonly number[]) {
   return { known, trouble };
 }
 
-type Other = 'before' | 'now';
+/** What an edit is compared with: the one before it, what is open now, or another by its number. */
+type Other = 'before' | 'now' | number;
+
+const nameOf = ({ name, number }: EditSummary) => name ?? `Edit ${number}`;
 
 /** One edit: what it changed, or how it differs from what is open; it is looked at without changing anything, until it is restored. */
 function EditPage({
@@ -78,7 +81,11 @@ function EditPage({
   document,
   isFirst,
   before,
+  other,
+  otherDocument,
+  others,
   trouble,
+  onCompared,
   onNamed,
   onRestored,
 }: {
@@ -88,16 +95,20 @@ function EditPage({
   isFirst: boolean;
   /** The document of the edit before. */
   before: ProjectDocument | undefined;
+  other: Other;
+  /** The document of the edit it is compared with, where it is another by its number. */
+  otherDocument: ProjectDocument | undefined;
+  others: readonly EditSummary[];
   /** Why one of them could not be read. */
   trouble: string | null;
+  onCompared: (other: Other) => void;
   onNamed: (name: string | null) => void;
   onRestored: () => void;
 }) {
   const dispatch = useAppDispatch();
   const now = useProject((project) => project.document);
   const latest = useProject((project) => project.edit);
-  const [other, setOther] = useState<Other>('before');
-  const title = edit.name ?? `Edit ${edit.number}`;
+  const title = nameOf(edit);
   return (
     <div>
       <h3>
@@ -113,12 +124,18 @@ function EditPage({
         <span>made {agoText(edit.createdAt, Date.now())}; shown:</span>
         <Choice
           label="What it is compared with"
-          value={other}
+          value={String(other)}
           options={[
             { id: 'before', title: 'what it changed' },
             { id: 'now', title: `what has changed since, up to edit ${latest}` },
+            ...others.map((each) => ({
+              id: String(each.number),
+              title: `against ${nameOf(each)}`,
+            })),
           ]}
-          onChoose={(choice) => setOther(choice as Other)}
+          onChoose={(choice) =>
+            onCompared(choice === 'before' || choice === 'now' ? choice : Number(choice))
+          }
         />
         {edit.number !== latest && document && (
           <MainButton
@@ -136,6 +153,17 @@ function EditPage({
       {document && other === 'now' && (
         <DifferenceList before={document} after={now} none="Nothing has changed since." />
       )}
+      {document &&
+        typeof other === 'number' &&
+        (otherDocument ? (
+          <DifferenceList
+            before={other < edit.number ? otherDocument : document}
+            after={other < edit.number ? document : otherDocument}
+            none="Both are the same."
+          />
+        ) : (
+          <p role="status">Reading …</p>
+        ))}
       {document &&
         other === 'before' &&
         (isFirst ? (
@@ -160,6 +188,7 @@ export function HistoryDialog() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [most, setMost] = useState(SHOWN);
+  const [other, setOther] = useState<Other>('before');
   useEffect(() => {
     if (!isOpen) return undefined;
     let current = true;
@@ -178,7 +207,14 @@ export function HistoryDialog() {
   const index = at < 0 ? 0 : at;
   const edit = edits?.[index];
   const previous = edits?.[index + 1]?.number;
-  const shown = isOpen && edit ? [edit.number, ...(previous === undefined ? [] : [previous])] : [];
+  // An edit is not compared with itself.
+  const against = other === edit?.number ? 'before' : other;
+  const shown =
+    isOpen && edit
+      ? [edit.number, previous, typeof against === 'number' ? against : undefined].filter(
+          (number) => number !== undefined,
+        )
+      : [];
   const documents = useDocuments(id, shown);
   const name = async (number: number, given: string | null) => {
     try {
@@ -213,8 +249,7 @@ export function HistoryDialog() {
                 aria-current={each.number === edit.number}
                 onClick={() => setChosen(each.number)}
               >
-                {each.name ?? `Edit ${each.number}`}{' '}
-                <small>{agoText(each.createdAt, Date.now())}</small>
+                {nameOf(each)} <small>{agoText(each.createdAt, Date.now())}</small>
               </ListItem>
             ))}
             {edits.length > most && (
@@ -229,6 +264,10 @@ export function HistoryDialog() {
             document={documents.known.get(edit.number)}
             isFirst={previous === undefined}
             before={previous === undefined ? undefined : documents.known.get(previous)}
+            other={against}
+            otherDocument={typeof against === 'number' ? documents.known.get(against) : undefined}
+            others={edits.filter(({ number }) => number !== edit.number).slice(0, most)}
+            onCompared={setOther}
             trouble={documents.trouble}
             onNamed={(given) => void name(edit.number, given)}
             onRestored={() => dispatch(historyShown(false))}
