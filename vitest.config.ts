@@ -42,6 +42,7 @@ export default defineConfig({
           fileParallelism: false,
           // Files of tests share a browser.
           isolate: false,
+          expect: { poll: { timeout: 10_000 } },
         },
       },
     ],

@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { untilRunning } from './testing/minds-page.fixture.ts';
+import { untilReady } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -12,7 +12,7 @@ afterEach(async () => expect(await app.endPages()).toEqual([]));
 describe('at 1280 × 800', () => {
   it('all of the demo’s lanes are in sight, and the whole plan', async () => {
     const page = await app.open(`${await app.newNightWatch()}/minds/warden`);
-    await untilRunning(page);
+    await untilReady(page);
     const lanes = page.getByRole('region', { name: 'Ledger' }).locator('button[aria-pressed]');
     await expect.poll(() => lanes.count()).toBe(8);
     for (const lane of await lanes.all()) {
@@ -32,7 +32,7 @@ describe('at 1280 × 800', () => {
 describe('by the keyboard', () => {
   it('one goes through the tools with the arrow keys', async () => {
     const page = await app.open(`${await app.newNightWatch()}/ground`);
-    await untilRunning(page);
+    await untilReady(page);
     const tools = page.getByRole('toolbar', { name: 'Tools' });
     await tools.getByRole('button', { name: 'Choose', exact: true }).focus();
     const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label'));
@@ -49,7 +49,7 @@ describe('by the keyboard', () => {
 
   it('a field says what it is when it is reached', async () => {
     const page = await app.open(`${await app.newNightWatch()}/cast/archetypes/warden`);
-    await untilRunning(page);
+    await untilReady(page);
     const field = page.getByRole('button', { name: /^Acceleration of Warden/ });
     await field.focus();
     await page.keyboard.press('Shift+Tab');

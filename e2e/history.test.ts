@@ -1,7 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { untilRunning, untilSaved, writeExpression } from './testing/minds-page.fixture.ts';
+import { untilReady, untilSaved, writeExpression } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -13,7 +13,7 @@ afterEach(async () => expect(await app.endPages()).toEqual([]));
 describe('the history', () => {
   it('says what each edit changed, lets one be named, and restores one as a new edit', async () => {
     const page = await app.open(`${await app.newNight()}?state=chase`);
-    await untilRunning(page);
+    await untilReady(page);
     await writeExpression(page, 'guard of transition 1 of Chase', 'distance(quarry) < 2');
     await untilSaved(page);
     await page

@@ -3,7 +3,7 @@ import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
+import { untilReady, untilSaved } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -52,7 +52,7 @@ async function addMind(page: Page, form: string, title: string) {
 describe('with the keys alone, a mind that is', () => {
   it('a behaviour tree, with guards that hold and preempt', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await addMind(page, 'A behaviour tree', 'Heron');
     await take(page, '/', 'selec', 'Selector', 'Selector');
     // The last is put in first: each comes to stand right beneath.
@@ -84,7 +84,7 @@ describe('with the keys alone, a mind that is', () => {
 
   it('rules, with one that depends on another and an else', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await addMind(page, 'A set of rules', 'Goose');
     await take(page, '/', 'rule', 'Rule', 'While');
     await page.keyboard.press('Enter');
@@ -112,7 +112,7 @@ describe('with the keys alone, a mind that is', () => {
 describe('a pattern', () => {
   it('asks for its numbers, shows what it will add, and becomes ordinary states', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: 'Add a mind' }).click();
     await page.getByRole('menuitem', { name: 'From a pattern' }).click();
     const dialog = page.getByRole('dialog', { name: 'A mind from a pattern' });

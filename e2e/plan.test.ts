@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { state, untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
+import { state, untilReady, untilSaved } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -23,7 +23,7 @@ const states = (page: Page) =>
 describe('the state plan', () => {
   it('is walked, and states are made, wrapped, moved and taken away with keys; the focus stays on what was made', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await state(page, 'chase').focus();
     await page.keyboard.press('b');
     await page.getByRole('textbox', { name: 'Title' }).waitFor();
@@ -76,7 +76,7 @@ describe('the state plan', () => {
 
   it('is made larger and smaller, with a small map while not all is in sight', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     const map = page.getByRole('img', { name: 'The whole plan in small' });
     expect(await map.count()).toBe(0);
     await state(page, 'chase').focus();
@@ -92,7 +92,7 @@ describe('the state plan', () => {
 
   it('takes a state that is dragged into a room, with all that leads to it', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await state(page, 'peer').waitFor();
     const before = await states(page);
     const from = (await state(page, 'peer').boundingBox())!;
@@ -113,7 +113,7 @@ describe('the state plan', () => {
 describe('sheets of a mind', () => {
   it('a mind is made, given to somebody, set, copied and taken away', async () => {
     const page = await app.open(await app.newNight());
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: 'Add a mind' }).click();
     await page.getByRole('menuitem', { name: 'A behaviour tree' }).click();
     await page.getByRole('textbox', { name: 'Title' }).waitFor();
@@ -143,7 +143,7 @@ describe('sheets of a mind', () => {
 
   it('memory is declared, renamed wherever it is used, and says who reads and writes it', async () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&sheet=memory`);
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: 'name of the key quarry: quarry. Edit' }).click();
     await page.keyboard.type('prey');
     await page.keyboard.press('Enter');
@@ -172,7 +172,7 @@ describe('sheets of a mind', () => {
 
   it('an event is chosen from those that anything raises, and a state heeds what it is set to', async () => {
     const page = await app.open(`${await app.newNight()}?state=chase`);
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: 'More for transition 1 of Chase' }).click();
     await page.getByRole('menuitem', { name: 'Wait for an event' }).click();
     await page
@@ -195,7 +195,7 @@ describe('sheets of a mind', () => {
     'have nothing axe finds serious, dark and light: %s',
     async (sheet) => {
       const page = await app.open(`${await app.newNight()}?sheet=${sheet}`);
-      await untilRunning(page);
+      await untilReady(page);
       expect(await faultsInBothThemes(page)).toEqual([]);
     },
   );

@@ -1,7 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { untilRunning, untilSaved, writeExpression } from './testing/minds-page.fixture.ts';
+import { untilReady, untilSaved, writeExpression } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -15,7 +15,7 @@ const FIRST = 'transition 1 of Chase';
 describe('a transition', () => {
   it('shows what it does when it is taken, and takes more of it', async () => {
     const page = await app.open(`${await app.newNight()}?state=chase`);
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: `More for ${FIRST}` }).click();
     await page.getByRole('menuitem', { name: 'Do when taken' }).hover();
     await page.getByRole('menuitem', { name: 'Say', exact: true }).click();
@@ -35,7 +35,7 @@ describe('a transition', () => {
 
   it('lets go of its guard when that is cleared, or says why not', async () => {
     const page = await app.open(`${await app.newNight()}?state=chase`);
-    await untilRunning(page);
+    await untilReady(page);
     const guard = page.getByRole('button', { name: new RegExp(`^guard of ${FIRST}:`) });
     const clear = async () => {
       await guard.press('Enter');
@@ -74,7 +74,7 @@ describe('an action that needs a key of memory', () => {
         warden.machine = { initial: 'stand', states: [{ id: 'stand', title: 'Stand' }] };
       })}?state=stand`,
     );
-    await untilRunning(page);
+    await untilReady(page);
     await page.getByRole('button', { name: 'Add an action on entry of Stand' }).click();
     await page.getByRole('menuitem', { name: 'Remember' }).click();
     const dialog = page.getByRole('dialog', { name: 'A new key in memory' });
@@ -102,7 +102,7 @@ describe('the findings of the latest edit', () => {
   it('are opened from the header of every place, and each leads to where it is mended', async () => {
     const where = await app.newNight();
     const page = await app.open(`${where}?state=rounds`);
-    await untilRunning(page);
+    await untilReady(page);
     await writeExpression(page, 'guard of transition 2 of Rounds', 'attention.strenght > 0.3');
     const pill = page.getByRole('button', { name: /has 1 error/ });
     await pill.waitFor();

@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { Page } from 'playwright-core';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { pause, untilRunning, untilSaved } from './testing/minds-page.fixture.ts';
+import { untilReady, untilSaved } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -82,7 +82,7 @@ describe('a tree', () => {
 
   it('is folded, chosen in several, switched off, duplicated and taken away', async () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
-    await untilRunning(page);
+    await untilReady(page);
     await rowsOf(page, 'Comb the place').first().waitFor();
     const all = await spoken(page, 'Comb the place');
     await rowsOf(page, 'Comb the place').nth(1).focus();
@@ -101,12 +101,11 @@ describe('a tree', () => {
     await expect.poll(async () => (await spoken(page, 'Comb the place')).length).toBe(7);
     for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
     await expect.poll(() => spoken(page, 'Comb the place')).toEqual(all);
-    await pause(page);
   });
 
   it('says why a row can’t go where it was sent', async () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
-    await untilRunning(page);
+    await untilReady(page);
     await rowsOf(page, 'Comb the place').first().focus();
     await page.keyboard.press('Tab');
     await page
@@ -120,7 +119,7 @@ describe('a tree', () => {
 
   it('is moved by dragging, and edited where it stands', async () => {
     const page = await app.open(`${await app.newNight()}?agent=warden1&state=comb`);
-    await untilRunning(page);
+    await untilReady(page);
     const rows = rowsOf(page, 'Comb the place');
     await rows.first().waitFor();
     const before = await spoken(page, 'Comb the place');
@@ -146,7 +145,7 @@ describe('what is copied', () => {
     const mind = await app.newNightWatch();
     const page = await app.open(`${mind}/minds/warden?sheet=trees.combThePlace`);
     await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
-    await untilRunning(page);
+    await untilReady(page);
     await rowsOf(page, 'Comb the place').nth(1).focus();
     await page.keyboard.press('Control+c');
     await page.keyboard.press('Control+v');

@@ -24,6 +24,13 @@ export async function untilRunning(page: Page): Promise<void> {
   await expect.poll(() => tick(page), { timeout: 20_000 }).toBeGreaterThan(5);
 }
 
+/** Waits until the page runs, and lets the run rest: what is about writing needs none beside it, which takes time from all that follows. */
+export async function untilReady(page: Page): Promise<void> {
+  await untilRunning(page);
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Run (P)' }).waitFor();
+}
+
 export async function tick(page: Page): Promise<number> {
   const text = await page.getByTestId('clock').innerText();
   return Number(/tick (\d+)/.exec(text)?.[1] ?? 0);

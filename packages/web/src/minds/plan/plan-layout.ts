@@ -75,6 +75,11 @@ function layouter(): Promise<ELK> {
   return elk;
 }
 
+/** Loads the layout engine, so that it is there when the plan changes. */
+export function prepareLayouter(): void {
+  void layouter();
+}
+
 /** Which rooms are seen from within. */
 export interface Rooms {
   open: ReadonlySet<string>;

@@ -3,7 +3,16 @@ import { useEffect, useMemo, useState } from 'react';
 import { useProject } from '../../state/store.ts';
 import { listStates } from '../document-names.ts';
 import { keepLayouts, readLayouts } from './kept-layouts.ts';
-import { fittest, LAYOUT_VERSION, layoutPlans, type PlanLayout } from './plan-layout.ts';
+import {
+  fittest,
+  LAYOUT_VERSION,
+  layoutPlans,
+  prepareLayouter,
+  type PlanLayout,
+} from './plan-layout.ts';
+
+/** When the page has long been usable, in milliseconds: the layout engine is large. */
+const WELL_AFTER_OPENING = 3000;
 
 /** The rooms around a state, and itself. */
 function roomsAround(document: ProjectDocument, mind: string, state: string | null): string {
@@ -40,7 +49,8 @@ export function usePlanLayout(
     let current = true;
     if (kept) {
       setLast(kept);
-      return undefined;
+      const waiting = setTimeout(prepareLayouter, WELL_AFTER_OPENING);
+      return () => clearTimeout(waiting);
     }
     void layoutPlans(JSON.parse(drawn), {
       open: new Set(open.split(' ')),
