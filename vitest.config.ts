@@ -40,8 +40,6 @@ export default defineConfig({
           testTimeout: 90_000,
           hookTimeout: 90_000,
           fileParallelism: false,
-          // Files of tests share a browser.
-          isolate: false,
           expect: { poll: { timeout: 10_000 } },
         },
       },

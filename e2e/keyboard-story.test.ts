@@ -41,6 +41,8 @@ async function leadToNew(page: Page, keys: CountedKeys, title: string, guard?: s
   await keys.type(title);
   await keys.press('Enter');
   await writeGuard(page, keys, guard);
+  // It is walked to on the plan, which is laid out with it by then.
+  await page.locator(`[data-state="${title.toLowerCase()}"]`).waitFor();
 }
 
 async function leadTo(

@@ -40,41 +40,25 @@ export interface App {
   close(): Promise<void>;
 }
 
-/**
- * Closes what is open in a window, and takes away what pages of the application have kept there, but for the
- * layouts of plans: they are the same wherever they are made, and take a second each.
- */
+/** Closes what is open in a window, and takes away all that pages of the application have kept there. */
 async function empty(context: BrowserContext, address: string): Promise<void> {
   for (const page of context.pages()) await page.close();
   const page = await context.newPage();
-  await page.goto(`${address}/lantern.svg`);
-  await page.evaluate(() => {
-    for (const key of Object.keys(localStorage))
-      if (!key.startsWith('crooked-lantern.layouts')) localStorage.removeItem(key);
-    sessionStorage.clear();
+  const session = await context.newCDPSession(page);
+  await session.send('Storage.clearDataForOrigin', {
+    origin: address,
+    storageTypes: 'local_storage,indexeddb,cookies',
   });
   await context.clearPermissions();
-  await context.clearCookies();
   await page.close();
 }
-
-/** What all files of tests share, one after the other: what a browser has loaded and compiled once stays. */
-let shared: { browser: Browser; port: number; usual: BrowserContext | null } | null = null;
 
 export async function startApp(): Promise<App> {
   const fresh = await freshDatabase();
   const url = new URL(fresh.url);
   const database = await startProxy(Number(url.port));
   url.port = String(database.port);
-  shared ??= {
-    browser: await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      ...CHROMIUM_OPTIONS,
-    }),
-    port: await freePort(),
-    usual: null,
-  };
-  const { browser, port } = shared;
+  const port = await freePort();
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | null = null;
   let errors: string[] = [];
@@ -116,12 +100,14 @@ export async function startApp(): Promise<App> {
   };
 
   await startServer();
-  const { usual: kept } = shared;
-  if (kept) await empty(kept, address);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    ...CHROMIUM_OPTIONS,
+  });
   const newWindow = (options: BrowserContextOptions = {}) =>
     browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
-  /** One after the other, tests share a window too. */
-  let usual = kept;
+  /** One after the other, tests share a window: what the browser has loaded and compiled once stays. */
+  let usual: BrowserContext | null = null;
   return {
     address,
     database,
@@ -130,11 +116,7 @@ export async function startApp(): Promise<App> {
       const alone = options === undefined && (usual?.pages().length ?? 0) === 0;
       if (alone && !usual) {
         usual = await newWindow();
-        shared!.usual = usual;
-        usual.on('close', () => {
-          usual = null;
-          shared!.usual = null;
-        });
+        usual.on('close', () => (usual = null));
       }
       const context = alone ? usual! : await newWindow(options);
       const page = await context.newPage();
@@ -155,8 +137,7 @@ export async function startApp(): Promise<App> {
     startServer,
     stopServer,
     async close() {
-      // The browser ends with the process of the tests.
-      for (const context of browser.contexts()) if (context !== usual) await context.close();
+      await browser.close();
       await stopServer();
       await database.close();
       await fresh.drop();
