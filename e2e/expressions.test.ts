@@ -55,7 +55,7 @@ describe('an expression', () => {
     await chooseOption(page, 'When it holds', 'is at most');
     await dialog.getByRole('textbox', { name: 'Compared with' }).fill('40');
     await dialog.getByText('self.speed <= 40').waitFor();
-    // What it is worth now is told before it is taken.
+    // What it is worth now stands there before it is taken.
     await dialog.getByText('true', { exact: true }).waitFor();
     expect(await seriousFaults(page)).toEqual([]);
     await dialog.getByRole('button', { name: 'Take it' }).click();

@@ -60,6 +60,8 @@ export {
 export {
   readRow,
   readRowCells,
+  ROW_CODES,
+  rowCode,
   rowPlaces,
   type RowResult,
   type RowsAsked,

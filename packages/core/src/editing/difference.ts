@@ -56,6 +56,11 @@ export function identityOf(entry: Value): string | undefined {
   return isObject(entry) && typeof entry.id === 'string' ? entry.id : undefined;
 }
 
+/** Whether all entries of a list can be told apart by an id. */
+export function isNamed(list: readonly Value[]): boolean {
+  return list.every((entry) => identityOf(entry) !== undefined);
+}
+
 class Comparer {
   readonly found: Difference[] = [];
   private readonly before: ProjectDocument;
@@ -85,15 +90,14 @@ class Comparer {
         this.compare(from[key], to[key], [...path, key]);
       return;
     }
-    if (Array.isArray(from) && Array.isArray(to) && isListOfParts(from, to))
+    if (Array.isArray(from) && Array.isArray(to) && isListOfParts([...from, ...to]))
       return this.compareLists(from, to, path);
     this.note('changed', path, from, to);
   }
 
   /** Entries that go by an id by that; others by what stayed the same before and after them. */
   private compareLists(from: Value[], to: Value[], path: DocumentPath): void {
-    const named = [...from, ...to].every((entry) => identityOf(entry) !== undefined);
-    if (named) {
+    if (isNamed([...from, ...to])) {
       const old = new Map(from.map((entry, i) => [identityOf(entry)!, i]));
       const kept = to
         .filter((entry) => old.has(identityOf(entry)!))
@@ -144,8 +148,8 @@ export function isSameKind(from: Record<string, Value>, to: Record<string, Value
 }
 
 /** Lists of numbers, such as places, are compared as one. */
-function isListOfParts(from: readonly Value[], to: readonly Value[]): boolean {
-  return [...from, ...to].every((entry) => typeof entry === 'object' && entry !== null);
+export function isListOfParts(list: readonly Value[]): boolean {
+  return list.every((entry) => typeof entry === 'object' && entry !== null);
 }
 
 export function differenceOf(before: ProjectDocument, after: ProjectDocument): Difference[] {

@@ -2,7 +2,15 @@ import type { ProjectDocument } from '../model/documents.ts';
 import { pathText } from '../model/path-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
 import { wordsOfPath } from './commands/path-words.ts';
-import { identityOf, isObject, isSameKind, same, textOf } from './difference.ts';
+import {
+  identityOf,
+  isListOfParts,
+  isNamed,
+  isObject,
+  isSameKind,
+  same,
+  textOf,
+} from './difference.ts';
 
 /** Two documents that were made from one, put together part by part. */
 
@@ -28,21 +36,6 @@ export interface Merged {
 }
 
 type Value = unknown;
-
-/** Whether all entries of a list can be told apart by an id. */
-function isNamed(list: Value): list is Value[] {
-  return Array.isArray(list) && list.every((entry) => identityOf(entry) !== undefined);
-}
-
-/** Whether three lists hold the same number of parts, such as transitions or rows. */
-function isListOfParts(base: Value, mine: Value, theirs: Value): boolean {
-  return [base, mine, theirs].every(
-    (list) =>
-      Array.isArray(list) &&
-      list.length === (base as Value[]).length &&
-      list.every((entry) => typeof entry === 'object' && entry !== null),
-  );
-}
 
 class Merger {
   readonly parts: MergePart[] = [];
@@ -87,17 +80,19 @@ class Merger {
       }
       return merged;
     }
-    if (isNamed(mine) && isNamed(theirs))
-      return this.mergeNamed(isNamed(base) ? base : [], mine, theirs, path);
-    // Nothing was put in or taken out: entry by entry.
-    if (isListOfParts(base, mine, theirs)) {
-      const [before, own, other] = [base, mine, theirs] as Value[][];
-      return other.map((entry, i) => this.merge(before[i], own[i], entry, [...path, i]));
+    if (Array.isArray(mine) && Array.isArray(theirs)) {
+      const before: Value[] = Array.isArray(base) ? base : [];
+      if (isNamed([...mine, ...theirs]))
+        return this.mergeNamed(isNamed(before) ? before : [], mine, theirs, path);
+      // Nothing was put in or taken out: entry by entry.
+      const isAsLong = before.length === mine.length && before.length === theirs.length;
+      if (isAsLong && isListOfParts([...before, ...mine, ...theirs]))
+        return theirs.map((entry, i) => this.merge(before[i], mine[i], entry, [...path, i]));
     }
     return this.decide(base, mine, theirs, path);
   }
 
-  /** Entries go by their ids. Their order is the other’s where only mine is as it was, else mine; the rest follow what they followed. */
+  /** Entries go by their ids. Their order is the other’s where mine is as it was, else mine; the rest follow what they followed. */
   private mergeNamed(base: Value[], mine: Value[], theirs: Value[], path: DocumentPath): Value[] {
     const ids = (list: Value[]) => list.map((entry) => identityOf(entry)!);
     const [old, my, their] = [base, mine, theirs].map(ids);
@@ -123,7 +118,7 @@ class Merger {
 }
 
 /**
- * What comes of both, where `base` is what the two were made from. `chosen` gives, by the key of a part, whose
+ * What both come to, where `base` is what the two were made from. `chosen` gives, by the key of a part, whose
  * is taken. Whether the parts go together is not looked at: that is for the form and the checks to say.
  */
 export function mergeDocuments(

@@ -68,8 +68,10 @@ function newProgram(sent: Sent, { world }: Run): Program | null {
 }
 
 function rowsPicture(sent: Sent, { paths, cells, results }: RowHistory): RowsPicture {
-  const past = new Uint8Array(results.length * cells.length);
-  results.forEach((codes, i) => past.set(codes.subarray(0, cells.length), i * cells.length));
+  // Ticks under an edit with more rows or fewer say nothing of these.
+  const same = results.filter(({ length }) => length === cells.length);
+  const past = new Uint8Array(same.length * cells.length);
+  same.forEach((codes, i) => past.set(codes, i * cells.length));
   const isNew = sent.rowPaths !== paths;
   sent.rowPaths = paths;
   return { paths: isNew ? paths : null, cells, past };

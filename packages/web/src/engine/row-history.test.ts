@@ -1,17 +1,19 @@
 import {
   advance,
+  applyEdit,
   checkProject,
   createRun,
   readProject,
+  ROW_CODES,
   seek,
   type ProjectDocument,
 } from '@crooked-lantern/core';
 import { expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import { createRowHistory, HISTORY_TICKS, keepRowHistory, ROW_CODES } from './row-history.ts';
+import { createRowHistory, HISTORY_TICKS, keepRowHistory } from './row-history.ts';
 
-/** A keeper that turns to and fro, by a tree that is all its mind. */
-function turning(): ProjectDocument {
+/** A keeper that waits, by a tree that is all its mind, with so many waits. */
+function turning(waits = 2): ProjectDocument {
   const document = structuredClone(newProject('To and fro'));
   const [mind] = Object.keys(document.minds);
   document.minds[mind] = {
@@ -20,10 +22,10 @@ function turning(): ProjectDocument {
     trees: {
       both: {
         root: {
-          sequence: [
-            { do: 'wait', seconds: 0.1 },
-            { do: 'wait', seconds: 0.2 },
-          ],
+          sequence: Array.from({ length: waits }, (_, i) => ({
+            do: 'wait',
+            seconds: (i + 1) / 10,
+          })),
         },
       },
     },
@@ -56,4 +58,26 @@ it('is the same whether the run went on tick by tick or was gone back into', () 
   keepRowHistory(live, run, watched);
   // The tick before the first has nothing to show.
   expect(live.results).toHaveLength(11);
+});
+
+it('says where the rows are written under the edit that was in force at the tick', () => {
+  const [{ program: two }, { program: three }] = [turning(2), turning(3)].map((document) =>
+    checkProject(document),
+  );
+  const run = createRun(two!, 1);
+  const agent = two!.agents.find(({ archetype }) => two!.archetypes[archetype].stack >= 0)!;
+  const watched = { agent: agent.name, mind: null, state: 'always' };
+  const history = createRowHistory();
+  const keep = () => {
+    keepRowHistory(history, run, watched);
+    return [history.paths.length, history.cells.length];
+  };
+  for (let i = 0; i < 60; i++) advance(run);
+  applyEdit(run, three!, 2);
+  for (let i = 0; i < 60; i++) advance(run);
+  expect(keep()).toEqual([4, 4]);
+  seek(run, 30);
+  expect(keep()).toEqual([3, 3]);
+  seek(run, 119);
+  expect(keep()).toEqual([4, 4]);
 });

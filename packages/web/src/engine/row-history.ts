@@ -1,24 +1,29 @@
-import { readRowCells, rowPlaces, seek, type Run } from '@crooked-lantern/core';
+import {
+  readRowCells,
+  rowCode,
+  rowPlaces,
+  seek,
+  type Program,
+  type Run,
+} from '@crooked-lantern/core';
 
 /** What the rows of the watched state came to in the last ticks, exactly: for the strips beside them. */
 
 /** Ticks a strip shows. */
 export const HISTORY_TICKS = 48;
 
-/** What a row came to in a tick, in a byte: 0 where it was not reached, else one more than in its cell. */
-export const ROW_CODES = [null, 'stopped', 'running', 'success', 'failure'] as const;
-
 export interface RowHistory {
   /** Whose rows, and of which edit and seed; another starts again. */
   of: string;
   /** The tick of the last entry. */
   tick: number;
-  /** By tick, the oldest first; at most {@link HISTORY_TICKS}. A byte for each row. */
+  /** By tick, the oldest first; at most {@link HISTORY_TICKS}. For each row its place in `ROW_CODES`. */
   results: Uint8Array[];
   /** The cells of the rows at the last tick. */
   cells: Float64Array;
-  /** Where the rows are written. */
+  /** Where the rows are written, in the program that is in force at the tick. */
   paths: string[];
+  program: Program | null;
 }
 
 export interface Watched {
@@ -28,7 +33,7 @@ export interface Watched {
 }
 
 export function createRowHistory(): RowHistory {
-  return { of: '', tick: -1, results: [], cells: new Float64Array(), paths: [] };
+  return { of: '', tick: -1, results: [], cells: new Float64Array(), paths: [], program: null };
 }
 
 function asked({ agent, mind, state }: Watched) {
@@ -40,11 +45,7 @@ function add(history: RowHistory, run: Run, watched: Watched): void {
   const { tick } = run.world;
   const cells = whose ? readRowCells(run.world, whose) : new Float64Array();
   history.cells = cells;
-  history.results.push(
-    Uint8Array.from(cells, (cell) =>
-      cell >= 4 && Math.floor(cell / 4) === tick ? (cell % 4) + 1 : 0,
-    ),
-  );
+  history.results.push(Uint8Array.from(cells, (cell) => rowCode(cell, tick)));
   if (history.results.length > HISTORY_TICKS) history.results.shift();
   history.tick = tick;
 }
@@ -56,8 +57,10 @@ export function keepRowHistory(history: RowHistory, run: Run, watched: Watched):
   const of = [agent, mind, state, run.seed, run.edits.length].join(' ');
   if (history.of === of && history.tick === tick) return;
   const goesOn = history.of === of && history.tick === tick - 1;
-  if (history.of !== of) {
+  const { program } = run.world.statics;
+  if (history.of !== of || history.program !== program) {
     const whose = asked(watched);
+    history.program = program;
     history.paths = whose ? rowPlaces(run.world, whose).map(({ path }) => path) : [];
   }
   history.of = of;

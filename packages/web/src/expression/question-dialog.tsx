@@ -3,7 +3,7 @@ import { useMemo, useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog, DialogColumns } from '../ui/dialog.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { ListItem } from '../ui/place.ts';
 import type { KnownKey } from './expression-editor.tsx';
@@ -18,15 +18,6 @@ import {
   type Question,
   type Topic,
 } from './questions.ts';
-
-const Columns = styled.form`
-  display: grid;
-  grid-template-columns: 220px minmax(0, 1fr);
-  gap: 16px;
-  @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
 
 const Questions = styled.div`
   max-height: 34vh;
@@ -146,7 +137,7 @@ export function QuestionDialog({
   const compares = isTested && (question.result === 'number' || question.result === 'text');
   return (
     <Dialog title="What do you want to ask?" isOpen wide onClose={onClose}>
-      <Columns onSubmit={take}>
+      <DialogColumns as="form" $list="220px" onSubmit={take}>
         <div role="group" aria-label="About">
           {topics.map((one) => (
             <ListItem
@@ -238,7 +229,7 @@ export function QuestionDialog({
             Take it
           </MainButton>
         </Foot>
-      </Columns>
+      </DialogColumns>
     </Dialog>
   );
 }

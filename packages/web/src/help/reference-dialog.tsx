@@ -4,15 +4,12 @@ import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { referenceShown } from '../state/view-slice.ts';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog, DialogColumns } from '../ui/dialog.tsx';
 import { ListItem } from '../ui/place.ts';
 import { ExampleRun } from './example-run.tsx';
 import { REFERENCE, referenceOf, type ReferenceEntry } from './reference-entries.ts';
 
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: 230px minmax(0, 1fr);
-  gap: 16px;
+const Columns = styled(DialogColumns)`
   height: min(56vh, 520px);
   input {
     width: 100%;
@@ -22,7 +19,6 @@ const Columns = styled.div`
     background: var(--night);
   }
   @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr);
     height: auto;
   }
 `;
@@ -140,7 +136,7 @@ export function ReferenceDialog() {
         dispatch(referenceShown(null));
       }}
     >
-      <Columns>
+      <Columns $list="230px">
         <List>
           <input
             type="search"

@@ -6,17 +6,14 @@ import { changed } from '../state/project-slice.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { MainButton, QuietButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog, DialogColumns } from '../ui/dialog.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { agoText } from '../ui/time.ts';
 import { DifferenceList } from './difference-list.tsx';
 
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: 250px minmax(0, 1fr);
-  gap: 16px;
+const Columns = styled(DialogColumns)`
   height: min(60vh, 560px);
   > div {
     min-width: 0;
@@ -27,7 +24,6 @@ const Columns = styled.div`
     font: 600 1.15rem var(--title);
   }
   @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr);
     height: auto;
   }
 `;
@@ -240,7 +236,7 @@ export function HistoryDialog() {
       )}
       {!edits && !trouble && <p role="status">Reading …</p>}
       {edits && edit && (
-        <Columns>
+        <Columns $list="250px">
           <div role="group" aria-label="Edits">
             {edits.slice(0, most).map((each) => (
               <ListItem

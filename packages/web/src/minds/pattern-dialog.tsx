@@ -1,23 +1,13 @@
 import { addMind, contentsOf, PATTERNS } from '@crooked-lantern/core';
 import { useState } from 'react';
-import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog, DialogColumns } from '../ui/dialog.tsx';
 import { Row, Rows } from '../ui/fields.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { Buttons, Trouble } from './sheet-layout.ts';
-
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: 190px minmax(0, 1fr);
-  gap: 16px;
-  @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
 
 /** A new mind from a pattern: its few numbers, and what it will add, before it is added as ordinary states and rows. */
 export function PatternDialog({
@@ -42,7 +32,7 @@ export function PatternDialog({
   };
   return (
     <Dialog title="A mind from a pattern" isOpen wide onClose={onClose}>
-      <Columns>
+      <DialogColumns $list="190px">
         <div role="group" aria-label="Patterns">
           {PATTERNS.map(({ id, title }) => (
             <ListItem
@@ -84,7 +74,7 @@ export function PatternDialog({
             <MainButton onPress={add}>Add the mind</MainButton>
           </Buttons>
         </section>
-      </Columns>
+      </DialogColumns>
     </Dialog>
   );
 }

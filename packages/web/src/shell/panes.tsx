@@ -122,6 +122,15 @@ function fold(pane: RefObject<PanelImperativeHandle | null>): void {
   else pane.current?.collapse();
 }
 
+function foldCommand(
+  id: string,
+  keys: string,
+  name: string,
+  panel: RefObject<PanelImperativeHandle | null>,
+): Command {
+  return { id: `fold-${id}`, name: `Fold or unfold ${name}`, keys, run: () => fold(panel) };
+}
+
 /** The border between two panes: dragged, or moved by arrows; Enter folds what it is named after. */
 function PaneBorder({ of, panel }: { of: string; panel: RefObject<PanelImperativeHandle | null> }) {
   // The package folds only what comes before a border; here it is whatever the border is named after.
@@ -190,12 +199,6 @@ export function PlacePanes({
   const planPanel = usePanelRef();
   const sidePanel = usePanelRef();
   const footPanel = usePanelRef();
-  const panels = [
-    { id: 'list', keys: 'Alt+1', pane: list, panel: listPanel },
-    { id: 'plan', keys: 'Alt+2', pane: plan, panel: planPanel },
-    { id: 'side', keys: 'Alt+3', pane: side, panel: sidePanel },
-    { id: 'ledger', keys: 'Alt+4', pane: foot, panel: footPanel },
-  ];
   const groups = { rows: useGroupRef(), columns: useGroupRef(), work: useGroupRef() };
   const whole = useRef<HTMLDivElement>(null);
   const usualSizes = useRef(() => {});
@@ -213,32 +216,21 @@ export function PlacePanes({
     const planShare = share(plan.size, 0);
     groups.work.current?.setLayout({ plan: planShare, sheet: 100 - planShare });
   };
-  const latest = useRef(panels);
-  latest.current = panels;
-  const names = panels.map(({ pane }) => pane?.name ?? '').join('\n');
+  const planName = plan?.name;
   useCommands(
     useMemo<Command[]>(
       () => [
-        ...latest.current.flatMap(({ id, keys, pane, panel }) =>
-          pane
-            ? [
-                {
-                  id: `fold-${id}`,
-                  name: `Fold or unfold ${pane.name}`,
-                  keys,
-                  run: () => fold(panel),
-                },
-              ]
-            : [],
-        ),
+        foldCommand('list', 'Alt+1', list.name, listPanel),
+        ...(planName === undefined ? [] : [foldCommand('plan', 'Alt+2', planName, planPanel)]),
+        foldCommand('side', 'Alt+3', side.name, sidePanel),
+        foldCommand('ledger', 'Alt+4', foot.name, footPanel),
         {
           id: 'usual-sizes',
           name: 'Give all parts of the page their usual sizes',
           run: () => usualSizes.current(),
         },
       ],
-      // oxlint-disable-next-line react-hooks/exhaustive-deps -- what they do is read when they are run
-      [names],
+      [list.name, planName, side.name, foot.name, listPanel, planPanel, sidePanel, footPanel],
     ),
   );
   return (

@@ -56,6 +56,15 @@ function put(state: OpenSlot, document: ProjectDocument): void {
   state.unsaved.push({ edit: state.edit, document });
 }
 
+/** The same on top of another’s edit, which came first. */
+function putOnTop(state: OpenSlot, document: ProjectDocument, theirEdit: number): void {
+  state.edit = theirEdit;
+  state.unsaved = [];
+  state.checkedEdit = 0;
+  put(state, document);
+  state.saving = { kind: 'saving' };
+}
+
 function whenOpen<P>(change: (state: OpenSlot, payload: P) => void) {
   return (state: ProjectSlot, { payload }: PayloadAction<P>) => {
     if (state.status === 'open') change(state, payload);
@@ -183,20 +192,10 @@ const slice = createSlice({
           label: 'merging with the other window’s edit',
         });
         state.future = [];
-        state.edit = theirEdit;
-        state.unsaved = [];
-        state.checkedEdit = 0;
-        put(state, document);
-        state.saving = { kind: 'saving' };
+        putOnTop(state, document, theirEdit);
       },
     ),
-    mineKept: whenOpen<number>((state, theirEdit) => {
-      state.edit = theirEdit;
-      state.unsaved = [];
-      state.checkedEdit = 0;
-      put(state, state.document);
-      state.saving = { kind: 'saving' };
-    }),
+    mineKept: whenOpen<number>((state, theirEdit) => putOnTop(state, state.document, theirEdit)),
   },
 });
 

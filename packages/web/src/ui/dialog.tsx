@@ -30,6 +30,16 @@ const Title = styled(Heading)`
   font: 600 1.25rem var(--title);
 `;
 
+/** A list, `$list` wide, beside what is chosen in it. */
+export const DialogColumns = styled.div<{ $list: string }>`
+  display: grid;
+  grid-template-columns: ${({ $list }) => $list} minmax(0, 1fr);
+  gap: 16px;
+  @media (max-width: 700px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
 /**
  * A list that closes as a dialog opens may give the focus back to where it was; the dialog then takes it
  * itself, where its first field should have it.

@@ -35,6 +35,14 @@ export function readRow(cell: number): { tick: number; result: RowResult } | nul
   return cell < 4 ? null : { tick: Math.floor(cell / 4), result: RESULTS[cell % 4] };
 }
 
+/** What a row came to in one tick, in a byte: its place in this list. */
+export const ROW_CODES: readonly (RowResult | null)[] = [null, ...RESULTS];
+
+/** The place in {@link ROW_CODES} of what a row came to in a tick, from its cell; 0 where it was not reached. */
+export function rowCode(cell: number, tick: number): number {
+  return cell >= 4 && Math.floor(cell / 4) === tick ? 1 + (cell % 4) : 0;
+}
+
 /** One row of a tree: what it does, behind its guard. */
 export class TreeNode implements Behaviour {
   readonly at: number;

@@ -1,7 +1,7 @@
 import { readText } from '../../expression/readout.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { NodeKind, NodeProgram, RuleProgram } from '../../mind/program.ts';
-import { readRow, type RowResult } from '../../mind/nodes/node.ts';
+import { readRow, ROW_CODES, rowCode, type RowResult } from '../../mind/nodes/node.ts';
 import type { Agent } from '../agents/agent.ts';
 import { nameTables } from '../recording/names.ts';
 import type { World } from '../world.ts';
@@ -9,7 +9,7 @@ import { findMind } from './readout.ts';
 
 /** What the rows of a state's activity came to, compactly: they are read with every frame, and there may be hundreds. */
 
-export { readRow, type RowResult };
+export { readRow, ROW_CODES, rowCode, type RowResult };
 
 /** Whose rows: of an agent, in its first mind where none is named. */
 export interface RowsAsked {

@@ -1,4 +1,5 @@
-import { HISTORY_TICKS, ROW_CODES } from '../../engine/row-history.ts';
+import { ROW_CODES } from '@crooked-lantern/core';
+import { HISTORY_TICKS } from '../../engine/row-history.ts';
 import type { Tokens } from '../../theme/tokens.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
 
