@@ -125,10 +125,11 @@ function actionPage(name, action, { ACTION_EXAMPLES }) {
  * @param {import('../packages/core/dist/index.js').NodeSpec} node
  * @param {Tables} tables
  */
-function nodePage(name, node, { EXAMPLE_RULES, EXAMPLE_TREES, NODE_EXAMPLES }) {
+function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES, NODE_EXAMPLES }) {
   const shown = {
     tree: { trees: EXAMPLE_TREES },
     rules: { rules: EXAMPLE_RULES },
+    choice: { choices: EXAMPLE_CHOICES },
   };
   const called = shown[/** @type {keyof typeof shown} */ (name)];
   return [
@@ -171,6 +172,10 @@ const FIELD_TABLES = /** @type {const} */ ([
   ['Memory', 'MEMORY_FIELDS'],
   ['States', 'STATE_FIELDS'],
   ['Transitions', 'TRANSITION_FIELDS'],
+  ['Choices', 'CHOICE_FIELDS'],
+  ['Options', 'OPTION_FIELDS'],
+  ['Considerations', 'CONSIDERATION_FIELDS'],
+  ['Graded rows', 'GRADE_FIELDS'],
 ]);
 
 /**

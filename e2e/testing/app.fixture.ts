@@ -31,6 +31,8 @@ export interface App {
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
   /** Adds a plain night of its own (one kind of warden, no squads), changed, and gives the address of its mind. */
   newNight(change?: (document: ProjectDocument) => void): Promise<string>;
+  /** A project made from the plain night, with the address of the project. */
+  newProject(change: (document: ProjectDocument) => void): Promise<string>;
   /** The same of Night Watch, with the address of the project. */
   newNightWatch(change?: (document: ProjectDocument) => void): Promise<string>;
   /** Closes all pages, which would run on beside the next test, and gives the errors they have thrown. */
@@ -126,6 +128,7 @@ export async function startApp(): Promise<App> {
       return page;
     },
     newNight: async (change) => `${await addProject(PLAIN, change)}/minds/warden`,
+    newProject: (change) => addProject(PLAIN, change),
     newNightWatch: (change) => addProject(NIGHT_WATCH, change),
     async endPages() {
       for (const context of browser.contexts()) if (context !== usual) await context.close();

@@ -9,7 +9,11 @@ export async function chooseFrom(page: Page, button: string, entry: string): Pro
 }
 
 /** Opens a field of which one value is chosen, and takes another. */
-export async function chooseOption(page: Page, field: string, option: string): Promise<void> {
+export async function chooseOption(
+  page: Page,
+  field: string | RegExp,
+  option: string,
+): Promise<void> {
   await page.getByRole('button', { name: field }).click();
   await page.getByRole('option', { name: option, exact: true }).click();
 }

@@ -7,6 +7,7 @@ export * from './model/fields/field-spec.ts';
 export * from './model/fields/cast-fields.ts';
 export * from './model/fields/ground-fields.ts';
 export * from './model/fields/mind-fields.ts';
+export * from './model/fields/choice-fields.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
@@ -32,6 +33,20 @@ export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
+export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
+export { type Bar } from './mind/weigh/weigher.ts';
+export { namesWithin } from './compile/candidate-keys.ts';
+export { endsOfBand } from './expression/check-bands.ts';
+export {
+  readChoice,
+  readChoiceAt,
+  readHeat,
+  type CellReadout,
+  type ChoiceReadout,
+  type HeatPicture,
+  type OptionReadout,
+  type WeighedRow,
+} from './world/readout/choices.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
@@ -76,6 +91,7 @@ export type { ExpressionFault } from './expression/parse.ts';
 export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
 export { EXAMPLE_AGENT, exampleProject } from './model/example-project.ts';
+export * from './editing/minds/options.ts';
 export { sendAction, type ActionPlace } from './editing/minds/send-action.ts';
 export { checkInMind } from './compile/check-in-mind.ts';
 export { readInMind } from './compile/read-in-mind.ts';

@@ -4,7 +4,8 @@ import { unitNamed } from '../expression/units.ts';
 import { actionSpec } from '../model/actions.ts';
 import type { ProjectDocument, UnitName } from '../model/documents.ts';
 import type { MindScope } from './compile-actions.ts';
-import { unboundParameters } from './compile-tree.ts';
+import { namesWithin } from './candidate-keys.ts';
+import { unbound } from './compile-tree.ts';
 import { wantedTypes, type ExpressionPlace, type MindPlace } from './wanted-types.ts';
 import { checkScore } from './compile-cast.ts';
 import { compileSharedKeys, mindScope } from './compile-mind.ts';
@@ -42,9 +43,7 @@ export function checkInMind(
   }
   const scope = {
     ...mindScope(mind, context),
-    parameters: unboundParameters(
-      place.tree === undefined ? undefined : document.minds[mind]?.trees?.[place.tree],
-    ),
+    parameters: unbound(namesWithin(document.minds[mind], place.tree)),
   };
   const result = checkExpression(source, scope, wantedAt(place, scope));
   return result.ok ? [] : result.faults;

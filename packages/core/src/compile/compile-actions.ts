@@ -2,7 +2,7 @@ import { checkExpression, type Wanted } from '../expression/check.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 import type { Scope, ScopeKey } from '../expression/scope.ts';
 import { unitNamed, type Unit } from '../expression/units.ts';
-import type { ActionProgram, ArgumentProgram, NumberProgram } from '../mind/program.ts';
+import type { ActionProgram, ArgumentProgram, KeyProgram, NumberProgram } from '../mind/program.ts';
 import { actionSpec, type ActionName, type ParameterSpec } from '../model/actions.ts';
 import type {
   ActionDocument,
@@ -21,8 +21,10 @@ export interface MindScope extends Scope {
   document: MindDocument;
   keys: ReadonlyMap<string, ScopeKey>;
   bodies: { archetype: string; gaits: readonly string[] }[];
-  /** Trees that were compiled where they are called, and so have been checked. */
+  /** Trees and (with a `?` before) choices that were compiled where they are called, and so have been checked. */
   called: Set<string>;
+  /** By choice and option: the key its candidate stands in. */
+  candidates: ReadonlyMap<string, KeyProgram>;
 }
 
 export function compileExpression(

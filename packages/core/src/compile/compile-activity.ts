@@ -2,7 +2,8 @@ import type { ActivityProgram, NodeProgram } from '../mind/program.ts';
 import type { ActivityDocument } from '../model/documents.ts';
 import { compileAction, type MindScope } from './compile-actions.ts';
 import { actionRow, compileRules } from './compile-rules.ts';
-import { compileCall, type Outline } from './compile-tree.ts';
+import { compileChoice } from './compile-choice.ts';
+import { compileCall, compileOnly, type Outline } from './compile-tree.ts';
 
 /** What a state, or a whole mind, does; null, with findings, where it can't run. */
 export function compileActivity(
@@ -28,6 +29,21 @@ export function compileActivity(
       holds: false,
       preempts: false,
       body: { kind: 'rules', rows },
+    };
+    return root && { name, root, again };
+  }
+  if ('choice' in activity) {
+    outline.rows = 1;
+    const name = String(activity.choice);
+    const choice = compileChoice({ scope, outline, path }, { choice: name }, compileOnly);
+    const root: NodeProgram | null = choice && {
+      row: 0,
+      path: `minds.${scope.mind}.choices.${name}`,
+      title: choice.title,
+      guard: null,
+      holds: false,
+      preempts: false,
+      body: { kind: 'choice', choice },
     };
     return root && { name, root, again };
   }

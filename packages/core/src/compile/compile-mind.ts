@@ -12,8 +12,9 @@ import type { MindDocument } from '../model/documents.ts';
 import type { MindScope } from './compile-actions.ts';
 import { compileActivity } from './compile-activity.ts';
 import { compileMachine } from './compile-machine.ts';
+import { candidateKeys, withCandidates } from './candidate-keys.ts';
 import { compileKeys, memoryOf } from './compile-memory.ts';
-import { checkUncalledTree } from './compile-tree.ts';
+import { checkUncalledChoice, checkUncalledTree } from './compile-tree.ts';
 import { internText, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names.ts';
 
@@ -66,7 +67,9 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
       }),
     ),
     onGround: context.onGround,
+    bands: context.document.bands ?? {},
     called: new Set(),
+    candidates: candidateKeys(mind, keys),
     internText: (text) => internText(context, text),
     bodies: context.kinds
       .filter(({ archetype }) => mindsOf(archetype).includes(mind))
@@ -83,7 +86,8 @@ export function mindScope(
   context: CompileContext,
   minds: readonly string[] = [mind],
 ): MindScope {
-  return scopeOf(mind, stackKeys(minds, compileSharedKeys(context), context).keys, context);
+  const declared = stackKeys(minds, compileSharedKeys(context), context);
+  return scopeOf(mind, withCandidates(minds, declared, context).keys, context);
 }
 
 function compileCadence({ cadence }: MindDocument, context: CompileContext): CadenceProgram {
@@ -129,6 +133,8 @@ function compileMind(
     : machineOfActivity(mind, path, scope);
   for (const tree of namesOf(mind.trees ?? {}))
     if (!scope.called.has(tree)) checkUncalledTree(scope, tree);
+  for (const choice of namesOf(mind.choices ?? {}))
+    if (!scope.called.has(`?${choice}`)) checkUncalledChoice(scope, choice);
   return { name, title: mind.title, cadence: compileCadence(mind, context), machine };
 }
 
@@ -138,6 +144,7 @@ export function compileStack(
   shared: SharedKeys,
   context: CompileContext,
 ): StackProgram {
-  const { keys, slots } = stackKeys(minds, shared, context);
+  const declared = stackKeys(minds, shared, context);
+  const { keys, slots } = withCandidates(minds, declared, context);
   return { minds: minds.map((mind) => compileMind(mind, keys, context)), keys, slots };
 }

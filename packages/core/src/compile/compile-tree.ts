@@ -7,7 +7,6 @@ import type {
   NodeFields,
   ParameterType,
   TreeCallDocument,
-  TreeDocument,
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { kindOfNode } from '../model/nodes.ts';
@@ -20,6 +19,7 @@ import {
   unknownFlag,
   type MindScope,
 } from './compile-actions.ts';
+import { compileChoice } from './compile-choice.ts';
 import { compileRules } from './compile-rules.ts';
 import { namesOf } from '../model/names.ts';
 
@@ -29,7 +29,7 @@ import { namesOf } from '../model/names.ts';
 export interface Outline {
   /** Rows so far. */
   rows: number;
-  /** The trees inside which this one is called, outermost first. */
+  /** The trees and choices inside which this one is called, outermost first; of choices with a `?` before. */
   calls: readonly string[];
 }
 
@@ -39,7 +39,7 @@ const ROW_LIMIT = 1000;
 /** Stands in for a node that is wrong, where checks look on: nothing is known of what it comes to. */
 const UNKNOWN: NodeBodyProgram = { kind: 'condition', test: unknownFlag('') };
 
-interface Place {
+export interface Place {
   scope: MindScope;
   outline: Outline;
   path: string;
@@ -121,10 +121,11 @@ export function compileCall(place: Place, call: TreeCallDocument): NodeProgram |
   return root;
 }
 
-/** The names of a tree's parameters, bound to nothing that is known. */
-export function unboundParameters(tree: TreeDocument | undefined): Map<string, Bound> {
-  const parameters = Object.entries(tree?.parameters ?? {});
-  return new Map(parameters.map(([name, type]) => [name, { type, unit: null, expression: null }]));
+/** Names with their types, bound to nothing that is known. */
+export function unbound(names: Readonly<Record<string, ParameterType>>): Map<string, Bound> {
+  return new Map(
+    Object.entries(names).map(([name, type]) => [name, { type, unit: null, expression: null }]),
+  );
 }
 
 /** Checks a tree nothing calls, as if it were called with anything that fits. */
@@ -132,13 +133,19 @@ export function checkUncalledTree(scope: MindScope, name: string): void {
   const tree = scope.document.trees![name];
   compileNode(
     {
-      scope: { ...scope, parameters: unboundParameters(tree) },
+      scope: { ...scope, parameters: unbound(tree.parameters ?? {}) },
       outline: { rows: 0, calls: [name] },
       path: `minds.${scope.mind}.trees.${name}.root`,
     },
     tree.root,
     '',
   );
+}
+
+/** Checks a choice nothing calls, as if it were called. */
+export function checkUncalledChoice(scope: MindScope, choice: string): void {
+  const outline: Outline = { rows: 1, calls: [] };
+  compileChoice({ scope, outline, path: `minds.${scope.mind}` }, { choice }, compileOnly);
 }
 
 const NODE_FIELDS: ReadonlySet<string> = new Set([
@@ -176,6 +183,7 @@ function compileBody(place: Place, node: NodeDocument): NodeBodyProgram {
       action: (document) => compileAction(scope, actionOf(document), path),
       called: (call) => compileCall(place, call),
       rules: (call) => compileRules(scope, call, path, place.outline),
+      choice: (call) => compileChoice(place, call, compileOnly),
     }) ?? UNKNOWN
   );
 }
@@ -208,7 +216,7 @@ function checkGuard({ scope, path }: Place, node: NodeDocument, parent: string):
 }
 
 /** The one child of a node, or the root of a tree: it can't be done without. */
-function compileOnly(place: Place, node: NodeDocument, parent: string): NodeProgram {
+export function compileOnly(place: Place, node: NodeDocument, parent: string): NodeProgram {
   if (node.off)
     place.scope.context.findings.error(
       'structure',

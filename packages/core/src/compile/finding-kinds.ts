@@ -90,6 +90,18 @@ export const FINDINGS = {
       'States lead on to each other within one decision, or a repeat never lets the decision end.',
     remedy: 'Put a time or a test in between.',
   },
+  bands: {
+    title: 'Bands that do not fit together',
+    about:
+      'Between two bands of a number lies a gap where none of them holds, or one of them is never the largest.',
+    remedy: 'Let them overlap where they meet, or take away the one that never counts.',
+  },
+  tooMany: {
+    title: 'More than are weighed',
+    about:
+      'An option is weighed for the nearest 64 of what there is; here there can be more, and the rest is left out.',
+    remedy: 'Weigh it for fewer: a shorter list, or another stance.',
+  },
   cannotWork: {
     title: 'Can’t work',
     about:

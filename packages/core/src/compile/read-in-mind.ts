@@ -7,7 +7,8 @@ import type { ProjectDocument } from '../model/documents.ts';
 import type { AgentState } from '../world/state/agent-state.ts';
 import { nameTables } from '../world/recording/names.ts';
 import { mindScope } from './compile-mind.ts';
-import { unboundParameters } from './compile-tree.ts';
+import { namesWithin } from './candidate-keys.ts';
+import { unbound } from './compile-tree.ts';
 import { createContext } from './context.ts';
 import { collectFindings } from './finding.ts';
 
@@ -15,7 +16,7 @@ const ALL_TYPES = Object.keys(TYPE_NAMES) as ValueType[];
 
 /**
  * What each part of an expression is worth to an agent now, which changes nothing. `document` is the one the
- * agent's program was compiled from; `tree` the tree the expression is written in. Parts that depend on the
+ * agent's program was compiled from; `tree` the tree, or the option, the expression is written in, as {@link namesWithin} reads it. Parts that depend on the
  * tree's parameters are left out, since each call gives them other values. Empty where the expression has
  * an error, or the agent has no such mind.
  */
@@ -31,9 +32,7 @@ export function readInMind(
   const context = createContext(document, collectFindings());
   // Texts the program knows keep their numbers; others are equal to nothing.
   context.texts = [...agent.program.texts];
-  const parameters = unboundParameters(
-    tree === undefined ? undefined : document.minds[mind]?.trees?.[tree],
-  );
+  const parameters = unbound(namesWithin(document.minds[mind], tree));
   const scope = { ...mindScope(mind, context, minds), parameters };
   const result = checkExpression(source, scope, { types: ALL_TYPES });
   if (!result.ok) return [];

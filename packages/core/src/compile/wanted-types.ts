@@ -6,8 +6,8 @@ import type { ActionDocument, Name, ParameterType, UnitName } from '../model/doc
 export type ExpressionPlace = { score: true } | MindPlace;
 
 export type MindPlace = {
-  /** The tree it is written in: its parameters are names too. */
-  tree?: Name;
+  /** The tree it is written in, whose parameters are names too; or the option, as `whatNow.2`. */
+  tree?: string;
 } & (
   | { guard: true }
   | { action: ActionDocument; parameter: string }

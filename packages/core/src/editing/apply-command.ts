@@ -70,6 +70,8 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return removeNamed(document, command.mind, 'trees', command.tree);
     case 'removeRules':
       return removeNamed(document, command.mind, 'rules', command.rules);
+    case 'removeChoice':
+      return removeNamed(document, command.mind, 'choices', command.choice);
     case 'changeParts':
       return changeParts(document, command.ground, command.changes);
     case 'setInCast':
@@ -145,11 +147,11 @@ function changeMachine(
   });
 }
 
-/** Takes one entry out of a mind's memory, trees or rules. */
+/** Takes one entry out of a mind's memory, trees, rules or choices. */
 function removeNamed(
   document: ProjectDocument,
   mind: string,
-  part: 'memory' | 'trees' | 'rules',
+  part: 'memory' | 'trees' | 'rules' | 'choices',
   name: string,
 ): ProjectDocument {
   return changeMind(document, mind, (before) => {

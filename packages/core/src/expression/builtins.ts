@@ -1,6 +1,7 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Sense } from '../terms/senses.ts';
 import type { Facts } from './facts.ts';
+import { membershipOf } from '../numeric/membership.ts';
 import { LIST_BUILTINS } from './list-builtins.ts';
 import { SENSE_BUILTINS } from './sense-builtins.ts';
 import type { ValueType } from './ir.ts';
@@ -13,7 +14,8 @@ import type { ValueType } from './ir.ts';
  * apart. `key` marks a parameter that takes the name of a memory key instead of a value.
  */
 
-export type ParameterType = ValueType | 'key';
+/** `key` is the name of a memory key, `bands` that of a band set, `expression` whatever is asked. */
+export type ParameterType = ValueType | 'key' | 'bands' | 'expression';
 
 export interface Builtin {
   name: string;
@@ -29,6 +31,8 @@ export interface Builtin {
   missing?: string;
   /** The sense it speaks of, where it speaks of what that brought; `attention`: of whichever has the attention. */
   sense?: Sense | 'attention';
+  /** The checker has its own way with it: its arguments are more than values. */
+  ownWay?: true;
   /** The smallest and largest number it gives. */
   range?: readonly [number, number];
   read?: (facts: Facts, ...args: number[]) => number;
@@ -330,6 +334,51 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 'same',
     about: 'the number, held between low and high',
     read: (_, a, low, high) => Math.max(low, Math.min(high, a)),
+  },
+  {
+    name: 'at',
+    ownWay: true,
+    parameters: [point, { name: 'expression', type: 'expression' }],
+    result: 'number',
+    about:
+      'the expression as if this body stood at the point: distances, angles, light and lines of sight are those of there, what it knows stays as it is. Gives what the expression gives',
+    missing: 'as where it stands, for a point that is nothing',
+  },
+  {
+    name: 'inBand',
+    ownWay: true,
+    parameters: [
+      { name: 'set', type: 'bands' },
+      { name: 'band', type: 'text' },
+    ],
+    result: 'number',
+    range: [0, 1],
+    about: 'how far the number of a band set lies in one of its bands, 0 to 1',
+    missing: '0',
+  },
+  {
+    name: 'bandOf',
+    ownWay: true,
+    parameters: [{ name: 'set', type: 'bands' }],
+    result: 'text',
+    about: 'the name of the band in which the number of the set lies most; the first of equals',
+    missing: 'no text',
+  },
+  {
+    name: 'trapezoid',
+    parameters: [
+      { name: 'number', type: 'number' },
+      { name: 'from', type: 'number' },
+      { name: 'fullFrom', type: 'number' },
+      { name: 'fullTo', type: 'number' },
+      { name: 'to', type: 'number' },
+    ],
+    result: 'number',
+    range: [0, 1],
+    about:
+      'how far the number lies in a part of its line, 0 to 1: it rises from the first to the second, and falls from the third to the last',
+    missing: '0',
+    read: (_, a, from, fullFrom, fullTo, to) => membershipOf(a, from, fullFrom, fullTo, to),
   },
   ...SENSE_BUILTINS,
   ...LIST_BUILTINS,

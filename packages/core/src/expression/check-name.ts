@@ -8,7 +8,7 @@ import {
   type ParameterType,
 } from './builtins.ts';
 import { fault, span, textOf, type Checker, type Typed } from './checker.ts';
-import type { Ir, Span } from './ir.ts';
+import { withSpans, type Span } from './ir.ts';
 import type { Bound } from './scope.ts';
 import { PLAIN, unitNamed, type Unit } from './units.ts';
 
@@ -47,10 +47,7 @@ function partsOf(name: string, names: readonly string[]): string {
 function parameterValue({ type, unit, expression }: Bound, at: Span): Typed {
   if (expression === null) return { ir: { op: 'literal', at, type, value: NaN }, unit };
   // Every part of it is said by the parameter's name, so every part stands where that does.
-  const ir = JSON.parse(JSON.stringify(expression.ir), (key, value: unknown) =>
-    key === 'at' ? at : value,
-  ) as Ir;
-  return { ir, unit };
+  return { ir: withSpans(expression.ir, () => at), unit };
 }
 
 export function checkName(checker: Checker, node: Node): Typed | null {

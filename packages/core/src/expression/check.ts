@@ -8,6 +8,7 @@ import type {
 } from 'acorn';
 import { suggestion } from '../model/nearest-name.ts';
 import { BUILTINS, builtinsNamed, signature } from './builtins.ts';
+import { checkBands } from './check-bands.ts';
 import { accepts, builtinUnit, checkKeyArgument, checkName, dottedName } from './check-name.ts';
 import {
   expectType,
@@ -53,8 +54,24 @@ function checkLiteral(checker: Checker, node: Literal): Typed | null {
   );
 }
 
+/** `at(place, expression)`: the expression as if the agent stood there. */
+function checkAt(checker: Checker, node: CallExpression): Typed | null {
+  const [where, what] = node.arguments as Node[];
+  if (node.arguments.length !== 2)
+    return fault(checker, node, 'at(place, expression) takes a point, and what is asked there.');
+  const place = expectType(checker, where, checkNode(checker, where), 'point');
+  const asked = checkNode(checker, what);
+  if (!place || !asked) return null;
+  return {
+    ir: { op: 'at', at: span(node), type: asked.ir.type, place: place.ir, a: asked.ir },
+    unit: asked.unit,
+  };
+}
+
 function checkCall(checker: Checker, node: CallExpression): Typed | null {
   const name = node.callee.type === 'Super' ? null : dottedName(node.callee);
+  if (name === 'at') return checkAt(checker, node);
+  if (name === 'inBand' || name === 'bandOf') return checkBands(checker, node, name, checkNode);
   const overloads =
     name === null ? [] : builtinsNamed(name).filter((builtin) => builtin.parameters);
   if (overloads.length === 0) {

@@ -33,6 +33,8 @@ export const TYPE_NAMES: Record<ParameterType, string> = {
   'list of point': 'a list of points',
   'list of agent': 'a list of agents',
   key: 'the name of a memory key',
+  bands: 'the name of a band set',
+  expression: 'an expression',
 };
 
 export function span(node: { start: number; end: number }): Span {

@@ -62,9 +62,25 @@ function bindArguments<T>(call: Raw<T>, args: NumberFunction[]): (facts: Facts) 
       return (facts) => call(facts, a(facts), b(facts));
     case 3:
       return (facts) => call(facts, a(facts), b(facts), c(facts));
+    case 5: {
+      const [, , , d, e] = args;
+      return (facts) => call(facts, a(facts), b(facts), c(facts), d(facts), e(facts));
+    }
     default:
       return (facts) => call(facts, ...args.map((arg) => arg(facts)));
   }
+}
+
+/** Asks as if the body stood elsewhere; with a place that is nothing, as where it stands. */
+function elsewhere<T>(
+  { place }: Extract<Ir, { op: 'at' }>,
+  asked: (facts: Facts) => T,
+): (facts: Facts) => T {
+  const { x, y } = compilePoint(place);
+  return (facts) => {
+    const [px, py] = [x(facts), y(facts)];
+    return asked(px - px === 0 && py - py === 0 ? facts.elsewhere(px, py) : facts);
+  };
 }
 
 function compileArithmetic(ir: Extract<Ir, { op: 'arithmetic' }>): NumberFunction {
@@ -117,6 +133,8 @@ export function compileNumber(ir: Ir): NumberFunction {
     }
     case 'arithmetic':
       return compileArithmetic(ir);
+    case 'at':
+      return elsewhere(ir, compileNumber(ir.a));
     case 'if': {
       const test = compileFlag(ir.test);
       const a = compileNumber(ir.a);
@@ -227,6 +245,8 @@ export function compileFlag(ir: Ir): FlagFunction {
       const value = ir.value === 1;
       return () => value;
     }
+    case 'at':
+      return elsewhere(ir, compileFlag(ir.a));
     case 'if': {
       const test = compileFlag(ir.test);
       const a = compileFlag(ir.a);
@@ -248,6 +268,10 @@ export function compilePoint(ir: Ir): PointFunction {
       if (!x || !y) break;
       const args = argumentClosures(ir.args);
       return { x: bindArguments(x, args), y: bindArguments(y, args) };
+    }
+    case 'at': {
+      const a = compilePoint(ir.a);
+      return { x: elsewhere(ir, a.x), y: elsewhere(ir, a.y) };
     }
     case 'if': {
       const test = compileFlag(ir.test);

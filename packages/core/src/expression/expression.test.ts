@@ -64,6 +64,7 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     trueY: (agent) => (agent >= 0 ? 2 : NaN),
     thingX: () => NaN,
     thingY: () => NaN,
+    elsewhere: (x, y) => ({ ...facts(memory), x, y }),
   };
 }
 
@@ -345,7 +346,8 @@ describe('the table of built-ins', () => {
   it('has a way to run each entry, and says what it is about', () => {
     for (const builtin of BUILTINS) {
       const name = signature(builtin);
-      if (builtin.result === 'flag') expect(builtin.test, name).toBeTypeOf('function');
+      if (builtin.ownWay) expect(builtin.parameters, name).toBeDefined();
+      else if (builtin.result === 'flag') expect(builtin.test, name).toBeTypeOf('function');
       else if (builtin.result === 'point')
         expect([typeof builtin.x, typeof builtin.y], name).toEqual(['function', 'function']);
       else expect(builtin.read ?? builtin.fold, name).toBeTypeOf('function');

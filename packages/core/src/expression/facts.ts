@@ -56,6 +56,8 @@ export interface Facts {
   trueY(agent: number): number;
   thingX(thing: number): number;
   thingY(thing: number): number;
+  /** The same facts as if this body stood there: what is known stays what it is. Good until it is asked for again. */
+  elsewhere(x: number, y: number): Facts;
 }
 
 /** What can be asked about a percept; −1 for nobody and nothing. */

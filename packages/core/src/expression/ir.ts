@@ -36,6 +36,8 @@ export type Ir = { at: Span; type: ValueType } & (
   | { op: 'compare'; operator: ComparisonOperator; a: Ir; b: Ir }
   | { op: 'and' | 'or'; a: Ir; b: Ir }
   | { op: 'if'; test: Ir; a: Ir; b: Ir }
+  /** `a` as if the agent stood at `place`. */
+  | { op: 'at'; place: Ir; a: Ir }
 );
 
 export interface CheckedExpression {
@@ -58,16 +60,44 @@ export function partsOf(ir: Ir): Ir[] {
       return [ir, ...partsOf(ir.a), ...partsOf(ir.b)];
     case 'if':
       return [ir, ...partsOf(ir.test), ...partsOf(ir.a), ...partsOf(ir.b)];
+    case 'at':
+      return [ir, ...partsOf(ir.place), ...partsOf(ir.a)];
     case 'literal':
     case 'key':
       return [ir];
   }
 }
 
+/** The same expression with every part of it said to stand elsewhere in the source. */
+export function withSpans(ir: Ir, change: (at: Span) => Span): Ir {
+  const inner = (part: Ir) => withSpans(part, change);
+  const at = change(ir.at);
+  switch (ir.op) {
+    case 'call':
+      return { ...ir, at, args: ir.args.map(inner) };
+    case 'not':
+    case 'negate':
+      return { ...ir, at, a: inner(ir.a) };
+    case 'arithmetic':
+    case 'compare':
+    case 'and':
+    case 'or':
+      return { ...ir, at, a: inner(ir.a), b: inner(ir.b) };
+    case 'if':
+      return { ...ir, at, test: inner(ir.test), a: inner(ir.a), b: inner(ir.b) };
+    case 'at':
+      return { ...ir, at, place: inner(ir.place), a: inner(ir.a) };
+    case 'literal':
+    case 'key':
+      return { ...ir, at };
+  }
+}
+
 /** Indices of the keys an expression reads, or asks the age of. */
 export function keysIn(ir: Ir): number[] {
   return partsOf(ir).flatMap((part) => {
-    if (part.op === 'key') return [part.key];
+    // The candidate of an option is no key that a document declares.
+    if (part.op === 'key') return part.key < 0 ? [] : [part.key];
     const [first] = part.op === 'call' && part.name === 'age(key)' ? part.args : [];
     return first?.op === 'literal' ? [first.value] : [];
   });

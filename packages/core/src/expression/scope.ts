@@ -1,4 +1,4 @@
-import type { UnitName } from '../model/documents.ts';
+import type { BandSetDocument, UnitName } from '../model/documents.ts';
 import type { Unit } from './units.ts';
 import type { CheckedExpression, KeyScope, ValueType } from './ir.ts';
 
@@ -30,6 +30,8 @@ export interface Scope {
   parameters?: ReadonlyMap<string, Bound>;
   /** What is on the ground, by name: routes, gates, things and zones. */
   onGround: ReadonlyMap<string, GroundName>;
+  /** Names for parts of numbers, of the whole project. */
+  bands?: Readonly<Record<string, BandSetDocument>>;
   /** Index of a text; texts are kept once for the whole program. */
   internText(text: string): number;
 }

@@ -38,6 +38,8 @@ function rangeOf(ir: Ir, known: Known): Range {
       const { low, high, missing } = rangeOf(ir.a, known);
       return { low: -high, high: -low, missing };
     }
+    case 'at':
+      return rangeOf(ir.a, known);
     case 'call':
       return rangeOfCall(ir, known);
     case 'arithmetic': {
@@ -105,6 +107,8 @@ export function truthOf(ir: Ir, known: Known): Truth {
       if (a === decides || b === decides) return decides;
       return a === b ? a : 'sometimes';
     }
+    case 'at':
+      return truthOf(ir.a, known);
     case 'call':
       return known.unaware && isNothingUnaware(ir.name) ? 'never' : 'sometimes';
     case 'compare':

@@ -4,6 +4,7 @@ import type { ProjectDocument } from '../model/documents.ts';
 import { readProject, type Fault } from '../model/file/read-project.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import type { Program } from '../world/program/program.ts';
+import { checkBands, checkCandidates } from './weighing.ts';
 import { checkBodies } from './bodies.ts';
 import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';
@@ -49,6 +50,8 @@ export function checkProject(document: ProjectDocument): {
     checkChannels(draft, document, extra);
     checkBodies(draft, extra);
     checkSetups(draft, document, extra);
+    checkBands(draft, document, extra);
+    checkCandidates(draft, document, extra);
   }
   return { program, findings: [...findings, ...extra.list] };
 }

@@ -71,15 +71,17 @@ function checkMemory(name: string, mind: MindDocument, program: Program, finding
   }
 }
 
-/** What the activities, trees and rules of a mind call. */
+/** What the activities, trees, rules and choices of a mind call. */
 interface Called {
   trees: Set<string>;
   rules: Set<string>;
+  choices: Set<string>;
 }
 
 function collectNode(node: NodeDocument, called: Called): void {
   if ('tree' in node) called.trees.add(String(node.tree));
   if ('rules' in node) called.rules.add(String(node.rules));
+  if ('choice' in node) called.choices.add(String(node.choice));
   for (const child of childrenOfNode(node)) collectNode(child, called);
 }
 
@@ -91,11 +93,13 @@ function collectStates(states: readonly StateDocument[], called: Called): void {
 }
 
 function calledIn(mind: MindDocument): Called {
-  const called: Called = { trees: new Set(), rules: new Set() };
+  const called: Called = { trees: new Set(), rules: new Set(), choices: new Set() };
   if (mind.activity) collectNode(mind.activity as NodeDocument, called);
   collectStates(mind.machine?.states ?? [], called);
   // A tree that only an uncalled tree calls is told of when that one is gone.
   for (const { root } of Object.values(mind.trees ?? {})) collectNode(root, called);
+  for (const { options } of Object.values(mind.choices ?? {}))
+    for (const { does } of options) if (does) collectNode(does, called);
   return called;
 }
 
@@ -129,6 +133,18 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
       {
         title: `Remove the rules ${rules}`,
         command: { command: 'removeRules', mind: name, rules },
+      },
+    );
+  }
+  for (const choice of namesOf(mind.choices ?? {})) {
+    if (called.choices.has(choice)) continue;
+    findings.warning(
+      'unused',
+      `minds.${name}.choices.${choice}`,
+      `Nothing calls the choice “${choice}”.`,
+      {
+        title: `Remove the choice ${choice}`,
+        command: { command: 'removeChoice', mind: name, choice },
       },
     );
   }

@@ -1,7 +1,22 @@
 import type { Facts } from '../expression/facts.ts';
 import type { LegsStatus } from '../motion/legs.ts';
+import type { ChoiceProgram } from './program.ts';
 
 export type Ending = 'success' | 'failure' | 'stopped';
+
+/** What a weighing came to. */
+export interface Weighing {
+  /** Place of the option that won; −1 where nothing competes. */
+  option: number;
+  a: number;
+  b: number;
+  score: number;
+  /** How many scored the same as the best. */
+  ties: number;
+  /** The next best, of another option or for another candidate; −1 where there is none. */
+  next: number;
+  margin: number;
+}
 
 /** What a mind does, told to whoever records it. States, transitions and keys by index; row −1 is the activity as a whole. */
 export interface MindRecorder {
@@ -15,6 +30,8 @@ export interface MindRecorder {
   fired(state: number, row: number): void;
   overruled(state: number, row: number, action: string, by: number): void;
   remembered(key: number): void;
+  /** What a choice has turned to, with the cells of its option’s candidate written. */
+  picked(state: number, row: number, choice: ChoiceProgram, weighing: Weighing): void;
   said(text: string): void;
   cycled(states: number[]): void;
   /** Events for which there was no room among those that wait. */
@@ -84,6 +101,16 @@ export interface Host extends Facts {
   wake(agent: number): string;
   readonly refused: string;
   isAsleep(agent: number): boolean;
+  /** Agents that have been noticed, and what is known of where they are. */
+  readonly tracked: readonly { readonly of: number; readonly x: number; readonly y: number }[];
+  /** How this agent stands to another, by the places of the stances. */
+  stanceTo(agent: number): number;
+  /** Whether there is nothing left of an agent to deal with: it is dead. */
+  isGone(agent: number): boolean;
+  /** Whether a thing lies where it can be had: nobody carries it, and it is not in flight. */
+  isLoose(thing: number): boolean;
+  /** Whether there is room for this body. */
+  canStandAt(x: number, y: number): boolean;
   /** Joins the squad's search and books a place there, when all have decided. */
   search(plan: SearchPlan): void;
   /** Puts the booked place into `place`; false where there is none. */

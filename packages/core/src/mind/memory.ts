@@ -23,6 +23,11 @@ export function resetKey(cells: Float64Array, key: KeyProgram): void {
   cells[stamp] = -1;
 }
 
+/** Whether a key holds what an option of a choice is weighed for: such keys have dots in their names, which declared ones have not. */
+export function isCandidateKey({ name }: Pick<KeyProgram, 'name'>): boolean {
+  return name.includes('.');
+}
+
 function isMissing(type: KeyProgram['type'], a: number, b: number): boolean {
   if (a - a !== 0 || (entryWidth(type) === 2 && b - b !== 0)) return true;
   return a < 0 && !type.endsWith('number') && entryWidth(type) === 1;

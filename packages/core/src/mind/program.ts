@@ -1,6 +1,12 @@
 import type { Channel } from '../terms/channels.ts';
 import type { ActionName } from '../model/actions.ts';
-import type { MemoryScope, NodeForms, Sense } from '../model/documents.ts';
+import type {
+  Combination,
+  CurveDocument,
+  MemoryScope,
+  NodeForms,
+  Sense,
+} from '../model/documents.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 
 /** Minds as the compiler gives them and the runtime takes them: plain data, names resolved to indices. */
@@ -135,7 +141,8 @@ export type NodeBodyProgram =
   | { kind: 'delay'; seconds: NumberProgram; child: NodeProgram }
   | { kind: 'chance'; p: NumberProgram; child: NodeProgram }
   | { kind: 'tree'; child: NodeProgram }
-  | { kind: 'rules'; rows: RuleProgram[] };
+  | { kind: 'rules'; rows: RuleProgram[] }
+  | { kind: 'choice'; choice: ChoiceProgram };
 
 export type NodeKind = keyof NodeForms;
 
@@ -151,6 +158,72 @@ export interface RuleProgram {
   /** Tested only when this one fires. */
   rows: RuleProgram[];
   otherwise: RuleProgram | null;
+}
+
+/** A choice of a mind as it runs. */
+export interface ChoiceProgram {
+  name: string;
+  title: string;
+  combine: Combination;
+  /** Drawn by score among those within `margin` of the best; else the best. */
+  weighted: boolean;
+  margin: number;
+  /** 0: each decision. */
+  everyTicks: number;
+  commitment: number;
+  leastTicks: number;
+  floor: number;
+  once: boolean;
+  options: OptionProgram[];
+}
+
+export interface OptionProgram {
+  id: string;
+  title: string;
+  /** Where it is written: `minds.keeper.choices.whatNow.options[0]`. */
+  path: string;
+  guard: CheckedExpression | null;
+  rank: number;
+  weight: NumberProgram;
+  cost: NumberProgram;
+  restTicks: number;
+  each: EachProgram | null;
+  considerations: ConsiderationProgram[];
+  grades: GradeProgram[];
+  /** What it does. */
+  node: NodeProgram;
+}
+
+/** What an option is weighed for; each in turn, and then the one that was picked, stands in the key’s cells. */
+export interface EachProgram {
+  name: string;
+  /** The key, which no document declares. */
+  key: KeyProgram;
+  of:
+    | { kind: 'agents'; stance: number }
+    /** Indices of things. */
+    | { kind: 'things'; things: number[] }
+    | { kind: 'list'; scope: MemoryScope; slot: number }
+    /** x, y pairs around the middle. */
+    | { kind: 'places'; offsets: number[]; around: CheckedExpression };
+}
+
+export interface ConsiderationProgram {
+  title: string;
+  /** Place among the option’s considerations in the document. */
+  index: number;
+  input: CheckedExpression;
+  from: number;
+  to: number;
+  curve: CurveDocument;
+  importance: number;
+  veto: boolean;
+}
+
+export interface GradeProgram {
+  /** What must hold, each 0 to 1. */
+  memberships: CheckedExpression[];
+  strength: number;
 }
 
 export type NumberProgram = number | CheckedExpression;

@@ -7,12 +7,14 @@
 import type { Channel } from '../terms/channels.ts';
 import type { Sense } from '../terms/senses.ts';
 import type { ArchetypeDocument, FactionDocument, SquadDocument } from './cast-documents.ts';
+import type { BandSetDocument, ChoiceDocument } from './choice-documents.ts';
 import type { GroundDocument } from './ground-documents.ts';
 
 export * from '../terms/channels.ts';
 export * from '../terms/senses.ts';
 export * from '../terms/stances.ts';
 export * from './cast-documents.ts';
+export * from './choice-documents.ts';
 export * from './ground-documents.ts';
 
 export const PROJECT_FORMAT = 'crooked-lantern/project';
@@ -39,6 +41,8 @@ export interface ProjectDocument {
   factions?: Record<Name, FactionDocument>;
   players?: Record<Name, PlayerDocument>;
   setups?: Record<Name, SetupDocument>;
+  /** Names for parts of numbers, for all minds. */
+  bands?: Record<Name, BandSetDocument>;
   start: StartDocument;
 }
 
@@ -106,6 +110,7 @@ export interface MindDocument {
   activity?: ActivityDocument;
   trees?: Record<Name, TreeDocument>;
   rules?: Record<Name, RulesDocument>;
+  choices?: Record<Name, ChoiceDocument>;
 }
 
 export type CadenceDocument = { every: number } | { on: 'event' };
@@ -184,8 +189,9 @@ export type ActionDocument = { do: string; uninterrupted?: true } & Record<
   ActionParameter | boolean
 >;
 
-/** What a state does while it is active: one action, a tree of this mind, or rules of it. */
-export type ActivityDocument = ActionDocument | TreeCallDocument | RulesCallDocument;
+/** What a state does while it is active: one action, or a tree, rules or a choice of this mind. */
+export type ActivityDocument =
+  ActionDocument | TreeCallDocument | RulesCallDocument | ChoiceCallDocument;
 
 export interface TreeCallDocument {
   tree: Name;
@@ -195,6 +201,10 @@ export interface TreeCallDocument {
 
 export interface RulesCallDocument {
   rules: Name;
+}
+
+export interface ChoiceCallDocument {
+  choice: Name;
 }
 
 export const PARAMETER_TYPES = [
@@ -240,6 +250,7 @@ export interface NodeForms {
   do: ActionDocument;
   tree: TreeCallDocument;
   rules: RulesCallDocument;
+  choice: ChoiceCallDocument;
   condition: { condition: Expression };
   sequence: { sequence: NodeDocument[]; restart?: true };
   selector: { selector: NodeDocument[]; restart?: true };

@@ -4,7 +4,7 @@ import {
   type NodeDocument,
   type ProjectDocument,
 } from './documents.ts';
-import { EXAMPLE_MEMORY, EXAMPLE_RULES, EXAMPLE_TREES } from './examples.ts';
+import { EXAMPLE_CHOICES, EXAMPLE_MEMORY, EXAMPLE_RULES, EXAMPLE_TREES } from './examples.ts';
 
 /** Who tries the example. */
 export const EXAMPLE_AGENT = 'keeper';
@@ -45,6 +45,7 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
           },
         },
         rules: EXAMPLE_RULES,
+        choices: EXAMPLE_CHOICES,
         activity: { tree: 'again' },
       },
       gleaner: { title: 'Gleaner', activity: { do: 'followRoute', route: 'self.route' } },

@@ -1,6 +1,7 @@
 import type { ActionName } from './actions.ts';
 import type {
   ActionDocument,
+  ChoiceDocument,
   MemoryKeyDocument,
   NodeDocument,
   RulesDocument,
@@ -29,6 +30,38 @@ export const EXAMPLE_TREES: Record<string, TreeDocument> = {
         { do: 'turn', by: '2 * sweep' },
       ],
     },
+  },
+};
+
+export const EXAMPLE_CHOICES: Record<string, ChoiceDocument> = {
+  whatNow: {
+    title: 'What now?',
+    every: 0.3,
+    commitment: 0.1,
+    options: [
+      {
+        id: 'close',
+        title: 'Close in',
+        when: 'known(quarry)',
+        considerations: [
+          { input: 'distance(quarry)', from: 0, to: 8 },
+          { input: 'awareness(quarry)', curve: { shape: 'power', exponent: 2 } },
+        ],
+        does: { do: 'moveTo', to: 'quarry', within: 1.5 },
+      },
+      {
+        id: 'watch',
+        title: 'Watch it',
+        considerations: [{ input: 'distance(quarry)', from: 4, to: 1 }],
+        does: { do: 'face', toward: 'attention.place' },
+      },
+      {
+        id: 'rounds',
+        title: 'Go round',
+        weight: 0.2,
+        does: { do: 'followRoute', route: 'self.route' },
+      },
+    ],
   },
 };
 
@@ -127,4 +160,5 @@ export const NODE_EXAMPLES: Record<NodeKindName, NodeDocument> = {
   condition: { condition: 'distance(self.post) < 1' },
   tree: { tree: 'lookAbout', with: { sweep: 110 } },
   rules: { rules: 'manners' },
+  choice: { choice: 'whatNow' },
 };

@@ -187,6 +187,15 @@ export const NODES = {
       with: { kind: 'arguments', about: 'an expression, or a number, for each of its parameters' },
     },
   },
+  choice: {
+    title: 'Choice',
+    about:
+      'A choice of this mind: it weighs its options, runs the one that is worth most, and weighs again.',
+    succeeds: 'with its option, where the choice is made `once`; else never',
+    fails:
+      'with its option, or where nothing is worth doing, where the choice is made `once`; else never',
+    fields: { choice: { kind: 'name', about: 'the choice’s name' } },
+  },
   rules: {
     title: 'Rules',
     about: 'Rules of this mind, all looked at each decision. They never come to an end.',

@@ -21,6 +21,8 @@ interface RowPlace {
   row: number | null;
   /** Rows below it, calls opened among them. */
   below: number;
+  /** The option it is what is done for. */
+  option?: string;
   /** Name of the tree or rules it is written in. */
   within: Name;
 }
@@ -30,7 +32,9 @@ type Entry =
   | { kind: 'rule'; rule: RuleDocument }
   | { kind: 'else' }
   /** The rules themselves, where a state does nothing but these. */
-  | { kind: 'set'; rules: Name };
+  | { kind: 'set'; rules: Name }
+  /** The same of a choice. */
+  | { kind: 'options'; choice: Name };
 
 export type OutlineRow = RowPlace & Entry;
 
@@ -68,10 +72,16 @@ class Outliner {
     offAround = false,
   ): void {
     const kind = kindOfNode(node);
-    const place = { depth, path, within: calls[calls.length - 1], off: offAround || !!node.off };
+    const place = {
+      depth,
+      path,
+      within: calls[calls.length - 1].replace('?', ''),
+      off: offAround || !!node.off,
+    };
     this.add({ kind, node }, place, (off) => {
       if ('tree' in node) this.tree(String(node.tree), depth + 1, calls, off);
       if ('rules' in node) this.ruleSet(String(node.rules), depth + 1, off);
+      if ('choice' in node) this.choice(String(node.choice), depth + 1, calls, off);
       const many = kind !== 'do' && Object.values(nodeSpec(kind).fields)[0].kind === 'nodes';
       childrenOfNode(node).forEach((child, i) => {
         this.node(child, many ? [...path, kind, i] : [...path, kind], depth + 1, calls, off);
@@ -83,6 +93,19 @@ class Outliner {
     const tree = this.mind.trees?.[name];
     if (!tree || calls.includes(name)) return;
     this.node(tree.root, ['minds', this.name, 'trees', name, 'root'], depth, [...calls, name], off);
+  }
+
+  /** What each option does, as a row under the option’s name. */
+  choice(name: Name, depth: number, calls: readonly Name[], off = false): void {
+    const mark = `?${name}`;
+    if (calls.includes(mark)) return;
+    (this.mind.choices?.[name]?.options ?? []).forEach((option, i) => {
+      if (!option.does) return;
+      const path = ['minds', this.name, 'choices', name, 'options', i, 'does'];
+      const at = this.rows.length;
+      this.node(option.does, path, depth, [...calls, mark], off || !!option.off);
+      this.rows[at].option = option.title ?? option.id;
+    });
   }
 
   ruleSet(name: Name, depth: number, off = false): void {
@@ -116,6 +139,13 @@ class Outliner {
     );
   }
 
+  weighing(name: Name): void {
+    const path = ['minds', this.name, 'choices', name];
+    this.add({ kind: 'options', choice: name }, { depth: 0, path, within: name, off: false }, () =>
+      this.choice(name, 1, []),
+    );
+  }
+
   set(name: Name): void {
     const path = ['minds', this.name, 'rules', name];
     this.add({ kind: 'set', rules: name }, { depth: 0, path, within: name, off: false }, () =>
@@ -136,5 +166,6 @@ export function outlineOf(
   const outliner = new Outliner(name, mind);
   if ('tree' in activity) outliner.tree(String(activity.tree), 0, []);
   if ('rules' in activity) outliner.set(String(activity.rules));
+  if ('choice' in activity) outliner.weighing(String(activity.choice));
   return outliner.rows;
 }

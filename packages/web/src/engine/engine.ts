@@ -7,12 +7,15 @@ import {
   createRun,
   inputsOf,
   playedAgent,
+  readChoiceAt,
+  readHeat,
   readInMind,
   seek,
   withSetup,
   type ProjectDocument,
   type Run,
 } from '@crooked-lantern/core';
+import { choicePastOf, createChoiceHistory, keepChoiceHistory } from './choice-history.ts';
 import { createSent, frameOf, type View } from './frames.ts';
 import {
   begunAnew,
@@ -60,6 +63,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   let waiting = false;
   const players = createPlayerInput();
   const sent = createSent();
+  const weighed = createChoiceHistory();
   const view: View = {
     playing: false,
     speed: 1,
@@ -68,6 +72,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     state: null,
     wanted: { rays: true, paths: true, forces: false, known: false, places: true },
     rows: createRowHistory(),
+    choice: null,
     resting: false,
     givesAgain: false,
   };
@@ -79,6 +84,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     if (goal >= 0) runTowardsGoal(run, begin);
     else if (view.playing) runWithTime(run, begin);
     keepRowHistory(view.rows, run, view);
+    keepChoiceHistory(weighed, run, view.choice);
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     show(frameOf(run, view, sent));
@@ -102,6 +108,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       owed -= 1;
       goOn(live);
       keepRowHistory(view.rows, live, view);
+      keepChoiceHistory(weighed, live, view.choice);
       if (now() - begin > BUDGET_MS) {
         owed = Math.min(owed, 1);
         break;
@@ -216,6 +223,19 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     watch(agent, mind, state) {
       Object.assign(view, { agent, mind, state });
       wake();
+    },
+    weigh(choice) {
+      view.choice = choice;
+      wake();
+    },
+    async choicePast() {
+      return view.choice ? choicePastOf(weighed) : null;
+    },
+    async choiceAt(x, y) {
+      return run && view.choice ? readChoiceAt(run.world, view.choice, x, y) : null;
+    },
+    async heat(option, step) {
+      return run && view.choice ? readHeat(run.world, view.choice, option, step) : null;
     },
     show(wanted) {
       view.wanted = wanted;

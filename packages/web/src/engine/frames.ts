@@ -7,6 +7,7 @@ import {
   pictureShared,
   pictureThings,
   playedAgent,
+  readChoice,
   readMind,
   runningEdit,
   worldHash,
@@ -14,6 +15,7 @@ import {
   type Program,
   type Run,
 } from '@crooked-lantern/core';
+import type { WatchedChoice } from './choice-history.ts';
 import type { Frame, RowsPicture, WantedParts } from './protocol.ts';
 import type { RowHistory } from './row-history.ts';
 
@@ -40,6 +42,7 @@ export interface View {
   state: string | null;
   wanted: WantedParts;
   rows: RowHistory;
+  choice: WatchedChoice | null;
   /** Whether the run stands still and is to stay where it is. */
   resting: boolean;
   /** Whether going on from here gives again what players did then. */
@@ -108,6 +111,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     rows: rowsPicture(sent, view.rows),
     readout:
       view.agent === null ? null : readMind(world, view.agent, view.state, view.mind ?? undefined),
+    choice: view.choice && readChoice(world, view.choice),
     hash: view.resting ? worldHash(world) : null,
   };
 }

@@ -1,7 +1,9 @@
 import type {
+  ChoiceReadout,
   ExpressionFault,
   ExpressionPlace,
   Finding,
+  HeatPicture,
   Input,
   KnownPicture,
   LedgerEntry,
@@ -12,6 +14,7 @@ import type {
   ProjectDocument,
   SharedPicture,
 } from '@crooked-lantern/core';
+import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 
 /** What the pages ask of the engine, which runs in a worker of its own. */
 export interface EngineApi {
@@ -45,6 +48,14 @@ export interface EngineApi {
   setInput(input: Input): void;
   /** Whose mind is read with each frame, and which of its states in detail. */
   watch(agent: string | null, mind: string | null, state: string | null): void;
+  /** Whose choice is read with each frame; null for none. */
+  weigh(choice: WatchedChoice | null): void;
+  /** What the options of the watched choice were worth in the last seconds; null where none is watched. */
+  choicePast(): Promise<ChoicePast | null>;
+  /** What the watched choice would come to if its agent stood there now. */
+  choiceAt(x: number, y: number): Promise<ChoiceReadout | null>;
+  /** What an option of the watched choice would be worth all over the ground now, every so many metres. */
+  heat(option: string, step: number): Promise<HeatPicture | null>;
   /** Which parts of a frame are wanted. */
   show(wanted: WantedParts): void;
   /** Hands an agent to the player, and the one played before back to its minds. */
@@ -123,6 +134,8 @@ export interface Frame {
   /** The rows of the watched state. */
   rows: RowsPicture;
   readout: MindReadout | null;
+  /** The watched choice. */
+  choice: ChoiceReadout | null;
   /** State hash, where the run rests. */
   hash: string | null;
 }

@@ -1,5 +1,6 @@
 import {
   namesOf,
+  namesWithin,
   wantedTypes,
   type ExpressionPlace,
   type Finding,
@@ -71,8 +72,7 @@ function keysFor(
       return readable ? [{ name: key, type, note }] : [];
     }),
   );
-  const parameters =
-    mind === null || tree === undefined ? {} : (minds[mind]?.trees?.[tree]?.parameters ?? {});
+  const parameters = mind === null ? {} : namesWithin(minds[mind], tree);
   const all: KnownKey[] = [
     ...namesOf(parameters).map((name) => ({
       name,

@@ -15,7 +15,7 @@ export const TOPICS = {
 export type Topic = keyof typeof TOPICS;
 
 /** These work with numbers that were asked for before. */
-const CALCULATIONS = new Set(['min', 'max', 'abs', 'floor', 'clamp']);
+const CALCULATIONS = new Set(['min', 'max', 'abs', 'floor', 'clamp', 'trapezoid']);
 
 export interface Question {
   id: string;
@@ -44,7 +44,8 @@ function topicOf({ name, parameters, sense, unit }: Builtin): Topic | null {
 
 const OF_BUILTINS: readonly Question[] = BUILTINS.flatMap((builtin) => {
   const topic = topicOf(builtin);
-  if (topic === null) return [];
+  // Bands and what is elsewhere are asked for by name: their arguments are no values to choose.
+  if (topic === null || builtin.ownWay) return [];
   const { name, parameters = null, about, result, unit } = builtin;
   const types = (parameters ?? []).map(({ type }) => type).join(' ');
   return [{ id: `${name} ${types}`.trim(), topic, about, name, parameters, result, unit }];

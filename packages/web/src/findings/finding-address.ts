@@ -39,7 +39,22 @@ export function addressOf(
     return `${base}/${where}${query && `?${query}`}`;
   };
   switch (part) {
+    case 'bands':
+      return to('weigh', { bands: first, option: null, cell: null });
     case 'minds': {
+      if (kind === 'choices') {
+        const choice = named.replace(/\[.*/, '');
+        const [, at] = /\boptions\[(\d+)\]/.exec(path) ?? [];
+        const [, cell] = /\bconsiderations\[(\d+)\]/.exec(path) ?? [];
+        const option = document.minds[first]?.choices?.[choice]?.options[Number(at)];
+        return to(`weigh/${first}/${choice}`, {
+          option: option?.id ?? null,
+          cell: cell ?? null,
+          bands: null,
+          state: null,
+          sheet: null,
+        });
+      }
       const machine = document.minds[first]?.machine;
       return to(`minds/${first}`, {
         state: machine ? stateOf(path, machine.states) : null,

@@ -2,6 +2,7 @@ import {
   freshCall,
   namesOf,
   type ActivityDocument,
+  type ChoiceCallDocument,
   type RulesCallDocument,
   type TreeCallDocument,
 } from '@crooked-lantern/core';
@@ -19,13 +20,21 @@ const Outline = lazy(() =>
   import('./outline/outline.tsx').then(({ Outline: outline }) => ({ default: outline })),
 );
 
-type CallDocument = TreeCallDocument | RulesCallDocument;
+type CallDocument = TreeCallDocument | RulesCallDocument | ChoiceCallDocument;
 
-/** Opens a tree or rules by themselves. */
-export type OpenPart = (part: 'trees' | 'rules', name: string) => void;
+/** Opens a tree, rules or a choice by themselves. */
+export type OpenPart = (part: CalledPart, name: string) => void;
+export type CalledPart = 'trees' | 'rules' | 'choices';
+
+/** What an activity calls: in which part of the mind, and by which name. */
+function calledBy(activity: CallDocument): { part: CalledPart; word: string; name: string } {
+  if ('tree' in activity) return { part: 'trees', word: 'tree', name: activity.tree };
+  if ('rules' in activity) return { part: 'rules', word: 'rules', name: activity.rules };
+  return { part: 'choices', word: 'choice', name: activity.choice };
+}
 
 export function isCall(activity: ActivityDocument): activity is CallDocument {
-  return 'tree' in activity || 'rules' in activity;
+  return 'tree' in activity || 'rules' in activity || 'choice' in activity;
 }
 
 const Line = styled.div`
@@ -38,10 +47,10 @@ const Line = styled.div`
   }
 `;
 
-/** Menu entries for the trees and rules a state can do. */
+/** Menu entries for the trees, rules and choices a state can do. */
 export function useCallEntries(mind: string, onChoose: (call: CallDocument) => void): MenuEntry[] {
   const document = useProject((project) => project.document);
-  const { trees = {}, rules = {} } = document.minds[mind] ?? {};
+  const { trees = {}, rules = {}, choices = {} } = document.minds[mind] ?? {};
   return [
     ...namesOf(trees).map((tree) => ({
       id: `tree ${tree}`,
@@ -55,10 +64,16 @@ export function useCallEntries(mind: string, onChoose: (call: CallDocument) => v
       label: `Rules ${rules[name].title ?? name}`,
       onAction: () => onChoose({ rules: name }),
     })),
+    ...namesOf(choices).map((name) => ({
+      id: `choice ${name}`,
+      text: `Choice ${choices[name].title ?? name}`,
+      label: `Choice ${choices[name].title ?? name}`,
+      onAction: () => onChoose({ choice: name }),
+    })),
   ];
 }
 
-/** What a state does, where that is a tree or rules: its name, what its parameters are bound to, and its rows. */
+/** What a state does, where that is a tree, rules or a choice: its name, what its parameters are bound to, and its rows. */
 export function ActivityCall({
   mind,
   activity,
@@ -75,15 +90,15 @@ export function ActivityCall({
   onRemove?: () => void;
 }) {
   const document = useProject((project) => project.document.minds[mind]);
-  const [kind, name] = 'tree' in activity ? ['tree', activity.tree] : ['rules', activity.rules];
-  const called = kind === 'tree' ? document.trees?.[name] : document.rules?.[name];
+  const { part, word: kind, name } = calledBy(activity);
+  const called = document[part]?.[name];
   const given = Object.entries('tree' in activity ? (activity.with ?? {}) : {});
   return (
     <div>
       <Line>
         <span>{kind}</span>{' '}
         <Explained text={called?.note}>
-          <Jump type="button" onClick={() => onOpen(kind === 'tree' ? 'trees' : 'rules', name)}>
+          <Jump type="button" onClick={() => onOpen(part, name)}>
             {called?.title ?? name}
           </Jump>
         </Explained>
@@ -118,9 +133,8 @@ export function CallRows({
   onOpen: OpenPart;
 }) {
   const document = useProject((project) => project.document.minds[mind]);
-  const called =
-    'tree' in activity ? document.trees?.[activity.tree] : document.rules?.[activity.rules];
-  const place = called?.title ?? ('tree' in activity ? activity.tree : activity.rules);
+  const { part, name } = calledBy(activity);
+  const place = document[part]?.[name]?.title ?? name;
   return (
     <Suspense fallback={<div aria-busy />}>
       <Outline

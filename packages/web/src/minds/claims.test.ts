@@ -74,6 +74,44 @@ const CLAIMS: Record<string, [file: string, words: string]> = {
   'node.preempts': ['outline/row-fields.tsx', 'MODE_FIELDS'],
   'node.weight': ['outline/row-fields.tsx', 'onSet({ weight'],
   'node.off': ['outline/row-work.ts', 'off: switchRows'],
+  'mind.choices': ['mind-list.tsx', 'part="choices"'],
+  'choice.title': ['../weigh/choice-sheet.tsx', "set('title')"],
+  'choice.note': ['../weigh/choice-sheet.tsx', "set('note')"],
+  'choice.combine': ['../weigh/choice-sheet.tsx', "choose('combine')"],
+  'choice.pick': ['../weigh/choice-sheet.tsx', "choose('pick')"],
+  'choice.margin': ['../weigh/choice-sheet.tsx', "number('margin')"],
+  'choice.every': ['../weigh/choice-sheet.tsx', "number('every')"],
+  'choice.commitment': ['../weigh/choice-sheet.tsx', "number('commitment')"],
+  'choice.least': ['../weigh/choice-sheet.tsx', "number('least')"],
+  'choice.floor': ['../weigh/choice-sheet.tsx', "number('floor')"],
+  'choice.once': ['../weigh/choice-sheet.tsx', "set('once')"],
+  'choice.inputs': ['../weigh/choice-sheet.tsx', '<Inputs'],
+  'choice.options': ['../weigh/board.tsx', 'addOption'],
+  'option.id': ['../weigh/option-sheet.tsx', "put('id'"],
+  'option.title': ['../weigh/option-sheet.tsx', "put('title'"],
+  'option.note': ['../weigh/option-sheet.tsx', "put('note'"],
+  'option.when': ['../weigh/option-sheet.tsx', "put('when'"],
+  'option.rank': ['../weigh/option-sheet.tsx', "put('rank'"],
+  'option.weight': ['../weigh/option-sheet.tsx', 'field="weight"'],
+  'option.cost': ['../weigh/option-sheet.tsx', 'field="cost"'],
+  'option.rest': ['../weigh/option-sheet.tsx', "put('rest'"],
+  'option.each': ['../weigh/option-sheet.tsx', "put('each'"],
+  'option.considerations': ['../weigh/board.tsx', 'addConsideration'],
+  'option.grades': ['../weigh/option-sheet.tsx', '<Grades'],
+  'option.does': ['../weigh/option-sheet.tsx', "put('does'"],
+  'option.off': ['../weigh/board.tsx', "at, 'off'"],
+  'consideration.title': ['../weigh/curve-sheet.tsx', "set('title')"],
+  'consideration.note': ['../weigh/curve-sheet.tsx', "set('note')"],
+  'consideration.input': ['../weigh/curve-sheet.tsx', "set('input')"],
+  'consideration.from': ['../weigh/curve-sheet.tsx', "set('from')"],
+  'consideration.to': ['../weigh/curve-sheet.tsx', "set('to')"],
+  'consideration.curve': ['../weigh/curve-sheet.tsx', "set('curve')"],
+  'consideration.importance': ['../weigh/curve-sheet.tsx', "set('importance')"],
+  'consideration.veto': ['../weigh/curve-sheet.tsx', "set('veto')"],
+  'bandSet.title': ['../weigh/bands-sheet.tsx', "'title']"],
+  'bandSet.note': ['../weigh/bands-sheet.tsx', "'note']"],
+  'bandSet.input': ['../weigh/bands-sheet.tsx', "'input']"],
+  'bandSet.bands': ['../weigh/bands-sheet.tsx', "'bands', set.bands.length]"],
   'action.uninterrupted': ['action-line.tsx', 'uninterrupted: true'],
 };
 
@@ -102,6 +140,8 @@ const mind = entry(at(schema, 'properties', 'minds'));
 const machine = at(mind, 'properties', 'machine');
 const state = entry(at(machine, 'properties', 'states'));
 const rule = entry(at(entry(at(mind, 'properties', 'rules')), 'properties', 'rows'));
+const choice = entry(at(mind, 'properties', 'choices'));
+const option = entry(at(choice, 'properties', 'options'));
 const PARTS: Record<string, string[]> = {
   mind: fields(mind),
   key: fields(entry(at(mind, 'properties', 'memory'))),
@@ -111,6 +151,10 @@ const PARTS: Record<string, string[]> = {
   tree: fields(entry(at(mind, 'properties', 'trees'))),
   ruleSet: fields(entry(at(mind, 'properties', 'rules'))),
   rule: fields(rule),
+  choice: fields(choice),
+  option: fields(option),
+  consideration: fields(entry(at(option, 'properties', 'considerations'))),
+  bandSet: fields(entry(at(schema, 'properties', 'bands'))),
 };
 
 /** Forms of nodes and actions: each says its fields by itself. */

@@ -22,6 +22,7 @@ import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
 import { memoryText } from './memory-text.ts';
+import type { CalledPart } from './activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 
 const PatternDialog = lazy(() =>
@@ -61,6 +62,7 @@ function sizeOf(document: ProjectDocument, mind: string): string {
   const { machine, activity } = document.minds[mind];
   if (machine) return counted(listStates(document, mind).length, 'state');
   if (activity && 'tree' in activity) return 'tree';
+  if (activity && 'choice' in activity) return 'choice';
   return activity && 'rules' in activity ? 'rules' : 'action';
 }
 
@@ -68,7 +70,11 @@ const FORMS: Record<MindForm, string> = {
   machine: 'A state machine',
   tree: 'A behaviour tree',
   rules: 'A set of rules',
+  choice: 'A choice',
 };
+
+/** The part of a mind that is opened where it is of that form. */
+const PART_OF_FORM = { tree: 'trees', rules: 'rules', choice: 'choices' } as const;
 
 interface ListProps {
   selection: Selection;
@@ -98,7 +104,7 @@ function Minds({ selection, select }: ListProps) {
           if (refused === null)
             select({
               mind: name,
-              sheet: form === 'machine' ? null : `${form === 'tree' ? 'trees' : 'rules'}.main`,
+              sheet: form === 'machine' ? null : `${PART_OF_FORM[form]}.main`,
             });
           return refused;
         },
@@ -146,32 +152,66 @@ function Minds({ selection, select }: ListProps) {
   );
 }
 
-/** The trees, or the rules, of the mind. */
-function Parts({ selection, select, part }: ListProps & { part: 'trees' | 'rules' }) {
+interface PartWords {
+  title: string;
+  /** What one is called. */
+  one: string;
+  fresh: string;
+  name: string;
+  empty: (title: string) => unknown;
+}
+
+const PARTS: Record<CalledPart, PartWords> = {
+  trees: {
+    title: 'Trees',
+    one: 'tree',
+    fresh: 'New tree',
+    name: 'tree',
+    empty: (title) => ({ title, root: { sequence: [] } }),
+  },
+  rules: {
+    title: 'Rules',
+    one: 'set of rules',
+    fresh: 'New rules',
+    name: 'rules',
+    empty: (title) => ({ title, rows: [] }),
+  },
+  choices: {
+    title: 'Choices',
+    one: 'choice',
+    fresh: 'New choice',
+    name: 'choice',
+    empty: (title) => ({ title, options: [] }),
+  },
+};
+
+/** The trees, rules or choices of the mind. */
+function Parts({ selection, select, part }: ListProps & { part: CalledPart }) {
   const document = useProject((project) => project.document);
   const dispatch = useAppDispatch();
   const { ask, dialog } = useAskText();
   const { mind } = selection;
   const record = document.minds[mind]?.[part] ?? {};
-  const word = part === 'trees' ? 'tree' : 'set of rules';
+  const words = PARTS[part];
   const add = () =>
     ask({
-      title: `A new ${word}`,
+      title: `A new ${words.one}`,
       label: 'Title',
       verb: 'Add it',
-      value: part === 'trees' ? 'New tree' : 'New rules',
+      value: words.fresh,
       check: checkTitle,
       onGive: (title) => {
-        const name = nameFromWords(title, record, part === 'trees' ? 'tree' : 'rules');
-        const value = part === 'trees' ? { title, root: { sequence: [] } } : { title, rows: [] };
+        const name = nameFromWords(title, record, words.name);
         const path = ['minds', mind, part, name];
-        const refused = dispatch(perform({ command: 'put', how: 'set', path, value }));
+        const refused = dispatch(
+          perform({ command: 'put', how: 'set', path, value: words.empty(title) }),
+        );
         if (refused === null) select({ sheet: `${part}.${name}` });
         return refused;
       },
     });
   return (
-    <ListGroup title={part === 'trees' ? 'Trees' : 'Rules'} add={{ what: `a ${word}`, run: add }}>
+    <ListGroup title={words.title} add={{ what: `a ${words.one}`, run: add }}>
       {namesOf(record).map((name) => (
         <ListItem
           key={name}
@@ -247,6 +287,7 @@ export const MindList = memo(function MindList(props: ListProps) {
       )}
       <Parts {...props} part="trees" />
       <Parts {...props} part="rules" />
+      <Parts {...props} part="choices" />
       <Memory {...props} />
       <ListGroup title="Findings">
         <FindingList />

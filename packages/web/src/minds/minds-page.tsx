@@ -5,6 +5,7 @@ import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
 import { PlacePanes } from '../shell/panes.tsx';
 import { PlaceLayout } from '../ui/place.ts';
+import type { CalledPart } from './activity-call.tsx';
 import { MindList } from './mind-list.tsx';
 import { Sheet } from './sheet-layout.ts';
 import { StatePlan } from './plan/state-plan.tsx';
@@ -46,7 +47,7 @@ function OtherSheet({
   const { mind, sheet } = selection;
   if (sheet === 'memory') return <MemorySheet key={mind} mind={mind} />;
   const [part, name] = sheet!.split('.');
-  if (part === 'trees' || part === 'rules')
+  if (part === 'trees' || part === 'rules' || part === 'choices')
     return (
       <PartSheet
         key={`${mind} ${sheet}`}
@@ -77,7 +78,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
   );
   const selectState = useCallback((state: string | null) => select({ state }), [select]);
   const openPart = useCallback(
-    (part: 'trees' | 'rules', name: string) => select({ sheet: `${part}.${name}` }),
+    (part: CalledPart, name: string) => select({ sheet: `${part}.${name}` }),
     [select],
   );
   // A page that has just been opened leaves the focus alone; what is opened from it takes it.

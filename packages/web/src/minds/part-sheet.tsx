@@ -1,5 +1,11 @@
-import { namesOf, PARAMETER_TYPES, type ActivityDocument } from '@crooked-lantern/core';
+import {
+  namesOf,
+  PARAMETER_TYPES,
+  type ActivityDocument,
+  type ClipContent,
+} from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEdit, type Editing } from '../state/use-edit.ts';
@@ -7,6 +13,7 @@ import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { checkName, checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
+import type { CalledPart } from './activity-call.tsx';
 import { CopyButton } from './copy-button.tsx';
 import { Mentions, useMentions } from './mentions.tsx';
 import { Outline } from './outline/outline.tsx';
@@ -72,7 +79,19 @@ function Parameters({ mind, tree, editing }: { mind: string; tree: string; editi
   );
 }
 
-/** A tree, or a set of rules, by itself. */
+const WORDS: Record<CalledPart, string> = { trees: 'tree', rules: 'rules', choices: 'choice' };
+
+/** What calls the part, and what a copy of it holds. */
+function callOf(
+  part: CalledPart,
+  name: string,
+): { activity: ActivityDocument; content: ClipContent } {
+  if (part === 'trees') return { activity: { tree: name }, content: { tree: name } };
+  if (part === 'rules') return { activity: { rules: name }, content: { ruleSet: name } };
+  return { activity: { choice: name }, content: { choice: name } };
+}
+
+/** A tree, a set of rules or a choice by itself. */
 export function PartSheet({
   selection,
   part,
@@ -81,7 +100,7 @@ export function PartSheet({
   startsFocused,
 }: {
   selection: Selection;
-  part: 'trees' | 'rules';
+  part: CalledPart;
   name: string;
   select: (change: Partial<Selection>) => void;
   /** Its first row takes the focus. */
@@ -90,10 +109,11 @@ export function PartSheet({
   const { mind } = selection;
   const document = useProject((project) => project.document.minds[mind]);
   const editing = useEdit();
+  const id = useProject((project) => project.id);
   const mentions = useMentions(mind, part, name);
   const { run, put, trouble } = editing;
   const entry = document?.[part]?.[name];
-  const word = part === 'trees' ? 'tree' : 'rules';
+  const word = WORDS[part];
   if (!entry)
     return (
       <Sheet aria-label={`No such ${word}`}>
@@ -107,7 +127,7 @@ export function PartSheet({
     );
   const title = entry.title ?? name;
   const at = (field: string) => ['minds', mind, part, name, field];
-  const activity = (part === 'trees' ? { tree: name } : { rules: name }) as ActivityDocument;
+  const { activity, content } = callOf(part, name);
   return (
     <Sheet
       aria-label={`${word} ${title}`}
@@ -141,11 +161,7 @@ export function PartSheet({
           <Mentions verb="called" mentions={mentions} />
         </span>
         <div>
-          <CopyButton
-            what={`${word} ${title}`}
-            mind={mind}
-            content={part === 'trees' ? { tree: name } : { ruleSet: name }}
-          />
+          <CopyButton what={`${word} ${title}`} mind={mind} content={content} />
           <Button onPress={() => select({ sheet: null })}>
             <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}
           </Button>
@@ -156,6 +172,12 @@ export function PartSheet({
         note={entry.note}
         onCommit={(text) => put(at('note'), text)}
       />
+      {part === 'choices' && (
+        <p>
+          What speaks for each option, and what it is worth now:{' '}
+          <Link to={`/projects/${id}/weigh/${mind}/${name}`}>weigh it</Link>.
+        </p>
+      )}
       {part === 'trees' && <Parameters mind={mind} tree={name} editing={editing} />}
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       <RowFindings path={`minds.${mind}.${part}.${name}`} own />

@@ -43,11 +43,12 @@ const WORDS: Record<keyof Missing, string> = {
   memory: 'keys of memory',
   trees: 'trees',
   rules: 'rules',
+  choices: 'choices',
   states: 'states that ways lead to',
 };
 
-function isComplete({ memory, trees, rules, states }: Missing): boolean {
-  return memory.length + trees.length + rules.length + states.length === 0;
+function isComplete(missing: Missing): boolean {
+  return Object.values(missing).every((names: readonly string[]) => names.length === 0);
 }
 
 /** Reading what was copied, and what is missing here, which is listed and offered. */

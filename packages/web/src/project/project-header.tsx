@@ -193,6 +193,7 @@ export function ProjectHeader() {
               <NavLink to={`/projects/${id}/ground`}>Ground</NavLink>
               <NavLink to={`/projects/${id}/cast`}>Cast</NavLink>
               <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
+              <NavLink to={`/projects/${id}/weigh`}>Weigh</NavLink>
             </Places>
           </>
         }

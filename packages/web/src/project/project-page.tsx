@@ -17,6 +17,9 @@ import { checked, closed } from '../state/project-slice.ts';
 const CastPage = lazy(() =>
   import('../cast/cast-page.tsx').then(({ CastPage: page }) => ({ default: page })),
 );
+const WeighPage = lazy(() =>
+  import('../weigh/weigh-page.tsx').then(({ WeighPage: page }) => ({ default: page })),
+);
 const GroundPage = lazy(() =>
   import('../ground/editor/ground-page.tsx').then(({ GroundPage: page }) => ({ default: page })),
 );
@@ -129,6 +132,8 @@ function place(name: string | undefined, header: ReactElement): ReactElement {
   switch (name) {
     case 'ground':
       return <GroundPage header={header} />;
+    case 'weigh':
+      return <WeighPage header={header} />;
     case 'cast':
       return <CastPage header={header} />;
     default:

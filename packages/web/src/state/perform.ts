@@ -66,6 +66,8 @@ export function describeCommand(document: ProjectDocument, command: DocumentComm
       return `removal of the tree ${command.tree}`;
     case 'removeRules':
       return `removal of the rules ${command.rules}`;
+    case 'removeChoice':
+      return `removal of the choice ${command.choice}`;
     case 'renameInMind':
     case 'renameParameter':
     case 'renameMind':

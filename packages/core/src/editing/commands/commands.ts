@@ -30,6 +30,7 @@ export type DocumentCommand =
   | ({ command: 'removeKey'; key: Name } & InMind)
   | ({ command: 'removeTree'; tree: Name } & InMind)
   | ({ command: 'removeRules'; rules: Name } & InMind)
+  | ({ command: 'removeChoice'; choice: Name } & InMind)
   /** `what` says what is changed, for undo. */
   | { command: 'changeParts'; ground: Name; changes: PartChange[]; what: string }
   /** One entry of the cast put in place of what was there, added, or (with null) taken away. */
@@ -61,7 +62,7 @@ export interface PutCommand {
 }
 
 /** What a mind declares by name. */
-export const MIND_PARTS = ['states', 'memory', 'trees', 'rules'] as const;
+export const MIND_PARTS = ['states', 'memory', 'trees', 'rules', 'choices'] as const;
 export type MindPart = (typeof MIND_PARTS)[number];
 
 /** Who is there, by name. */

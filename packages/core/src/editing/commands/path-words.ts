@@ -1,4 +1,10 @@
-import type { NodeDocument, ProjectDocument, StateDocument } from '../../model/documents.ts';
+import type {
+  ConsiderationDocument,
+  NodeDocument,
+  OptionDocument,
+  ProjectDocument,
+  StateDocument,
+} from '../../model/documents.ts';
 import { nodeText } from '../../model/node-text.ts';
 import { pathText } from '../../model/path-text.ts';
 import type { DocumentPath } from './commands.ts';
@@ -46,17 +52,27 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     if (kind === 'memory') return `key ${String(step)}`;
     if (kind === 'trees') return `tree ${titled(part, step)}`;
     if (kind === 'rules') return `rules ${titled(part, step)}`;
+    if (kind === 'choices') return `choice ${titled(part, step)}`;
   }
   if (typeof step !== 'number') return at === path.length - 1 ? wordOfField(step) : null;
   if (before === 'states') {
     const { id = step + 1 } = (part ?? {}) as Partial<StateDocument>;
     return titled(part, id);
   }
+  if (before === 'options') {
+    const { id = step + 1 } = (part ?? {}) as Partial<OptionDocument>;
+    return `option ${titled(part, id)}`;
+  }
+  if (before === 'considerations') {
+    const { input = step + 1 } = (part ?? {}) as Partial<ConsiderationDocument>;
+    return `consideration ${titled(part, input)}`;
+  }
   if (before === 'leaves') return `transition ${step + 1}`;
   if (before === 'rows') return `row ${step + 1}`;
   if (before === 'entry' || before === 'exit' || before === 'do' || before === 'else')
     return `action ${step + 1}${before === 'do' ? '' : ` on ${before}`}`;
-  if (kind === 'trees' && isNode(part)) return `“${titled(part, nodeText(part))}”`;
+  if ((kind === 'trees' || kind === 'choices') && isNode(part))
+    return `“${titled(part, nodeText(part))}”`;
   return `entry ${step + 1}`;
 }
 

@@ -7,6 +7,7 @@ import type {
   NodeDocument,
   ProjectDocument,
   RuleDocument,
+  ChoiceDocument,
   RulesDocument,
   StateDocument,
   TransitionDocument,
@@ -24,6 +25,7 @@ import { rowsAt } from './rows.ts';
 import { addMind } from './whole-minds.ts';
 import {
   mapAction,
+  mapChoice,
   mapNode,
   mapRule,
   mapState,
@@ -44,6 +46,7 @@ export interface Declarations {
   memory?: Record<Name, MemoryKeyDocument>;
   trees?: Record<Name, TreeDocument>;
   rules?: Record<Name, RulesDocument>;
+  choices?: Record<Name, ChoiceDocument>;
 }
 
 export type ClipContent =
@@ -56,6 +59,7 @@ export type ClipContent =
   | { keys: Name[] }
   | { tree: Name }
   | { ruleSet: Name }
+  | { choice: Name }
   | { mind: MindDocument };
 
 export type Clip = {
@@ -71,6 +75,7 @@ function needsOf(mind: MindDocument, content: ClipContent): Declarations {
     memory: new Map<Name, MemoryKeyDocument>(),
     trees: new Map<Name, TreeDocument>(),
     rules: new Map<Name, RulesDocument>(),
+    choices: new Map<Name, ChoiceDocument>(),
   };
   const visitor: Visitor = {
     expression: (source, where) => {
@@ -82,6 +87,7 @@ function needsOf(mind: MindDocument, content: ClipContent): Declarations {
       if (kind === 'key' || kind === 'list') key(name);
       if (kind === 'tree') tree(name);
       if (kind === 'rules') ruleSet(name);
+      if (kind === 'choice') choice(name);
       return name;
     },
   };
@@ -102,6 +108,12 @@ function needsOf(mind: MindDocument, content: ClipContent): Declarations {
     found.rules.set(name, declared);
     for (const row of declared.rows) mapRule(row, here, visitor);
   };
+  const choice = (name: Name) => {
+    const declared = mind.choices?.[name];
+    if (!declared || found.choices.has(name)) return;
+    found.choices.set(name, declared);
+    mapChoice(declared, here, visitor);
+  };
   if ('nodes' in content) for (const node of content.nodes) mapNode(node, here, visitor);
   if ('rows' in content) for (const row of content.rows) mapRule(row, here, visitor);
   if ('actions' in content) for (const action of content.actions) mapAction(action, here, visitor);
@@ -111,11 +123,13 @@ function needsOf(mind: MindDocument, content: ClipContent): Declarations {
   if ('keys' in content) content.keys.forEach(key);
   if ('tree' in content) tree(content.tree);
   if ('ruleSet' in content) ruleSet(content.ruleSet);
+  if ('choice' in content) choice(content.choice);
   const record = <T>(map: Map<Name, T>) => (map.size > 0 ? Object.fromEntries(map) : undefined);
   return withoutUndefined({
     memory: record(found.memory),
     trees: record(found.trees),
     rules: record(found.rules),
+    choices: record(found.choices),
   });
 }
 
@@ -233,6 +247,7 @@ export interface Missing {
   memory: Name[];
   trees: Name[];
   rules: Name[];
+  choices: Name[];
   states: Name[];
 }
 
@@ -256,6 +271,7 @@ export function missingFor(document: ProjectDocument, mind: Name, clip: Clip): M
     memory: absent('memory', 'keys' in clip ? clip.keys : []),
     trees: absent('trees', 'tree' in clip ? [clip.tree] : []),
     rules: absent('rules', 'ruleSet' in clip ? [clip.ruleSet] : []),
+    choices: absent('choices', 'choice' in clip ? [clip.choice] : []),
     states: [...new Set(states)],
   };
 }
@@ -266,7 +282,7 @@ function allLeaves(state: StateDocument): TransitionDocument[] {
 
 /** Declares in a mind what it lacks of what a clip refers to. */
 export function declareMissing(mind: Name, clip: Clip, missing: Missing): DocumentCommand[] {
-  return (['memory', 'trees', 'rules'] as const).flatMap((part) =>
+  return (['memory', 'trees', 'rules', 'choices'] as const).flatMap((part) =>
     missing[part].map((name): DocumentCommand => ({
       command: 'put',
       how: 'set',
@@ -334,5 +350,6 @@ export function pasteNamed(
   if ('keys' in clip) return declare('memory', clip.keys);
   if ('tree' in clip) return declare('trees', [clip.tree]);
   if ('ruleSet' in clip) return declare('rules', [clip.ruleSet]);
+  if ('choice' in clip) return declare('choices', [clip.choice]);
   return null;
 }

@@ -23,14 +23,16 @@ const REFERS: Record<MindPart, readonly NameKind[]> = {
   memory: ['key', 'list'],
   trees: ['tree'],
   rules: ['rules'],
+  choices: ['choice'],
 };
 
 export function refersTo(part: MindPart, kind: NameKind): boolean {
   return REFERS[part].includes(kind);
 }
 
-/** Whether a name within an expression there means the mind's key: parameters of the tree come first. */
-export function meansKey(mind: MindDocument, name: Name, { tree }: Where): boolean {
+/** Whether a name within an expression there means the mind's key: parameters of the tree, and what an option is weighed for, come first. */
+export function meansKey(mind: MindDocument, name: Name, { tree, candidate }: Where): boolean {
+  if (candidate === name) return false;
   const parameters = tree === null ? undefined : mind.trees?.[tree]?.parameters;
   return !Object.hasOwn(parameters ?? {}, name);
 }

@@ -13,6 +13,7 @@ const SINGULAR: Record<MindPart, string> = {
   memory: 'key',
   trees: 'tree',
   rules: 'set of rules',
+  choices: 'choice',
 };
 
 function expectName(to: Name): void {
@@ -97,9 +98,30 @@ export function renameInMind(
       );
     minds[each] = renameIn(minds[each], each, part, name, to);
   }
+  if (part === 'memory') document = withBands(document, meant, name, to);
   const shared =
     part === 'memory' && (document.minds[mind].memory![name].scope ?? 'self') !== 'self';
   return { ...document, minds, ...(shared && withScores(document, name, to)) };
+}
+
+/** Bands read keys of whichever mind asks: they follow where no other mind has a key of the old name. */
+function withBands(
+  document: ProjectDocument,
+  renamed: readonly Name[],
+  from: Name,
+  to: Name,
+): ProjectDocument {
+  const { bands, minds } = document;
+  const others = Object.keys(minds).filter((mind) => !renamed.includes(mind));
+  if (!bands || others.some((mind) => Object.hasOwn(minds[mind].memory ?? {}, from)))
+    return document;
+  return {
+    ...document,
+    bands: eachValue(bands, (set) => ({
+      ...set,
+      input: replaceNames(set.input, (used) => (used === from ? to : null)),
+    })),
+  };
 }
 
 /** Scores of squads’ roles read what minds share. */

@@ -72,6 +72,8 @@ export function rowAround(path: DocumentPath): DocumentPath | null {
   const [, , part] = path;
   const steps = typeof path.at(-1) === 'number' ? 2 : 1;
   if (part === 'trees') return path.length <= 5 ? null : path.slice(0, path.length - steps);
+  // minds · keeper · choices · whatNow · options · 0 · does
+  if (part === 'choices') return path.length <= 7 ? null : path.slice(0, path.length - steps);
   if (formOf(path) === 'else') return path.slice(0, -1);
   // minds · warden · rules · duty · rows · 0
   const around = path.slice(0, -2);

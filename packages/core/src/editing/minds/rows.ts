@@ -64,7 +64,7 @@ export function pasteRows(
 
 /** Rules hold rules and actions, trees hold nodes. */
 function expectFits(path: DocumentPath, value: RowValue): void {
-  if (path[2] === 'trees' && isRule(value))
+  if (path[2] !== 'rules' && isRule(value))
     throw new CommandError(
       'A rule can’t stand in a tree: put the rules in with a row of their own.',
     );

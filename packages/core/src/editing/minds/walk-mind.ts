@@ -3,10 +3,14 @@ import type { DocumentPath } from '../commands/commands.ts';
 import type {
   ActionDocument,
   ActivityDocument,
+  ChoiceDocument,
+  EachDocument,
   MachineDocument,
   MindDocument,
   Name,
   NodeDocument,
+  NumberOrExpression,
+  OptionDocument,
   RuleDocument,
   StateDocument,
   TransitionDocument,
@@ -21,7 +25,7 @@ import { withoutUndefined } from '../../model/without-undefined.ts';
 
 /** What a name in a mind is the name of. */
 export type NameKind =
-  'state' | 'key' | 'list' | 'tree' | 'rules' | 'parameter' | 'event' | 'gait' | 'word';
+  'state' | 'key' | 'list' | 'tree' | 'rules' | 'choice' | 'parameter' | 'event' | 'gait' | 'word';
 
 /** Where something is written. */
 export interface Where {
@@ -32,6 +36,8 @@ export interface Where {
   action?: ActionDocument;
   /** The tree that is called there, for parameters. */
   called?: Name;
+  /** The name an option’s candidate has there; it comes before a key of that name. */
+  candidate?: Name;
 }
 
 /** Gives what is to stand in place of each expression and name; the same where nothing changes. */
@@ -44,6 +50,7 @@ export interface Visitor {
 const into = (where: Where, ...steps: DocumentPath): Where => ({
   path: [...where.path, ...steps],
   tree: where.tree,
+  ...(where.candidate !== undefined && { candidate: where.candidate }),
 });
 
 function eachOf<T>(
@@ -114,6 +121,8 @@ function mapCall<T extends object>(call: T, where: Where, visit: Visitor): T {
   }
   if ('rules' in call)
     return { ...call, rules: visit.name('rules', String(call.rules), into(where, 'rules')) };
+  if ('choice' in call)
+    return { ...call, choice: visit.name('choice', String(call.choice), into(where, 'choice')) };
   return call;
 }
 
@@ -148,6 +157,52 @@ export function mapRule(rule: RuleDocument, where: Where, visit: Visitor): RuleD
     do: actions(rule.do, 'do'),
     rows: eachOf(rule.rows, where, 'rows', (inner, at) => mapRule(inner, at, visit)),
     else: actions(rule.else, 'else'),
+  });
+}
+
+function mapEach(each: EachDocument, where: Where, visit: Visitor): EachDocument {
+  if ('list' in each) return { ...each, list: visit.name('list', each.list, into(where, 'list')) };
+  if (!('places' in each) || each.around === undefined) return each;
+  return { ...each, around: visit.expression(each.around, into(where, 'around')) };
+}
+
+/** A consideration may name one of the choice’s inputs, which says by itself what it reads. */
+function mapOption(
+  option: OptionDocument,
+  inputs: ChoiceDocument['inputs'],
+  where: Where,
+  visit: Visitor,
+): OptionDocument {
+  const { when, weight, cost, each } = option;
+  const inside: Where = each ? { ...where, candidate: each.as } : where;
+  const value = (field: 'weight' | 'cost', said: NumberOrExpression | undefined) =>
+    typeof said === 'string' ? visit.expression(said, into(inside, field)) : said;
+  return withoutUndefined({
+    ...option,
+    when: when === undefined ? when : visit.expression(when, into(inside, 'when')),
+    weight: value('weight', weight),
+    cost: value('cost', cost),
+    each: each && mapEach(each, into(where, 'each'), visit),
+    considerations: eachOf(option.considerations, inside, 'considerations', (one, at) =>
+      Object.hasOwn(inputs ?? {}, one.input)
+        ? one
+        : { ...one, input: visit.expression(one.input, into(at, 'input')) },
+    ),
+    does: option.does && mapNode(option.does, into(inside, 'does'), visit),
+  });
+}
+
+export function mapChoice(choice: ChoiceDocument, where: Where, visit: Visitor): ChoiceDocument {
+  const { inputs } = choice;
+  return withoutUndefined({
+    ...choice,
+    inputs: mapRecord(inputs, (input, name) => ({
+      ...input,
+      value: visit.expression(input.value, into(where, 'inputs', name, 'value')),
+    })),
+    options: choice.options.map((option, i) =>
+      mapOption(option, inputs, into(where, 'options', i), visit),
+    ),
   });
 }
 
@@ -220,5 +275,8 @@ export function mapMind(mind: MindDocument, name: Name, visit: Visitor): MindDoc
         mapRule(rule, into(here, 'rules', called, 'rows', i), visit),
       ),
     })),
+    choices: mapRecord(mind.choices, (choice, called) =>
+      mapChoice(choice, into(here, 'choices', called), visit),
+    ),
   });
 }

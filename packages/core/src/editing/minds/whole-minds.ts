@@ -7,7 +7,7 @@ import { nameFromWords } from './subtrees.ts';
 
 /** Minds as a whole: new ones, copies, and what becomes of who has them. */
 
-export type MindForm = 'machine' | 'tree' | 'rules';
+export type MindForm = 'machine' | 'tree' | 'rules' | 'choice';
 
 /** The smallest mind of a form, to begin from. */
 export function emptyMind(title: string, form: MindForm): MindDocument {
@@ -22,6 +22,8 @@ export function emptyMind(title: string, form: MindForm): MindDocument {
       };
     case 'rules':
       return { title, activity: { rules: 'main' }, rules: { main: { title, rows: [] } } };
+    case 'choice':
+      return { title, activity: { choice: 'main' }, choices: { main: { title, options: [] } } };
   }
 }
 

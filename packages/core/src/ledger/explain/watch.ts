@@ -1,6 +1,6 @@
 import { compileFlag, compileNumber } from '../../expression/closures.ts';
 import { conjuncts } from '../../expression/conjuncts.ts';
-import type { CheckedExpression, Ir } from '../../expression/ir.ts';
+import { withSpans, type CheckedExpression, type Ir } from '../../expression/ir.ts';
 import { readParts, readText } from '../../expression/readout.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import { nameTables } from '../../world/recording/names.ts';
@@ -23,11 +23,7 @@ function watchPart(when: CheckedExpression, ir: Ir): WatchedPart {
   // A part by itself reads as its own stretch of the source.
   const [from] = ir.at;
   const source = when.source.slice(...ir.at);
-  const shift = (part: Ir): Ir =>
-    JSON.parse(JSON.stringify(part), (key, value: unknown) =>
-      key === 'at' ? (value as number[]).map((offset) => offset - from) : value,
-    ) as Ir;
-  const own = shift(ir);
+  const own = withSpans(ir, ([start, end]) => [start - from, end - from]);
   let gap: WatchedPart['gap'] = null;
   if (ir.op === 'compare' && ir.a.type === 'number') {
     const [a, b] = [compileNumber(ir.a), compileNumber(ir.b)];

@@ -159,6 +159,7 @@ export function makeMachine(
     restlessAt: cells.restless,
     locks,
     actions: actionsAt,
+    choices: new Map(),
     state,
   });
   const instant = (state: number, actions: readonly ActionProgram[]) =>

@@ -1,4 +1,5 @@
 import type { CellLayout } from '../cells.ts';
+import type { Choice } from './choice.ts';
 import type { Leaf } from './leaf.ts';
 
 /** What the leaves of one mind share. */
@@ -13,6 +14,8 @@ export interface Grove {
   locks: Leaf[];
   /** Actions that last, by the first of their cells. */
   actions: Map<number, string>;
+  /** Choices of the activity that is being made, by row. */
+  choices: Map<number, Choice>;
   /** The state whose activity is being made. */
   state: number;
 }

@@ -1,5 +1,6 @@
 import type { NodeBodyProgram, NodeKind, NodeProgram } from '../program.ts';
 import { chance } from './chance.ts';
+import { choice } from './choice.ts';
 import { condition } from './condition.ts';
 import { cooldown } from './cooldown.ts';
 import { delay } from './delay.ts';
@@ -34,6 +35,7 @@ const KINDS: { readonly [K in NodeKind]: NodeKindOf<K> } = {
   chance,
   tree,
   rules,
+  choice,
 };
 
 /** What there is to know of a kind of node. */

@@ -1,6 +1,8 @@
-import { compileFlag, compileNumber, type NumberFunction } from '../../expression/closures.ts';
+import { compileFlag } from '../../expression/closures.ts';
 import { reserve } from '../cells.ts';
-import type { ActivityProgram, NodeProgram, NumberProgram } from '../program.ts';
+import type { ActivityProgram, NodeProgram } from '../program.ts';
+import { numberOf } from '../weigh/score.ts';
+import type { Choice } from './choice.ts';
 import type { Grove } from './grove.ts';
 import { kindOfBody } from './index.ts';
 import { Leaf } from './leaf.ts';
@@ -13,13 +15,11 @@ export interface RunnableActivity {
   again: boolean;
   /** The cell of each row's last result, by row; empty for a single action. */
   rows: number[];
+  /** Its choices, by row. */
+  choices: ReadonlyMap<number, Choice>;
   /** The cells it takes: the first, and one past the last. */
   from: number;
   to: number;
-}
-
-function numberOf(program: NumberProgram): NumberFunction {
-  return typeof program === 'number' ? () => program : compileNumber(program.ir);
 }
 
 function makeNode(program: NodeProgram, grove: Grove, rows: number[]): TreeNode {
@@ -51,5 +51,6 @@ export function makeActivity(program: ActivityProgram, grove: Grove): RunnableAc
     root.path === '' && root.body.kind === 'do'
       ? new Leaf(root.body.action, -1, grove)
       : makeNode(root, grove, rows);
-  return { name, again, root: bound, rows, from, to: grove.layout.initial.length };
+  const { choices } = grove;
+  return { name, again, root: bound, rows, choices, from, to: grove.layout.initial.length };
 }

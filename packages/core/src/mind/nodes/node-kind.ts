@@ -2,6 +2,7 @@ import type { FlagFunction, NumberFunction } from '../../expression/closures.ts'
 import type { CheckedExpression } from '../../expression/ir.ts';
 import type {
   ActionDocument,
+  ChoiceCallDocument,
   NodeDocument,
   NodeForms,
   NumberOrExpression,
@@ -12,6 +13,7 @@ import type {
 import type { CellLayout } from '../cells.ts';
 import type {
   ActionProgram,
+  ChoiceProgram,
   NodeBodyProgram,
   NodeKind,
   NodeProgram,
@@ -52,6 +54,7 @@ export interface Compiling {
   /** The root of the tree that is called. */
   called(document: TreeCallDocument): NodeProgram | null;
   rules(document: RulesCallDocument): RuleProgram[] | null;
+  choice(document: ChoiceCallDocument): ChoiceProgram | null;
 }
 
 /** What making a node can ask for. */

@@ -37,7 +37,8 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
 
 /** The forms among the variants of a form, and among theirs. */
 function shapesOf(schema: AnySchema | undefined): { shape: Fields; tag: string }[] {
-  const { variants, shape, tag } = metaOf(schema);
+  const { variants, shape, tag, part } = metaOf(schema);
+  if (part) return shapesOf(part.build());
   if (shape) return tag === undefined ? [] : [{ shape, tag }];
   return (variants ?? []).flatMap(shapesOf);
 }

@@ -4,6 +4,7 @@ import { CHILD_WEIGHT } from '../fields/mind-fields.ts';
 import { NODE_KINDS, NODES, type NodeFieldSpec } from '../nodes.ts';
 import { suggestion } from '../nearest-name.ts';
 import { actionSchema, actionShapes, unknownAction } from './action.ts';
+import { choiceSchema } from './choice.ts';
 import {
   expression,
   field,
@@ -127,17 +128,19 @@ const nodeSchema: AnySchema = yup
 
 const treeCall = shape({ tree: name().required(), with: callArguments }, 'tree');
 const rulesCall = shape({ rules: name().required() }, 'rules');
+const choiceCall = shape({ choice: name().required() }, 'choice');
 
-/** What a state, or a whole mind, does: an action, a tree or rules. */
+/** What a state, or a whole mind, does: an action, a tree, rules or a choice. */
 export const activitySchema: AnySchema = yup
   .lazy((value: unknown) => {
     if (typeof value === 'object' && value !== null) {
       if ('tree' in value) return treeCall;
       if ('rules' in value) return rulesCall;
+      if ('choice' in value) return choiceCall;
     }
     return actionSchema as yup.Schema;
   })
-  .meta({ variants: [actionSchema, treeCall, rulesCall] });
+  .meta({ variants: [actionSchema, treeCall, rulesCall, choiceCall] });
 
 export const treeSchema = shape({
   title: title(),
@@ -159,6 +162,13 @@ const ruleShape = shape({
   else: ruleActions,
   off: yup.boolean().oneOf([true]),
 });
+
+/** A node that may be left out. */
+const nodeOrNone: AnySchema = yup
+  .lazy((value: unknown) => (value === undefined ? yup.mixed() : (node as yup.Schema)))
+  .meta({ variants: [node] });
+
+export const choiceOfMindSchema = choiceSchema(nodeOrNone);
 
 export const rulesSchema = shape({
   title: title(),

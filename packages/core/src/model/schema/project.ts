@@ -13,8 +13,9 @@ import {
 } from '../fields/mind-fields.ts';
 import { EVENT_PATTERN } from '../names.ts';
 import { actionSchema } from './action.ts';
-import { activitySchema, rulesSchema, treeSchema } from './behaviour.ts';
+import { activitySchema, choiceOfMindSchema, rulesSchema, treeSchema } from './behaviour.ts';
 import { archetype, faction, squad } from './cast.ts';
+import { bandSetSchema } from './choice.ts';
 import { ground } from './ground.ts';
 import {
   expression,
@@ -99,6 +100,7 @@ const mind = shape({
   activity: activitySchema,
   trees: record(treeSchema, true),
   rules: record(rulesSchema, true),
+  choices: record(choiceOfMindSchema, true),
 })
   .meta({ oneOf: ['machine', 'activity'] })
   .test('one-way-to-run', (value, context) => {
@@ -154,6 +156,7 @@ export const projectSchema = shape({
   factions: record(faction, true),
   players: record(player, true),
   setups: record(setup, true),
+  bands: record(bandSetSchema, true),
   start: needed(
     shape({
       ground: needed(name()),

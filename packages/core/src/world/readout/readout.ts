@@ -1,6 +1,7 @@
 import { readText } from '../../expression/readout.ts';
 import { compileFlag } from '../../expression/closures.ts';
 import type { KeyScope } from '../../expression/ir.ts';
+import { isCandidateKey } from '../../mind/memory.ts';
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { Agent } from '../agents/agent.ts';
@@ -104,7 +105,9 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
     agent: agent.name,
     active: configuration.map((s) => states[s].id),
     enteredBy: last ? { from: states[last.source].id, order: last.order } : null,
-    memory: agent.stack!.program.keys.map(({ name, scope }, key) => {
+    memory: agent.stack!.program.keys.flatMap((declared, key) => {
+      if (isCandidateKey(declared)) return [];
+      const { name, scope } = declared;
       const age = agent.keyAge(key);
       return {
         key: name,

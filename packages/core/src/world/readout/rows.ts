@@ -38,6 +38,7 @@ function flattenRows(root: NodeProgram): WrittenRow[] {
     if ('child' in body) add(body.child, depth + 1);
     if ('children' in body) for (const child of body.children) add(child, depth + 1);
     if ('rows' in body) for (const rule of body.rows) addRule(rule, depth + 1);
+    if ('choice' in body) for (const option of body.choice.options) add(option.node, depth + 1);
   };
   add(root, 0);
   return rows;

@@ -37,18 +37,22 @@ export function figureOfKey(agent: AgentState, key: number): string {
 }
 
 function figureOf(agent: AgentState, type: ValueType, cells: Float64Array, at: number): string {
-  const value = cells[at];
+  return valueText(agent.program, type, cells[at], cells[at + 1]);
+}
+
+/** A value of a type as people say it; `y` is that of a point. */
+export function valueText(program: Program, type: ValueType, value: number, y: number): string {
   switch (type) {
     case 'agent':
-      return agent.program.agents[value]?.title ?? 'nothing';
+      return program.agents[value]?.title ?? 'nothing';
     case 'thing':
-      return agent.program.ground.things[value]?.title ?? 'nothing';
+      return program.ground.things[value]?.title ?? 'nothing';
     case 'text':
-      return agent.program.texts[value] ?? 'nothing';
+      return program.texts[value] ?? 'nothing';
     case 'flag':
       return String(value === 1);
     case 'point':
-      return value - value === 0 ? `(${figure(value)}, ${figure(cells[at + 1])})` : 'nothing';
+      return value - value === 0 ? `(${figure(value)}, ${figure(y)})` : 'nothing';
     default:
       return figure(value);
   }

@@ -3,7 +3,7 @@ import type { MindRecorder } from '../../mind/host.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { recordFor, type Unplaced } from '../state/record.ts';
 import type { Recorder } from '../state/recorder.ts';
-import { figureOfKey, nameTables } from './names.ts';
+import { figureOfKey, nameTables, valueText } from './names.ts';
 
 /** Turns what one of an agent's minds does into ledger entries with names and values. */
 export function createMindRecorder(
@@ -46,6 +46,20 @@ export function createMindRecorder(
     fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),
     overruled: (state, row, action, by) =>
       put({ kind: 'overruled', state: states[state].id, row, action, by }),
+    picked(state, row, { name, options }, { option, a, b, score, next, margin, ties }) {
+      const picked = options[option];
+      put({
+        kind: 'picked',
+        state: states[state].id,
+        row,
+        choice: name,
+        option: picked?.id ?? null,
+        ...(picked?.each ? { of: valueText(agent.program, picked.each.key.type, a, b) } : {}),
+        score,
+        ...(next >= 0 ? { next: options[next].id, margin } : {}),
+        ...(ties > 1 ? { ties } : {}),
+      });
+    },
     remembered: (key) =>
       put({
         kind: 'memory',

@@ -19,6 +19,7 @@ import {
 } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
 import { begin, type AgentRun, type Arriving, type Life, type Sensation } from './agent-run.ts';
+import { Elsewhere } from './elsewhere.ts';
 import { lightAt } from './light.ts';
 import type { SharedWrite, Surroundings } from './surroundings.ts';
 
@@ -91,6 +92,7 @@ export class AgentState implements AgentRun, Facts {
   reason = '';
   /** By mind. */
   recorders: MindRecorder[] | null = null;
+  #elsewhere: Elsewhere | null = null;
   /** What harm has to do with; last, and in one field, since a decision hardly ever reads it. */
   life: Life = NO_LIFE;
 
@@ -260,13 +262,36 @@ export class AgentState implements AgentRun, Facts {
     return this.surroundings.gates[gate] === GATE_OPEN;
   }
   inZone(zone: number): boolean {
+    return this.isZoneAt(zone, this.body.x, this.body.y);
+  }
+  /** Whether a place is in the zone. */
+  isZoneAt(zone: number, x: number, y: number): boolean {
     const box = this.program.ground.zones[zone];
     if (!box) return false;
-    const { x, y } = this.body;
     return x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
   }
   light(): number {
     return lightAt(this.surroundings, this.body.x, this.body.y);
+  }
+  get tracked(): readonly Track[] {
+    return this.noticed;
+  }
+  stanceTo(agent: number): number {
+    return this.#stance(agent);
+  }
+  isGone(agent: number): boolean {
+    return this.surroundings.agents[agent]?.isDead ?? true;
+  }
+  isLoose(index: number): boolean {
+    const thing = this.surroundings.things[index];
+    return thing !== undefined && thing.carrier < 0 && thing.flight === 0;
+  }
+  canStandAt(x: number, y: number): boolean {
+    return !this.surroundings.ground.isBlocked(x, y, this.archetype.radius);
+  }
+  elsewhere(x: number, y: number): Facts {
+    this.#elsewhere ??= new Elsewhere(this, this);
+    return this.#elsewhere.moveTo(x, y);
   }
   locate(agent: number): boolean {
     const track = this.track(agent);

@@ -33,6 +33,23 @@ export type LedgerEntry = {
       reason?: string;
     }
   | { kind: 'did'; action: string }
+  /** A choice has turned to another option, or to nothing. */
+  | {
+      kind: 'picked';
+      state: string;
+      row: number;
+      choice: string;
+      /** Null where nothing was worth doing. */
+      option: string | null;
+      /** The option’s candidate, where it has one. */
+      of?: string;
+      score: number;
+      /** The option that came next, and by how much it was behind. */
+      next?: string;
+      margin?: number;
+      /** How many scored the same, where it was a toss. */
+      ties?: number;
+    }
   | { kind: 'fired'; state: string; row: number }
   /** An action of rules whose channel a row above it uses. */
   | { kind: 'overruled'; state: string; row: number; action: string; by: number }

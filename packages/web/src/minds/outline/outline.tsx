@@ -1,4 +1,9 @@
-import { outlineOf, pathText, type ActivityDocument } from '@crooked-lantern/core';
+import {
+  outlineOf,
+  pathText,
+  type ActivityDocument,
+  type DocumentPath,
+} from '@crooked-lantern/core';
 import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/react-virtual';
 import { Plus } from 'lucide-react';
 import {
@@ -20,6 +25,7 @@ import { MenuAt } from '../../ui/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/pressed-key.ts';
 import { whenFree } from '../../ui/when-free.ts';
+import type { OpenPart } from '../activity-call.tsx';
 import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
@@ -28,9 +34,10 @@ import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
 import { useLiveRows } from './use-live-rows.ts';
-import { knownRows, unfoldedFor, visibleRows, type KnownRow } from './visible-rows.ts';
+import { knownRows, rowsUnder, unfoldedFor, visibleRows, type KnownRow } from './visible-rows.ts';
 
 const Grid = styled.div`
+  container-type: inline-size;
   position: relative;
   margin: 2px 0 4px;
   > [role='row'] {
@@ -120,7 +127,7 @@ function rowChoices(all: readonly KnownRow[]): NamedChoice[] {
 }
 
 /**
- * A tree or rules from top to bottom, edited row by row: what each row is, what it came to lately, one tick
+ * A tree, rules or a choice from top to bottom, edited row by row: what each row is, what it came to lately, one tick
  * a column, and what it comes to now.
  */
 export function Outline({
@@ -129,6 +136,7 @@ export function Outline({
   label,
   place,
   onOpen,
+  only,
   startsFocused = false,
 }: {
   mind: string;
@@ -136,18 +144,21 @@ export function Outline({
   label: string;
   /** What is outlined, for readers: “Comb the place”. */
   place: string;
-  /** Opens a tree or rules by themselves. */
-  onOpen?: (part: 'trees' | 'rules', name: string) => void;
+  /** Only the row that is written there, and those inside it. */
+  only?: DocumentPath;
+  /** Opens a tree, rules or a choice by themselves. */
+  onOpen?: OpenPart;
   /** Its first row takes the focus when it opens. */
   startsFocused?: boolean;
 }) {
   const dispatch = useAppDispatch();
   const copyLink = useCopyLink();
   const document = useProject((project) => project.document.minds[mind]);
-  const outline = useMemo(
-    () => (document ? outlineOf(mind, document, activity) : []),
-    [mind, document, activity],
-  );
+  const onlyText = only && pathText(only);
+  const outline = useMemo(() => {
+    const rows = document ? outlineOf(mind, document, activity) : [];
+    return onlyText === undefined ? rows : rowsUnder(rows, onlyText);
+  }, [mind, document, activity, onlyText]);
   const before = useRef<KnownRow[]>([]);
   const all = useMemo(() => {
     before.current = knownRows(outline, before.current);

@@ -179,7 +179,7 @@ function NodeField({
   }
 }
 
-/** Which tree or rules are called. */
+/** Which tree, rules or choice is called. */
 function CalledName({
   mind,
   where,
@@ -188,8 +188,8 @@ function CalledName({
   onSet,
 }: FieldsProps & { field: string; value: string }) {
   const named = useProject(({ document }) => {
-    const { trees, rules } = document.minds[mind];
-    return field === 'tree' ? trees : rules;
+    const { trees, rules, choices } = document.minds[mind];
+    return field === 'tree' ? trees : field === 'choice' ? choices : rules;
   });
   return (
     <Choice
@@ -383,7 +383,7 @@ export const RowFields = memo(
       ...rest,
       path,
       pathText,
-      tree: path[2] === 'trees' ? String(path[3]) : undefined,
+      tree: placeIn(path),
     };
     switch (row.kind) {
       case 'rule':
@@ -404,9 +404,16 @@ export const RowFields = memo(
             <b>Rules</b> <code>{row.rules}</code>
           </Words>
         );
+      case 'options':
+        return (
+          <Words>
+            <b>Choice</b> <code>{row.choice}</code>
+          </Words>
+        );
       default:
         return (
           <Words>
+            {row.option !== undefined && <b>{row.option}:</b>}{' '}
             <NodeWords row={row} node={row.node} {...fields} />
           </Words>
         );
@@ -420,5 +427,11 @@ export const RowFields = memo(
     before.mind === after.mind &&
     before.weighed === after.weighed,
 );
+
+/** Where a row is written, whose own names its expressions may use: a tree, or an option of a choice. */
+function placeIn(path: OutlineRow['path']): string | undefined {
+  if (path[2] === 'trees') return String(path[3]);
+  return path[2] === 'choices' ? `${path[3]}.${path[5]}` : undefined;
+}
 
 type RowFieldsProps = Omit<FieldsProps, 'path' | 'tree'> & { row: OutlineRow; weighed: boolean };

@@ -19,7 +19,7 @@ export const ROW_COMMANDS = {
   duplicate: { name: 'Duplicate', keys: ['Ctrl+d'] },
   extract: { name: 'Make it a tree of its own', keys: ['e'] },
   inline: { name: 'Put the tree in place of the call', keys: ['i'] },
-  open: { name: 'Open the tree or rules by themselves', keys: ['p'] },
+  open: { name: 'Open the tree, rules or choice by itself', keys: ['p'] },
   otherwise: { name: 'Else', keys: ['l'] },
   find: { name: 'Find a row', keys: ['f', 'Ctrl+f'] },
   link: { name: 'Copy a link to the row', keys: ['h'] },

@@ -65,7 +65,7 @@ const Row = styled.div`
   &:focus-within .handle {
     opacity: 1;
   }
-  @media (max-width: 700px) {
+  @container (max-width: 520px) {
     grid-template-columns: minmax(0, 1fr) 78px 26px;
     > [data-strip],
     > [data-times] {
@@ -156,11 +156,12 @@ const INDENT = 15;
 
 function noteOf(row: OutlineRow): string | undefined {
   if (row.kind === 'rule') return row.rule.note;
-  return row.kind === 'else' || row.kind === 'set' ? undefined : row.node.note;
+  return 'node' in row ? row.node.note : undefined;
 }
 
 /** The page of the reference on a row. */
 function referenceId(row: OutlineRow): string {
+  if (row.kind === 'options') return 'choice';
   if (!('node' in row)) return 'rules';
   return 'do' in row.node ? `do ${String(row.node.do)}` : row.kind;
 }
@@ -187,6 +188,7 @@ export function commandsOf({ row }: KnownRow): RowCommand[] {
     'open',
   ] as const;
   if (row.kind === 'set') return ['insert', 'find', 'link'];
+  if (row.kind === 'options') return ['find', 'link'];
   if (row.kind === 'else') return ['insert', 'remove', 'find', 'link'];
   if (row.kind === 'rule') return without(...ofTrees);
   const inRules = row.path[2] === 'rules';
@@ -200,7 +202,7 @@ export function commandsOf({ row }: KnownRow): RowCommand[] {
       'nest',
       'unnest',
     );
-  const calls = row.kind === 'tree' || row.kind === 'rules';
+  const calls = row.kind === 'tree' || row.kind === 'rules' || row.kind === 'choice';
   return without(
     'otherwise',
     ...(calls ? [] : (['open'] as const)),

@@ -56,6 +56,8 @@ export function kindTitle(row: OutlineRow): string {
       return 'Else';
     case 'set':
       return 'Rules';
+    case 'options':
+      return 'Choice';
     default:
       return nodeWords(row.node).name;
   }
@@ -72,11 +74,14 @@ export function rowSentence(row: OutlineRow): string {
       return `Else${inside}${off}`;
     case 'set':
       return `Rules ${row.rules}${inside}`;
+    case 'options':
+      return `Choice ${row.choice}${inside}`;
     default: {
       const { title, when } = row.node;
       const called = title === undefined ? '' : ` “${title}”`;
       const guard = when === undefined ? '' : `, if ${when} (${guardMode(row.node)})`;
-      return `${nodeText(row.node)}${called}${guard}${inside}${off}`;
+      const option = row.option === undefined ? '' : `${row.option}: `;
+      return `${option}${nodeText(row.node)}${called}${guard}${inside}${off}`;
     }
   }
 }
@@ -84,7 +89,7 @@ export function rowSentence(row: OutlineRow): string {
 const firstSentence = (text: string) => /^.*?[.;](?=\s|$)/.exec(text)?.[0] ?? text;
 
 export const NODE_CHOICES: NamedChoice[] = NODE_KINDS.filter(
-  (kind) => kind !== 'tree' && kind !== 'rules',
+  (kind) => kind !== 'tree' && kind !== 'rules' && kind !== 'choice',
 ).map((kind) => ({
   id: kind,
   name: nodeSpec(kind).title,

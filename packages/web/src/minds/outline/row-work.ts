@@ -46,7 +46,7 @@ const RULE: NamedChoice = {
 export function useRowChoices(mind: string) {
   const document = useProject((project) => project.document.minds[mind]);
   return useMemo(() => {
-    const { trees = {}, rules = {} } = document ?? {};
+    const { trees = {}, rules = {}, choices = {} } = document ?? {};
     const calls: NamedChoice[] = [
       ...Object.entries(trees).map(([name, { title, note }]) => ({
         id: `tree ${name}`,
@@ -57,6 +57,11 @@ export function useRowChoices(mind: string) {
         id: `rules ${name}`,
         name: `Rules ${title ?? name}`,
         about: note ?? 'rules of this mind',
+      })),
+      ...Object.entries(choices).map(([name, { title, note }]) => ({
+        id: `choice ${name}`,
+        name: `Choice ${title ?? name}`,
+        about: note ?? 'a choice of this mind',
       })),
     ];
     const ofTrees = [...NODE_CHOICES, ...calls, ...ACTION_CHOICES];
@@ -84,7 +89,7 @@ export function rowFrom(
   if (kind === 'do' && name in ACTIONS)
     return freshAction(document, mind, name as ActionName) as unknown as NodeDocument;
   if (name !== undefined)
-    return (kind === 'tree' ? freshCall(document, mind, name) : { rules: name }) as NodeDocument;
+    return (kind === 'tree' ? freshCall(document, mind, name) : { [kind]: name }) as NodeDocument;
   return freshNode(kind as Wrapping);
 }
 

@@ -1,3 +1,4 @@
+import type { OpenPart } from '../activity-call.tsx';
 import {
   clipText,
   rowsContent,
@@ -42,7 +43,7 @@ interface Surroundings {
   setFolded: Dispatch<SetStateAction<ReadonlySet<string>>>;
   setTrouble: (trouble: string | null) => void;
   focusRow: (id: string, field?: string) => void;
-  onOpen?: (part: 'trees' | 'rules', name: string) => void;
+  onOpen?: OpenPart;
   /** Puts a link to a row on the clipboard. */
   onLink: (row: string) => void;
   /** Shows a row that may be inside folded ones. */
@@ -133,6 +134,7 @@ export function useRowActs(surroundings: Surroundings) {
           const node = nodeOf(known);
           if (node && 'tree' in node) onOpen?.('trees', String(node.tree));
           if (node && 'rules' in node) onOpen?.('rules', String(node.rules));
+          if (node && 'choice' in node) onOpen?.('choices', String(node.choice));
           return;
         }
         default: {

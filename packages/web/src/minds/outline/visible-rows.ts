@@ -21,6 +21,8 @@ export function partOf(row: OutlineRow): unknown {
       return null;
     case 'set':
       return row.rules;
+    case 'options':
+      return row.choice;
     default:
       return row.node;
   }
@@ -33,6 +35,7 @@ function isSame(a: KnownRow, b: KnownRow): boolean {
     a.row.kind === b.row.kind &&
     a.row.depth === b.row.depth &&
     a.row.below === b.row.below &&
+    a.row.option === b.row.option &&
     (a.row.row === null) === (b.row.row === null) &&
     partOf(a.row) === partOf(b.row)
   );
@@ -63,6 +66,16 @@ export function knownRows(
     open[row.depth] = kept;
     return kept;
   });
+}
+
+/** The row that is written at a path, and those inside it, as an outline of their own. */
+export function rowsUnder(rows: readonly OutlineRow[], path: string): OutlineRow[] {
+  const at = rows.findIndex((row) => pathText(row.path) === path);
+  if (at < 0) return [];
+  const { depth, below } = rows[at];
+  return rows
+    .slice(at, at + below + 1)
+    .map((row) => ({ ...row, depth: row.depth - depth, option: undefined }));
 }
 
 /** Without those inside folded rows. */

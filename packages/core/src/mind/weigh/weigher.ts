@@ -1,0 +1,249 @@
+import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
+import type { Facts } from '../../expression/facts.ts';
+import { reserve, type CellLayout } from '../cells.ts';
+import type { Host, Weighing } from '../host.ts';
+import { resetKey, writeKey } from '../memory.ts';
+import type { ChoiceProgram, KeyProgram, OptionProgram } from '../program.ts';
+import { createCandidates, makeFinder, type Candidates, type Finder } from './candidates.ts';
+import { makeScorer, type Scorer } from './score.ts';
+
+/**
+ * Weighs the options of a choice against each other. Everything that lasts is in the agent's cells; what is
+ * needed within one weighing is shared by all agents of the mind, since weighings don't overlap.
+ */
+
+/** Scores that are no further apart are equal. */
+export const TIE = 1e-9;
+
+export interface BoundOption {
+  program: OptionProgram;
+  guard: FlagFunction | null;
+  scorer: Scorer;
+  finder: Finder | null;
+  /** Where its candidate stands; null where it has none. */
+  key: KeyProgram | null;
+  /** Cell: the tick it ended in last; −1 for never. */
+  endedAt: number;
+}
+
+/** Why an option does not compete. */
+export type Bar = 'guard' | 'rest' | 'noCandidate' | 'veto' | 'floor' | 'rank';
+
+/** Takes in what each option for each candidate came to, where somebody looks on. */
+export type Onlooker = (
+  option: number,
+  a: number,
+  b: number,
+  score: number,
+  bar: Bar | null,
+  parts: Float64Array,
+) => void;
+
+export class Weigher {
+  readonly options: readonly BoundOption[];
+  /** Places of the options, those of the highest rank first. */
+  private readonly ranked: readonly number[];
+  private readonly program: ChoiceProgram;
+  private readonly candidates: Candidates = createCandidates();
+  /** Those who compete: option, candidate, score. */
+  private count = 0;
+  private readonly optionOf: Int32Array;
+  private readonly aOf: Float64Array;
+  private readonly bOf: Float64Array;
+  private readonly scoreOf: Float64Array;
+  private readonly parts: Float64Array;
+  readonly result: Weighing = {
+    option: -1,
+    a: 0,
+    b: 0,
+    score: 0,
+    ties: 0,
+    next: -1,
+    margin: Infinity,
+  };
+
+  constructor(program: ChoiceProgram, layout: CellLayout) {
+    this.program = program;
+    this.options = program.options.map((option) => ({
+      program: option,
+      guard: option.guard && compileFlag(option.guard.ir),
+      scorer: makeScorer(program, option),
+      finder: option.each && makeFinder(option.each),
+      key: option.each?.key ?? null,
+      endedAt: reserve(layout, 1, -1),
+    }));
+    this.ranked = this.options
+      .map((_, place) => place)
+      .sort((a, b) => program.options[b].rank - program.options[a].rank || a - b);
+    const most = program.options.reduce((sum, { each }) => sum + (each ? 1024 : 1), 0);
+    this.optionOf = new Int32Array(most);
+    this.aOf = new Float64Array(most);
+    this.bOf = new Float64Array(most);
+    this.scoreOf = new Float64Array(most);
+    const rows = program.options.map(({ considerations, grades }) =>
+      Math.max(considerations.length, grades.length),
+    );
+    this.parts = new Float64Array(Math.max(1, ...rows));
+  }
+
+  isResting(host: Host, option: BoundOption): boolean {
+    const ended = host.memory[option.endedAt];
+    return ended >= 0 && host.tick - ended < option.program.restTicks;
+  }
+
+  /**
+   * Weighs all options; `running` is the place of the one that runs, −1 for none, and `a`, `b` its candidate.
+   * Without an onlooker what can't win any more is not worked out; the result is the same.
+   */
+  weigh(host: Host, running: number, a: number, b: number, onlooker: Onlooker | null): Weighing {
+    this.look(host, host, running, a, b, onlooker);
+    return this.pick(host);
+  }
+
+  /** The same without picking: nobody’s luck is drawn on. `facts` says how things stand, where they are not as they are. */
+  look(
+    host: Host,
+    facts: Facts,
+    running: number,
+    a: number,
+    b: number,
+    onlooker: Onlooker | null,
+  ): void {
+    this.count = 0;
+    const { ranked, options } = this;
+    let best = -Infinity;
+    for (let i = 0; i < ranked.length; i++) {
+      const place = ranked[i];
+      // Whoever competes in a higher rank leaves nothing to the lower ones.
+      const outranked =
+        this.count > 0 && options[place].program.rank < options[this.optionOf[0]].program.rank;
+      if (outranked && onlooker === null) break;
+      best = this.weighOption(host, facts, place, running, a, b, best, outranked, onlooker);
+    }
+  }
+
+  private weighOption(
+    host: Host,
+    facts: Facts,
+    place: number,
+    running: number,
+    a: number,
+    b: number,
+    best: number,
+    outranked: boolean,
+    onlooker: Onlooker | null,
+  ): number {
+    const option = this.options[place];
+    const { finder, key } = option;
+    if (this.isResting(host, option)) {
+      onlooker?.(place, NaN, NaN, 0, 'rest', this.parts);
+      return best;
+    }
+    if (finder === null || key === null)
+      return this.weighOne(facts, place, place === running, 0, 0, best, outranked, onlooker);
+    const { candidates } = this;
+    const writtenAt = host.memory[key.stamp];
+    candidates.count = 0;
+    finder.find(host, candidates);
+    if (candidates.count === 0) onlooker?.(place, NaN, NaN, 0, 'noCandidate', this.parts);
+    for (let i = 0; i < candidates.count; i++) {
+      const [ca, cb] = [candidates.a[i], candidates.b[i]];
+      writeKey(host.memory, key, ca, cb, host.tick);
+      const runs = place === running && ca === a && cb === b;
+      best = this.weighOne(facts, place, runs, ca, cb, best, outranked, onlooker);
+    }
+    // Which candidate was looked at last must leave no trace.
+    if (place === running) writeKey(host.memory, key, a, b, writtenAt);
+    else resetKey(host.memory, key);
+    return best;
+  }
+
+  private weighOne(
+    facts: Facts,
+    place: number,
+    runs: boolean,
+    a: number,
+    b: number,
+    best: number,
+    outranked: boolean,
+    onlooker: Onlooker | null,
+  ): number {
+    const { guard, scorer } = this.options[place];
+    const { floor, commitment, weighted, margin } = this.program;
+    const isAdmitted = guard === null || guard(facts);
+    if (!isAdmitted && onlooker === null) return best;
+    const bonus = runs ? commitment : 0;
+    const within = weighted && margin > TIE ? margin : TIE;
+    const score = scorer.score(
+      facts,
+      Math.max(floor, best - within - bonus) - TIE,
+      onlooker === null ? null : this.parts,
+    );
+    if (onlooker !== null)
+      onlooker(place, a, b, score, this.barOf(place, isAdmitted, score, outranked), this.parts);
+    if (!isAdmitted || outranked || !(score > floor)) return best;
+    const stands = score + bonus;
+    this.optionOf[this.count] = place;
+    this.aOf[this.count] = a;
+    this.bOf[this.count] = b;
+    this.scoreOf[this.count] = stands;
+    this.count++;
+    return stands > best ? stands : best;
+  }
+
+  private barOf(place: number, isAdmitted: boolean, score: number, outranked: boolean): Bar | null {
+    if (!isAdmitted) return 'guard';
+    const { considerations } = this.options[place].scorer;
+    for (let i = 0; i < considerations.length; i++)
+      if (considerations[i].veto && this.parts[i] === 0) return 'veto';
+    if (!(score > this.program.floor)) return 'floor';
+    return outranked ? 'rank' : null;
+  }
+
+  private pick(host: Host): Weighing {
+    const { result, scoreOf, count } = this;
+    let best = -Infinity;
+    for (let i = 0; i < count; i++) if (scoreOf[i] > best) best = scoreOf[i];
+    let ties = 0;
+    for (let i = 0; i < count; i++) if (best - scoreOf[i] <= TIE) ties++;
+    result.ties = ties;
+    const won = count === 0 ? -1 : this.winner(host, best, ties);
+    result.option = won < 0 ? -1 : this.optionOf[won];
+    result.a = won < 0 ? 0 : this.aOf[won];
+    result.b = won < 0 ? 0 : this.bOf[won];
+    result.score = won < 0 ? 0 : scoreOf[won];
+    result.next = -1;
+    result.margin = Infinity;
+    for (let i = 0; i < count; i++) {
+      const behind = result.score - scoreOf[i];
+      if (i === won || behind >= result.margin) continue;
+      result.margin = behind;
+      result.next = this.optionOf[i];
+    }
+    return result;
+  }
+
+  /** Place among those who compete. */
+  private winner(host: Host, best: number, ties: number): number {
+    const { scoreOf, count } = this;
+    const { weighted, margin } = this.program;
+    if (weighted) {
+      let total = 0;
+      for (let i = 0; i < count; i++)
+        if (best - scoreOf[i] <= margin) total += Math.max(0, scoreOf[i]);
+      if (total > 0) {
+        let left = host.random() * total;
+        let drawn = -1;
+        for (let i = 0; i < count && left >= 0; i++) {
+          if (best - scoreOf[i] > margin || scoreOf[i] <= 0) continue;
+          drawn = i;
+          left -= scoreOf[i];
+        }
+        return drawn;
+      }
+    }
+    let skip = ties > 1 ? Math.floor(host.random() * ties) : 0;
+    for (let i = 0; i < count; i++) if (best - scoreOf[i] <= TIE && skip-- === 0) return i;
+    return -1;
+  }
+}

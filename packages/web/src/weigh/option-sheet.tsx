@@ -1,0 +1,424 @@
+import {
+  GRADE_FIELDS,
+  namesOf,
+  OPTION_COST,
+  OPTION_FIELDS,
+  OPTION_WEIGHT,
+  PLACES_FIELDS,
+  STANCES,
+  THING_KINDS,
+  type ChoiceDocument,
+  type EachDocument,
+  type GradeDocument,
+  type NumberSpec,
+  type OptionDocument,
+} from '@crooked-lantern/core';
+import { ArrowLeft, Plus } from 'lucide-react';
+import { lazy, Suspense } from 'react';
+import { ExpressionField } from '../expression/expression-field.tsx';
+import { RowFindings } from '../minds/row-findings.tsx';
+import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
+import { SideSheet } from './layout.ts';
+import { useProject } from '../state/store.ts';
+import type { Editing } from '../state/use-edit.ts';
+import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
+import { checkName, checkTitle, Choice, NumberField, Row, Rows } from '../ui/fields.tsx';
+import { InlineText } from '../ui/inline-text.tsx';
+import { NoteText } from '../ui/note-text.tsx';
+import { NumberText, readNumber } from '../ui/number-text.tsx';
+import { HeatMap } from './heat-map.tsx';
+import type { Weighing } from './use-weighing.ts';
+import { optionTitle } from './words.ts';
+
+const Outline = lazy(() =>
+  import('../minds/outline/outline.tsx').then((file) => ({ default: file.Outline })),
+);
+
+type Put = (field: keyof OptionDocument, value: unknown) => boolean;
+
+interface FieldsProps {
+  mind: string;
+  choice: string;
+  at: number;
+  option: OptionDocument;
+  put: Put;
+}
+
+/** A number, or an expression for one. */
+function NumberOrExpressionRow({
+  mind,
+  choice,
+  at,
+  option,
+  put,
+  field,
+  spec,
+}: FieldsProps & { field: 'weight' | 'cost'; spec: NumberSpec }) {
+  const value = option[field];
+  const name = optionTitle(option);
+  return (
+    <Row label={spec.label}>
+      {typeof value === 'string' ? (
+        <ExpressionField
+          mind={mind}
+          label={`${spec.label} of ${name}`}
+          value={value}
+          path={`minds.${mind}.choices.${choice}.options[${at}].${field}`}
+          place={{ number: true, tree: `${choice}.${at}` }}
+          onCommit={(source) => {
+            const number = readNumber(source);
+            put(field, Number.isNaN(number) ? source : number);
+          }}
+          onClear={() => {
+            put(field, undefined);
+            return null;
+          }}
+        />
+      ) : (
+        <InlineText
+          mono
+          label={`${spec.label} of ${name}`}
+          about={`${spec.about}; a number or an expression`}
+          value={String(value ?? spec.usual)}
+          onCommit={(text) => {
+            const number = readNumber(text);
+            put(
+              field,
+              text.trim() === '' ? undefined : Number.isNaN(number) ? text.trim() : number,
+            );
+          }}
+        />
+      )}
+    </Row>
+  );
+}
+
+const EACH_KINDS = [
+  { id: 'none', title: 'nothing: once' },
+  { id: 'agents', title: 'each agent it knows of' },
+  { id: 'things', title: 'each thing of a kind' },
+  { id: 'list', title: 'each entry of a list' },
+  { id: 'places', title: 'each place around' },
+] as const;
+type EachKind = (typeof EACH_KINDS)[number]['id'];
+
+function kindOfEach(each: EachDocument | undefined): EachKind {
+  if (!each) return 'none';
+  return EACH_KINDS.find(({ id }) => id in each)?.id ?? 'none';
+}
+
+/** What an option is weighed for. */
+function EachRow({ mind, choice, at, option, put }: FieldsProps) {
+  const memory = useProject(({ document }) => document.minds[mind].memory) ?? {};
+  const { each } = option;
+  const name = optionTitle(option);
+  const lists = namesOf(memory).filter((key) => memory[key].type.startsWith('list'));
+  const set = (change: object) => put('each', { ...each, ...change });
+  const fresh: Record<EachKind, EachDocument | undefined> = {
+    none: undefined,
+    agents: { as: 'foe', agents: 'hostile' },
+    things: { as: 'it', things: 'basket' },
+    list: { as: 'one', list: lists[0] ?? '' },
+    places: { as: 'there', places: 16, within: 5 },
+  };
+  const kinds = EACH_KINDS.filter(({ id }) => id !== 'list' || lists.length > 0);
+  return (
+    <Row label="Weighed for">
+      <Choice
+        label={`What ${name} is weighed for`}
+        value={kindOfEach(each)}
+        options={kinds}
+        onChoose={(kind) => put('each', fresh[kind as EachKind])}
+      />
+      {each && 'agents' in each && (
+        <Choice
+          label={`Stance of the agents ${name} is weighed for`}
+          value={each.agents}
+          options={STANCES.map((id) => ({ id, title: id }))}
+          onChoose={(agents) => set({ agents })}
+        />
+      )}
+      {each && 'things' in each && (
+        <Choice
+          label={`Kind of the things ${name} is weighed for`}
+          value={each.things}
+          options={THING_KINDS.map((id) => ({ id, title: id }))}
+          onChoose={(things) => set({ things })}
+        />
+      )}
+      {each && 'list' in each && (
+        <Choice
+          label={`List ${name} is weighed for`}
+          value={each.list}
+          options={lists.map((id) => ({ id, title: id }))}
+          onChoose={(list) => set({ list })}
+        />
+      )}
+      {each && 'places' in each && (
+        <div>
+          {(['places', 'within'] as const).map((field) => (
+            <span key={field}>
+              {PLACES_FIELDS[field].label.toLowerCase()}{' '}
+              <NumberText
+                label={`${PLACES_FIELDS[field].label} of ${name}`}
+                spec={PLACES_FIELDS[field]}
+                value={each[field]}
+                onCommit={(value) => set({ [field]: value })}
+              />{' '}
+            </span>
+          ))}
+          around
+          <ExpressionField
+            mind={mind}
+            label={`Middle of the places of ${name}`}
+            value={each.around ?? 'self.place'}
+            path={`minds.${mind}.choices.${choice}.options[${at}].each.around`}
+            place={{ argument: 'point' }}
+            onCommit={(around) => set({ around })}
+          />
+        </div>
+      )}
+      {each && (
+        <div>
+          each is called{' '}
+          <InlineText
+            mono
+            label={`Name of what ${name} is weighed for`}
+            value={each.as}
+            check={checkName(each.as, memory)}
+            onCommit={(as) => set({ as })}
+          />
+        </div>
+      )}
+      <RowFindings path={`minds.${mind}.choices.${choice}.options[${at}].each`} />
+    </Row>
+  );
+}
+
+/** Rows such as “when close and worn: 0.8”. */
+function Grades({ mind, choice, at, option, put }: FieldsProps) {
+  const bands = useProject(({ document }) => document.bands) ?? {};
+  const grades = option.grades ?? [];
+  const name = optionTitle(option);
+  const sets = namesOf(bands);
+  const set = (index: number, change: Partial<GradeDocument>) =>
+    put(
+      'grades',
+      grades.map((grade, i) => (i === index ? { ...grade, ...change } : grade)),
+    );
+  const [first] = sets;
+  return (
+    <section aria-label={`Graded rows of ${name}`}>
+      <h3>What makes it strong</h3>
+      {sets.length === 0 && (
+        <p>Graded rows speak of bands: make a band set first, in the list on the left.</p>
+      )}
+      {grades.map((grade, i) => (
+        <div key={i}>
+          when{' '}
+          {namesOf(grade.when).map((setName, k) => (
+            <span key={setName}>
+              {k > 0 && ' and '}
+              {bands[setName]?.title ?? setName} is{' '}
+              <Choice
+                label={`Band of ${setName} in row ${i + 1} of ${name}`}
+                value={grade.when[setName]}
+                options={[
+                  ...(bands[setName]?.bands ?? []).map((band) => ({
+                    id: band.name,
+                    title: band.name,
+                  })),
+                  { id: '', title: 'any' },
+                ]}
+                onChoose={(band) => {
+                  const { [setName]: _, ...rest } = grade.when;
+                  set(i, { when: band === '' ? rest : { ...rest, [setName]: band } });
+                }}
+              />
+            </span>
+          ))}
+          {sets.some((setName) => !Object.hasOwn(grade.when, setName)) && (
+            <Choice
+              label={`Another band in row ${i + 1} of ${name}`}
+              value="and …"
+              options={sets.flatMap((setName) =>
+                Object.hasOwn(grade.when, setName)
+                  ? []
+                  : bands[setName].bands.map((band) => ({
+                      id: `${setName} ${band.name}`,
+                      title: `${bands[setName].title ?? setName} is ${band.name}`,
+                    })),
+              )}
+              onChoose={(chosen) => {
+                const [setName, band] = chosen.split(' ');
+                set(i, { when: { ...grade.when, [setName]: band } });
+              }}
+            />
+          )}
+          :{' '}
+          <NumberText
+            label={`Strength of row ${i + 1} of ${name}`}
+            about={GRADE_FIELDS.strength.about}
+            spec={GRADE_FIELDS.strength}
+            value={grade.strength}
+            onCommit={(strength) => set(i, { strength })}
+          />
+          <RemoveButton
+            label={`Remove row ${i + 1} of ${name}`}
+            onPress={() => {
+              const left = grades.filter((_, k) => k !== i);
+              put('grades', left.length > 0 ? left : undefined);
+            }}
+          />
+          <NoteText
+            label={`Note on row ${i + 1} of ${name}`}
+            note={grade.note}
+            onCommit={(note) => {
+              const { note: _, ...rest } = grade;
+              put(
+                'grades',
+                grades.map((each, k) =>
+                  k === i ? { ...rest, ...(note !== undefined && { note }) } : each,
+                ),
+              );
+            }}
+          />
+          <RowFindings path={`minds.${mind}.choices.${choice}.options[${at}].grades[${i}]`} />
+        </div>
+      ))}
+      {first !== undefined && (
+        <QuietButton
+          style={{ minHeight: 22 }}
+          onPress={() =>
+            put('grades', [
+              ...grades,
+              {
+                when: { [first]: bands[first].bands[0].name },
+                strength: 0.5,
+              } satisfies GradeDocument,
+            ])
+          }
+        >
+          <Plus size={13} /> Add a row
+        </QuietButton>
+      )}
+    </section>
+  );
+}
+
+/** One option: when it competes, how much it counts, what it does, and what it would be worth elsewhere. */
+export function OptionSheet({
+  weighing,
+  document,
+  option,
+  editing,
+}: {
+  weighing: Weighing;
+  document: ChoiceDocument;
+  option: OptionDocument;
+  editing: Editing;
+}) {
+  const { mind, choice, option: at, select } = weighing;
+  const { put: putAt, trouble } = editing;
+  const name = optionTitle(option);
+  const path = ['minds', mind, 'choices', choice, 'options', at];
+  const text = `minds.${mind}.choices.${choice}.options[${at}]`;
+  const put: Put = (field, value) => putAt([...path, field], value);
+  const fields: FieldsProps = { mind, choice, at, option, put };
+  const ids = Object.fromEntries(document.options.map(({ id }) => [id, true]));
+  return (
+    <SideSheet aria-label={`Option ${name}`}>
+      <PartTitle>
+        <InlineText
+          label={`Title of ${name}`}
+          value={name}
+          check={(title) => checkTitle(title)}
+          onCommit={(title) => put('title', title.trim())}
+        />
+      </PartTitle>
+      <span style={{ color: 'var(--mute)' }}>
+        option{' '}
+        <InlineText
+          mono
+          label={`Id of ${name}`}
+          value={option.id}
+          check={checkName(option.id, ids)}
+          onCommit={(id) => {
+            if (put('id', id)) select({ option: id });
+          }}
+        />
+      </span>
+      <div>
+        <NoteText
+          label={`Note on ${name}`}
+          note={option.note}
+          onCommit={(note) => put('note', note)}
+        />
+      </div>
+      <Rows>
+        <Row label="When">
+          {option.when === undefined ? (
+            <QuietButton
+              style={{ minHeight: 22 }}
+              onPress={() => put('when', 'attention.strength > 0.5')}
+            >
+              <Plus size={13} /> Add a guard
+            </QuietButton>
+          ) : (
+            <ExpressionField
+              mind={mind}
+              label={`Guard of ${name}`}
+              value={option.when}
+              path={`${text}.when`}
+              place={{ guard: true, tree: `${choice}.${at}` }}
+              onCommit={(when) => put('when', when)}
+              onClear={() => {
+                put('when', undefined);
+                return null;
+              }}
+            />
+          )}
+        </Row>
+        <EachRow {...fields} />
+        <NumberField
+          spec={OPTION_FIELDS.rank}
+          of={name}
+          value={option.rank ?? OPTION_FIELDS.rank.usual}
+          onCommit={(rank) => put('rank', rank)}
+        />
+        <NumberOrExpressionRow {...fields} field="weight" spec={OPTION_WEIGHT} />
+        <NumberOrExpressionRow {...fields} field="cost" spec={OPTION_COST} />
+        <NumberField
+          spec={OPTION_FIELDS.rest}
+          of={name}
+          value={option.rest ?? OPTION_FIELDS.rest.usual}
+          onCommit={(rest) => put('rest', rest)}
+        />
+      </Rows>
+      {document.combine === 'graded' && <Grades {...fields} />}
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      <h3>What it does</h3>
+      {option.does ? (
+        <Suspense fallback={<div aria-busy />}>
+          <Outline
+            mind={mind}
+            activity={{ choice }}
+            only={[...path, 'does']}
+            label={`What ${name} does`}
+            place={name}
+          />
+        </Suspense>
+      ) : (
+        <Button onPress={() => put('does', { do: 'wait', seconds: 1 })}>
+          <Plus size={14} /> Say what it does
+        </Button>
+      )}
+      <HeatMap weighing={weighing} option={option} />
+      <Buttons>
+        <Button onPress={() => select({ option: null })}>
+          <ArrowLeft size={14} /> The choice as a whole
+        </Button>
+      </Buttons>
+    </SideSheet>
+  );
+}

@@ -1,0 +1,124 @@
+import { nameFromWords, namesOf, type BandSetDocument } from '@crooked-lantern/core';
+import { memo } from 'react';
+import { FindingList } from '../findings/finding-list.tsx';
+import { useAgentsWith } from '../minds/use-selection.ts';
+import { perform } from '../state/perform.ts';
+import { useAppDispatch, useProject } from '../state/store.ts';
+import { useAskText } from '../ui/ask-text.tsx';
+import { checkTitle } from '../ui/fields.tsx';
+import { ListGroup } from '../ui/list-group.tsx';
+import { ListColumn, ListItem } from '../ui/place.ts';
+import type { MenuEntry } from '../ui/menu.tsx';
+import type { Weighing } from './use-weighing.ts';
+
+/** Bands to begin from: near and far, of whom the attention is on. */
+const FRESH_BANDS: Omit<BandSetDocument, 'title'> = {
+  input: 'distance(attention.of)',
+  bands: [
+    { name: 'near', fullTo: 2, to: 4 },
+    { name: 'far', from: 2, fullFrom: 4 },
+  ],
+};
+
+/** All choices by mind, the agents that have the mind, and the bands of the project. */
+export const WeighList = memo(function WeighList({ weighing }: { weighing: Weighing }) {
+  const { mind, choice, bands, agent, select } = weighing;
+  const document = useProject((project) => project.document);
+  const dispatch = useAppDispatch();
+  const { ask, dialog } = useAskText();
+  const agents = useAgentsWith(mind);
+  const newChoice = (to: string) =>
+    ask({
+      title: `A new choice for ${document.minds[to].title}`,
+      label: 'Title',
+      verb: 'Add it',
+      value: 'What now?',
+      check: checkTitle,
+      onGive: (title) => {
+        const name = nameFromWords(title, document.minds[to].choices, 'choice');
+        const path = ['minds', to, 'choices', name];
+        const value = { title, options: [] };
+        const refused = dispatch(perform({ command: 'put', how: 'set', path, value }));
+        if (refused === null) select({ mind: to, choice: name });
+        return refused;
+      },
+    });
+  const newBands = () =>
+    ask({
+      title: 'New bands',
+      label: 'Title',
+      verb: 'Add them',
+      value: 'Range',
+      check: checkTitle,
+      onGive: (title) => {
+        const name = nameFromWords(title, document.bands, 'bands');
+        const value = { title, ...FRESH_BANDS };
+        const refused = dispatch(
+          perform({ command: 'put', how: 'set', path: ['bands', name], value }),
+        );
+        if (refused === null) select({ bands: name });
+        return refused;
+      },
+    });
+  const minds = namesOf(document.minds);
+  const ways = minds.map((name): MenuEntry => ({
+    id: name,
+    text: `For ${document.minds[name].title}`,
+    label: `For ${document.minds[name].title} …`,
+    onAction: () => newChoice(name),
+  }));
+  const sets = document.bands ?? {};
+  return (
+    <ListColumn aria-label="Choices and bands">
+      <ListGroup title="Choices" add={{ what: 'a choice', run: ways }}>
+        {minds.flatMap((name) => {
+          const choices = document.minds[name].choices ?? {};
+          return namesOf(choices).map((each) => (
+            <ListItem
+              key={`${name} ${each}`}
+              type="button"
+              aria-current={name === mind && each === choice && bands === null}
+              onClick={() =>
+                name === mind && each === choice
+                  ? select({ option: null })
+                  : select({ mind: name, choice: each })
+              }
+            >
+              {choices[each].title ?? each} <small>{document.minds[name].title}</small>
+            </ListItem>
+          ));
+        })}
+      </ListGroup>
+      {agents.length > 0 && choice !== '' && (
+        <ListGroup title="Shown live in">
+          {agents.map(({ name, title }) => (
+            <ListItem
+              key={name}
+              type="button"
+              aria-current={name === agent}
+              onClick={() => select({ agent: name })}
+            >
+              {title}
+            </ListItem>
+          ))}
+        </ListGroup>
+      )}
+      <ListGroup title="Bands" add={{ what: 'bands', run: newBands }}>
+        {namesOf(sets).map((name) => (
+          <ListItem
+            key={name}
+            type="button"
+            aria-current={name === bands}
+            onClick={() => select({ bands: name })}
+          >
+            {sets[name].title ?? name} <small>{sets[name].bands.length}</small>
+          </ListItem>
+        ))}
+      </ListGroup>
+      <ListGroup title="Findings">
+        <FindingList />
+      </ListGroup>
+      {dialog}
+    </ListColumn>
+  );
+});

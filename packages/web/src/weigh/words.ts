@@ -1,0 +1,110 @@
+import {
+  RANGE_FIELDS,
+  type Bar,
+  type ChoiceDocument,
+  type ConsiderationDocument,
+  type CurveDocument,
+  type EachDocument,
+  type OptionDocument,
+} from '@crooked-lantern/core';
+
+/** What choices, options and curves are called and said to be, for people. */
+
+export function optionTitle({ title, id }: OptionDocument): string {
+  return title ?? id;
+}
+
+/** A number in a cell: two decimals, without the nought before the point. */
+export function shortNumber(value: number): string {
+  return value.toFixed(2).replace(/^(-?)0\./, '$1.');
+}
+
+/** Why an option does not compete, in a few words. */
+export const BAR_WORDS: Record<Bar, string> = {
+  guard: 'its guard does not hold',
+  rest: 'it rests',
+  noCandidate: 'there is nobody to weigh it for',
+  veto: 'vetoed',
+  floor: 'not above the floor',
+  rank: 'outranked',
+};
+
+/** Whom or what an option is weighed for. */
+export function eachWords(each: EachDocument): string {
+  if ('agents' in each) return `each ${each.agents} agent, as ${each.as}`;
+  if ('things' in each) return `each ${each.things}, as ${each.as}`;
+  if ('list' in each) return `each of ${each.list}, as ${each.as}`;
+  return `${each.places} places within ${each.within} m, as ${each.as}`;
+}
+
+/** When and how a choice is made, in one line. */
+export function choiceWords({
+  every = 0,
+  commitment = 0,
+  least = 0,
+  pick = 'best',
+  margin = 0.1,
+  combine = 'mean',
+  once,
+}: ChoiceDocument): string {
+  return [
+    every > 0 ? `weighs every ${every} s` : 'weighs each decision',
+    commitment > 0 ? `keeps its choice unless beaten by ${commitment}` : 'takes whatever is better',
+    ...(least > 0 ? [`for ${least} s at least`] : []),
+    pick === 'best' ? 'picks the best' : `draws among those within ${margin} of the best`,
+    ...(combine === 'mean' ? [] : [`by ${combine}`]),
+    ...(once ? ['once'] : []),
+  ].join(' · ');
+}
+
+/** The range that becomes 0 to 1, as it holds for a consideration. */
+export function rangeOf(
+  { inputs = {} }: ChoiceDocument,
+  { input, from, to }: ConsiderationDocument,
+): { from: number; to: number } {
+  const named = Object.hasOwn(inputs, input) ? inputs[input] : undefined;
+  return {
+    from: from ?? named?.from ?? RANGE_FIELDS.from.usual,
+    to: to ?? named?.to ?? RANGE_FIELDS.to.usual,
+  };
+}
+
+/** The expression a consideration looks at. */
+export function inputOf({ inputs = {} }: ChoiceDocument, { input }: ConsiderationDocument): string {
+  return Object.hasOwn(inputs, input) ? inputs[input].value : input;
+}
+
+/** A curve of each shape to begin from. */
+export const FRESH_CURVES: Record<CurveDocument['shape'], CurveDocument> = {
+  linear: { shape: 'linear' },
+  power: { shape: 'power', exponent: 2 },
+  logistic: { shape: 'logistic', middle: 0.5, steepness: 10 },
+  bell: { shape: 'bell', middle: 0.5, width: 0.15 },
+  plateau: { shape: 'plateau', from: 0.3, to: 0.6, soft: 0.2 },
+  step: { shape: 'step', at: 0.5 },
+  points: {
+    shape: 'points',
+    points: [
+      [0, 0],
+      [0.5, 0.8],
+      [1, 1],
+    ],
+  },
+};
+
+export const SHAPE_WORDS: Record<CurveDocument['shape'], string> = {
+  linear: 'straight',
+  power: 'power',
+  logistic: 'logistic',
+  bell: 'bell',
+  plateau: 'plateau',
+  step: 'step',
+  points: 'through points',
+};
+
+/** Tints of the options, in the order of the board; lamp stays for what runs. */
+const TINTS = ['sight', 'done', 'refuse', 'sound', 'told', 'found', 'harm', 'mute'] as const;
+
+export function tintOf(option: number): string {
+  return `var(--${TINTS[option % TINTS.length]})`;
+}
