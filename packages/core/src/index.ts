@@ -34,7 +34,7 @@ export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
-export { type Bar } from './mind/weigh/weigher.ts';
+export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';
 export { endsOfBand } from './expression/check-bands.ts';
 export {

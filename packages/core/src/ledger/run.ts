@@ -225,6 +225,11 @@ export function revisit(
   return replayTo(run, start, goal, look);
 }
 
+/** Runs a world of the run's past on by one tick, as it went then. Gives the world it comes to. */
+export function replayTick(run: Run, world: World): World {
+  return replayTo(run, world, world.tick + 1);
+}
+
 /** The program that was in force in a tick. */
 export function programAt(run: Run, at: number): Program {
   // The tick an edit follows was still decided under the one before.

@@ -4,6 +4,19 @@ import type { ChoiceProgram } from './program.ts';
 
 export type Ending = 'success' | 'failure' | 'stopped';
 
+/** Why an option does not compete. */
+export type Bar = 'guard' | 'rest' | 'noCandidate' | 'veto' | 'floor' | 'rank';
+
+/** Takes in what each option for each candidate came to, and what its considerations are worth. */
+export type Onlooker = (
+  option: number,
+  a: number,
+  b: number,
+  score: number,
+  bar: Bar | null,
+  parts: Float64Array,
+) => void;
+
 /** What a weighing came to. */
 export interface Weighing {
   /** Place of the option that won; −1 where nothing competes. */
@@ -30,7 +43,9 @@ export interface MindRecorder {
   fired(state: number, row: number): void;
   overruled(state: number, row: number, action: string, by: number): void;
   remembered(key: number): void;
-  /** What a choice has turned to, with the cells of its option’s candidate written. */
+  /** Who takes in what each option is worth while a choice is weighed. */
+  looksOn(choice: ChoiceProgram): Onlooker;
+  /** What a choice has turned to. */
   picked(state: number, row: number, choice: ChoiceProgram, weighing: Weighing): void;
   said(text: string): void;
   cycled(states: number[]): void;

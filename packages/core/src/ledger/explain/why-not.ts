@@ -13,6 +13,7 @@ import {
   type Statement,
 } from './statement.ts';
 import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
+import { whyNotOption } from './choices.ts';
 import { whyNotRow } from './why-not-row.ts';
 import { DEPTH, tickEntered, whyEntered } from './why.ts';
 
@@ -95,13 +96,18 @@ function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): 
 /**
  * Why the agent is not in a state, or a row of a tree does not run, at that tick. For a state: for each
  * transition that leads there, what would have to hold, what does not, since when, and when it came
- * nearest. A row is named by its title or as `tree:3`, counted from 1. Throws a {@link QuestionError}
+ * nearest. A row is named by its title or as `tree:3`, counted from 1; an option of a choice by its title, its id, or as
+ * `whatNow:closeIn`. Throws a {@link QuestionError}
  * where that can't be asked.
  */
 export function whyNot(question: Question, what: string): Statement {
   const { mind } = whoIsAsked(question);
   const isState = mind.program.machine.states.some(({ id }) => id === what);
-  return isState ? whyNotState(question, what) : whyNotRow(question, what);
+  if (isState) return whyNotState(question, what);
+  const asked = whoIsAsked(question);
+  return (
+    whyNotOption(question, asked, what, entriesOf(question, asked)) ?? whyNotRow(question, what)
+  );
 }
 
 /** The transitions to be watched from here on; those that were so before an edit go on where their guards say the same. */

@@ -4,6 +4,7 @@ import type { MindProgram } from '../../mind/program.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
 import { readRows } from '../../world/readout/rows.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { choicesOf, whyPicked } from './choices.ts';
 import {
   activeStates,
   entriesOf,
@@ -197,10 +198,13 @@ export function why(question: Question): Statement {
   const { id, title, activity } = mind.program.machine.states[state];
   const causes = whyEntered({ question, asked, entries }, id, entries.length - 1, DEPTH);
   const rows = rowsNow(asked, state);
+  const picked = choicesOf(asked, state).flatMap((choice) =>
+    whyPicked(question, asked, choice, entries),
+  );
   const doing = rows.length > 0 ? [fact(`it does ${activity!.name}`, null, rows)] : [];
   return fact(
     `${agent.placed.title} is in ${title}`,
     tickEntered(entries, id, entries.length - 1),
-    [...doing, ...causes],
+    [...picked, ...doing, ...causes],
   );
 }

@@ -1,18 +1,15 @@
 import type { Facts } from '../../expression/facts.ts';
 import { reserve } from '../cells.ts';
-import type { Host, Weighing } from '../host.ts';
+import type { Host, Onlooker, Weighing } from '../host.ts';
 import { resetKey, writeKey } from '../memory.ts';
 import type { ChoiceProgram } from '../program.ts';
 import { FAILURE, RUNNING, type Status } from '../status.ts';
-import { Weigher, type Onlooker } from '../weigh/weigher.ts';
+import { Weigher } from '../weigh/weigher.ts';
 import type { Making, NodeKindOf } from './node-kind.ts';
 import { isRunning, type Behaviour, type TreeNode } from './node.ts';
 
 const NONE = -1;
 const NOTHING_WORTH_DOING = 'nothing is worth doing';
-
-/** Takes part where every score is to be worked out although nobody looks at it. */
-const NOBODY: Onlooker = () => {};
 
 /** Runs the option that is worth most, and weighs them again and again. */
 export class Choice implements Behaviour {
@@ -86,8 +83,13 @@ export class Choice implements Behaviour {
       key === null ? 0 : memory[key.slot],
       key?.type === 'point' ? memory[key.slot + 1] : 0,
       // Whoever records wants to know the runner-up.
-      host.recorder === null ? null : NOBODY,
+      host.recorder === null ? null : host.recorder.looksOn(this.program),
     );
+  }
+
+  /** The tick it was weighed in last; −1 for never. */
+  lastWeighed(memory: Float64Array): number {
+    return memory[this.weighedAt];
   }
 
   /** Shows what each option is worth now, or if things stood as `facts` say; changes nothing. */

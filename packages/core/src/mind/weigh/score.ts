@@ -1,6 +1,7 @@
 import { power } from '../../numeric/exponential.ts';
 import { compileNumber, type NumberFunction } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
+import type { Combination } from '../../model/choice-documents.ts';
 import type {
   ChoiceProgram,
   ConsiderationProgram,
@@ -31,6 +32,8 @@ export interface Scorer {
    * `parts` all is worked out, and what each consideration (or grade) is worth is written there.
    */
   score(facts: Facts, atLeast: number, parts: Float64Array | null): number;
+  /** The score from what each consideration (or graded row) is worth. */
+  fromParts(facts: Facts, parts: ArrayLike<number>): number;
 }
 
 export interface BoundGrade {
@@ -88,97 +91,104 @@ function totalOf(considerations: readonly BoundConsideration[]): number {
 /** A bound is looked at with this much room, so that rounding never decides. */
 const ROOM = 1e-9;
 
-/** Geometric mean by importance, or the bare product. Both only fall with each consideration. */
-function multiplied(
-  considerations: readonly BoundConsideration[],
-  isMean: boolean,
-  weight: NumberFunction,
-  cost: NumberFunction,
-): Scorer['score'] {
-  const total = isMean ? totalOf(considerations) || 1 : 1;
-  const root = 1 / total;
-  const canVeto = considerations.some(({ veto }) => veto);
-  return (facts, atLeast, parts) => {
-    const factor = known(weight(facts), 0);
-    const off = known(cost(facts), 0);
-    let needed = -1;
-    if (parts === null && factor > 0 && !(canVeto && atLeast <= 0)) {
-      const combined = (atLeast + off) / factor;
-      if (combined > 0) needed = power(combined, total) * (1 - ROOM) - ROOM;
-    }
-    let product = 1;
-    let isVetoed = false;
-    for (let i = 0; i < considerations.length; i++) {
-      const { importance, veto } = considerations[i];
-      const worth = worthOf(considerations[i], facts);
-      if (parts !== null) parts[i] = worth;
-      if (worth === 0 && veto) isVetoed = true;
-      product *= power(worth, importance);
-      if (product < needed) return -Infinity;
-    }
-    return isVetoed ? 0 : factor * (isMean ? power(product, root) : product) - off;
-  };
-}
+/** What considerations (or graded rows) come to together, from what each is worth; a veto at 0 has the last word. */
+type Combine = (parts: ArrayLike<number>) => number;
 
-/** Arithmetic mean by importance: what is still to come can add its importance at most. */
-function summed(
+function combineOf(
+  combination: Combination,
   considerations: readonly BoundConsideration[],
-  weight: NumberFunction,
-  cost: NumberFunction,
-): Scorer['score'] {
-  const total = totalOf(considerations) || 1;
-  const none = totalOf(considerations) === 0;
-  const canVeto = considerations.some(({ veto }) => veto);
-  return (facts, atLeast, parts) => {
-    const factor = known(weight(facts), 0);
-    const off = known(cost(facts), 0);
-    const mayStop = parts === null && factor > 0 && !(canVeto && atLeast <= 0);
-    const needed = mayStop ? ((atLeast + off) / factor) * total * (1 - ROOM) - ROOM : -Infinity;
-    let sum = none ? total : 0;
-    let lost = 0;
-    let isVetoed = false;
-    for (let i = 0; i < considerations.length; i++) {
-      const { importance, veto } = considerations[i];
-      const worth = worthOf(considerations[i], facts);
-      if (parts !== null) parts[i] = worth;
-      if (worth === 0 && veto) isVetoed = true;
-      sum += worth * importance;
-      lost += (1 - worth) * importance;
-      if (total - lost < needed) return -Infinity;
-    }
-    return isVetoed ? 0 : factor * (sum / total) - off;
-  };
-}
-
-/** The largest force of its rows. */
-function graded(
   grades: readonly BoundGrade[],
-  weight: NumberFunction,
-  cost: NumberFunction,
-): Scorer['score'] {
-  return (facts, _, parts) => {
-    let most = 0;
-    for (let i = 0; i < grades.length; i++) {
-      const force = forceOf(grades[i], facts);
-      if (parts !== null) parts[i] = force;
-      if (force > most) most = force;
-    }
-    return known(weight(facts), 0) * most - known(cost(facts), 0);
+): Combine {
+  const total = totalOf(considerations);
+  const root = 1 / (total || 1);
+  switch (combination) {
+    case 'mean':
+    case 'product':
+      return (parts) => {
+        let product = 1;
+        for (let i = 0; i < considerations.length; i++)
+          product *= power(parts[i], considerations[i].importance);
+        return combination === 'mean' ? power(product, root) : product;
+      };
+    case 'sum':
+      return (parts) => {
+        if (total === 0) return 1;
+        let sum = 0;
+        for (let i = 0; i < considerations.length; i++)
+          sum += parts[i] * considerations[i].importance;
+        return sum / total;
+      };
+    case 'graded':
+      return (parts) => {
+        let most = 0;
+        for (let i = 0; i < grades.length; i++) if (parts[i] > most) most = parts[i];
+        return most;
+      };
+  }
+}
+
+/** The most that can still be combined, given what the first few are worth. */
+type Bound = (parts: Float64Array, count: number) => number;
+
+function boundOf(combination: Combination, considerations: readonly BoundConsideration[]): Bound {
+  const total = totalOf(considerations) || 1;
+  if (combination === 'sum')
+    return (parts, count) => {
+      let lost = 0;
+      for (let i = 0; i < count; i++) lost += (1 - parts[i]) * considerations[i].importance;
+      return 1 - lost / total;
+    };
+  // Of a mean its power, which is compared with that of what is needed.
+  return (parts, count) => {
+    let product = 1;
+    for (let i = 0; i < count; i++) product *= power(parts[i], considerations[i].importance);
+    return product;
   };
 }
+
+const nobodyLooks = new Float64Array(64);
 
 export function makeScorer({ combine }: ChoiceProgram, option: OptionProgram): Scorer {
   const considerations = option.considerations.map(bindConsideration);
   const grades = option.grades.map(bindGrade);
   const [weight, cost] = [numberOf(option.weight), numberOf(option.cost)];
+  const combined = combineOf(combine, considerations, grades);
+  const bound = boundOf(combine, considerations);
+  const canVeto = considerations.some(({ veto }) => veto);
+  const total = totalOf(considerations) || 1;
+  const isGraded = combine === 'graded';
+
+  const fromParts = (facts: Facts, parts: ArrayLike<number>): number => {
+    for (let i = 0; i < considerations.length; i++)
+      if (considerations[i].veto && parts[i] === 0) return 0;
+    return known(weight(facts), 0) * combined(parts) - known(cost(facts), 0);
+  };
+
+  /** What must at least be combined to come to a score; −1 where nothing can be said before all is known. */
+  const neededFor = (facts: Facts, atLeast: number): number => {
+    const factor = known(weight(facts), 0);
+    if (!(factor > 0) || (canVeto && atLeast <= 0)) return -1;
+    const needed = (atLeast + known(cost(facts), 0)) / factor;
+    if (!(needed > 0)) return -1;
+    return (combine === 'mean' ? power(needed, total) : needed) * (1 - ROOM) - ROOM;
+  };
+
   return {
     considerations,
     grades,
-    score:
-      combine === 'graded'
-        ? graded(grades, weight, cost)
-        : combine === 'sum'
-          ? summed(considerations, weight, cost)
-          : multiplied(considerations, combine === 'mean', weight, cost),
+    fromParts,
+    score(facts, atLeast, given) {
+      const parts = given ?? nobodyLooks;
+      if (isGraded) {
+        for (let i = 0; i < grades.length; i++) parts[i] = forceOf(grades[i], facts);
+        return fromParts(facts, parts);
+      }
+      const needed = given === null ? neededFor(facts, atLeast) : -1;
+      for (let i = 0; i < considerations.length; i++) {
+        parts[i] = worthOf(considerations[i], facts);
+        if (needed > 0 && bound(parts, i + 1) < needed) return -Infinity;
+      }
+      return fromParts(facts, parts);
+    },
   };
 }

@@ -1,7 +1,7 @@
 import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
 import { reserve, type CellLayout } from '../cells.ts';
-import type { Host, Weighing } from '../host.ts';
+import type { Bar, Host, Onlooker, Weighing } from '../host.ts';
 import { resetKey, writeKey } from '../memory.ts';
 import type { ChoiceProgram, KeyProgram, OptionProgram } from '../program.ts';
 import { createCandidates, makeFinder, type Candidates, type Finder } from './candidates.ts';
@@ -25,19 +25,6 @@ export interface BoundOption {
   /** Cell: the tick it ended in last; −1 for never. */
   endedAt: number;
 }
-
-/** Why an option does not compete. */
-export type Bar = 'guard' | 'rest' | 'noCandidate' | 'veto' | 'floor' | 'rank';
-
-/** Takes in what each option for each candidate came to, where somebody looks on. */
-export type Onlooker = (
-  option: number,
-  a: number,
-  b: number,
-  score: number,
-  bar: Bar | null,
-  parts: Float64Array,
-) => void;
 
 export class Weigher {
   readonly options: readonly BoundOption[];

@@ -3,7 +3,7 @@ import type { Choice } from '../../mind/nodes/choice.ts';
 import { rowCode } from '../../mind/nodes/node.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import { readList } from '../../mind/machine/cells.ts';
-import type { Bar } from '../../mind/weigh/weigher.ts';
+import type { Bar } from '../../mind/host.ts';
 import { shareOfRange } from '../../mind/weigh/curves.ts';
 import type { Agent } from '../agents/agent.ts';
 import { valueText } from '../recording/names.ts';

@@ -1,9 +1,12 @@
 import { readParts } from '../../expression/readout.ts';
-import type { MindRecorder } from '../../mind/host.ts';
+import type { MindRecorder, Onlooker } from '../../mind/host.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { recordFor, type Unplaced } from '../state/record.ts';
 import type { Recorder } from '../state/recorder.ts';
 import { figureOfKey, nameTables, valueText } from './names.ts';
+
+/** Where nobody looks on, all is worked out all the same: the ledger tells who came next. */
+const NOBODY: Onlooker = () => {};
 
 /** Turns what one of an agent's minds does into ledger entries with names and values. */
 export function createMindRecorder(
@@ -46,6 +49,7 @@ export function createMindRecorder(
     fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),
     overruled: (state, row, action, by) =>
       put({ kind: 'overruled', state: states[state].id, row, action, by }),
+    looksOn: () => NOBODY,
     picked(state, row, { name, options }, { option, a, b, score, next, margin, ties }) {
       const picked = options[option];
       put({
