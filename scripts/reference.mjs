@@ -155,6 +155,8 @@ const FIELD_TABLES = /** @type {const} */ ([
   ['The project', 'PROJECT_FIELDS'],
   ['Archetypes', 'ARCHETYPE_FIELDS'],
   ['Bodies', 'BODY_FIELDS'],
+  ['Moves', 'MOVE_FIELDS'],
+  ['Guards', 'GUARD_FIELDS'],
   ['Gaits', 'GAIT_FIELDS'],
   ['Cones of sight', 'CONE_FIELDS'],
   ['Sight', 'SIGHT_FIELDS'],

@@ -8,6 +8,8 @@ export * from './model/fields/cast-fields.ts';
 export * from './model/fields/ground-fields.ts';
 export * from './model/fields/mind-fields.ts';
 export * from './model/fields/choice-fields.ts';
+export * from './model/fields/fight-fields.ts';
+export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';

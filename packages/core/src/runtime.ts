@@ -52,6 +52,11 @@ export {
   type SharedPicture,
 } from './world/readout/picture.ts';
 export {
+  pictureFights,
+  type FighterPicture,
+  type FightPicture,
+} from './world/readout/picture-fights.ts';
+export {
   readMind,
   type LeaveReadout,
   type MindReadout,
@@ -73,6 +78,8 @@ export type {
   GroundProgram,
   ArchetypeProgram,
   AgentProgram,
+  GuardProgram,
+  MoveProgram,
   SightProgram,
 } from './world/program/program.ts';
 export type {

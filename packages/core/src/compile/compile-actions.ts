@@ -20,7 +20,12 @@ export interface MindScope extends Scope {
   mind: string;
   document: MindDocument;
   keys: ReadonlyMap<string, ScopeKey>;
-  bodies: { archetype: string; gaits: readonly string[] }[];
+  bodies: {
+    archetype: string;
+    gaits: readonly string[];
+    moves: readonly string[];
+    guards: readonly string[];
+  }[];
   /** Trees and (with a `?` before) choices that were compiled where they are called, and so have been checked. */
   called: Set<string>;
   /** By choice and option: the key its candidate stands in. */
@@ -109,6 +114,28 @@ function compileGait(scope: MindScope, value: string, path: string): number | nu
   return index < 0 ? null : index;
 }
 
+/** A move or a guard, which every body with this mind must have; known by the word for its name. */
+function compileFighting(
+  scope: MindScope,
+  part: 'moves' | 'guards',
+  value: string,
+  path: string,
+): number | null {
+  const { findings } = scope.context;
+  const word = part === 'moves' ? 'move' : 'guard';
+  for (const body of scope.bodies) {
+    const has = body[part];
+    if (has.includes(value)) continue;
+    findings.error(
+      'unknownName',
+      path,
+      `“${body.archetype}” has no ${word} “${value}”.${suggestion(value, has)}`,
+    );
+    return null;
+  }
+  return internText(scope.context, value);
+}
+
 /** What may be written to a key: a value of its type, or for a list one of its entries; null for no such key. */
 export function wantedValue(scope: MindScope, name: string): Wanted | null {
   const key = scope.keys.get(name);
@@ -143,6 +170,10 @@ function compileParameter(
       return internText(scope.context, source);
     case 'gait':
       return compileGait(scope, source, path);
+    case 'move':
+      return compileFighting(scope, 'moves', source, path);
+    case 'guard':
+      return compileFighting(scope, 'guards', source, path);
     case 'key':
     case 'list':
       return compileKey(scope, source, path, action);

@@ -24,6 +24,7 @@ import type { SharedKeys } from './compile-mind.ts';
 import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names.ts';
 import { type Kind } from '../model/kinds.ts';
+import { compileGuards, compileMoves } from './compile-moves.ts';
 import { stackOf, type Stacks } from './stacks.ts';
 
 /** Archetypes, factions and squads. */
@@ -169,6 +170,8 @@ export function compileArchetype(
     sleepBeyond: archetype.sleepBeyond ?? 0,
     health: archetype.health ?? NaN,
     recycleTicks: ticks(context, archetype.recycle ?? 0),
+    moves: compileMoves(archetype, path, context),
+    guards: compileGuards(archetype, context),
   };
 }
 

@@ -76,6 +76,8 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
       .map(({ name, agent, archetype }) => ({
         archetype: agent ?? name,
         gaits: namesOf(archetype.gaits),
+        moves: namesOf(archetype.moves ?? {}),
+        guards: namesOf(archetype.guards ?? {}),
       })),
   };
 }

@@ -19,7 +19,17 @@ export interface CompileResult {
 const DEFAULT_SEED = 1;
 
 /** One step of a recorded player, as the world takes it. */
-export function inputOf({ agent, x, y, gait, act, at, place, control }: InputDocument): Input {
+export function inputOf({
+  agent,
+  x,
+  y,
+  gait,
+  act,
+  at,
+  move,
+  place,
+  control,
+}: InputDocument): Input {
   return {
     agent,
     x: x ?? 0,
@@ -27,6 +37,7 @@ export function inputOf({ agent, x, y, gait, act, at, place, control }: InputDoc
     gait: gait ?? null,
     ...(act ? { act } : {}),
     ...(at ? { at } : {}),
+    ...(move ? { move } : {}),
     ...(place ? { place } : {}),
     ...(control ? { control } : {}),
   };

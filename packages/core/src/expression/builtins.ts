@@ -2,6 +2,7 @@ import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Sense } from '../terms/senses.ts';
 import type { Facts } from './facts.ts';
 import { membershipOf } from '../numeric/membership.ts';
+import { FIGHT_BUILTINS } from './fight-builtins.ts';
 import { LIST_BUILTINS } from './list-builtins.ts';
 import { SENSE_BUILTINS } from './sense-builtins.ts';
 import type { ValueType } from './ir.ts';
@@ -381,6 +382,7 @@ export const BUILTINS: readonly Builtin[] = [
     read: (_, a, from, fullFrom, fullTo, to) => membershipOf(a, from, fullFrom, fullTo, to),
   },
   ...SENSE_BUILTINS,
+  ...FIGHT_BUILTINS,
   ...LIST_BUILTINS,
 ];
 

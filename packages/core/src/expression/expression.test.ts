@@ -64,6 +64,18 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     trueY: (agent) => (agent >= 0 ? 2 : NaN),
     thingX: () => NaN,
     thingY: () => NaN,
+    healthShare: 0.6,
+    lastResult: -1,
+    sinceHit: () => NaN,
+    sinceLanded: () => 2,
+    cooldownLeft: () => 0,
+    isReady: () => true,
+    canReach: () => true,
+    moveOf: () => -1,
+    phaseOf: () => -1,
+    guardOf: () => -1,
+    healthOf: () => 50,
+    impactIn: () => NaN,
     elsewhere: (x, y) => ({ ...facts(memory), x, y }),
   };
 }

@@ -56,6 +56,27 @@ export interface Facts {
   trueY(agent: number): number;
   thingX(thing: number): number;
   thingY(thing: number): number;
+  /** Share of its health left, 0 to 1; NaN for who can’t be hurt. */
+  readonly healthShare: number;
+  /** Index of the word for what came of its last move; −1 for none. */
+  readonly lastResult: number;
+  /** Seconds since it was hit, and since it landed a hit; NaN for never. */
+  sinceHit(): number;
+  sinceLanded(): number;
+  /** By the word for a move of its own. Seconds until it can be made again; NaN for one it has not. */
+  cooldownLeft(move: number): number;
+  /** Whether the move could be begun now. */
+  isReady(move: number): boolean;
+  /** Whether the move would reach the last known place of an agent from here. */
+  canReach(move: number, agent: number): boolean;
+  /** What an agent is seen to do: indices of the words for its move, the part it is in, its guard; −1 for none. */
+  moveOf(agent: number): number;
+  phaseOf(agent: number): number;
+  guardOf(agent: number): number;
+  /** Points, as last seen; NaN for nobody. */
+  healthOf(agent: number): number;
+  /** Seconds until what an agent is seen to do can hit this body, as both go on; NaN where it can’t. */
+  impactIn(agent: number): number;
   /** The same facts as if this body stood there: what is known stays what it is. Good until it is asked for again. */
   elsewhere(x: number, y: number): Facts;
 }

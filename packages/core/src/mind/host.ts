@@ -114,6 +114,14 @@ export interface Host extends Facts {
   throwAt(x: number, y: number): string;
   use(gate: number): string;
   wake(agent: number): string;
+  /** Begins a move, by the word for its name; gives why it can’t be. `way` (radians from the heading) is where a dodge goes. */
+  strike(move: number, target: number, way: number): string;
+  /** Whether the move begun in that tick goes on; where it was broken off, why stands in `reason`. */
+  isStriking(move: number, since: number): boolean;
+  breakOff(): void;
+  raiseGuard(guard: number): string;
+  isGuarding(guard: number): boolean;
+  lowerGuard(): void;
   readonly refused: string;
   isAsleep(agent: number): boolean;
   /** Agents that have been noticed, and what is known of where they are. */

@@ -16,6 +16,8 @@ export type ParameterKind =
   | 'text'
   | 'word'
   | 'event'
+  | 'move'
+  | 'guard'
   | 'pattern';
 
 export interface ParameterSpec {

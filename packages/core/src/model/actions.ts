@@ -1,3 +1,4 @@
+import { FIGHT_ACTIONS } from './fight-actions.ts';
 import { GROUP_ACTIONS } from './group-actions.ts';
 import { MOVING_ACTIONS } from './moving-actions.ts';
 import type { ActionSpec } from './action-spec.ts';
@@ -11,6 +12,7 @@ export * from './action-spec.ts';
 export const ACTIONS = {
   ...MOVING_ACTIONS,
   ...GROUP_ACTIONS,
+  ...FIGHT_ACTIONS,
   face: {
     title: 'Face',
     channel: 'eyes',

@@ -1,5 +1,6 @@
 import type { Stance } from '../terms/stances.ts';
 import type { Expression, Name } from './documents.ts';
+import type { GuardDocument, MoveDocument } from './fight-documents.ts';
 
 /** Who is there: the kinds of agents, the sides they are on, the squads they form. Units as in the open file. */
 
@@ -24,6 +25,9 @@ export interface ArchetypeDocument {
   health?: number;
   /** Seconds from its death until it respawns at a spawn place; left out: it stays down. */
   recycle?: number;
+  /** What it can do in a fight. */
+  moves?: Record<Name, MoveDocument>;
+  guards?: Record<Name, GuardDocument>;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
   sleepBeyond?: number;
 }
@@ -95,6 +99,8 @@ export interface OverridesDocument extends Partial<
     | 'health'
     | 'recycle'
     | 'sleepBeyond'
+    | 'moves'
+    | 'guards'
   >
 > {
   body?: Partial<BodyDocument>;

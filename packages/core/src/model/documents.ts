@@ -15,6 +15,7 @@ export * from '../terms/senses.ts';
 export * from '../terms/stances.ts';
 export * from './cast-documents.ts';
 export * from './choice-documents.ts';
+export * from './fight-documents.ts';
 export * from './ground-documents.ts';
 
 export const PROJECT_FORMAT = 'crooked-lantern/project';
@@ -75,15 +76,26 @@ export interface InputDocument {
   gait?: Name;
   /** Done once, in this tick. */
   act?: PlayerAct;
-  /** Where a throw is aimed at. */
+  /** Where a throw, or a thrown move, is aimed at. */
   at?: PointDocument;
+  /** The move or guard of a strike, guard or dodge. */
+  move?: Name;
   /** Puts the body down elsewhere, and does nothing else. */
   place?: PointDocument;
   /** Hands the agent over to the player, or back to its minds. */
   control?: 'player' | 'minds';
 }
 
-export const PLAYER_ACTS = ['pickUp', 'drop', 'throw', 'use'] as const;
+export const PLAYER_ACTS = [
+  'pickUp',
+  'drop',
+  'throw',
+  'use',
+  'strike',
+  'guard',
+  'lower',
+  'dodge',
+] as const;
 export type PlayerAct = (typeof PLAYER_ACTS)[number];
 
 /** Another way to begin: who starts where, who is played. What is left out is as on the ground. */

@@ -58,6 +58,11 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
         body,
         gaits: { walk: 1.4, run: 3.6 },
         gait: 'walk',
+        moves: {
+          sweep: { windUp: 0.4, active: 0.15, recovery: 0.5, reach: 1.4, harm: 8 },
+          hop: { kind: 'dodge', active: 0.25, recovery: 0.1, advance: 1.2, untouchable: 0.2 },
+        },
+        guards: { high: { raise: 0.1 } },
         sight: {
           cones: [{ range: 16, halfAngle: 80, gain: 4 }],
           fade: 0.5,

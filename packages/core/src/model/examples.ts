@@ -79,6 +79,10 @@ export const EXAMPLE_RULES: Record<string, RulesDocument> = {
 };
 
 export const ACTION_EXAMPLES: Record<ActionName, ActionDocument> = {
+  strike: { do: 'strike', move: 'sweep', at: 'quarry' },
+  guard: { do: 'guard', guard: 'high', seconds: 0.8 },
+  dodge: { do: 'dodge', move: 'hop', way: 'back' },
+  aim: { do: 'aim', toward: 'quarry', within: 4 },
   moveTo: { do: 'moveTo', to: 'quarry', within: 0.9 },
   followRoute: { do: 'followRoute', route: 'self.route' },
   face: { do: 'face', toward: 'attention.place' },

@@ -50,7 +50,25 @@ export interface Track {
   seenAt: number;
   x: number;
   y: number;
+  /** Metres a second, as it was seen to go. */
+  vx: number;
+  vy: number;
+  /** What it was seen to do in a fight. */
+  seen: SeenFighting;
 }
+
+/** What can be seen of somebody who fights; −1 for nothing. */
+export interface SeenFighting {
+  /** Index of the word for the move, and the tick it was begun in. */
+  move: number;
+  movedAt: number;
+  /** Index of the word for the guard it holds. */
+  guard: number;
+  /** Points; NaN for who can’t be hurt. */
+  health: number;
+}
+
+export const NOTHING_SEEN: SeenFighting = { move: -1, movedAt: -1, guard: -1, health: NaN };
 
 export type SightChange = 'curious' | 'certain' | 'unsure' | 'lost';
 

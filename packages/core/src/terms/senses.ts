@@ -1,3 +1,5 @@
+import { BROKEN, HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './fighting.ts';
+
 /**
  * The senses, one entry each, in the order that attention takes where a state says nothing else. Documents,
  * the checker, the runtime and the pages all read this; what a sense does while it runs stands in
@@ -30,7 +32,7 @@ export const FOUND = SENSES.indexOf('found');
 export const TOLD = SENSES.indexOf('told');
 
 type Raised<S extends Sense> = (typeof SENSE_KINDS)[S]['raises'][number];
-export type Word = Sense | Raised<Exclude<Sense, 'sight'>>;
+export type Word = Sense | Raised<Exclude<Sense, 'sight'>> | MovePhase | HitResult | typeof BROKEN;
 
 /** Words that percepts say what they are of by. Every program's texts begin with them, so that their indices are known. */
 export const WORDS: readonly Word[] = [
@@ -39,6 +41,9 @@ export const WORDS: readonly Word[] = [
     ...SENSE_KINDS.hearing.raises,
     ...SENSE_KINDS.found.raises,
     ...SENSE_KINDS.harm.raises,
+    ...MOVE_PHASES,
+    ...HIT_RESULTS,
+    BROKEN,
   ]),
 ];
 

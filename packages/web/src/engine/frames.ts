@@ -1,5 +1,6 @@
 import {
   pictureBodies,
+  pictureFights,
   pictureForces,
   pictureKnown,
   picturePaths,
@@ -24,6 +25,9 @@ import type { RowHistory } from './row-history.ts';
 const SPEECH_SECONDS = 2.5;
 /** Seconds a noise stays on the picture. */
 const NOISE_SECONDS = 0.8;
+
+/** Seconds a hit stays on the picture. */
+const HIT_SECONDS = 0.8;
 
 /** What the frame before told. */
 export interface Sent {
@@ -100,6 +104,8 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     known: wanted.known && view.agent !== null ? pictureKnown(world, view.agent) : null,
     places: wanted.places ? pictureShared(world) : null,
     things: pictureThings(world),
+    fights: pictureFights(world),
+    hits: recentHits(run),
     gates: [...world.gates],
     played: playedAgent(world),
     noises: recentNoises(run),
@@ -114,6 +120,19 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     choice: view.choice && readChoice(world, view.choice),
     hash: view.resting ? worldHash(world) : null,
   };
+}
+
+/** Where moves met somebody, or nobody, in the last moments. */
+function recentHits({ entries, world }: Run): Frame['hits'] {
+  const span = HIT_SECONDS * world.statics.program.ticksPerSecond;
+  const hits: Frame['hits'] = [];
+  for (let i = entries.length - 1; i >= 0 && entries[i].tick > world.tick - span; i--) {
+    const entry = entries[i];
+    if (entry.kind !== 'hit' || entry.tick > world.tick) continue;
+    const { x, y, result, harm } = entry;
+    hits.push({ x, y, result, harm, age: (world.tick - entry.tick) / span });
+  }
+  return hits;
 }
 
 function recentNoises({ entries, world }: Run): Frame['noises'] {

@@ -132,6 +132,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'percept':
         if (!isRepeated(lane, entry)) lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'hit':
+      case 'broken':
       case 'harm':
       case 'recycled':
       case 'stuck':

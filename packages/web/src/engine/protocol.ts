@@ -2,6 +2,7 @@ import type {
   ChoiceReadout,
   ExpressionFault,
   ExpressionPlace,
+  FightPicture,
   Finding,
   HeatPicture,
   Input,
@@ -119,6 +120,10 @@ export interface Frame {
   known: KnownPicture | null;
   places: SharedPicture | null;
   things: Float32Array;
+  /** Null where nobody fights. */
+  fights: FightPicture | null;
+  /** Hits of the last moments, with the share of that time that is over. */
+  hits: { x: number; y: number; result: string; harm: number; age: number }[];
   /** By gate: 0 closed, 1 open, 2 locked. */
   gates: number[];
   /** Who a player drives; −1 for nobody. */

@@ -12,6 +12,7 @@ import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { bodyAt, drawBodies } from './drawing/bodies.ts';
 import { createBackdrop, drawBackdrop } from './drawing/backdrop.ts';
+import { drawFights } from './drawing/fights.ts';
 import { drawLamps, drawLanterns } from './drawing/light.ts';
 import type { KeptOutlines } from './drawing/outlines.ts';
 import { drawForces, drawPaths, drawWalkable } from './drawing/motion.ts';
@@ -35,7 +36,14 @@ import {
   type View,
 } from './drawing/view.ts';
 import { useWalkable, useWalls } from './use-ground.ts';
-import { drawAim, usePlayer } from './use-player.ts';
+import {
+  DODGE_KEY,
+  drawAim,
+  GUARD_KEYS,
+  STRIKE_KEYS,
+  usePlayer,
+  type Fighting,
+} from './use-player.ts';
 
 const Panel = styled.section`
   position: relative;
@@ -88,6 +96,20 @@ const Hint = styled.p`
 `;
 
 const KEYS_HINT = 'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate';
+
+/** What the keys of a fight do for this body: “F Jab · V High guard”. */
+function fightHint({ strikes, dodges, guards }: Fighting): string {
+  const key = (code: string) => code.replace('Key', '');
+  return [
+    ...strikes
+      .slice(0, STRIKE_KEYS.length)
+      .map(({ title }, i) => `${key(STRIKE_KEYS[i])} ${title}`),
+    ...guards
+      .slice(0, GUARD_KEYS.length)
+      .map(({ title }, i) => `hold ${key(GUARD_KEYS[i])} ${title}`),
+    ...dodges.slice(0, 1).map(({ title }) => `${key(DODGE_KEY)} ${title}`),
+  ].join(' · ');
+}
 
 function keysWords(title: string): string {
   return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate.`;
@@ -212,6 +234,7 @@ export const GroundView = memo(function GroundView({
     if (overlays.forces) drawForces(painter, frame);
     drawThings(painter, ground, frame);
     drawBodies(painter, scene, overlays.wicks);
+    drawFights(painter, scene, frame.fights);
     if (overlays.known) drawKnown(painter, scene);
     drawAim(painter, keys.aim(frame));
     if (carry.current) drawCarried(painter, carry.current);
@@ -311,7 +334,7 @@ export const GroundView = memo(function GroundView({
           {player === null
             ? 'Press X to play the watched agent'
             : focused
-              ? KEYS_HINT
+              ? fightHint(keys.fighting) || KEYS_HINT
               : `Click, or press G, to play the ${player.title}`}
         </Explained>
       </Hint>

@@ -1,5 +1,11 @@
-import { THROW_RANGE, type Input, type Program } from '@crooked-lantern/core';
-import { useCallback, useEffect, useRef, type KeyboardEvent } from 'react';
+import {
+  THROW_RANGE,
+  type GuardProgram,
+  type Input,
+  type MoveProgram,
+  type Program,
+} from '@crooked-lantern/core';
+import { useCallback, useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
 import type { Frame } from '../engine/protocol.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { bodyAt } from './drawing/bodies.ts';
@@ -11,6 +17,18 @@ const DIRECTIONS: Record<string, [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
+
+/** What a body can do in a fight. */
+export interface Fighting {
+  strikes: readonly MoveProgram[];
+  dodges: readonly MoveProgram[];
+  guards: readonly GuardProgram[];
+}
+
+/** Keys of the first moves, guards and the dodge of the played body. */
+export const STRIKE_KEYS = ['KeyF', 'KeyR', 'KeyY', 'KeyU'];
+export const GUARD_KEYS = ['KeyV', 'KeyB'];
+export const DODGE_KEY = 'KeyQ';
 
 /** Seconds of the run, with the key held, until a throw goes as far as it can, and how short the shortest is. */
 const FULL_AIM = 1.2;
@@ -60,7 +78,7 @@ export function usePlayer(program: Program | null, played: number) {
   };
 
   const send = useCallback(
-    (more: Pick<Input, 'act' | 'at'> = {}) => {
+    (more: Pick<Input, 'act' | 'at' | 'move'> = {}) => {
       if (agent === null) return;
       const { x, y } = direction();
       const gait = running.current ? run : crouched.current ? creep : null;
@@ -85,6 +103,29 @@ export function usePlayer(program: Program | null, played: number) {
   }, [send]);
   useEffect(() => release, [release]);
 
+  /** What the body can do in a fight: moves in the order of their names, dodges apart. */
+  const fighting = useMemo((): Fighting => {
+    const placed = program?.agents[played];
+    const archetype = placed && program.archetypes[placed.archetype];
+    const moves = archetype?.moves ?? [];
+    return {
+      strikes: moves.filter(({ kind }) => kind !== 'dodge'),
+      dodges: moves.filter(({ kind }) => kind === 'dodge'),
+      guards: archetype?.guards ?? [],
+    };
+  }, [program, played]);
+  /** Begins what a key stands for; false for a key that stands for nothing in a fight. */
+  const fight = (code: string): boolean => {
+    const { strikes, dodges, guards } = fighting;
+    const strike = strikes[STRIKE_KEYS.indexOf(code)];
+    const guard = guards[GUARD_KEYS.indexOf(code)];
+    if (strike) send({ act: 'strike', move: strike.name });
+    else if (guard) send({ act: 'guard', move: guard.name });
+    else if (code === DODGE_KEY && dodges[0]) send({ act: 'dodge', move: dodges[0].name });
+    else return false;
+    return true;
+  };
+
   /** Where a throw would go now: ahead, the farther the longer the key has been held. */
   const aim = (frame: Frame): [number, number] | null => {
     if (aimedSince.current === null || !program || played < 0) return null;
@@ -98,6 +139,7 @@ export function usePlayer(program: Program | null, played: number) {
 
   return {
     aim,
+    fighting,
     onKeyDown(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       running.current = event.shiftKey;
@@ -110,7 +152,7 @@ export function usePlayer(program: Program | null, played: number) {
         send({ act: carries ? 'drop' : 'pickUp' });
       } else if (event.code === 'KeyO') send({ act: 'use' });
       else if (event.code === 'KeyT') aimedSince.current = engine.frame?.tick ?? null;
-      else if (event.key !== 'Shift') return;
+      else if (!fight(event.code) && event.key !== 'Shift') return;
       event.preventDefault();
       event.stopPropagation();
       send();
@@ -118,6 +160,7 @@ export function usePlayer(program: Program | null, played: number) {
     onKeyUp(event: KeyboardEvent) {
       running.current = event.shiftKey;
       held.current.delete(event.key);
+      if (fighting.guards[GUARD_KEYS.indexOf(event.code)]) return send({ act: 'lower' });
       const { frame } = engine;
       if (event.code === 'KeyT' && frame) {
         const at = aim(frame);

@@ -1,4 +1,4 @@
-import type { LedgerEntry, Program } from '@crooked-lantern/core';
+import type { HitResult, LedgerEntry, PlayerAct, Program } from '@crooked-lantern/core';
 import type { Lane, Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { counted } from '../ui/counted.ts';
@@ -173,10 +173,37 @@ function drawAwareness(
   line(x, end, value, value);
 }
 
-const ACTS = { pickUp: 'pick up', drop: 'put down', throw: 'throw', use: 'open or close' };
+const ACTS: Record<PlayerAct, string> = {
+  pickUp: 'pick up',
+  drop: 'put down',
+  throw: 'throw',
+  use: 'open or close',
+  strike: 'strike',
+  guard: 'guard',
+  lower: 'lower its guard',
+  dodge: 'dodge',
+};
 
-function actWords(act: keyof typeof ACTS | undefined): string {
+function actWords(act: PlayerAct | undefined): string {
   return act ? ACTS[act] : 'stand there';
+}
+
+/** The colour of what came of a hit: harm where it landed, success where it was met, else faint. */
+export function hitTint(result: HitResult, tokens: Tokens): string {
+  if (result === 'landed') return tokens.harm;
+  return result === 'guarded' || result === 'parried' || result === 'dodged'
+    ? tokens.done
+    : tokens.mute;
+}
+
+function hitWords({ move, of, result, harm, missedBy }: Extract<LedgerEntry, { kind: 'hit' }>) {
+  const whom = of === '' ? '' : ` ${of}`;
+  if (result === 'missed')
+    return `${move} missed${whom}${missedBy === undefined ? '' : ` by ${missedBy.toFixed(2)} m`}`;
+  if (result === 'walled') return `${move} met a wall`;
+  if (result === 'landed') return `${move} hit${whom}: ${Number(harm.toFixed(1))} points`;
+  const through = harm > 0 ? `, ${Number(harm.toFixed(1))} points went through` : '';
+  return `${move} was ${result} by${whom}${through}`;
 }
 
 function perceptWords({
@@ -203,6 +230,10 @@ export function dotOf(
         color: tokens.harm,
         words: `harmed${entry.by ? ` by ${entry.by}` : ''}: −${entry.amount}, ${entry.left} left`,
       };
+    case 'hit':
+      return { color: hitTint(entry.result, tokens), words: hitWords(entry) };
+    case 'broken':
+      return { color: tokens.refuse, words: `${entry.move} broken off: ${entry.reason}` };
     case 'death':
       return { color: tokens.harm, words: `dies${entry.by ? `, by ${entry.by}` : ''}` };
     case 'recycled':

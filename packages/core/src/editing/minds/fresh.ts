@@ -29,15 +29,21 @@ const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
   word: 'seen',
   pattern: '',
   event: 'signal',
+  move: 'strike',
+  guard: 'guard',
 };
 
-/** Gaits that every body with this mind has. */
-function gaitsOf(document: ProjectDocument, mind: Name): Name[] {
+/** Gaits, moves or guards that every body with this mind has. */
+function ofAllBodies(
+  document: ProjectDocument,
+  mind: Name,
+  part: 'gaits' | 'moves' | 'guards',
+): Name[] {
   const bodies = namesOf(document.archetypes)
     .map((name) => document.archetypes[name])
     .filter((archetype) => mindsOf(archetype).includes(mind));
-  return namesOf(bodies[0]?.gaits ?? {}).filter((gait) =>
-    bodies.every((body) => gait in body.gaits),
+  return namesOf(bodies[0]?.[part] ?? {}).filter((name) =>
+    bodies.every((body) => Object.hasOwn(body[part] ?? {}, name)),
   );
 }
 
@@ -56,7 +62,11 @@ export function namesFor(
 ): Name[] | null {
   switch (spec.kind) {
     case 'gait':
-      return gaitsOf(document, mind);
+      return ofAllBodies(document, mind, 'gaits');
+    case 'move':
+      return ofAllBodies(document, mind, 'moves');
+    case 'guard':
+      return ofAllBodies(document, mind, 'guards');
     case 'key':
     case 'list':
       // Whatever is remembered can be forgotten, a list too.

@@ -2,6 +2,7 @@ import type { ActionName } from '../../model/actions.ts';
 import type { ActionProgram } from '../program.ts';
 import type { ActionMaker, RunnableAction } from './action.ts';
 import { face } from './face.ts';
+import { aim, dodge, guard, strike } from './fight.ts';
 import { followRoute } from './follow-route.ts';
 import { add, forget, raise, remember, say, setGait, stop } from './instant.ts';
 import { search, surround } from './group.ts';
@@ -39,6 +40,10 @@ const MAKERS: Record<ActionName, ActionMaker> = {
   tellSquad,
   makeNoise,
   learnWaypoint,
+  strike,
+  guard,
+  dodge,
+  aim,
 };
 
 /** Binds a checked action to its arguments, and to the cells it may use from `at`. */

@@ -14,7 +14,7 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
   let schema: yup.StringSchema;
   if (spec.kind === 'pattern') schema = yup.string().oneOf([...spec.options!]);
   else if (spec.kind === 'text') schema = yup.string().min(1).max(200);
-  else if (spec.kind === 'gait' || spec.kind === 'key' || spec.kind === 'list')
+  else if (['gait', 'key', 'list', 'move', 'guard'].includes(spec.kind))
     schema = yup.string().matches(NAME_PATTERN, 'must be a name');
   else if (spec.kind === 'word')
     schema = yup.string().matches(WORD_PATTERN, 'must be one word of letters and digits');

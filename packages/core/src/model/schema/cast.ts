@@ -12,6 +12,7 @@ import {
   SQUAD_FIELDS,
   STANCE,
 } from '../fields/cast-fields.ts';
+import { GUARD_FIELDS, MOVE_FIELDS } from '../fields/fight-fields.ts';
 import {
   expression,
   field,
@@ -56,6 +57,10 @@ const hearing = fieldsOf(HEARING_FIELDS);
 const lantern = fieldsOf(LANTERN_FIELDS);
 const minds = list(needed(name()), 4);
 
+const move = shape({ title: title(), note: note(), ...fieldsOf(MOVE_FIELDS) });
+const guard = shape({ title: title(), note: note(), ...fieldsOf(GUARD_FIELDS) });
+const fighting: Fields = { moves: record(move, true), guards: record(guard, true) };
+
 export const archetype = shape({
   title: needed(title()),
   note: note(),
@@ -71,6 +76,7 @@ export const archetype = shape({
   hearing: shape(hearing),
   lantern: shape(lantern),
   ...fieldsOf(ARCHETYPE_FIELDS),
+  ...fighting,
 });
 
 export const overrides = shape({
@@ -85,6 +91,7 @@ export const overrides = shape({
   hearing: shape(partly(hearing)),
   lantern: shape(partly(lantern)),
   ...fieldsOf(ARCHETYPE_FIELDS),
+  ...fighting,
 });
 
 export const squad = shape({

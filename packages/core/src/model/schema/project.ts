@@ -122,6 +122,7 @@ const input = shape({
   gait: name(),
   act: oneOf(PLAYER_ACTS),
   at: place(),
+  move: name(),
   place: place(),
   control: oneOf(['player', 'minds']),
 });

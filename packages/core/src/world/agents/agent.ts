@@ -5,7 +5,9 @@ import * as booking from '../mechanics/booking.ts';
 import * as hands from '../mechanics/hands.ts';
 import { learn } from '../mechanics/learned.ts';
 import { tell } from '../mechanics/messages.ts';
+import * as moves from '../mechanics/moves.ts';
 import { AgentState, PLACE } from '../state/agent-state.ts';
+import { guardNamed, moveNamed } from '../state/fight.ts';
 import type { SharedWrite } from '../state/surroundings.ts';
 
 /** One agent as its minds meet it: what can be asked of it, and what it can be told to do. */
@@ -98,6 +100,30 @@ export class Agent extends AgentState implements Host {
     return this.#byHand(hands.whyNotWake(around, this, agent), () =>
       hands.wake(around, this, agent),
     );
+  }
+  strike(word: number, target: number, way: number): string {
+    const move = moveNamed(this, word);
+    return moves.beginMove(this.surroundings, this, move, target, this.heading + way);
+  }
+  isStriking(word: number, since: number): boolean {
+    const { fight } = this;
+    if (fight.brokenAt >= since) {
+      this.reason = fight.brokenBy;
+      return false;
+    }
+    return fight.startedAt === since && this.archetype.moves[fight.move]?.word === word;
+  }
+  breakOff(): void {
+    moves.breakMove(this.surroundings, this, 'it turned to something else');
+  }
+  raiseGuard(word: number): string {
+    return moves.raiseGuard(this, guardNamed(this, word));
+  }
+  isGuarding(word: number): boolean {
+    return this.archetype.guards[this.fight.guard]?.word === word;
+  }
+  lowerGuard(): void {
+    moves.lowerGuard(this);
   }
   isAsleep(agent: number): boolean {
     return this.surroundings.agents[agent]?.asleep ?? false;

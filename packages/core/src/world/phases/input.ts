@@ -1,5 +1,7 @@
 import { whoStandsAt } from '../mechanics/room.ts';
 import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from '../mechanics/hands.ts';
+import { beginMove, lowerGuard, raiseGuard } from '../mechanics/moves.ts';
+import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
 import type { Input } from '../program/program.ts';
 import { recordFor } from '../state/record.ts';
@@ -13,7 +15,8 @@ export function takeInputs(world: World, inputs: readonly Input[]): void {
 }
 
 /** Does one thing with the hands; why it can't be, or an empty text. */
-function act(world: World, agent: Agent, { act: what, at }: Input): string {
+function act(world: World, agent: Agent, input: Input): string {
+  const { act: what, at, move } = input;
   if (what && agent.asleep) return 'it lies on the ground';
   switch (what) {
     case 'pickUp': {
@@ -28,9 +31,57 @@ function act(world: World, agent: Agent, { act: what, at }: Input): string {
       const gate = gateInReach(world, agent);
       return gate < 0 ? 'no gate is in reach' : use(world, agent, gate);
     }
+    case 'strike':
+    case 'dodge':
+      return makeMove(world, agent, what, input);
+    case 'guard':
+      return raiseGuard(
+        agent,
+        placeNamed(agent.archetype.guards, move, () => true),
+      );
+    case 'lower':
+      lowerGuard(agent);
+      return '';
     default:
       return '';
   }
+}
+
+/** Place of what is named; else of the first that fits. */
+function placeNamed<T extends { name: string }>(
+  list: readonly T[],
+  name: string | undefined,
+  fits: (each: T) => boolean,
+): number {
+  return list.findIndex((each) => (name === undefined ? fits(each) : each.name === name));
+}
+
+/** Whom a move of a player is for: the nearest enemy in front of it, since a player sees for itself. */
+function aimedAt({ agents }: World, agent: Agent): number {
+  let best = -1;
+  let least = Infinity;
+  for (const other of agents) {
+    if (other === agent || other.isDead || !agent.isHostile(other.index)) continue;
+    const off = Math.abs(wrapAngle(atan2(other.y - agent.y, other.x - agent.x) - agent.heading));
+    const away = agent.awayFrom(other.x, other.y) * (1 + off);
+    if (away >= least) continue;
+    best = other.index;
+    least = away;
+  }
+  return best;
+}
+
+function makeMove(world: World, agent: Agent, what: 'strike' | 'dodge', input: Input): string {
+  const move = placeNamed(
+    agent.archetype.moves,
+    input.move,
+    ({ kind }) => (kind === 'dodge') === (what === 'dodge'),
+  );
+  if (move < 0) return `it has no ${what === 'dodge' ? 'dodge' : 'move'}`;
+  // A dodge goes where the legs are steered, else back.
+  const isSteered = input.x !== 0 || input.y !== 0;
+  const heading = isSteered ? atan2(input.y, input.x) : agent.heading + Math.PI;
+  return beginMove(world, agent, move, aimedAt(world, agent), heading);
 }
 
 function applyInput(world: World, input: Input): void {
@@ -55,7 +106,7 @@ function applyInput(world: World, input: Input): void {
 
 function record(world: World, agent: Agent, input: Input, trouble: string): void {
   if (!world.recorder) return;
-  const { x, y, gait, act: what, at, place, control } = input;
+  const { x, y, gait, act: what, at, move, place, control } = input;
   recordFor(agent, world.recorder, {
     kind: 'input',
     x,
@@ -63,6 +114,7 @@ function record(world: World, agent: Agent, input: Input, trouble: string): void
     gait,
     ...(what ? { act: what } : {}),
     ...(at ? { at } : {}),
+    ...(move ? { move } : {}),
     ...(place ? { place } : {}),
     ...(control ? { control } : {}),
     ...(trouble ? { trouble } : {}),

@@ -2,6 +2,7 @@ import { isStuck, type Body } from '../../motion/body.ts';
 import type { Agent } from '../agents/agent.ts';
 import { feelTouch } from '../mechanics/harm.ts';
 import { raiseStuck } from '../mechanics/stuck.ts';
+import { isHeld } from '../state/fight.ts';
 import type { World } from '../world.ts';
 
 /** Metres from step to step. */
@@ -16,7 +17,7 @@ export function moveBodies(world: World): void {
   const dt = 1 / ticksPerSecond;
   for (const agent of agents) {
     const { body, index } = agent;
-    if (agent.asleep || agent.resting) {
+    if (agent.asleep || agent.resting || isHeld(agent)) {
       body.vx = 0;
       body.vy = 0;
       continue;

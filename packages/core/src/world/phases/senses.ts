@@ -4,6 +4,7 @@ import type { Percept } from '../../senses/percept.ts';
 import {
   crossing,
   isForgotten,
+  NOTHING_SEEN,
   sightStrength,
   updateTrack,
   type SightKind,
@@ -64,6 +65,9 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
         seenAt: world.tick,
         x: NaN,
         y: NaN,
+        vx: 0,
+        vy: 0,
+        seen: NOTHING_SEEN,
       };
       tracks.push(track);
     }
@@ -82,6 +86,7 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     const before = track.awareness;
     const { x, y } = world.bodies[track.of];
     updateTrack(track, kind, x, y, world.tick, dt);
+    if (track.visible) lookAtFight(track, world.agents[track.of]);
     const change = crossing(kind, before, track.awareness);
     if (change !== null) {
       raised.push(`sight.${change}`);
@@ -91,6 +96,23 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
   }
   if (forgotten)
     agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
+}
+
+/** What is seen of how somebody goes and fights; what was known before stays as it was. */
+function lookAtFight(track: Track, { body, archetype, fight, health }: Agent): void {
+  track.vx = body.vx;
+  track.vy = body.vy;
+  const move = archetype.moves[fight.move]?.word ?? -1;
+  const guard = archetype.guards[fight.guard]?.word ?? -1;
+  const { seen } = track;
+  if (
+    seen.move === move &&
+    seen.guard === guard &&
+    Object.is(seen.health, health) &&
+    (move < 0 || seen.movedAt === fight.startedAt)
+  )
+    return;
+  track.seen = { move, movedAt: fight.startedAt, guard, health };
 }
 
 function recordPercept(

@@ -4,6 +4,7 @@ import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
 import { doEffects } from './effects.ts';
 import { fly } from './flight.ts';
+import { fight } from './fighting.ts';
 import { forgetShared } from './forgetting.ts';
 import { stepGroups } from './group.ts';
 import { takeInputs } from './input.ts';
@@ -37,6 +38,7 @@ export const PHASES: readonly Phase[] = [
   { name: 'effects', run: doEffects },
   { name: 'ways', run: findWays },
   { name: 'motion', run: moveBodies },
+  { name: 'fighting', run: fight },
   { name: 'plates', run: pressPlates },
   { name: 'carrying', run: carry },
   { name: 'flight', run: fly },

@@ -1,6 +1,13 @@
 import type { CheckedExpression } from '../../expression/ir.ts';
 import type { SharedKeysProgram, StackProgram } from '../../mind/program.ts';
-import type { GateState, RouteEnd, ThingKind, WallKind } from '../../model/documents.ts';
+import type {
+  GateState,
+  MoveKind,
+  PlayerAct,
+  RouteEnd,
+  ThingKind,
+  WallKind,
+} from '../../model/documents.ts';
 
 /** A whole project as the compiler gives it and the world runs it: plain data, angles in radians, times in ticks. */
 export interface Program {
@@ -38,9 +45,11 @@ export interface Input {
   /** A gait by name; null for the archetype's own. */
   gait: string | null;
   /** Done once. */
-  act?: 'pickUp' | 'drop' | 'throw' | 'use';
-  /** Where a throw is aimed at. */
+  act?: PlayerAct;
+  /** Where a throw, or a thrown move, is aimed at. */
   at?: [number, number];
+  /** The move or guard of a strike, guard or dodge; left out: the first there is. */
+  move?: string;
   /** Puts the body down elsewhere, and does nothing else. */
   place?: [number, number];
   /** Hands the agent over; left out: a player has it from now on. */
@@ -107,6 +116,58 @@ export interface ArchetypeProgram {
   health: number;
   /** Ticks from death until it respawns; 0 for never. */
   recycleTicks: number;
+  /** By name, ascending. */
+  moves: MoveProgram[];
+  guards: GuardProgram[];
+}
+
+/** Ticks, metres, radians. */
+export interface MoveProgram {
+  name: string;
+  title: string;
+  /** Index of its name among the texts, by which minds know it. */
+  word: number;
+  kind: MoveKind;
+  windUp: number;
+  active: number;
+  recovery: number;
+  cooldown: number;
+  reach: number;
+  halfArc: number;
+  from: number;
+  to: number;
+  harm: number;
+  push: number;
+  stagger: number;
+  advance: number;
+  /** Radians a tick. */
+  turn: number;
+  shots: number;
+  gap: number;
+  spread: number;
+  speed: number;
+  radius: number;
+  drop: number;
+  lead: boolean;
+  untouchable: number;
+  sturdy: boolean;
+  noise: number;
+  rooted: boolean;
+  hitsOne: boolean;
+}
+
+export interface GuardProgram {
+  name: string;
+  title: string;
+  word: number;
+  from: number;
+  to: number;
+  halfArc: number;
+  raise: number;
+  longest: number;
+  takes: number;
+  parry: number;
+  stagger: number;
 }
 
 export interface SightProgram {

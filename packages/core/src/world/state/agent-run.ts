@@ -1,3 +1,4 @@
+import { carryFight, copyFight, createFight, type Fight } from './fight.ts';
 import { SENSES } from '../../terms/senses.ts';
 import { copyBody, createBody, stopLegs, type Body } from '../../motion/body.ts';
 import { createStream, type RandomStream } from '../../numeric/random.ts';
@@ -31,6 +32,7 @@ export interface AgentRun {
   /** Too far from every player to matter: it rests. */
   resting: boolean;
   life: Life;
+  fight: Fight;
   /** Why what its hands were to do last could not be done; empty where it was. */
   refused: string;
   /** What it carries; −1 for nothing. */
@@ -112,7 +114,10 @@ function copyTracks(tracks: readonly Track[]): Track[] {
 function carryTracks(tracks: readonly Track[], names: Renaming): Track[] {
   return tracks.flatMap((track) => {
     const of = names.agent(track.of);
-    return of < 0 ? [] : [{ ...track, of }];
+    if (of < 0) return [];
+    const { move, guard } = track.seen;
+    const seen = { ...track.seen, move: names.text(move), guard: names.text(guard) };
+    return [{ ...track, of, seen }];
   });
 }
 
@@ -228,6 +233,11 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
     begin: ({ archetype }) => ({ health: archetype.health, diedAt: -1, touching: -1 }),
     copy: (life) => ({ ...life }),
     carry: carryLife,
+  },
+  fight: {
+    begin: ({ archetype }) => createFight(archetype),
+    copy: copyFight,
+    carry: carryFight,
   },
   refused: scalar(() => ''),
   carried: {

@@ -12,6 +12,7 @@ import type { Percept } from '../../senses/percept.ts';
 import { EYE_SHARE, type Track } from '../../senses/sight.ts';
 import {
   GATE_OPEN,
+  type MoveProgram,
   stanceToward,
   type AgentProgram,
   type ArchetypeProgram,
@@ -19,6 +20,7 @@ import {
 } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
 import { begin, type AgentRun, type Arriving, type Life, type Sensation } from './agent-run.ts';
+import { createFight, moveNamed, phaseAt, whyNotBegin, type Fight } from './fight.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { lightAt } from './light.ts';
 import type { SharedWrite, Surroundings } from './surroundings.ts';
@@ -29,6 +31,7 @@ export const PLACE = new Float64Array(2);
 const NO_MINDS: RunnableMind[] = [];
 const NO_PERCEPTS: readonly (Percept | null)[] = SENSES.map(() => null);
 const NO_LIFE: Life = { health: NaN, diedAt: -1, touching: -1 };
+const NO_FIGHT = createFight({ moves: [] });
 const NO_STREAM = new Uint32Array(4);
 /** Height of a body that lies. */
 const LYING = 0.4;
@@ -95,6 +98,7 @@ export class AgentState implements AgentRun, Facts {
   #elsewhere: Elsewhere | null = null;
   /** What harm has to do with; last, and in one field, since a decision hardly ever reads it. */
   life: Life = NO_LIFE;
+  fight: Fight = NO_FIGHT;
 
   /** `memory` is where its cells stand: room for as many as its stack of minds takes. */
   constructor(statics: Statics, index: number, seed: number, memory: Float64Array) {
@@ -272,6 +276,91 @@ export class AgentState implements AgentRun, Facts {
   }
   light(): number {
     return lightAt(this.surroundings, this.body.x, this.body.y);
+  }
+  get healthShare(): number {
+    return this.life.health / this.archetype.health;
+  }
+  get lastResult(): number {
+    return this.fight.lastResult;
+  }
+  /** Where whom it fights is, as far as it knows; a player sees for itself. Null for nobody. */
+  sightOf(agent: number): { x: number; y: number; vx: number; vy: number } | null {
+    if (this.isPlayed) return this.surroundings.agents[agent]?.body ?? null;
+    return this.track(agent) ?? null;
+  }
+  #since(tick: number): number {
+    return tick < 0 ? NaN : (this.tick - tick) / this.ticksPerSecond;
+  }
+  sinceHit(): number {
+    return this.#since(this.fight.hitAt);
+  }
+  sinceLanded(): number {
+    return this.#since(this.fight.landedAt);
+  }
+  cooldownLeft(word: number): number {
+    const ready = this.fight.readyAt[moveNamed(this, word)];
+    return ready === undefined ? NaN : Math.max(0, ready - this.tick) / this.ticksPerSecond;
+  }
+  isReady(word: number): boolean {
+    return whyNotBegin(this, moveNamed(this, word)) === '';
+  }
+  canReach(word: number, agent: number): boolean {
+    return this.reachesFrom(word, agent, this.body.x, this.body.y);
+  }
+  /** The same from another place. */
+  reachesFrom(word: number, agent: number, x: number, y: number): boolean {
+    const move = this.archetype.moves[moveNamed(this, word)];
+    const track = this.track(agent);
+    if (!move || !track) return false;
+    const { radius } = this.surroundings.agents[agent].archetype;
+    const [dx, dy] = [track.x - x, track.y - y];
+    const reach = this.archetype.radius + move.advance + move.reach + radius;
+    return dx * dx + dy * dy <= reach * reach;
+  }
+  moveOf(agent: number): number {
+    return this.phaseOf(agent) < 0 ? -1 : (this.track(agent)?.seen.move ?? -1);
+  }
+  phaseOf(agent: number): number {
+    const seen = this.#seenMove(agent);
+    return seen ? phaseAt(seen.move, this.tick - seen.at) : -1;
+  }
+  /** The move an agent was last seen to make, and the tick it began in. */
+  #seenMove(agent: number): { move: MoveProgram; at: number } | null {
+    const seen = this.track(agent)?.seen;
+    if (!seen || seen.move < 0) return null;
+    const other = this.surroundings.agents[agent];
+    const move = other.archetype.moves[moveNamed(other, seen.move)];
+    return move ? { move, at: seen.movedAt } : null;
+  }
+  guardOf(agent: number): number {
+    return this.track(agent)?.seen.guard ?? -1;
+  }
+  healthOf(agent: number): number {
+    return this.track(agent)?.seen.health ?? NaN;
+  }
+  impactIn(agent: number): number {
+    return this.impactAt(agent, this.body.x, this.body.y, this.body.vx, this.body.vy);
+  }
+  /** The same for a body at another place, or of another velocity. */
+  impactAt(agent: number, x: number, y: number, vx: number, vy: number): number {
+    const seen = this.#seenMove(agent);
+    const track = this.track(agent);
+    if (!seen || !track || seen.move.kind === 'dodge') return NaN;
+    const { move, at } = seen;
+    const elapsed = this.tick - at;
+    if (elapsed >= move.windUp + move.active || move.from >= this.height) return NaN;
+    const ticks = Math.max(0, move.windUp - elapsed);
+    const seconds = ticks / this.ticksPerSecond;
+    const [dx, dy] = [
+      track.x + track.vx * seconds - x - vx * seconds,
+      track.y + track.vy * seconds - y - vy * seconds,
+    ];
+    const away = Math.sqrt(dx * dx + dy * dy);
+    const { radius } = this.surroundings.agents[agent].archetype;
+    const gap = away - radius - this.archetype.radius;
+    if (gap > move.reach + move.advance) return NaN;
+    const flight = move.kind === 'thrown' ? Math.max(0, gap) / move.speed : 0;
+    return seconds + flight;
   }
   get tracked(): readonly Track[] {
     return this.noticed;

@@ -52,6 +52,43 @@ export class Elsewhere implements Facts {
     return ground.clearPoints(this.x, this.y, eye, toX, toY, heights) > 0;
   }
 
+  canReach(move: number, agent: number): boolean {
+    return this.agent.reachesFrom(move, agent, this.x, this.y);
+  }
+  impactIn(agent: number): number {
+    return this.agent.impactAt(agent, this.x, this.y, 0, 0);
+  }
+
+  get healthShare(): number {
+    return this.from.healthShare;
+  }
+  get lastResult(): number {
+    return this.from.lastResult;
+  }
+  sinceHit(): number {
+    return this.from.sinceHit();
+  }
+  sinceLanded(): number {
+    return this.from.sinceLanded();
+  }
+  cooldownLeft(move: number): number {
+    return this.from.cooldownLeft(move);
+  }
+  isReady(move: number): boolean {
+    return this.from.isReady(move);
+  }
+  moveOf(agent: number): number {
+    return this.from.moveOf(agent);
+  }
+  phaseOf(agent: number): number {
+    return this.from.phaseOf(agent);
+  }
+  guardOf(agent: number): number {
+    return this.from.guardOf(agent);
+  }
+  healthOf(agent: number): number {
+    return this.from.healthOf(agent);
+  }
   get memory(): Float64Array {
     return this.from.memory;
   }

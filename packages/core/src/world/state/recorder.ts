@@ -1,3 +1,4 @@
+import type { HitResult } from '../../terms/fighting.ts';
 import type { Ending } from '../../mind/host.ts';
 import type { Sense } from '../../model/documents.ts';
 import type { SightChange } from '../../senses/sight.ts';
@@ -80,6 +81,7 @@ export type LedgerEntry = {
       gait: string | null;
       act?: Input['act'];
       at?: Input['at'];
+      move?: Input['move'];
       place?: Input['place'];
       control?: Input['control'];
       /** Why what was to be done could not be. */
@@ -89,6 +91,22 @@ export type LedgerEntry = {
   /** Points of health taken, and what is left; `by` is empty where nobody did it. */
   | { kind: 'harm'; amount: number; left: number; by: string }
   | { kind: 'death'; by: string }
+  /** A move has begun; `of` is whom it is for. */
+  | { kind: 'move'; move: string; of?: string }
+  | { kind: 'broken'; move: string; reason: string }
+  /** A move has met somebody, or nobody. */
+  | {
+      kind: 'hit';
+      move: string;
+      of: string;
+      result: HitResult;
+      harm: number;
+      x: number;
+      y: number;
+      z: number;
+      /** Metres that were missing. */
+      missedBy?: number;
+    }
   /** It respawns. */
   | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }

@@ -49,6 +49,23 @@ export interface Thing {
   toY: number;
 }
 
+/** Something that a move has sent flying. */
+export interface Shot {
+  by: number;
+  /** Place among the moves of whoever made it. */
+  move: number;
+  x: number;
+  y: number;
+  z: number;
+  vx: number;
+  vy: number;
+  vz: number;
+  /** Metres it has flown. */
+  flown: number;
+  /** Whom it is for; −1 for nobody. */
+  target: number;
+}
+
 export interface Noise {
   /** Index of the text that says what. */
   what: number;

@@ -7,7 +7,7 @@ import { carryKeys } from './carry-memory.ts';
 import { carryFound, itemCount } from './items.ts';
 import type { Renaming } from './renaming.ts';
 import { handoverBy, type RunField } from './run-table.ts';
-import type { Message, Noise, Search, Slot, Surroundings, Thing } from './surroundings.ts';
+import type { Message, Noise, Search, Shot, Slot, Surroundings, Thing } from './surroundings.ts';
 
 /**
  * All that a run is besides its agents. What follows from the program is not here, nor what follows from
@@ -21,6 +21,8 @@ export interface WorldRun {
   worldMemory: Float64Array;
   gates: GateStatus[];
   things: Thing[];
+  /** What moves have sent flying. */
+  shots: Shot[];
   /** Noises of the tick before, on their way to ears. */
   noises: Noise[];
   /** Words on their way from squad member to squad member. */
@@ -94,6 +96,16 @@ function carryThings(things: Thing[], { from, to, names }: WorldChange): Thing[]
   return carried;
 }
 
+/** A shot whose maker, or whose move, is gone is gone too. */
+function carryShots(shots: Shot[], { from, to, names }: WorldChange): Shot[] {
+  return shots.flatMap((shot) => {
+    const by = names.agent(shot.by);
+    const { name } = from.agents[shot.by].archetype.moves[shot.move] ?? {};
+    const move = to.agents[by]?.archetype.moves.findIndex((each) => each.name === name) ?? -1;
+    return by < 0 || move < 0 ? [] : [{ ...shot, by, move, target: names.agent(shot.target) }];
+  });
+}
+
 function carryGates(gates: GateStatus[], { from, to, names }: WorldChange): GateStatus[] {
   const carried = to.gates.slice();
   gates.forEach((status, was) => {
@@ -152,6 +164,11 @@ export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]
     begin: ({ program }) => program.ground.things.map(thingAtHome),
     copy: copyEach,
     carry: carryThings,
+  },
+  shots: {
+    begin: () => [],
+    copy: copyEach,
+    carry: carryShots,
   },
   noises: {
     begin: () => [],

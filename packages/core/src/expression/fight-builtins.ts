@@ -1,0 +1,118 @@
+import type { Builtin } from './builtins.ts';
+
+/** Built-ins for fighting: what its own moves allow, and what others are seen to do. */
+
+const agent = { name: 'agent', type: 'agent' } as const;
+const move = { name: 'move', type: 'text' } as const;
+
+export const FIGHT_BUILTINS: readonly Builtin[] = [
+  {
+    name: 'self.healthShare',
+    result: 'number',
+    range: [0, 1],
+    about: 'share of its health left, 0 to 1',
+    missing: 'nothing for who can’t be hurt',
+    read: (f) => f.healthShare,
+  },
+  {
+    name: 'self.lastResult',
+    result: 'text',
+    about:
+      "what came of its last move: 'landed', 'guarded', 'parried', 'dodged', 'missed', 'walled' or 'broken'",
+    missing: 'no text',
+    read: (f) => f.lastResult,
+  },
+  {
+    name: 'sinceHit',
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: 'seconds since a move hit this body',
+    missing: 'nothing',
+    read: (f) => f.sinceHit(),
+  },
+  {
+    name: 'sinceLanded',
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: 'seconds since a move of its own landed',
+    missing: 'nothing',
+    read: (f) => f.sinceLanded(),
+  },
+  {
+    name: 'ready',
+    parameters: [move],
+    result: 'flag',
+    about: 'whether the move could be begun now',
+    missing: 'false',
+    test: (f, a) => f.isReady(a),
+  },
+  {
+    name: 'cooldownLeft',
+    parameters: [move],
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: 'seconds until the move can be made again',
+    missing: 'nothing for a move it has not',
+    read: (f, a) => f.cooldownLeft(a),
+  },
+  {
+    name: 'canReach',
+    sense: 'sight',
+    parameters: [move, agent],
+    result: 'flag',
+    about: 'whether the move would reach the last known place of the agent',
+    missing: 'false',
+    test: (f, a, b) => f.canReach(a, b),
+  },
+  {
+    name: 'moveOf',
+    sense: 'sight',
+    parameters: [agent],
+    result: 'text',
+    about: 'the name of the move the agent is seen to make',
+    missing: 'no text',
+    read: (f, a) => f.moveOf(a),
+  },
+  {
+    name: 'phaseOf',
+    sense: 'sight',
+    parameters: [agent],
+    result: 'text',
+    about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
+    missing: 'no text',
+    read: (f, a) => f.phaseOf(a),
+  },
+  {
+    name: 'impactIn',
+    sense: 'sight',
+    parameters: [agent],
+    result: 'number',
+    range: [0, Infinity],
+    unit: 's',
+    about: 'seconds until what the agent is seen to do can hit this body, as both go on',
+    missing: 'nothing where it can’t',
+    read: (f, a) => f.impactIn(a),
+  },
+  {
+    name: 'guarding',
+    sense: 'sight',
+    parameters: [agent],
+    result: 'text',
+    about: 'the name of the guard the agent is seen to hold',
+    missing: 'no text',
+    read: (f, a) => f.guardOf(a),
+  },
+  {
+    name: 'healthOf',
+    sense: 'sight',
+    parameters: [agent],
+    result: 'number',
+    range: [0, Infinity],
+    about: 'points of health the agent was last seen to have',
+    missing: 'nothing',
+    read: (f, a) => f.healthOf(a),
+  },
+];

@@ -1,0 +1,86 @@
+import { atan2, radians, wrapAngle } from '../../numeric/trigonometry.ts';
+import type { Host } from '../host.ts';
+import { FAILURE, RUNNING, SUCCESS } from '../status.ts';
+import {
+  fail,
+  hasArgument,
+  indexArgument,
+  numberArgument,
+  placeArgument,
+  STARTED,
+  textArgument,
+  type ActionMaker,
+  type RunnableAction,
+} from './action.ts';
+
+/** Moves, guards and aiming. What comes of a move is found after bodies have moved, in the phase of fighting. */
+
+const NOBODY = () => -1;
+
+/** Begins a move and goes on until it is over. */
+function moving(move: number, at: number, begin: (host: Host) => string): RunnableAction {
+  return {
+    start(host) {
+      const trouble = begin(host);
+      return trouble === '' ? RUNNING : fail(host, trouble);
+    },
+    step(host) {
+      if (host.isStriking(move, host.memory[at + STARTED])) return RUNNING;
+      return host.reason === '' ? SUCCESS : FAILURE;
+    },
+    stop(host) {
+      if (host.isStriking(move, host.memory[at + STARTED])) host.breakOff();
+    },
+  };
+}
+
+export const strike: ActionMaker = (program, at) => {
+  const move = indexArgument(program, 'move');
+  const target = hasArgument(program, 'at') ? numberArgument(program, 'at') : NOBODY;
+  return moving(move, at, (host) => host.strike(move, target(host), 0));
+};
+
+/** Angles from where it faces, clockwise. */
+const WAYS: Record<string, number> = {
+  forward: 0,
+  right: radians(90),
+  back: radians(180),
+  left: radians(-90),
+};
+
+export const dodge: ActionMaker = (program, at) => {
+  const move = indexArgument(program, 'move');
+  const way = WAYS[textArgument(program, 'way')];
+  return moving(move, at, (host) => host.strike(move, -1, way));
+};
+
+export const guard: ActionMaker = (program, at) => {
+  const which = indexArgument(program, 'guard');
+  const seconds = numberArgument(program, 'seconds');
+  return {
+    start(host) {
+      const trouble = host.raiseGuard(which);
+      return trouble === '' ? RUNNING : fail(host, trouble);
+    },
+    step(host) {
+      if (!host.isGuarding(which)) return SUCCESS;
+      const held = (host.tick - host.memory[at + STARTED]) / host.ticksPerSecond;
+      return held >= seconds(host) ? SUCCESS : RUNNING;
+    },
+    stop(host) {
+      if (host.isGuarding(which)) host.lowerGuard();
+    },
+  };
+};
+
+export const aim: ActionMaker = (program) => {
+  const place = placeArgument(program, 'toward');
+  const within = numberArgument(program, 'within');
+  const turn = (host: Host) => {
+    if (!place(host)) return fail(host, 'the place is not known');
+    const to = atan2(host.place[1] - host.y, host.place[0] - host.x);
+    host.turnTo(to);
+    return Math.abs(wrapAngle(to - host.heading)) <= radians(within(host)) ? SUCCESS : RUNNING;
+  };
+  return { start: turn, step: turn, stop: (host) => host.freeEyes() };
+};

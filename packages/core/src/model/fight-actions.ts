@@ -1,0 +1,84 @@
+import type { ActionSpec } from './action-spec.ts';
+
+/** What bodies do in a fight, by the moves and guards of their archetype. */
+export const FIGHT_ACTIONS = {
+  strike: {
+    title: 'Strike',
+    channel: 'arms',
+    lasts: true,
+    about:
+      'Makes a move of its archetype: wind-up, active, recovery. `self.lastResult` says what came of it.',
+    succeeds: 'when the move is over, whatever came of it',
+    fails: 'it is broken off, or can’t be begun: not ready, staggered, at another move',
+    parameters: {
+      move: { kind: 'move', required: true, about: 'a move of the archetype' },
+      at: {
+        kind: 'agent',
+        required: false,
+        about: 'whom it is for: it turns toward the last known place while it winds up',
+      },
+    },
+  },
+  guard: {
+    title: 'Guard',
+    channel: 'arms',
+    lasts: true,
+    about: 'Holds a guard of its archetype up.',
+    succeeds: 'after `seconds`, or when it can’t be held any longer',
+    fails: 'it is beaten down, or can’t be raised: staggered, at a move',
+    parameters: {
+      guard: { kind: 'guard', required: true, about: 'a guard of the archetype' },
+      seconds: {
+        kind: 'number',
+        required: false,
+        unit: 's',
+        minimum: 0,
+        maximum: 60,
+        default: 60,
+        about: 'how long',
+      },
+    },
+  },
+  dodge: {
+    title: 'Dodge',
+    channel: 'arms',
+    lasts: true,
+    about: 'Makes a dodge of its archetype in a direction seen from where it faces.',
+    succeeds: 'when it is over',
+    fails: 'it is broken off, or can’t be begun',
+    parameters: {
+      move: { kind: 'move', required: true, about: 'a move of kind dodge' },
+      way: {
+        kind: 'pattern',
+        required: false,
+        options: ['back', 'left', 'right', 'forward'],
+        default: 'back',
+        about: 'back, left, right or forward',
+      },
+    },
+  },
+  aim: {
+    title: 'Aim',
+    channel: 'eyes',
+    lasts: true,
+    about: 'Turns toward a place as fast as the body can, and keeps to it.',
+    succeeds: 'heading within `within` of the place',
+    fails: 'the place is not known',
+    parameters: {
+      toward: {
+        kind: 'place',
+        required: true,
+        about: 'a point, or an agent whose last known place is meant',
+      },
+      within: {
+        kind: 'number',
+        required: false,
+        unit: 'deg',
+        minimum: 0.1,
+        maximum: 180,
+        default: 5,
+        about: 'how exactly',
+      },
+    },
+  },
+} as const satisfies Record<string, ActionSpec>;

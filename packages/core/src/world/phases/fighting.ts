@@ -1,0 +1,77 @@
+import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
+import type { Agent } from '../agents/agent.ts';
+import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/hits.ts';
+import { endMove, shove, tireGuard } from '../mechanics/moves.ts';
+import { flyShots, shoot } from '../mechanics/shots.ts';
+import type { MoveProgram } from '../program/program.ts';
+import { moveOf } from '../state/fight.ts';
+import type { World } from '../world.ts';
+
+const hits: Hit[] = [];
+
+/**
+ * Fighting, on the places where bodies have come to: moves advance, what flies moves on, all hits of this tick
+ * are found, then all are applied. So two who hit each other in one tick both land, whatever their order.
+ */
+export function fight(world: World): void {
+  const { agents } = world;
+  hits.length = 0;
+  for (const agent of agents) {
+    if (agent.fight.guard >= 0) tireGuard(agent);
+    const move = moveOf(agent);
+    if (move) advance(world, agent, move);
+  }
+  flyShots(world, hits);
+  for (const agent of agents) {
+    const move = moveOf(agent);
+    if (move) act(world, agent, move);
+  }
+  for (const hit of hits) applyHit(world, hit);
+  for (const agent of agents) {
+    const move = moveOf(agent);
+    if (move && agent.tick - agent.fight.startedAt >= lengthOf(move)) endMove(agent);
+  }
+}
+
+function lengthOf({ windUp, active, recovery }: MoveProgram): number {
+  return windUp + active + recovery - 1;
+}
+
+/** Turns toward the target while it winds up, and is carried on while it is active. */
+function advance(world: World, agent: Agent, move: MoveProgram): void {
+  const { fight: state, body } = agent;
+  if (agent.isDead) return endMove(agent);
+  const elapsed = agent.tick - state.startedAt;
+  if (elapsed < move.windUp && move.kind !== 'dodge') {
+    const seen = agent.sightOf(state.target);
+    if (!seen) return;
+    const off = wrapAngle(atan2(seen.y - body.y, seen.x - body.x) - body.heading);
+    body.heading = wrapAngle(body.heading + Math.max(-move.turn, Math.min(move.turn, off)));
+    return;
+  }
+  if (elapsed === move.windUp) {
+    if (move.kind !== 'dodge') state.heading = body.heading;
+    if (move.noise > 0) {
+      const { x, y } = body;
+      const what = move.word;
+      world.noises.push({ what, x, y, reach: move.noise, maker: agent.index, thing: -1 });
+    }
+  }
+  if (elapsed >= move.windUp && elapsed < move.windUp + move.active && move.advance > 0)
+    shove(world, agent, state.heading, move.advance / move.active);
+}
+
+/** Finds whom it meets while it is active; shots go off one after the other. */
+function act(world: World, agent: Agent, move: MoveProgram): void {
+  const { fight: state } = agent;
+  const since = agent.tick - state.startedAt - move.windUp;
+  if (since < 0) return;
+  if (move.kind === 'thrown' || move.kind === 'instant') {
+    const gap = Math.max(1, move.gap);
+    if (since % gap === 0 && since / gap < move.shots) shoot(world, agent, hits);
+    return;
+  }
+  if (move.kind !== 'strike' || since >= move.active) return;
+  if (!(move.hitsOne && state.struck.length > 0)) findStruck(world, agent, hits);
+  if (since === move.active - 1 && state.struck.length === 0) tellMiss(world, agent);
+}

@@ -1,0 +1,137 @@
+import { WORD_INDICES } from '../../terms/senses.ts';
+import type { ArchetypeProgram, GuardProgram, MoveProgram } from '../program/program.ts';
+import type { Renaming } from './renaming.ts';
+
+/** Where an agent stands in a fight: the move it makes, the guard it holds, what came of the last. */
+export interface Fight {
+  /** Place among the archetype’s moves; −1 for none. */
+  move: number;
+  /** The tick it was begun in. */
+  startedAt: number;
+  /** Whom it is for; −1 for nobody. */
+  target: number;
+  /** Radians: where it goes, fixed when the wind-up is over; for a dodge from its beginning. */
+  heading: number;
+  /** Whom this use has met already. */
+  struck: number[];
+  /** How far it was from its target at best, in metres; Infinity while it has met nobody. */
+  missedBy: number;
+  /** Place among the guards; −1 for none. */
+  guard: number;
+  raisedAt: number;
+  /** By move: the tick from which it can be made again. */
+  readyAt: number[];
+  /** Until this tick it can do nothing. */
+  staggeredUntil: number;
+  /** The tick in which a move was broken off last, and why; −1 for never. */
+  brokenAt: number;
+  brokenBy: string;
+  /** Index of the word for what came of the last move; −1 for none. */
+  lastResult: number;
+  /** Ticks in which it was hit, and landed a hit, last; −1 for never. */
+  hitAt: number;
+  landedAt: number;
+}
+
+export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
+  return {
+    move: -1,
+    startedAt: -1,
+    target: -1,
+    heading: 0,
+    struck: [],
+    missedBy: Infinity,
+    guard: -1,
+    raisedAt: -1,
+    readyAt: moves.map(() => 0),
+    staggeredUntil: -1,
+    brokenAt: -1,
+    brokenBy: '',
+    lastResult: -1,
+    hitAt: -1,
+    landedAt: -1,
+  };
+}
+
+export function copyFight(fight: Fight): Fight {
+  return { ...fight, struck: fight.struck.slice(), readyAt: fight.readyAt.slice() };
+}
+
+interface Fighter {
+  archetype: ArchetypeProgram;
+}
+
+/** Moves and guards go on by name; a move that is gone or has other times is over. */
+export function carryFight(
+  fight: Fight,
+  { from, to, names }: { from: Fighter; to: Fighter; names: Renaming },
+): Fight {
+  const [was, is] = [from.archetype, to.archetype];
+  const placeOf = <T extends { name: string }>(list: readonly T[], name: string | undefined) =>
+    list.findIndex((each) => each.name === name);
+  const before: MoveProgram | undefined = was.moves[fight.move];
+  const move = placeOf(is.moves, before?.name);
+  const lasts = (each: MoveProgram) => `${each.windUp} ${each.active} ${each.recovery}`;
+  const goesOn = before !== undefined && move >= 0 && lasts(before) === lasts(is.moves[move]);
+  const guard: GuardProgram | undefined = was.guards[fight.guard];
+  return {
+    ...fight,
+    move: goesOn ? move : -1,
+    target: names.agent(fight.target),
+    struck: fight.struck.map((agent) => names.agent(agent)).filter((agent) => agent >= 0),
+    guard: placeOf(is.guards, guard?.name),
+    readyAt: is.moves.map(({ name }) => fight.readyAt[placeOf(was.moves, name)] ?? 0),
+    lastResult: names.text(fight.lastResult),
+  };
+}
+
+/** Place of a move, by the word for its name; −1 where the body has none. */
+export function moveNamed({ archetype }: Fighter, word: number): number {
+  return archetype.moves.findIndex((move) => move.word === word);
+}
+
+export function guardNamed({ archetype }: Fighter, word: number): number {
+  return archetype.guards.findIndex((guard) => guard.word === word);
+}
+
+/** Why a move can’t be begun now; empty where it can. */
+export function whyNotBegin(
+  agent: Fighter & { fight: Fight; tick: number; asleep: boolean },
+  move: number,
+): string {
+  const { fight, tick, archetype } = agent;
+  if (!archetype.moves[move]) return 'it has no such move';
+  if (agent.asleep) return 'it lies on the ground';
+  if (fight.staggeredUntil > tick) return 'it is staggered';
+  if (fight.move >= 0) return `it is at ${archetype.moves[fight.move].title}`;
+  if (fight.readyAt[move] > tick) return `${archetype.moves[move].title} is not ready`;
+  return '';
+}
+
+/** The move that is made; undefined for none. */
+export function moveOf(agent: Fighter & { fight: Fight }): MoveProgram | undefined {
+  return agent.archetype.moves[agent.fight.move];
+}
+
+/** Index of the word for the part of a move so many ticks after its beginning; −1 once it is over. */
+export function phaseAt({ windUp, active, recovery }: MoveProgram, elapsed: number): number {
+  if (elapsed < windUp) return WORD_INDICES.windUp;
+  if (elapsed < windUp + active) return WORD_INDICES.active;
+  return elapsed < windUp + active + recovery ? WORD_INDICES.recovery : -1;
+}
+
+/** Whether it can neither go nor turn: it is staggered, or makes a move that takes the legs. */
+export function isHeld(agent: Fighter & { fight: Fight; tick: number }): boolean {
+  const { fight, tick } = agent;
+  return fight.staggeredUntil > tick || (moveOf(agent)?.rooted ?? false);
+}
+
+/** Whether a guard covers in a tick. */
+export function isCovering(
+  { raise, longest }: GuardProgram,
+  raisedAt: number,
+  tick: number,
+): boolean {
+  const held = tick - raisedAt;
+  return held >= raise && held < raise + longest;
+}
