@@ -7,7 +7,7 @@ import type {
 import { namesOf } from './names.ts';
 
 /** Parts of an archetype that are merged field by field; the rest is replaced. */
-const MERGED = ['body', 'gaits', 'sight', 'hearing', 'lantern'] as const;
+const MERGED = ['body', 'gaits', 'sight', 'hearing', 'lantern', 'moves', 'guards'] as const;
 
 /** What an agent with these overrides is. A sense it lacks and only gets a part of stays as incomplete as it is written. */
 export function withOverrides(

@@ -2,6 +2,7 @@ import { ARCHETYPE_FIELDS, BODY_FIELDS, namesOf } from '@crooked-lantern/core';
 import { RemoveButton } from '../ui/button.tsx';
 import { Choice, Row, Rows } from '../ui/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
+import { FightSections } from './fight-sections.tsx';
 import { GaitTable } from './gait-table.tsx';
 import { KindChoice, KindNumber, kindNumbers, OwnMark } from './kind-field.tsx';
 import { SenseFields } from './sense-fields.tsx';
@@ -99,6 +100,7 @@ export function KindForm({ cast, editor }: { cast: CastEditor; editor: KindEdito
         </Rows>
         <GaitTable editor={editor} />
       </section>
+      <FightSections editor={editor} />
       <SenseFields editor={editor} />
     </>
   );
