@@ -25,6 +25,7 @@ export {
   type ReadResult,
 } from './model/file/read-project.ts';
 export { parseJson, type JsonFault } from './model/file/parse-json.ts';
+export { inTier, numberAt, stepsOfPath, tieredNumber, tierInForce } from './model/tiers.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';

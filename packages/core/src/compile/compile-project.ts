@@ -3,7 +3,8 @@ import type { Input, InputProgram, Program } from '../world/program/program.ts';
 import { compileArchetype, compileSquads, compileStances, factionsOf } from './compile-cast.ts';
 import { checkPlaces, compileAgents, compileGround } from './compile-ground.ts';
 import { compileSharedKeys } from './compile-mind.ts';
-import { createContext, indexOfName, type CompileContext } from './context.ts';
+import { createContext, indexOfName, internText, type CompileContext } from './context.ts';
+import { inTier, tierInForce } from '../model/tiers.ts';
 import { namesOf } from '../model/names.ts';
 import { collectFindings, hasErrors, type Finding } from './finding.ts';
 import { createStacks } from './stacks.ts';
@@ -63,9 +64,16 @@ function compileInputs(agents: readonly string[], context: CompileContext): Inpu
   return inputs.map((input) => ({ tick: input.tick, input: inputOf(input) }));
 }
 
+function tierWord(document: ProjectDocument, context: CompileContext): number {
+  const tier = tierInForce(document);
+  return tier ? internText(context, tier.name) : -1;
+}
+
 /** Turns a document of the right form into a program, or says all that keeps it from running. */
-export function compileProject(document: ProjectDocument): CompileResult {
+export function compileProject(written: ProjectDocument): CompileResult {
   const findings = collectFindings();
+  const { document, faults } = inTier(written);
+  for (const { path, message } of faults) findings.error('parameter', path, message);
   const context = createContext(document, findings);
   const { start } = document;
   const shared = compileSharedKeys(context);
@@ -92,6 +100,7 @@ export function compileProject(document: ProjectDocument): CompileResult {
     title: document.title,
     ticksPerSecond: context.ticksPerSecond,
     seed: start.seed ?? DEFAULT_SEED,
+    tier: tierWord(document, context),
     texts: context.texts,
     gaits: context.gaits,
     stacks: stacks.list,

@@ -96,6 +96,12 @@ export const FINDINGS = {
       'Between two bands of a number lies a gap where none of them holds, or one of them is never the largest.',
     remedy: 'Let them overlap where they meet, or take away the one that never counts.',
   },
+  tiers: {
+    title: 'Harder where it should be easier',
+    about:
+      'A number is harder in an earlier tier than in a later one: a reaction, a wind-up, a harm.',
+    remedy: 'Change one of the two, or the order of the tiers.',
+  },
   tooMany: {
     title: 'More than are weighed',
     about:

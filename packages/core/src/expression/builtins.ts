@@ -66,6 +66,13 @@ export const BUILTINS: readonly Builtin[] = [
     read: (f) => f.seconds(),
   },
   {
+    name: 'tier',
+    result: 'text',
+    about: 'the name of the tier in force',
+    missing: 'no text',
+    read: (f) => f.tier,
+  },
+  {
     name: 'self.place',
     result: 'point',
     about: 'where this body is',

@@ -64,6 +64,7 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     trueY: (agent) => (agent >= 0 ? 2 : NaN),
     thingX: () => NaN,
     thingY: () => NaN,
+    tier: -1,
     healthShare: 0.6,
     lastResult: -1,
     sinceHit: () => NaN,

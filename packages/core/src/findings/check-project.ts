@@ -2,6 +2,7 @@ import { compileProject } from '../compile/compile-project.ts';
 import { collectFindings, type Finding, type Findings } from '../compile/finding.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { readProject, type Fault } from '../model/file/read-project.ts';
+import { inTier } from '../model/tiers.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import type { Program } from '../world/program/program.ts';
 import { checkBands, checkCandidates } from './weighing.ts';
@@ -12,6 +13,7 @@ import { checkMachine } from './machines.ts';
 import { checkNames, hearing } from './names.ts';
 import { checkSetups } from './set-ups.ts';
 import { statePaths } from './state-paths.ts';
+import { checkTiers, tierFaults } from './tiers.ts';
 import { checkTrees } from './trees.ts';
 
 function checkMind(
@@ -41,6 +43,8 @@ export function checkProject(document: ProjectDocument): {
   findings: Finding[];
 } {
   const { program, draft, findings } = compileProject(document);
+  // What a tier makes of a number must be within the bounds of that number.
+  const form = (document.tiers ?? []).length > 0 ? readProject(inTier(document).document) : null;
   const extra = collectFindings();
   if (draft) {
     for (const stack of draft.stacks) {
@@ -50,10 +54,15 @@ export function checkProject(document: ProjectDocument): {
     checkChannels(draft, document, extra);
     checkBodies(draft, extra);
     checkSetups(draft, document, extra);
+    checkTiers(document, extra);
     checkBands(draft, document, extra);
     checkCandidates(draft, document, extra);
   }
-  return { program, findings: [...findings, ...extra.list] };
+  const outside = form && !form.ok ? tierFaults(document, form.faults) : [];
+  return {
+    program: outside.length > 0 ? null : program,
+    findings: [...findings, ...outside, ...extra.list],
+  };
 }
 
 /** The same for what may not even be of the right form: its faults come as findings too. */

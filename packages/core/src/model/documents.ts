@@ -9,6 +9,7 @@ import type { Sense } from '../terms/senses.ts';
 import type { ArchetypeDocument, FactionDocument, SquadDocument } from './cast-documents.ts';
 import type { BandSetDocument, ChoiceDocument } from './choice-documents.ts';
 import type { GroundDocument } from './ground-documents.ts';
+import type { TierDocument } from './tier-documents.ts';
 
 export * from '../terms/channels.ts';
 export * from '../terms/senses.ts';
@@ -16,6 +17,7 @@ export * from '../terms/stances.ts';
 export * from './cast-documents.ts';
 export * from './choice-documents.ts';
 export * from './fight-documents.ts';
+export * from './tier-documents.ts';
 export * from './ground-documents.ts';
 
 export const PROJECT_FORMAT = 'crooked-lantern/project';
@@ -44,6 +46,8 @@ export interface ProjectDocument {
   setups?: Record<Name, SetupDocument>;
   /** Names for parts of numbers, for all minds. */
   bands?: Record<Name, BandSetDocument>;
+  /** Levels of difficulty, the easiest first. */
+  tiers?: TierDocument[];
   start: StartDocument;
 }
 
@@ -54,6 +58,8 @@ export interface StartDocument {
   seed?: number;
   /** A scripted player that gives the input. */
   player?: Name;
+  /** The tier it begins with; left out: the first. */
+  tier?: Name;
 }
 
 /** Input that was recorded once and is given again, tick by tick: a scripted player. */

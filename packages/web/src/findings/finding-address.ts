@@ -38,6 +38,8 @@ export function addressOf(
     const query = kept.toString();
     return `${base}/${where}${query && `?${query}`}`;
   };
+  if (part.startsWith('tiers'))
+    return to('weigh', { tiers: 'all', bands: null, option: null, cell: null });
   switch (part) {
     case 'bands':
       return to('weigh', { bands: first, option: null, cell: null });

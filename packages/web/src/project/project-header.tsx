@@ -17,6 +17,7 @@ import { perform } from '../state/perform.ts';
 import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
+import { TierPill } from './tier-pill.tsx';
 
 const MergeDialog = lazy(() =>
   import('../history/merge-dialog.tsx').then((file) => ({ default: file.MergeDialog })),
@@ -219,6 +220,7 @@ export function ProjectHeader() {
             >
               <History size={16} />
             </QuietButton>
+            <TierPill />
             <RunningPill />
             <SavingPill />
           </>

@@ -24,6 +24,8 @@ export interface Weighing {
   cell: number;
   /** Name of the band set that is opened; null for none. */
   bands: string | null;
+  /** Whether the tiers are opened. */
+  tiers: boolean;
   /** Whose choice is shown live; null where no agent has the mind. */
   agent: string | null;
   select: (change: WeighingChange) => void;
@@ -36,6 +38,7 @@ export interface WeighingChange {
   option?: string | null;
   cell?: number | null;
   bands?: string | null;
+  tiers?: boolean;
   agent?: string;
 }
 
@@ -90,6 +93,8 @@ export function useWeighing(): Weighing {
   const bands =
     bandsText !== null && Object.hasOwn(project.bands ?? {}, bandsText) ? bandsText : null;
 
+  const tiers = search.get('tiers') !== null;
+
   const select = useCallback(
     (change: WeighingChange) => {
       const params = new URLSearchParams(window.location.search);
@@ -98,17 +103,20 @@ export function useWeighing(): Weighing {
         else params.set(key, value);
       };
       const isOther = change.mind !== undefined || change.choice !== undefined;
-      if (isOther) for (const key of ['option', 'cell', 'bands', 'agent']) params.delete(key);
+      if (isOther)
+        for (const key of ['option', 'cell', 'bands', 'tiers', 'agent']) params.delete(key);
       if (change.agent !== undefined) put('agent', change.agent);
       if (change.option !== undefined) {
         put('option', change.option);
         put('cell', null);
         put('bands', null);
+        put('tiers', null);
       }
       if (change.cell !== undefined) put('cell', change.cell === null ? null : String(change.cell));
-      if (change.bands !== undefined) {
-        put('bands', change.bands);
-        if (change.bands !== null) for (const key of ['option', 'cell']) params.delete(key);
+      if (change.bands !== undefined || change.tiers !== undefined) {
+        for (const key of ['option', 'cell', 'bands', 'tiers']) params.delete(key);
+        put('bands', change.bands ?? null);
+        put('tiers', change.tiers ? 'all' : null);
       }
       const nextMind = change.mind ?? mind;
       const nextChoice = change.choice ?? (change.mind === undefined ? choice : '');
@@ -129,7 +137,7 @@ export function useWeighing(): Weighing {
     return () => engine.weigh(null);
   }, [engine, agent, mind, choice, state]);
   return useMemo(
-    () => ({ mind, choice, document, option, cell, bands, agent, select }),
-    [mind, choice, document, option, cell, bands, agent, select],
+    () => ({ mind, choice, document, option, cell, bands, tiers, agent, select }),
+    [mind, choice, document, option, cell, bands, tiers, agent, select],
   );
 }

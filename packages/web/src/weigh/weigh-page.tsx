@@ -15,6 +15,7 @@ import { ChoiceSheet } from './choice-sheet.tsx';
 import { CurveSheet } from './curve-sheet.tsx';
 import { OptionSheet } from './option-sheet.tsx';
 import { useWeighing, type Weighing } from './use-weighing.ts';
+import { TiersSheet } from './tiers-sheet.tsx';
 import { WeighList } from './weigh-list.tsx';
 import { choiceWords } from './words.ts';
 
@@ -48,9 +49,10 @@ const Empty = styled.div`
 
 /** What is chosen: bands, one consideration, one option, or the choice as a whole. */
 function Chosen({ weighing }: { weighing: Weighing }) {
-  const { document, option, cell, bands, select } = weighing;
+  const { document, option, cell, bands, tiers, select } = weighing;
   const editing = useEdit();
   const sets = useProject((project) => project.document.bands);
+  if (tiers) return <TiersSheet editing={editing} onClose={() => select({ tiers: false })} />;
   if (bands !== null && sets)
     return (
       <BandsSheet

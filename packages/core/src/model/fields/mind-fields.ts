@@ -105,6 +105,28 @@ export const PROJECT_FIELDS = {
   },
 } as const satisfies FieldSpecs;
 
+/** What a number is in a tier. */
+export const TIER_CHANGE_FIELDS = {
+  value: {
+    kind: 'number',
+    label: 'Value',
+    unit: '',
+    minimum: -1_000_000,
+    maximum: 1_000_000,
+    none: 'a factor',
+    about: 'what it is there',
+  },
+  factor: {
+    kind: 'number',
+    label: 'Factor',
+    unit: '',
+    minimum: 0,
+    maximum: 1000,
+    none: 'a value',
+    about: 'what it is multiplied with there',
+  },
+} as const satisfies FieldSpecs;
+
 /** How likely a child of `random` is drawn, against the weights of the others. */
 export const CHILD_WEIGHT: NumberSpec = {
   kind: 'number',

@@ -9,6 +9,7 @@ import {
   SEED,
   STATE_FIELDS,
   STEERING,
+  TIER_CHANGE_FIELDS,
   TRANSITION_FIELDS,
 } from '../fields/mind-fields.ts';
 import { EVENT_PATTERN } from '../names.ts';
@@ -143,6 +144,18 @@ const setup = shape({
   agents: record(shape({ at: place(), heading: field(HEADING) }), true),
 });
 
+const tierChange = shape({
+  path: needed(yup.string().min(1).max(300)),
+  ...fieldsOf(TIER_CHANGE_FIELDS),
+});
+
+const tier = shape({
+  name: needed(name()),
+  title: title(),
+  note: note(),
+  changes: list(tierChange, 200),
+});
+
 /** The form of a project document. Names that must exist elsewhere are checked by the compiler, not here. */
 export const projectSchema = shape({
   format: needed(oneOf([PROJECT_FORMAT])),
@@ -158,12 +171,14 @@ export const projectSchema = shape({
   players: record(player, true),
   setups: record(setup, true),
   bands: record(bandSetSchema, true),
+  tiers: list(tier, 8),
   start: needed(
     shape({
       ground: needed(name()),
       play: name(),
       seed: seed(),
       player: name(),
+      tier: name(),
     }),
   ),
 });

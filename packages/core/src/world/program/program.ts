@@ -14,6 +14,8 @@ export interface Program {
   title: string;
   ticksPerSecond: number;
   seed: number;
+  /** Index of the text that is the name of the tier in force; −1 for none. */
+  tier: number;
   texts: string[];
   gaits: string[];
   /** The minds of each kind of agent; after those in use, one for each mind nobody has. */

@@ -277,6 +277,9 @@ export class AgentState implements AgentRun, Facts {
   light(): number {
     return lightAt(this.surroundings, this.body.x, this.body.y);
   }
+  get tier(): number {
+    return this.program.tier;
+  }
   get healthShare(): number {
     return this.life.health / this.archetype.health;
   }

@@ -59,6 +59,9 @@ export class Elsewhere implements Facts {
     return this.agent.impactAt(agent, this.x, this.y, 0, 0);
   }
 
+  get tier(): number {
+    return this.from.tier;
+  }
   get healthShare(): number {
     return this.from.healthShare;
   }
