@@ -67,7 +67,7 @@ export interface Facts {
   sinceLanded(): number;
   /** By the word for a move of its own. Seconds until it can be made again; NaN for one it has not. */
   cooldownLeft(move: number): number;
-  /** Whether the move could be begun now. */
+  /** Whether the move could be begun now, or is being made. */
   isReady(move: number): boolean;
   /** Whether the move would reach the last known place of an agent from here. */
   canReach(move: number, agent: number): boolean;

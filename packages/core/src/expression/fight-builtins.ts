@@ -44,7 +44,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     name: 'ready',
     parameters: [move],
     result: 'flag',
-    about: 'whether the move could be begun now',
+    about: 'whether the move could be begun now, or is being made',
     missing: 'false',
     test: (f, a) => f.isReady(a),
   },

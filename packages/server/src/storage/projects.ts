@@ -55,6 +55,7 @@ export function slug(title: string): string {
     .normalize('NFKD')
     .replace(/\p{M}+/gu, '')
     .toLowerCase()
+    .replace(/['’]/g, '')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
   return words.slice(0, 60) || 'project';

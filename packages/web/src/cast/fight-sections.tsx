@@ -178,7 +178,8 @@ export function FightSections({ editor }: { editor: KindEditor }) {
   const moves = kind.moves ?? {};
   const guards = kind.guards ?? {};
   const [against, setAgainst] = useState('');
-  const longest = Math.max(0.5, ...Object.values(moves).map(lengthOf));
+  // A cooldown may be many times as long as the move; the bars are for what comes before.
+  const longest = Math.max(0.5, ...Object.values(moves).map(lengthOf)) * 1.2;
   const size = { radius: kind.body.radius, height: kind.body.height };
   const add = (list: 'moves' | 'guards', title: string, part: MoveDocument | GuardDocument) => {
     const name = nameFromWords(title, kind[list], list === 'moves' ? 'move' : 'guard');

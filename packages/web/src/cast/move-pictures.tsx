@@ -8,7 +8,7 @@ const Bar = styled.svg`
   display: block;
   width: 100%;
   height: 20px;
-  overflow: visible;
+  overflow: hidden;
   rect {
     rx: 2px;
   }
@@ -40,10 +40,9 @@ const Bar = styled.svg`
 
 const LENGTH = 300;
 
-/** Seconds from a move’s beginning to the end of its cooldown. */
-export function lengthOf(move: MoveDocument): number {
-  const { windUp = 0, active, recovery = 0, cooldown = 0 } = move;
-  return windUp + active + recovery + cooldown;
+/** Seconds from a move’s beginning to its end. */
+export function lengthOf({ windUp = 0, active, recovery = 0 }: MoveDocument): number {
+  return windUp + active + recovery;
 }
 
 /**

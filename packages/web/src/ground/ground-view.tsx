@@ -106,7 +106,7 @@ function fightHint({ strikes, dodges, guards }: Fighting): string {
       .map(({ title }, i) => `${key(STRIKE_KEYS[i])} ${title}`),
     ...guards
       .slice(0, GUARD_KEYS.length)
-      .map(({ title }, i) => `hold ${key(GUARD_KEYS[i])} ${title}`),
+      .map(({ title }, i) => `${key(GUARD_KEYS[i])} ${title.toLowerCase()}`),
     ...dodges.slice(0, 1).map(({ title }) => `${key(DODGE_KEY)} ${title}`),
   ].join(' · ');
 }

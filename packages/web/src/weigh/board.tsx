@@ -39,7 +39,7 @@ const Table = styled.table`
     width: 148px;
   }
   col.score {
-    width: 150px;
+    width: 128px;
   }
   th {
     padding: 4px 8px;
@@ -50,6 +50,22 @@ const Table = styled.table`
   }
   tbody tr {
     border-top: 1px solid var(--line);
+  }
+  /* However many columns there are, what an option is called and what it scores stay in sight. */
+  tr > :first-child,
+  tr > :last-child {
+    position: sticky;
+    left: 0;
+    z-index: 1;
+    background: var(--night);
+  }
+  tr > :last-child {
+    right: 0;
+    left: auto;
+  }
+  tbody tr[data-runs='true'] > :first-child,
+  tbody tr[data-runs='true'] > :last-child {
+    background: color-mix(in srgb, var(--lamp) 14%, var(--night));
   }
   tbody tr[data-runs='true'] {
     background: color-mix(in srgb, var(--lamp) 14%, transparent);
@@ -166,8 +182,10 @@ const Cell = styled.button`
 const Add = styled(QuietButton)`
   && {
     min-height: 30px;
-    opacity: 0.6;
+    opacity: 0;
   }
+  tr:hover &&,
+  tr:focus-within &&,
   &&[data-hovered],
   &&[data-focus-visible] {
     opacity: 1;
@@ -183,7 +201,7 @@ const Score = styled.td`
   i {
     position: relative;
     flex: 1;
-    min-width: 60px;
+    min-width: 40px;
     height: 14px;
     overflow: hidden;
     border-radius: 4px;
@@ -224,7 +242,7 @@ const Foot = styled.div`
 `;
 
 /** Pixels a column takes at least. */
-const COLUMN = 92;
+const COLUMN = 84;
 /** Pixels of a small curve. */
 const WIDTH = 38;
 const HEIGHT = 15;
@@ -450,7 +468,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
         <Table
           aria-label={`Options of ${document.title ?? choice}`}
           onKeyDown={walk}
-          style={{ minWidth: 298 + COLUMN * columns.length }}
+          style={{ minWidth: 276 + COLUMN * columns.length }}
         >
           <colgroup>
             <col className="option" />

@@ -20,6 +20,7 @@ import { checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { readNumber } from '../ui/number-text.tsx';
+import { Explained } from '../ui/tooltip.tsx';
 import { SideSheet } from './layout.ts';
 
 const Table = styled.table`
@@ -72,6 +73,13 @@ function checkCell(text: string): string | null {
   return number >= minimum && number <= maximum
     ? null
     : 'It takes a number, or a factor such as ×0.5; nothing leaves it as it is.';
+}
+
+/** What a path leads to, without the words that say only where: `keeper · charge · windUp`. */
+function shortPath(path: string): string {
+  const plain = new Set(['archetypes', 'moves', 'guards', 'minds', 'choices', 'grounds', 'agents']);
+  const steps = path.split(/[.[\]]/).filter((step) => step !== '' && !plain.has(step));
+  return steps.join(' · ');
 }
 
 /** The numbers that differ by tier, a row each; tiers across, the easiest first. */
@@ -197,7 +205,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
               return (
                 <tr key={path}>
                   <td>
-                    <code>{path}</code>
+                    <Explained text={path}>{shortPath(path)}</Explained>
                     <small>{number === undefined ? 'is gone' : `as written: ${number}`}</small>
                   </td>
                   {tiers.map((tier, i) => {

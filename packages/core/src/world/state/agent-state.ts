@@ -305,7 +305,9 @@ export class AgentState implements AgentRun, Facts {
     return ready === undefined ? NaN : Math.max(0, ready - this.tick) / this.ticksPerSecond;
   }
   isReady(word: number): boolean {
-    return whyNotBegin(this, moveNamed(this, word)) === '';
+    const move = moveNamed(this, word);
+    // What is guarded by it must not lose its guard by beginning.
+    return (move >= 0 && this.fight.move === move) || whyNotBegin(this, move) === '';
   }
   canReach(word: number, agent: number): boolean {
     return this.reachesFrom(word, agent, this.body.x, this.body.y);

@@ -120,7 +120,9 @@ export function drawFights(painter: Painter, scene: Scene, fights: FightPicture 
     context.fillStyle = tokens.refuse;
     context.font = `600 11px ${FONT_MONO}`;
     context.textAlign = 'center';
-    context.fillText('staggered', toX(view, body.x), toY(view, body.y) + 24);
+    const { radius } = scene.program.archetypes[scene.program.agents[fighter.agent].archetype];
+    const above = radius * view.scale + 30;
+    context.fillText('staggered', toX(view, body.x), toY(view, body.y) - above);
   }
   context.fillStyle = tokens.harm;
   for (const [x, y, , radius] of fights?.shots ?? []) {
