@@ -108,6 +108,31 @@ export const FINDINGS = {
       'An option is weighed for the nearest 64 of what there is; here there can be more, and the rest is left out.',
     remedy: 'Weigh it for fewer: a shorter list, or another stance.',
   },
+  guardTooShort: {
+    title: 'A guard at the wrong time',
+    about: 'A guard is over, or does not cover yet, when the move it answers can land.',
+    remedy: 'Begin it later or earlier, hold it longer, or raise it faster.',
+  },
+  outOfReach: {
+    title: 'Never in reach',
+    about: 'A mind comes no nearer to those it fights than its moves reach.',
+    remedy: 'Let it go nearer, or give one of its moves more reach.',
+  },
+  neverReady: {
+    title: 'A move that is not ready yet',
+    about: 'A move is wanted once more before its cooldown can be over.',
+    remedy: 'Wait longer between the two, or shorten the cooldown.',
+  },
+  wideSpread: {
+    title: 'Shots that go anywhere',
+    about: 'A spread is so wide that hardly a shot meets anybody at half of the reach.',
+    remedy: 'Narrow the spread, or shorten the reach.',
+  },
+  noHarm: {
+    title: 'Enemies that can’t hurt each other',
+    about: 'Two that fight have no move that takes any health of the other.',
+    remedy: 'Give one a move with harm at the height of the other, or the other health.',
+  },
   cannotWork: {
     title: 'Can’t work',
     about:

@@ -9,6 +9,7 @@ import { checkBands, checkCandidates } from './weighing.ts';
 import { checkBodies } from './bodies.ts';
 import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';
+import { checkFighting, checkMoves } from './fighting.ts';
 import { checkMachine } from './machines.ts';
 import { checkNames, hearing } from './names.ts';
 import { checkSetups } from './set-ups.ts';
@@ -35,6 +36,7 @@ function checkMind(
   if (machine) checkMachine(mind, paths, hearing(mind.name, program), known, findings);
   checkTrees(mind, paths, known, findings);
   checkCoupledNumbers(mind, stack, program, paths, findings);
+  checkFighting(mind, stack, program, paths, findings);
 }
 
 /** Everything the compiler and the static checks have to say about a document, errors first. */
@@ -53,6 +55,7 @@ export function checkProject(document: ProjectDocument): {
     checkNames(draft, document, extra);
     checkChannels(draft, document, extra);
     checkBodies(draft, extra);
+    checkMoves(draft, extra);
     checkSetups(draft, document, extra);
     checkTiers(document, extra);
     checkBands(draft, document, extra);
