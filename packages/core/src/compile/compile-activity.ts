@@ -28,6 +28,7 @@ export function compileActivity(
       guard: null,
       holds: false,
       preempts: false,
+      conduct: false,
       body: { kind: 'rules', rows },
     };
     return root && { name, root, again };
@@ -43,6 +44,7 @@ export function compileActivity(
       guard: null,
       holds: false,
       preempts: false,
+      conduct: false,
       body: { kind: 'choice', choice },
     };
     return root && { name, root, again };

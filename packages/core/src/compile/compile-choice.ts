@@ -31,7 +31,7 @@ import {
   type MindScope,
 } from './compile-actions.ts';
 import type { Place } from './compile-tree.ts';
-import { ticks } from './context.ts';
+import { checkConduct, ticks } from './context.ts';
 
 /** Choices: options that are weighed against each other. */
 
@@ -223,6 +223,7 @@ function compileOption(
         ? 'This choice combines by graded rows, so considerations say nothing. Take them away, or combine otherwise.'
         : 'Graded rows count only where the choice combines by “graded”. Take them away, or set that.',
     );
+  checkConduct(context, option, path);
   if (!option.does) {
     findings.error(
       'structure',
@@ -242,6 +243,7 @@ function compileOption(
     title: option.title ?? option.id,
     path,
     guard,
+    conduct: guard !== null && option.conduct === true,
     rank: option.rank ?? 0,
     weight: compileNumber(scope, option.weight ?? 1, `${path}.weight`),
     cost: compileNumber(scope, option.cost ?? 0, `${path}.cost`),

@@ -31,7 +31,16 @@ export function actionRow(
   row: number,
 ): NodeProgram {
   const body = { kind: 'do', action } as const;
-  return { row, path, title: nodeText(document), guard: null, holds: false, preempts: false, body };
+  return {
+    row,
+    path,
+    title: nodeText(document),
+    guard: null,
+    holds: false,
+    preempts: false,
+    conduct: false,
+    body,
+  };
 }
 
 function compileRule(
@@ -56,6 +65,7 @@ function compileRule(
         title: 'else',
         when: null,
         edge,
+        conduct: false,
         actions: compileRuleActions(scope, document.else, `${path}.else`, outline),
         rows: [],
         otherwise: null,
@@ -67,6 +77,7 @@ function compileRule(
     title: document.title ?? document.when,
     when,
     edge,
+    conduct: document.conduct === true,
     actions,
     rows,
     otherwise,

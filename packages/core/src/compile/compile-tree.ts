@@ -21,6 +21,7 @@ import {
 } from './compile-actions.ts';
 import { compileChoice } from './compile-choice.ts';
 import { compileRules } from './compile-rules.ts';
+import { checkConduct } from './context.ts';
 import { namesOf } from '../model/names.ts';
 
 /** Trees: every call of a tree becomes rows of its own, with the parameters' expressions in place. */
@@ -155,6 +156,7 @@ const NODE_FIELDS: ReadonlySet<string> = new Set([
   'holds',
   'preempts',
   'weight',
+  'conduct',
   'off',
 ] satisfies (keyof NodeFields)[]);
 
@@ -199,6 +201,7 @@ function checkGuard({ scope, path }: Place, node: NodeDocument, parent: string):
       );
     }
   }
+  checkConduct(scope.context, node, path);
   if (node.preempts && parent !== 'selector') {
     findings.error(
       'parameter',
@@ -250,6 +253,7 @@ function compileNode(place: Place, node: NodeDocument, parent: string): NodeProg
     guard,
     holds: guard !== null && node.holds === true,
     preempts: guard !== null && node.preempts === true,
+    conduct: guard !== null && node.conduct === true,
     body: row > ROW_LIMIT ? UNKNOWN : compileBody(place, node),
   };
 }

@@ -85,3 +85,17 @@ export function indexOfName(
     );
   return index;
 }
+
+/** A rule of conduct is heeded or not when its guard begins to hold, so it needs one. */
+export function checkConduct(
+  { findings }: CompileContext,
+  { conduct, when }: { conduct?: true; when?: string },
+  path: string,
+): void {
+  if (!conduct || when !== undefined) return;
+  findings.error(
+    'parameter',
+    `${path}.conduct`,
+    'A rule of conduct is heeded or not when its guard begins to hold; there is no guard. Add “when”.',
+  );
+}

@@ -119,6 +119,8 @@ export interface NodeProgram {
   guard: CheckedExpression | null;
   holds: boolean;
   preempts: boolean;
+  /** Its guard is a rule of conduct, which may not be heeded. */
+  conduct: boolean;
   body: NodeBodyProgram;
 }
 
@@ -154,6 +156,7 @@ export interface RuleProgram {
   /** Null for an `else`, which fires when the rule before it does not. */
   when: CheckedExpression | null;
   edge: boolean;
+  conduct: boolean;
   actions: NodeProgram[];
   /** Tested only when this one fires. */
   rows: RuleProgram[];
@@ -183,6 +186,7 @@ export interface OptionProgram {
   /** Where it is written: `minds.keeper.choices.whatNow.options[0]`. */
   path: string;
   guard: CheckedExpression | null;
+  conduct: boolean;
   rank: number;
   weight: NumberProgram;
   cost: NumberProgram;

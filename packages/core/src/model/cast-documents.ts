@@ -14,6 +14,10 @@ export interface ArchetypeDocument {
   squad?: Name;
   /** Seconds until what the senses bring reaches the minds. */
   reaction?: number;
+  /** Degrees: how far off it aims each time it makes a move, one standard deviation. */
+  aimError?: number;
+  /** 0 to 1: how likely it heeds a rule of conduct. */
+  heed?: number;
   body: BodyDocument;
   gaits: Record<Name, number | GaitDocument>;
   gait: Name;
@@ -94,6 +98,8 @@ export interface OverridesDocument extends Partial<
     | 'mind'
     | 'minds'
     | 'reaction'
+    | 'aimError'
+    | 'heed'
     | 'gaits'
     | 'gait'
     | 'health'

@@ -48,6 +48,8 @@ export interface OptionDocument {
   note?: string;
   /** Left out: always. */
   when?: Expression;
+  /** A rule of conduct: each time its guard begins to hold it is heeded as likely as the archetype’s `heed`. */
+  conduct?: true;
   /** Only the highest rank that has an option competes. */
   rank?: number;
   weight?: NumberOrExpression;

@@ -256,6 +256,8 @@ export interface NodeFields {
   preempts?: true;
   /** Among the children of `random`; left out: 1. */
   weight?: number | Expression;
+  /** A rule of conduct: each time its guard begins to hold it is heeded as likely as the archetype’s `heed`. */
+  conduct?: true;
   /** Switched off, with all below it: as if it were not there. */
   off?: true;
 }
@@ -299,6 +301,8 @@ export interface RuleDocument {
   when: Expression;
   /** Fires when the test turns true, and not again until it has been false; left out: each decision while it holds. */
   edge?: true;
+  /** A rule of conduct: each time it begins to hold it is heeded as likely as the archetype’s `heed`. */
+  conduct?: true;
   do?: ActionDocument[];
   /** Rows tested only when this one fires. */
   rows?: RuleDocument[];

@@ -1,3 +1,5 @@
+import { log } from './exponential.ts';
+
 /**
  * Seeded random streams: one for each agent, so that adding an agent never shifts
  * another's luck.
@@ -53,4 +55,14 @@ export function nextRandom(stream: RandomStream): number {
   stream[2] ^= shifted;
   stream[3] = rotateLeft(stream[3], 11);
   return result / 4294967296;
+}
+
+/** The next number of the standard normal distribution, by Marsaglia’s polar method: two of the stream’s numbers at least. */
+export function nextNormal(stream: RandomStream): number {
+  for (;;) {
+    const a = 2 * nextRandom(stream) - 1;
+    const b = 2 * nextRandom(stream) - 1;
+    const square = a * a + b * b;
+    if (square > 0 && square < 1) return a * Math.sqrt((-2 * log(square)) / square);
+  }
 }

@@ -8,7 +8,9 @@ import { KindChoice, KindNumber, kindNumbers, OwnMark } from './kind-field.tsx';
 import { SenseFields } from './sense-fields.tsx';
 import type { CastEditor, KindEditor } from './use-cast.ts';
 
-const { reaction: REACTION, ...LIFE } = ARCHETYPE_FIELDS;
+/** What it may do worse than it could, on purpose. */
+const { reaction, aimError, heed, ...LIFE } = ARCHETYPE_FIELDS;
+const IMPERFECT = kindNumbers([], { reaction, aimError, heed });
 const BODY = [...kindNumbers(['body'], BODY_FIELDS), ...kindNumbers([], LIFE)];
 
 /** Other minds than the first, such as one that only aims. */
@@ -64,7 +66,9 @@ export function KindForm({ cast, editor }: { cast: CastEditor; editor: KindEdito
             none="none"
           />
           <MoreMinds cast={cast} editor={editor} />
-          <KindNumber editor={editor} path={['reaction']} spec={REACTION} />
+          {IMPERFECT.map(({ path, spec }) => (
+            <KindNumber key={path.join('.')} editor={editor} path={path} spec={spec} />
+          ))}
           <KindChoice
             editor={editor}
             path={['faction']}

@@ -22,7 +22,7 @@ import { SideSheet } from './layout.ts';
 import { useProject } from '../state/store.ts';
 import type { Editing } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
-import { checkName, checkTitle, Choice, NumberField, Row, Rows } from '../ui/fields.tsx';
+import { checkName, checkTitle, Choice, FlagField, NumberField, Row, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { NumberText, readNumber } from '../ui/number-text.tsx';
@@ -379,6 +379,14 @@ export function OptionSheet({
             />
           )}
         </Row>
+        {option.when !== undefined && (
+          <FlagField
+            label={OPTION_FIELDS.conduct.label}
+            of={name}
+            value={option.conduct === true}
+            onChange={(on) => put('conduct', on ? true : undefined)}
+          />
+        )}
         <EachRow {...fields} />
         <NumberField
           spec={OPTION_FIELDS.rank}

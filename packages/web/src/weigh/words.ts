@@ -22,6 +22,7 @@ export function shortNumber(value: number): string {
 /** Why an option does not compete, in a few words. */
 export const BAR_WORDS: Record<Bar, string> = {
   guard: 'its guard does not hold',
+  conduct: 'a rule of conduct, not heeded',
   rest: 'it rests',
   noCandidate: 'there is nobody to weigh it for',
   veto: 'vetoed',

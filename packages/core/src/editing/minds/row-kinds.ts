@@ -51,9 +51,15 @@ export function wrapRows(
 function splitFields(node: NodeDocument): [Partial<NodeFields>, NodeDocument] {
   const { preempts, weight, ...rest } = node;
   if (preempts) {
-    const { when, holds, ...plain } = rest;
+    const { when, holds, conduct, ...plain } = rest;
     return [
-      { when, preempts, ...(holds && { holds }), ...(weight !== undefined && { weight }) },
+      {
+        when,
+        preempts,
+        ...(holds && { holds }),
+        ...(conduct && { conduct }),
+        ...(weight !== undefined && { weight }),
+      },
       plain as NodeDocument,
     ];
   }
@@ -61,7 +67,7 @@ function splitFields(node: NodeDocument): [Partial<NodeFields>, NodeDocument] {
 }
 
 /** What any node may carry. */
-const FIELDS = ['title', 'note', 'when', 'holds', 'preempts', 'weight', 'off'] as const;
+const FIELDS = ['title', 'note', 'when', 'holds', 'preempts', 'conduct', 'weight', 'off'] as const;
 
 export function fieldsOfNode(node: NodeDocument): NodeFields {
   return Object.fromEntries(

@@ -44,9 +44,14 @@ export function extractTree(
   );
   const { title: _, off, preempts, weight, ...root } = node;
   // What places a row among its siblings stays with it; the guard goes along, unless it is for taking over.
-  const { when, holds, ...plain } = root;
+  const { when, holds, conduct, ...plain } = root;
   const kept = {
-    ...(preempts && { when, preempts, ...(holds && { holds }) }),
+    ...(preempts && {
+      when,
+      preempts,
+      ...(holds && { holds }),
+      ...(conduct && { conduct }),
+    }),
     ...(weight !== undefined && { weight }),
     ...(off && { off }),
   };

@@ -25,6 +25,7 @@ interface Weighed {
 
 const BARS: Record<Bar, string> = {
   guard: 'its guard did not hold',
+  conduct: 'it was a rule of conduct that was not heeded',
   rest: 'it rested',
   noCandidate: 'there was nobody to weigh it for',
   veto: 'it was vetoed',

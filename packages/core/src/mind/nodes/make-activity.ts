@@ -1,5 +1,6 @@
 import { compileFlag } from '../../expression/closures.ts';
-import { reserve } from '../cells.ts';
+import { reserve, type CellLayout } from '../cells.ts';
+import { heeded, type Guard } from '../heed.ts';
 import type { ActivityProgram, NodeProgram } from '../program.ts';
 import { numberOf } from '../weigh/score.ts';
 import type { Choice } from './choice.ts';
@@ -22,6 +23,11 @@ export interface RunnableActivity {
   to: number;
 }
 
+function guardOf({ guard, conduct }: NodeProgram, layout: CellLayout): Guard | null {
+  const holds = guard && compileFlag(guard.ir);
+  return holds && conduct ? heeded(holds, layout) : holds;
+}
+
 function makeNode(program: NodeProgram, grove: Grove, rows: number[]): TreeNode {
   const at = reserve(grove.layout, 1);
   rows[program.row] = at;
@@ -36,7 +42,7 @@ function makeNode(program: NodeProgram, grove: Grove, rows: number[]): TreeNode 
       flag: ({ ir }) => compileFlag(ir),
     }),
     at,
-    program.guard && compileFlag(program.guard.ir),
+    guardOf(program, grove.layout),
     program.holds,
     program.preempts,
   );

@@ -1,4 +1,4 @@
-import type { FlagFunction } from '../../expression/closures.ts';
+import type { Guard } from '../heed.ts';
 import type { Host } from '../host.ts';
 import { FAILURE, RUNNING, type Status } from '../status.ts';
 
@@ -46,18 +46,12 @@ export function rowCode(cell: number, tick: number): number {
 /** One row of a tree: what it does, behind its guard. */
 export class TreeNode implements Behaviour {
   readonly at: number;
-  readonly guard: FlagFunction | null;
+  readonly guard: Guard | null;
   readonly preempts: boolean;
   private readonly holds: boolean;
   private readonly body: Behaviour;
 
-  constructor(
-    body: Behaviour,
-    at: number,
-    guard: FlagFunction | null,
-    holds: boolean,
-    preempts: boolean,
-  ) {
+  constructor(body: Behaviour, at: number, guard: Guard | null, holds: boolean, preempts: boolean) {
     this.body = body;
     this.at = at;
     this.guard = guard;

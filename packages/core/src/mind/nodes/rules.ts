@@ -1,6 +1,7 @@
 import { CHANNELS } from '../../terms/channels.ts';
-import { compileFlag, type FlagFunction } from '../../expression/closures.ts';
+import { compileFlag } from '../../expression/closures.ts';
 import { reserve } from '../cells.ts';
+import { heeded, type Guard } from '../heed.ts';
 import type { Host } from '../host.ts';
 import type { RuleProgram } from '../program.ts';
 import { RUNNING, SUCCESS } from '../status.ts';
@@ -12,7 +13,7 @@ import { isRunning, mark, markStopped, readRow, type Behaviour } from './node.ts
 interface Rule {
   row: number;
   /** Null for an `else`. */
-  when: FlagFunction | null;
+  when: Guard | null;
   edge: boolean;
   actions: RuleAction[];
   rows: Rule[];
@@ -32,10 +33,11 @@ interface RuleAction {
 function makeRule(program: RuleProgram, grove: Grove, rows: number[]): Rule {
   const at = reserve(grove.layout, 1);
   rows[program.row] = at;
+  const holds = program.when && compileFlag(program.when.ir);
   return {
     at,
     row: program.row,
-    when: program.when && compileFlag(program.when.ir),
+    when: holds && program.conduct ? heeded(holds, grove.layout) : holds,
     edge: program.edge,
     actions: program.actions.map((action) => {
       if (action.body.kind !== 'do') throw new Error('The program has a rule without action.');

@@ -5,6 +5,7 @@ import type { Bar, Host, Onlooker, Weighing } from '../host.ts';
 import { resetKey, writeKey } from '../memory.ts';
 import type { ChoiceProgram, KeyProgram, OptionProgram } from '../program.ts';
 import { createCandidates, makeFinder, type Candidates, type Finder } from './candidates.ts';
+import { endOccasion, isHeeded, isPassedOver, reserveOccasion } from '../heed.ts';
 import { makeScorer, type Scorer } from './score.ts';
 
 /**
@@ -24,6 +25,8 @@ export interface BoundOption {
   key: KeyProgram | null;
   /** Cell: the tick it ended in last; −1 for never. */
   endedAt: number;
+  /** Cell of the occasion of a rule of conduct; −1 for other options. */
+  occasionAt: number;
 }
 
 export class Weigher {
@@ -39,6 +42,9 @@ export class Weigher {
   private readonly bOf: Float64Array;
   private readonly scoreOf: Float64Array;
   private readonly parts: Float64Array;
+  /** Who weighs, while its rules of conduct are settled; null while somebody only looks on. */
+  private settling: Host | null = null;
+  private isOccasion = false;
   readonly result: Weighing = {
     option: -1,
     a: 0,
@@ -58,6 +64,7 @@ export class Weigher {
       finder: option.each && makeFinder(option.each),
       key: option.each?.key ?? null,
       endedAt: reserve(layout, 1, -1),
+      occasionAt: option.conduct ? reserveOccasion(layout) : -1,
     }));
     this.ranked = this.options
       .map((_, place) => place)
@@ -83,7 +90,9 @@ export class Weigher {
    * Without an onlooker what can't win any more is not worked out; the result is the same.
    */
   weigh(host: Host, running: number, a: number, b: number, onlooker: Onlooker | null): Weighing {
+    this.settling = host;
     this.look(host, host, running, a, b, onlooker);
+    this.settling = null;
     return this.pick(host);
   }
 
@@ -126,8 +135,13 @@ export class Weigher {
       onlooker?.(place, NaN, NaN, 0, 'rest', this.parts);
       return best;
     }
-    if (finder === null || key === null)
-      return this.weighOne(facts, place, place === running, 0, 0, best, outranked, onlooker);
+    this.isOccasion = false;
+    if (finder === null || key === null) {
+      const runs = place === running;
+      best = this.weighOne(facts, place, runs, 0, 0, best, outranked, onlooker);
+      this.settleOccasion(option, outranked);
+      return best;
+    }
     const { candidates } = this;
     const writtenAt = host.memory[key.stamp];
     candidates.count = 0;
@@ -139,10 +153,26 @@ export class Weigher {
       const runs = place === running && ca === a && cb === b;
       best = this.weighOne(facts, place, runs, ca, cb, best, outranked, onlooker);
     }
+    this.settleOccasion(option, outranked);
     // Which candidate was looked at last must leave no trace.
     if (place === running) writeKey(host.memory, key, a, b, writtenAt);
     else resetKey(host.memory, key);
     return best;
+  }
+
+  /** The occasion of a rule of conduct is over where its guard holds for nobody. */
+  private settleOccasion({ occasionAt }: BoundOption, outranked: boolean): void {
+    if (occasionAt < 0 || outranked || this.isOccasion || this.settling === null) return;
+    endOccasion(this.settling.memory, occasionAt);
+  }
+
+  /** Whether an option whose guard holds is passed over, as a rule of conduct that is not heeded. */
+  private isPassedOver({ occasionAt }: BoundOption, memory: Float64Array, outranked: boolean) {
+    if (occasionAt < 0) return false;
+    this.isOccasion = true;
+    // Lower ranks may not be looked at at all, so nothing is drawn for them.
+    if (this.settling !== null && !outranked) return !isHeeded(this.settling, occasionAt);
+    return isPassedOver(memory, occasionAt);
   }
 
   private weighOne(
@@ -155,10 +185,12 @@ export class Weigher {
     outranked: boolean,
     onlooker: Onlooker | null,
   ): number {
-    const { guard, scorer } = this.options[place];
+    const option = this.options[place];
+    const { guard, scorer } = option;
     const { floor, commitment, weighted, margin } = this.program;
     const isAdmitted = guard === null || guard(facts);
-    if (!isAdmitted && onlooker === null) return best;
+    const isPassed = isAdmitted && this.isPassedOver(option, facts.memory, outranked);
+    if ((!isAdmitted || isPassed) && onlooker === null) return best;
     const bonus = runs ? commitment : 0;
     const within = weighted && margin > TIE ? margin : TIE;
     const score = scorer.score(
@@ -167,8 +199,15 @@ export class Weigher {
       onlooker === null ? null : this.parts,
     );
     if (onlooker !== null)
-      onlooker(place, a, b, score, this.barOf(place, isAdmitted, score, outranked), this.parts);
-    if (!isAdmitted || outranked || !(score > floor)) return best;
+      onlooker(
+        place,
+        a,
+        b,
+        score,
+        isPassed ? 'conduct' : this.barOf(place, isAdmitted, score, outranked),
+        this.parts,
+      );
+    if (!isAdmitted || isPassed || outranked || !(score > floor)) return best;
     const stands = score + bonus;
     this.optionOf[this.count] = place;
     this.aOf[this.count] = a;

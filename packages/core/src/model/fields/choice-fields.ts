@@ -93,6 +93,12 @@ export const OPTION_FIELDS = {
     usual: 0,
     about: 'how long it can’t be picked after it ended',
   },
+  conduct: {
+    kind: 'flag',
+    label: 'Rule of conduct',
+    about:
+      'each time its guard begins to hold it is heeded as likely as the archetype’s heed, else passed over',
+  },
 } as const satisfies FieldSpecs;
 
 export const OPTION_WEIGHT: NumberSpec = {

@@ -38,6 +38,7 @@ const common = (): Fields => ({
   holds: yup.boolean().oneOf([true]),
   preempts: yup.boolean().oneOf([true]),
   weight: numberOrExpression(field(CHILD_WEIGHT)),
+  conduct: yup.boolean().oneOf([true]),
   off: yup.boolean().oneOf([true]),
 });
 
@@ -104,7 +105,9 @@ function notOneNode(value: unknown): yup.Schema {
       return context.createError({
         message: `is several nodes at once (${kinds.join(', ')}): put one inside the other`,
       });
-    const [first] = keys.filter((key) => !['title', 'note', 'when', 'weight', 'off'].includes(key));
+    const [first] = keys.filter(
+      (key) => !['title', 'note', 'when', 'weight', 'conduct', 'off'].includes(key),
+    );
     return context.createError({
       message: `is no node: it needs one of ${KEYS.join(', ')}.${first === undefined ? '' : suggestion(first, KEYS)}`,
     });
@@ -156,6 +159,7 @@ const ruleShape = shape({
   title: title(),
   note: note(),
   when: expression().required(),
+  conduct: yup.boolean().oneOf([true]),
   edge: yup.boolean().oneOf([true]),
   do: ruleActions,
   rows: list(rule, 32),

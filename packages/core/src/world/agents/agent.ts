@@ -149,6 +149,10 @@ export class Agent extends AgentState implements Host {
   leaveSlot(): void {
     this.later(() => booking.leaveSlot(this.surroundings, this));
   }
+  get heed(): number {
+    return this.archetype.heed;
+  }
+
   random(): number {
     return nextRandom(this.stream);
   }

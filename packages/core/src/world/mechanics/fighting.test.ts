@@ -119,6 +119,47 @@ describe('a strike', () => {
     expect(keeper.program.texts[keeper.lastResult]).toBe('missed');
   });
 
+  it('goes as far beside as its maker aims badly, once for each use', () => {
+    const spit: MoveDocument = {
+      kind: 'thrown',
+      windUp: 0.1,
+      active: 0.4,
+      recovery: 0.1,
+      reach: 6,
+      harm: 1,
+      speed: 12,
+      shots: 3,
+      gap: 0.1,
+    };
+    const angles = (aimError: number, seed: number) => {
+      const document = duel({
+        moves: { spit },
+        keeper: strike('spit'),
+        away: 4,
+        change: ({ archetypes }) => {
+          archetypes.keeper.aimError = aimError;
+        },
+      });
+      const world = createWorld(programOf(document), seed);
+      const found = new Set<number>();
+      for (let i = 0; i < 50; i++) {
+        tick(world);
+        for (const { vx, vy } of world.shots) found.add(Math.atan2(vy, vx));
+      }
+      return [...found];
+    };
+    expect(angles(0, 1)).toEqual([0]);
+    const seeds = Array.from({ length: 300 }, (_, seed) => seed);
+    const errors = seeds.flatMap((seed) => {
+      const own = angles(5, seed);
+      expect(own).toHaveLength(1);
+      return own;
+    });
+    const deviation = Math.sqrt(errors.reduce((sum, each) => sum + each * each, 0) / errors.length);
+    // The standard error of a deviation from 300 draws is a 24th of it.
+    expect(Math.abs((deviation * 180) / Math.PI - 5)).toBeLessThan(3 * (5 / Math.sqrt(600)));
+  });
+
   it('passes over who crouches under it', () => {
     const low = fought({
       moves: { high: { ...SWEEP, from: 1.2, to: 1.6 } },

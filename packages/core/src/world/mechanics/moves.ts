@@ -1,4 +1,5 @@
 import { cos, sin } from '../../numeric/trigonometry.ts';
+import { nextNormal } from '../../numeric/random.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { isCovering, moveOf, whyNotBegin } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
@@ -21,6 +22,8 @@ export function beginMove(
   fight.startedAt = tick;
   fight.target = target;
   fight.heading = heading;
+  const { aimError } = agent.archetype;
+  fight.aimOff = aimError > 0 ? nextNormal(agent.stream) * aimError : 0;
   fight.struck.length = 0;
   fight.missedBy = Infinity;
   fight.guard = -1;

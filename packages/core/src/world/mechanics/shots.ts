@@ -1,6 +1,5 @@
 import { atan2, cos, sin } from '../../numeric/trigonometry.ts';
-import { log } from '../../numeric/exponential.ts';
-import { nextRandom } from '../../numeric/random.ts';
+import { nextNormal } from '../../numeric/random.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { moveOf } from '../state/fight.ts';
@@ -9,16 +8,6 @@ import type { Shot, Surroundings } from '../state/surroundings.ts';
 import { resultOf, type Hit } from './hits.ts';
 
 /** What moves send flying, and straight lines that hit at once. */
-
-/** A draw from the normal distribution by Marsaglia’s polar method; two numbers of the agent’s stream at least. */
-function normal(agent: AgentState): number {
-  for (;;) {
-    const a = 2 * nextRandom(agent.stream) - 1;
-    const b = 2 * nextRandom(agent.stream) - 1;
-    const square = a * a + b * b;
-    if (square > 0 && square < 1) return a * Math.sqrt((-2 * log(square)) / square);
-  }
-}
 
 /**
  * Where to aim at somebody at (x, y) with velocity (vx, vy), from the origin, with something of that speed:
@@ -58,9 +47,9 @@ function aim(agent: AgentState, move: MoveProgram): number {
       move.lead && move.kind === 'thrown'
         ? leadAim(dx, dy, seen.vx, seen.vy, move.speed)
         : [dx, dy];
-    heading = atan2(ay, ax);
+    heading = atan2(ay, ax) + fight.aimOff;
   }
-  return move.spread > 0 ? heading + normal(agent) * move.spread : heading;
+  return move.spread > 0 ? heading + nextNormal(agent.stream) * move.spread : heading;
 }
 
 /** Sends a shot off, or finds at once whom an instant one meets. */

@@ -50,7 +50,7 @@ function advance(world: World, agent: Agent, move: MoveProgram): void {
     return;
   }
   if (elapsed === move.windUp) {
-    if (move.kind !== 'dodge') state.heading = body.heading;
+    if (move.kind !== 'dodge') state.heading = wrapAngle(body.heading + state.aimOff);
     if (move.noise > 0) {
       const { x, y } = body;
       const what = move.word;

@@ -95,6 +95,10 @@ export interface ArchetypeProgram {
   stack: number;
   /** Ticks until what the senses bring reaches the minds. */
   reactionTicks: number;
+  /** Radians, one standard deviation. */
+  aimError: number;
+  /** 0 to 1. */
+  heed: number;
   radius: number;
   acceleration: number;
   turnRate: number;

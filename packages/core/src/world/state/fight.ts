@@ -12,6 +12,8 @@ export interface Fight {
   target: number;
   /** Radians: where it goes, fixed when the wind-up is over; for a dodge from its beginning. */
   heading: number;
+  /** Radians by which this use is aimed beside whom it is for. */
+  aimOff: number;
   /** Whom this use has met already. */
   struck: number[];
   /** How far it was from its target at best, in metres; Infinity while it has met nobody. */
@@ -39,6 +41,7 @@ export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
     startedAt: -1,
     target: -1,
     heading: 0,
+    aimOff: 0,
     struck: [],
     missedBy: Infinity,
     guard: -1,

@@ -20,7 +20,8 @@ import { checkNumber, OptionalNumberText, readNumber } from '../../ui/number-tex
 import { Explained } from '../../ui/tooltip.tsx';
 import { ActionParameters } from '../action-parameters.tsx';
 import { partOf } from './visible-rows.ts';
-import { GUARD_MODES, guardMode, kindTitle, MODE_FIELDS, type GuardMode } from './row-words.ts';
+import { RowConduct, RowGuard } from './row-guard.tsx';
+import { kindTitle } from './row-words.ts';
 
 /** What a row says, each part edited where it stands. */
 
@@ -39,7 +40,7 @@ const Words = styled.div`
   }
 `;
 
-interface FieldsProps {
+export interface FieldsProps {
   mind: string;
   path: DocumentPath;
   pathText: string;
@@ -234,37 +235,6 @@ function Arguments({
   ));
 }
 
-function Guard({ node, mind, tree, pathText, where, onSet }: FieldsProps & { node: NodeDocument }) {
-  if (node.when === undefined) return null;
-  return (
-    <>
-      <small>if</small>
-      <span data-field="guard">
-        <ExpressionField
-          mind={mind}
-          label={`guard ${where}`}
-          value={node.when}
-          path={`${pathText}.when`}
-          place={{ guard: true, tree }}
-          onCommit={(text) => onSet({ when: text })}
-          onClear={() => {
-            onSet({ when: undefined, holds: undefined, preempts: undefined });
-            return null;
-          }}
-        />
-      </span>
-      <Choice
-        label={`when the guard is looked at, ${where}`}
-        value={guardMode(node)}
-        options={GUARD_MODES}
-        onChoose={(id) => {
-          onSet(MODE_FIELDS[id as GuardMode]);
-        }}
-      />
-    </>
-  );
-}
-
 /** What is not the same in both; undefined where it is gone. */
 function changedFields(before: ActionDocument, after: ActionDocument): Record<string, unknown> {
   const fields = new Set([...Object.keys(before), ...Object.keys(after)]);
@@ -316,7 +286,7 @@ function NodeWords({
         ))
       )}
       {'uninterrupted' in node && <small>uninterrupted</small>}
-      <Guard node={node} {...rest} />
+      <RowGuard node={node} {...rest} />
       {(weighed || node.weight !== undefined) && (
         <span>
           <small>weight </small>
@@ -368,6 +338,7 @@ function RuleWords({ rule, ...rest }: FieldsProps & { rule: RuleDocument }) {
         ]}
         onChoose={(id) => onSet({ edge: id === 'true' ? true : undefined })}
       />
+      <RowConduct value={rule.conduct} where={where} onSet={onSet} />
     </>
   );
 }
