@@ -108,6 +108,11 @@ export const FINDINGS = {
       'An option is weighed for the nearest 64 of what there is; here there can be more, and the rest is left out.',
     remedy: 'Weigh it for fewer: a shorter list, or another stance.',
   },
+  cheats: {
+    title: 'Knows what it can’t perceive',
+    about: 'A mind asks for what is true, by `cheat.`, and not for what it perceives.',
+    remedy: 'Ask for what is perceived, or leave it where it is meant.',
+  },
   guardTooShort: {
     title: 'A guard at the wrong time',
     about: 'A guard is over, or does not cover yet, when the move it answers can land.',

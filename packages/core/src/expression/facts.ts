@@ -71,14 +71,14 @@ export interface Facts {
   isReady(move: number): boolean;
   /** Whether the move would reach the last known place of an agent from here. */
   canReach(move: number, agent: number): boolean;
-  /** What an agent is seen to do: indices of the words for its move, the part it is in, its guard; −1 for none. */
-  moveOf(agent: number): number;
-  phaseOf(agent: number): number;
-  guardOf(agent: number): number;
+  /** What an agent is seen to do, or does in truth: indices of the words for its move, the part it is in, its guard; −1 for none. */
+  moveOf(agent: number, inTruth: boolean): number;
+  phaseOf(agent: number, inTruth: boolean): number;
+  guardOf(agent: number, inTruth: boolean): number;
   /** Points, as last seen; NaN for nobody. */
-  healthOf(agent: number): number;
+  healthOf(agent: number, inTruth: boolean): number;
   /** Seconds until what an agent is seen to do can hit this body, as both go on; NaN where it can’t. */
-  impactIn(agent: number): number;
+  impactIn(agent: number, inTruth: boolean): number;
   /** The same facts as if this body stood there: what is known stays what it is. Good until it is asked for again. */
   elsewhere(x: number, y: number): Facts;
 }

@@ -5,6 +5,58 @@ import type { Builtin } from './builtins.ts';
 const agent = { name: 'agent', type: 'agent' } as const;
 const move = { name: 'move', type: 'text' } as const;
 
+/** What another does in a fight: as it is seen, or in truth. */
+function ofOpponents(inTruth: boolean): Builtin[] {
+  const [prefix, does] = inTruth ? ['cheat.', 'makes in truth'] : ['', 'is seen to make'];
+  // What is asked in truth needs no eyes.
+  const common = { ...(inTruth ? {} : { sense: 'sight' as const }), parameters: [agent] };
+  return [
+    {
+      ...common,
+      name: `${prefix}moveOf`,
+      result: 'text',
+      about: `the name of the move the agent ${does}`,
+      missing: 'no text',
+      read: (f, a) => f.moveOf(a, inTruth),
+    },
+    {
+      ...common,
+      name: `${prefix}phaseOf`,
+      result: 'text',
+      about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
+      missing: 'no text',
+      read: (f, a) => f.phaseOf(a, inTruth),
+    },
+    {
+      ...common,
+      name: `${prefix}impactIn`,
+      result: 'number',
+      range: [0, Infinity],
+      unit: 's',
+      about: `seconds until what the agent ${inTruth ? 'does in truth' : 'is seen to do'} can hit this body, as both go on`,
+      missing: 'nothing where it can’t',
+      read: (f, a) => f.impactIn(a, inTruth),
+    },
+    {
+      ...common,
+      name: `${prefix}guarding`,
+      result: 'text',
+      about: `the name of the guard the agent ${inTruth ? 'holds in truth' : 'is seen to hold'}`,
+      missing: 'no text',
+      read: (f, a) => f.guardOf(a, inTruth),
+    },
+    {
+      ...common,
+      name: `${prefix}healthOf`,
+      result: 'number',
+      range: [0, Infinity],
+      about: `points of health the agent ${inTruth ? 'has in truth' : 'was last seen to have'}`,
+      missing: 'nothing',
+      read: (f, a) => f.healthOf(a, inTruth),
+    },
+  ];
+}
+
 export const FIGHT_BUILTINS: readonly Builtin[] = [
   {
     name: 'self.healthShare',
@@ -67,52 +119,5 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     missing: 'false',
     test: (f, a, b) => f.canReach(a, b),
   },
-  {
-    name: 'moveOf',
-    sense: 'sight',
-    parameters: [agent],
-    result: 'text',
-    about: 'the name of the move the agent is seen to make',
-    missing: 'no text',
-    read: (f, a) => f.moveOf(a),
-  },
-  {
-    name: 'phaseOf',
-    sense: 'sight',
-    parameters: [agent],
-    result: 'text',
-    about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
-    missing: 'no text',
-    read: (f, a) => f.phaseOf(a),
-  },
-  {
-    name: 'impactIn',
-    sense: 'sight',
-    parameters: [agent],
-    result: 'number',
-    range: [0, Infinity],
-    unit: 's',
-    about: 'seconds until what the agent is seen to do can hit this body, as both go on',
-    missing: 'nothing where it can’t',
-    read: (f, a) => f.impactIn(a),
-  },
-  {
-    name: 'guarding',
-    sense: 'sight',
-    parameters: [agent],
-    result: 'text',
-    about: 'the name of the guard the agent is seen to hold',
-    missing: 'no text',
-    read: (f, a) => f.guardOf(a),
-  },
-  {
-    name: 'healthOf',
-    sense: 'sight',
-    parameters: [agent],
-    result: 'number',
-    range: [0, Infinity],
-    about: 'points of health the agent was last seen to have',
-    missing: 'nothing',
-    read: (f, a) => f.healthOf(a),
-  },
+  ...[false, true].flatMap(ofOpponents),
 ];

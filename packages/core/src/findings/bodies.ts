@@ -32,6 +32,22 @@ function checkSight(archetype: ArchetypeProgram, stack: StackProgram, findings: 
   }
 }
 
+const CHEAT = 'cheat.';
+
+/** What a mind knows without perceiving it. */
+function checkCheats(mind: MindProgram, findings: Findings): void {
+  const asked = allExpressions(mind)
+    .flatMap(({ ir }) => partsOf(ir))
+    .flatMap((part) => (part.op === 'call' ? [BUILTIN_BY_SIGNATURE.get(part.name)!.name] : []))
+    .filter((name) => name.startsWith(CHEAT));
+  if (asked.length === 0) return;
+  findings.warning(
+    'cheats',
+    `minds.${mind.name}`,
+    `“${mind.title}” goes by what is true, whether it is perceived or not: ${[...new Set(asked)].join(', ')}. Ask for what is perceived, or leave it where it is meant.`,
+  );
+}
+
 function checkGaits(
   archetype: ArchetypeProgram,
   stack: StackProgram,
@@ -140,6 +156,7 @@ export function checkBodies(program: Program, findings: Findings): void {
     if (!stack) continue;
     checkSight(archetype, stack, findings);
     checkGaits(archetype, stack, program, findings);
+    for (const mind of stack.minds) checkCheats(mind, findings);
   }
   checkRoutes(program, findings);
   checkNotice(program, findings);

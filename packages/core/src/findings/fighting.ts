@@ -79,7 +79,9 @@ function comparedWith(
 const rounded = (value: number, unit: string) => `${Number(value.toFixed(2))} ${unit}`;
 
 function enemiesOf(archetype: ArchetypeProgram, program: Program): ArchetypeProgram[] {
-  const placed = new Set(program.agents.map((agent) => program.archetypes[agent.archetype]));
+  const placed = new Set(
+    program.agents.flatMap((agent) => program.archetypes[agent.archetype] ?? []),
+  );
   return [...placed].filter(
     (other) => stanceToward(program, archetype.side, other.side) === HOSTILE,
   );

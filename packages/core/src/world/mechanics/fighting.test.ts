@@ -575,6 +575,32 @@ describe('what can be asked', () => {
     expect(asking('moveOf(attention.of)', 'text', late, 18)).toBe('nothing');
     expect(asking('moveOf(attention.of)', 'text', late, 28)).toBe('sweep');
   });
+
+  it('can be asked for in truth, which is told in the findings', () => {
+    const truth = (question: string, type: 'text' | 'number') => {
+      const change = (document: ProjectDocument) => {
+        document.minds.keeper.memory = { answer: { type } };
+        document.archetypes.keeper.reaction = 0.25;
+      };
+      return asking(
+        `cheat.${question}(attention.of)`,
+        type,
+        { warden: strike('sweep'), change },
+        18,
+      );
+    };
+    expect(truth('moveOf', 'text')).toBe('sweep');
+    expect(truth('phaseOf', 'text')).toBe('windUp');
+    expect(truth('guarding', 'text')).toBe('nothing');
+    expect(truth('healthOf', 'number')).toBe('100');
+    expect(Number(truth('impactIn', 'number'))).toBeGreaterThan(0.2);
+    const document = duel({
+      keeper: { when: "cheat.moveOf(attention.of) == 'sweep'", do: 'wait', seconds: 1 },
+    });
+    expect(checkProject(document).findings.find(({ code }) => code === 'cheats')?.message).toBe(
+      '“Fighter” goes by what is true, whether it is perceived or not: cheat.moveOf. Ask for what is perceived, or leave it where it is meant.',
+    );
+  });
 });
 
 describe('a fight', () => {

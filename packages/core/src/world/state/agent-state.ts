@@ -12,7 +12,6 @@ import type { Percept } from '../../senses/percept.ts';
 import { EYE_SHARE, type Track } from '../../senses/sight.ts';
 import {
   GATE_OPEN,
-  type MoveProgram,
   stanceToward,
   type AgentProgram,
   type ArchetypeProgram,
@@ -20,9 +19,10 @@ import {
 } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
 import { begin, type AgentRun, type Arriving, type Life, type Sensation } from './agent-run.ts';
-import { createFight, moveNamed, phaseAt, whyNotBegin, type Fight } from './fight.ts';
+import { createFight, moveNamed, whyNotBegin, type Fight } from './fight.ts';
 import { Elsewhere } from './elsewhere.ts';
 import { lightAt } from './light.ts';
+import { impactOn, moveOfOpponent, opponentOf, phaseOfOpponent } from './opponents.ts';
 import type { SharedWrite, Surroundings } from './surroundings.ts';
 
 const NOTHING = new Float64Array(0);
@@ -322,50 +322,21 @@ export class AgentState implements AgentRun, Facts {
     const reach = this.archetype.radius + move.advance + move.reach + radius;
     return dx * dx + dy * dy <= reach * reach;
   }
-  moveOf(agent: number): number {
-    return this.phaseOf(agent) < 0 ? -1 : (this.track(agent)?.seen.move ?? -1);
+  moveOf(agent: number, inTruth: boolean): number {
+    return moveOfOpponent(this, agent, inTruth);
   }
-  phaseOf(agent: number): number {
-    const seen = this.#seenMove(agent);
-    return seen ? phaseAt(seen.move, this.tick - seen.at) : -1;
+  phaseOf(agent: number, inTruth: boolean): number {
+    return phaseOfOpponent(this, agent, inTruth);
   }
-  /** The move an agent was last seen to make, and the tick it began in. */
-  #seenMove(agent: number): { move: MoveProgram; at: number } | null {
-    const seen = this.track(agent)?.seen;
-    if (!seen || seen.move < 0) return null;
-    const other = this.surroundings.agents[agent];
-    const move = other.archetype.moves[moveNamed(other, seen.move)];
-    return move ? { move, at: seen.movedAt } : null;
+  guardOf(agent: number, inTruth: boolean): number {
+    return opponentOf(this, agent, inTruth)?.seen.guard ?? -1;
   }
-  guardOf(agent: number): number {
-    return this.track(agent)?.seen.guard ?? -1;
+  healthOf(agent: number, inTruth: boolean): number {
+    return opponentOf(this, agent, inTruth)?.seen.health ?? NaN;
   }
-  healthOf(agent: number): number {
-    return this.track(agent)?.seen.health ?? NaN;
-  }
-  impactIn(agent: number): number {
-    return this.impactAt(agent, this.body.x, this.body.y, this.body.vx, this.body.vy);
-  }
-  /** The same for a body at another place, or of another velocity. */
-  impactAt(agent: number, x: number, y: number, vx: number, vy: number): number {
-    const seen = this.#seenMove(agent);
-    const track = this.track(agent);
-    if (!seen || !track || seen.move.kind === 'dodge') return NaN;
-    const { move, at } = seen;
-    const elapsed = this.tick - at;
-    if (elapsed >= move.windUp + move.active || move.from >= this.height) return NaN;
-    const ticks = Math.max(0, move.windUp - elapsed);
-    const seconds = ticks / this.ticksPerSecond;
-    const [dx, dy] = [
-      track.x + track.vx * seconds - x - vx * seconds,
-      track.y + track.vy * seconds - y - vy * seconds,
-    ];
-    const away = Math.sqrt(dx * dx + dy * dy);
-    const { radius } = this.surroundings.agents[agent].archetype;
-    const gap = away - radius - this.archetype.radius;
-    if (gap > move.reach + move.advance) return NaN;
-    const flight = move.kind === 'thrown' ? Math.max(0, gap) / move.speed : 0;
-    return seconds + flight;
+  impactIn(agent: number, inTruth: boolean): number {
+    const { x, y, vx, vy } = this.body;
+    return impactOn(this, agent, inTruth, x, y, vx, vy);
   }
   get tracked(): readonly Track[] {
     return this.noticed;

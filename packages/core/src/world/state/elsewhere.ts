@@ -1,6 +1,7 @@
 import { EYE_SHARE } from '../../senses/sight.ts';
 import type { Facts, PerceptFacts } from '../../expression/facts.ts';
 import type { AgentState } from './agent-state.ts';
+import { impactOn } from './opponents.ts';
 import { lightAt } from './light.ts';
 
 /** Heights looked at, as shares of a standing body: chest and head. */
@@ -55,8 +56,8 @@ export class Elsewhere implements Facts {
   canReach(move: number, agent: number): boolean {
     return this.agent.reachesFrom(move, agent, this.x, this.y);
   }
-  impactIn(agent: number): number {
-    return this.agent.impactAt(agent, this.x, this.y, 0, 0);
+  impactIn(agent: number, inTruth: boolean): number {
+    return impactOn(this.agent, agent, inTruth, this.x, this.y, 0, 0);
   }
 
   get tier(): number {
@@ -80,17 +81,17 @@ export class Elsewhere implements Facts {
   isReady(move: number): boolean {
     return this.from.isReady(move);
   }
-  moveOf(agent: number): number {
-    return this.from.moveOf(agent);
+  moveOf(agent: number, inTruth: boolean): number {
+    return this.from.moveOf(agent, inTruth);
   }
-  phaseOf(agent: number): number {
-    return this.from.phaseOf(agent);
+  phaseOf(agent: number, inTruth: boolean): number {
+    return this.from.phaseOf(agent, inTruth);
   }
-  guardOf(agent: number): number {
-    return this.from.guardOf(agent);
+  guardOf(agent: number, inTruth: boolean): number {
+    return this.from.guardOf(agent, inTruth);
   }
-  healthOf(agent: number): number {
-    return this.from.healthOf(agent);
+  healthOf(agent: number, inTruth: boolean): number {
+    return this.from.healthOf(agent, inTruth);
   }
   get memory(): Float64Array {
     return this.from.memory;
