@@ -39,8 +39,9 @@ export default defineConfig({
           exclude: ['e2e/start.test.ts'],
           testTimeout: 90_000,
           hookTimeout: 90_000,
-          fileParallelism: false,
-          expect: { poll: { timeout: 10_000 } },
+          // Two at a time: each has the application and a browser of its own, and most of the time one of them waits.
+          maxWorkers: 2,
+          expect: { poll: { timeout: 20_000 } },
         },
       },
     ],

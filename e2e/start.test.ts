@@ -67,7 +67,7 @@ describe('npm start', () => {
           projects: { title: string }[];
         }
       ).projects.map(({ title }) => title);
-    expect(await list()).toEqual(['Night Watch']);
+    expect(await list()).toEqual(['Night Watch', 'Keeper’s Duel']);
     await fetch(`http://127.0.0.1:${port}/api/projects/night-watch`, { method: 'DELETE' });
     const database = databaseProcess(data);
     first.child.kill('SIGTERM');
@@ -76,7 +76,7 @@ describe('npm start', () => {
     expect(existsSync(path.join(data, 'running.json'))).toBe(false);
     const second = start();
     await untilServing(second);
-    expect(await list(), 'what was put away stays away').toEqual([]);
+    expect(await list(), 'what was put away stays away').toEqual(['Keeper’s Duel']);
   });
 
   it('recovers after it was killed outright', async () => {

@@ -36,6 +36,7 @@ export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
+export * from './ledger/figures.ts';
 export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
 export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';

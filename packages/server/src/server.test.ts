@@ -494,7 +494,7 @@ describe('health and documents', () => {
 describe('demos', () => {
   it('are loaded into an empty database, once', async () => {
     const store = createProjectStore(database);
-    expect(await loadDemos(store, DEMOS)).toBe(1);
+    expect(await loadDemos(store, DEMOS)).toBe(2);
     expect(await loadDemos(store, DEMOS)).toBe(0);
     await store.remove('night-watch');
     expect(

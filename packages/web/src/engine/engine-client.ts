@@ -1,4 +1,4 @@
-import type { Program } from '@crooked-lantern/core';
+import { isOfFight, type LedgerEntry, type Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
 import type { EngineApi, Frame } from './protocol.ts';
@@ -14,6 +14,8 @@ export interface EngineClient extends EngineApi {
   readonly frame: Frame | null;
   readonly lanes: Lanes;
   readonly tallies: RowTallies;
+  /** What the ledger says of fights, in order. */
+  readonly fights: readonly LedgerEntry[];
   /** Where the rows of the watched state are written. */
   readonly rowPaths: readonly string[];
   /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
@@ -31,6 +33,7 @@ export function startEngine(): EngineClient {
   let program: Program | null = null;
   let lanes = createLanes();
   const tallies: RowTallies = new Map();
+  let fights: LedgerEntry[] = [];
   let rowPaths: readonly string[] = [];
 
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
@@ -41,9 +44,11 @@ export function startEngine(): EngineClient {
     if (frame.entriesAnew) {
       lanes = createLanes();
       tallies.clear();
+      fights = [];
     }
     addEntries(lanes, frame.entries);
     addToTallies(tallies, frame.entries);
+    for (const entry of frame.entries) if (isOfFight(entry)) fights.push(entry);
     for (const listener of listeners) listener();
   });
 
@@ -55,6 +60,9 @@ export function startEngine(): EngineClient {
       return lanes;
     },
     tallies,
+    get fights() {
+      return fights;
+    },
     get rowPaths() {
       return rowPaths;
     },

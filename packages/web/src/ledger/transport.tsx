@@ -15,6 +15,7 @@ import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
 import { clockText } from '../ui/time.ts';
+import { writeText } from '../ui/write-live.ts';
 
 const Bar = styled(Toolbar)`
   display: flex;
@@ -34,7 +35,12 @@ const Bar = styled(Toolbar)`
 `;
 
 const Clock = styled.span`
-  min-width: 16ch;
+  width: 22ch;
+  height: 1.4em;
+  overflow: hidden;
+  white-space: nowrap;
+  /* It changes with each frame, and the page around it is not to be laid out each time. */
+  contain: strict;
   color: var(--bone);
   font-family: var(--mono);
   span {
@@ -106,8 +112,8 @@ export function Transport() {
   useDrawing(({ frame, program }) => {
     if (!clock.current || !frame || !program) return;
     const [time, tick] = clock.current.children;
-    time.textContent = clockText(frame.tick, program.ticksPerSecond);
-    tick.textContent = `tick ${frame.tick}`;
+    writeText(time, clockText(frame.tick, program.ticksPerSecond));
+    writeText(tick, `tick ${frame.tick}`);
   });
 
   const toggle = useCallback(

@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import styled from 'styled-components';
 import { transitionKey } from '../engine/lanes.ts';
 import { useDrawing } from '../engine/use-engine.tsx';
+import { writeAttribute, writeText } from '../ui/write-live.ts';
 
 const Live = styled.span`
   padding: 3px 2px 0 0;
@@ -33,19 +34,22 @@ const Live = styled.span`
 function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolean): void {
   const [verdict, text] = box.children;
   if (!leave) {
-    box.dataset.holds = '';
-    verdict.textContent = '';
-    text.textContent = '';
+    writeAttribute(box, 'data-holds', '');
+    writeText(verdict, '');
+    writeText(text, '');
     return;
   }
   const waiting = leave.wait && leave.holds && active;
-  box.dataset.holds = waiting ? 'wait' : String(leave.holds);
+  writeAttribute(box, 'data-holds', waiting ? 'wait' : String(leave.holds));
   // While its time runs the time is what one waits for; before that the values are.
   const running = leave.wait && active && (leave.wait.what === 'after' || leave.wait.done > 0);
-  verdict.textContent = leave.text === '' || running ? '' : `${leave.holds}`;
-  text.textContent = running
-    ? `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`
-    : ` ${leave.text}`;
+  writeText(verdict, leave.text === '' || running ? '' : `${leave.holds}`);
+  writeText(
+    text,
+    running
+      ? `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`
+      : ` ${leave.text}`,
+  );
 }
 
 /** How often, and how long ago, the followed agent took it. */

@@ -25,6 +25,7 @@ import { memoryText } from './memory-text.ts';
 import { Mentions, useMentions } from './mentions.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
+import { writeText } from '../ui/write-live.ts';
 
 const Keys = styled.ul`
   margin-top: 6px;
@@ -71,7 +72,7 @@ function LiveValue({ name, isNumber }: { name: string; isNumber: boolean }) {
   useDrawing(({ frame }) => {
     if (!box.current || !frame) return;
     const entry = frame.readout?.memory.find(({ key }) => key === name);
-    box.current.querySelector('span')!.textContent = memoryText(entry);
+    writeText(box.current.querySelector('span'), memoryText(entry));
     const canvas = box.current.querySelector('canvas');
     if (!canvas || !entry) return;
     const values = past.current.filter(({ tick }) => tick < frame.tick);

@@ -24,6 +24,7 @@ import { listStates } from './document-names.ts';
 import { memoryText } from './memory-text.ts';
 import type { CalledPart } from './activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
+import { writeText } from '../ui/write-live.ts';
 
 const PatternDialog = lazy(() =>
   import('./pattern-dialog.tsx').then((file) => ({ default: file.PatternDialog })),
@@ -52,7 +53,7 @@ function MemoryValue({ name }: { name: string }) {
   useDrawing(({ frame }) => {
     if (!box.current) return;
     const entry = frame?.readout?.memory.find(({ key }) => key === name);
-    box.current.textContent = memoryText(entry);
+    writeText(box.current, memoryText(entry));
   });
   return <span ref={box} aria-live="off" />;
 }

@@ -29,6 +29,7 @@ import { ActionRow, ActivityRow, type StateChange } from './state-rows.tsx';
 import { WaysAround } from './ways-around.tsx';
 import { isWriting } from './use-paste.tsx';
 import type { Selection } from './use-selection.ts';
+import { writeText } from '../ui/write-live.ts';
 
 const Head = styled.div`
   display: flex;
@@ -63,16 +64,16 @@ function Since({ titles }: { titles: ReadonlyMap<string, string> }) {
     const readout = frame?.readout;
     const state = readout?.state;
     if (!readout || !state) {
-      box.current.textContent = '';
+      writeText(box.current, '');
     } else if (!state.active) {
-      box.current.textContent = ' · not active now';
+      writeText(box.current, ' · not active now');
     } else {
       const leaf = readout.active[readout.active.length - 1] === state.id;
       const by =
         leaf && readout.enteredBy
           ? ` by transition ${readout.enteredBy.order} of ${titles.get(readout.enteredBy.from) ?? readout.enteredBy.from}`
           : '';
-      box.current.textContent = ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}`;
+      writeText(box.current, ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}`);
     }
   });
   return <span ref={box} aria-live="off" />;

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { curvePath, handlesOf, type Handle } from './curve-path.ts';
 import { shortNumber } from './words.ts';
+import { writeAttribute, writeText } from '../ui/write-live.ts';
 
 const Plot = styled.svg`
   display: block;
@@ -108,15 +109,15 @@ export function CurvePlot({
     if (!at) return;
     const [px, py] = [at.x * WIDTH, (1 - at.y) * HEIGHT];
     const [across, down, dot, text] = group.children;
-    across.setAttribute('d', `M0 ${py}H${px}`);
-    down.setAttribute('d', `M${px} ${py}V${HEIGHT}`);
-    dot.setAttribute('cx', String(px));
-    dot.setAttribute('cy', String(py));
+    writeAttribute(across, 'd', `M0 ${py}H${px}`);
+    writeAttribute(down, 'd', `M${px} ${py}V${HEIGHT}`);
+    writeAttribute(dot, 'cx', String(px));
+    writeAttribute(dot, 'cy', String(py));
     const isRight = px > WIDTH * 0.6;
-    text.setAttribute('x', String(isRight ? px - 6 : px + 6));
-    text.setAttribute('text-anchor', isRight ? 'end' : 'start');
-    text.setAttribute('y', String(Math.max(10, py - 6)));
-    text.textContent = `${axisText(at.value)} → ${shortNumber(at.y)}`;
+    writeAttribute(text, 'x', String(isRight ? px - 6 : px + 6));
+    writeAttribute(text, 'text-anchor', isRight ? 'end' : 'start');
+    writeAttribute(text, 'y', String(Math.max(10, py - 6)));
+    writeText(text, `${axisText(at.value)} → ${shortNumber(at.y)}`);
   });
 
   const pointed = (event: PointerEvent): [number, number] => {

@@ -26,6 +26,8 @@ export interface Weighing {
   bands: string | null;
   /** Whether the tiers are opened. */
   tiers: boolean;
+  /** Whether the figures of fights are opened. */
+  figures: boolean;
   /** Whose choice is shown live; null where no agent has the mind. */
   agent: string | null;
   select: (change: WeighingChange) => void;
@@ -39,6 +41,7 @@ export interface WeighingChange {
   cell?: number | null;
   bands?: string | null;
   tiers?: boolean;
+  figures?: boolean;
   agent?: string;
 }
 
@@ -94,6 +97,7 @@ export function useWeighing(): Weighing {
     bandsText !== null && Object.hasOwn(project.bands ?? {}, bandsText) ? bandsText : null;
 
   const tiers = search.get('tiers') !== null;
+  const figures = search.get('figures') !== null;
 
   const select = useCallback(
     (change: WeighingChange) => {
@@ -103,20 +107,20 @@ export function useWeighing(): Weighing {
         else params.set(key, value);
       };
       const isOther = change.mind !== undefined || change.choice !== undefined;
-      if (isOther)
-        for (const key of ['option', 'cell', 'bands', 'tiers', 'agent']) params.delete(key);
+      const opened = ['option', 'cell', 'bands', 'tiers', 'figures'];
+      if (isOther) for (const key of [...opened, 'agent']) params.delete(key);
       if (change.agent !== undefined) put('agent', change.agent);
       if (change.option !== undefined) {
+        for (const key of opened) params.delete(key);
         put('option', change.option);
-        put('cell', null);
-        put('bands', null);
-        put('tiers', null);
       }
       if (change.cell !== undefined) put('cell', change.cell === null ? null : String(change.cell));
-      if (change.bands !== undefined || change.tiers !== undefined) {
-        for (const key of ['option', 'cell', 'bands', 'tiers']) params.delete(key);
-        put('bands', change.bands ?? null);
-        put('tiers', change.tiers ? 'all' : null);
+      const { bands: set, tiers: all, figures: fought } = change;
+      if (set !== undefined || all !== undefined || fought !== undefined) {
+        for (const key of opened) params.delete(key);
+        put('bands', set ?? null);
+        put('tiers', all ? 'all' : null);
+        put('figures', fought ? 'all' : null);
       }
       const nextMind = change.mind ?? mind;
       const nextChoice = change.choice ?? (change.mind === undefined ? choice : '');
@@ -137,7 +141,7 @@ export function useWeighing(): Weighing {
     return () => engine.weigh(null);
   }, [engine, agent, mind, choice, state]);
   return useMemo(
-    () => ({ mind, choice, document, option, cell, bands, tiers, agent, select }),
-    [mind, choice, document, option, cell, bands, tiers, agent, select],
+    () => ({ mind, choice, document, option, cell, bands, tiers, figures, agent, select }),
+    [mind, choice, document, option, cell, bands, tiers, figures, agent, select],
   );
 }

@@ -22,7 +22,7 @@ const FRESH_BANDS: Omit<BandSetDocument, 'title'> = {
 
 /** All choices by mind, the agents that have the mind, and the bands of the project. */
 export const WeighList = memo(function WeighList({ weighing }: { weighing: Weighing }) {
-  const { mind, choice, bands, tiers, agent, select } = weighing;
+  const { mind, choice, bands, tiers, figures, agent, select } = weighing;
   const document = useProject((project) => project.document);
   const dispatch = useAppDispatch();
   const { ask, dialog } = useAskText();
@@ -77,7 +77,9 @@ export const WeighList = memo(function WeighList({ weighing }: { weighing: Weigh
             <ListItem
               key={`${name} ${each}`}
               type="button"
-              aria-current={name === mind && each === choice && bands === null && !tiers}
+              aria-current={
+                name === mind && each === choice && bands === null && !tiers && !figures
+              }
               onClick={() =>
                 name === mind && each === choice
                   ? select({ option: null })
@@ -118,6 +120,11 @@ export const WeighList = memo(function WeighList({ weighing }: { weighing: Weigh
       <ListGroup title="Tiers">
         <ListItem type="button" aria-current={tiers} onClick={() => select({ tiers: true })}>
           Numbers by tier <small>{document.tiers?.length ?? 'none'}</small>
+        </ListItem>
+      </ListGroup>
+      <ListGroup title="Fights">
+        <ListItem type="button" aria-current={figures} onClick={() => select({ figures: true })}>
+          Figures by move
         </ListItem>
       </ListGroup>
       <ListGroup title="Findings">

@@ -12,6 +12,8 @@ import { PlaceLayout } from '../ui/place.ts';
 import { BandsSheet } from './bands-sheet.tsx';
 import { Board } from './board.tsx';
 import { ChoiceSheet } from './choice-sheet.tsx';
+import { FightFigures } from './fight-figures.tsx';
+import { HitList } from './hit-list.tsx';
 import { CurveSheet } from './curve-sheet.tsx';
 import { OptionSheet } from './option-sheet.tsx';
 import { useWeighing, type Weighing } from './use-weighing.ts';
@@ -49,9 +51,10 @@ const Empty = styled.div`
 
 /** What is chosen: bands, one consideration, one option, or the choice as a whole. */
 function Chosen({ weighing }: { weighing: Weighing }) {
-  const { document, option, cell, bands, tiers, select } = weighing;
+  const { document, option, cell, bands, tiers, figures, select } = weighing;
   const editing = useEdit();
   const sets = useProject((project) => project.document.bands);
+  if (figures) return <HitList />;
   if (tiers) return <TiersSheet editing={editing} onClose={() => select({ tiers: false })} />;
   if (bands !== null && sets)
     return (
@@ -92,21 +95,27 @@ function Chosen({ weighing }: { weighing: Weighing }) {
 /** How minds weigh what to do: the board of options and considerations, the chosen curve beside it, the ledger below. */
 export function WeighPage({ header }: { header: ReactNode }) {
   const weighing = useWeighing();
-  const { document, choice, mind, agent, select } = weighing;
+  const { document, choice, mind, agent, figures, select } = weighing;
   const editing = useEdit();
   const id = useProject((project) => project.id);
   const minds = useProject((project) => project.document.minds);
   const selectAgent = useCallback((name: string) => select({ agent: name }), [select]);
   useCommands(
     useMemo(
-      () =>
-        Object.keys(minds).flatMap((name) =>
+      () => [
+        ...Object.keys(minds).flatMap((name) =>
           namesOf(minds[name].choices ?? {}).map((each) => ({
             id: `weigh-${name}-${each}`,
             name: `Weigh: ${minds[name].choices![each].title ?? each} of ${minds[name].title}`,
             run: () => select({ mind: name, choice: each }),
           })),
         ),
+        {
+          id: 'weigh-figures',
+          name: 'Weigh: figures of fights',
+          run: () => select({ figures: true }),
+        },
+      ],
       [minds, select],
     ),
   );
@@ -122,8 +131,10 @@ export function WeighPage({ header }: { header: ReactNode }) {
           content: <WeighList weighing={weighing} />,
         }}
         work={
-          <Work aria-label="Board">
-            {document ? (
+          <Work aria-label={figures ? 'Figures of fights' : 'Board'}>
+            {figures ? (
+              <FightFigures />
+            ) : document ? (
               <>
                 <Head>
                   <h2>

@@ -1,5 +1,6 @@
 import type { ChoiceDocument, ChoiceReadout, WeighedRow } from '@crooked-lantern/core';
 import { BAR_WORDS, optionTitle, shortNumber } from './words.ts';
+import { writeAttribute, writeText } from '../ui/write-live.ts';
 
 /** Writes what changes with each frame straight to the board’s elements. */
 
@@ -39,10 +40,10 @@ function writeRow(
   runs: boolean,
   { width, height }: Size,
 ): void {
-  element.dataset.runs = String(runs);
+  writeAttribute(element, 'data-runs', String(runs));
   const bar = element.querySelector<HTMLElement>('[data-bar]')!;
   const words = row ? barWords(row, option) : '';
-  if (bar.textContent !== words) bar.textContent = words;
+  writeText(bar, words);
   for (const td of element.querySelectorAll<HTMLElement>('td[data-at]')) {
     const cell = row?.cells[Number(td.dataset.at)];
     const box = td.firstElementChild as HTMLElement | null;
@@ -50,19 +51,22 @@ function writeRow(
     const text = box.querySelector('span')!;
     const circle = box.querySelector('circle');
     const isNothing = cell?.value === null;
-    text.textContent = cell ? (isNothing ? 'none' : shortNumber(cell.y)) : '·';
-    box.dataset.low = String(cell !== undefined && !isNothing && cell.y < LOW);
-    box.dataset.nothing = String(isNothing);
+    writeText(text, cell ? (isNothing ? 'none' : shortNumber(cell.y)) : '·');
+    const isLow = cell !== undefined && !isNothing && cell.y < LOW;
+    writeAttribute(box, 'data-low', String(isLow));
+    writeAttribute(box, 'data-nothing', String(isNothing));
     if (!circle) continue;
     const isSomewhere = cell !== undefined && !isNothing;
     circle.style.display = isSomewhere ? '' : 'none';
     if (!isSomewhere) continue;
-    circle.setAttribute('cx', String(cell.x * width));
-    circle.setAttribute('cy', String((1 - cell.y) * height));
+    writeAttribute(circle, 'cx', String(cell.x * width));
+    writeAttribute(circle, 'cy', String((1 - cell.y) * height));
   }
   const score = row && row.cells !== undefined && row.bar !== 'rest' ? row.score : null;
-  element.querySelector('[data-score]')!.textContent =
-    score === null || row?.bar === 'noCandidate' ? '–' : score.toFixed(2);
+  writeText(
+    element.querySelector('[data-score]'),
+    score === null || row?.bar === 'noCandidate' ? '–' : score.toFixed(2),
+  );
   element.querySelector<HTMLElement>('b')!.style.transform =
     `scaleX(${Math.max(0, Math.min(1, score ?? 0))})`;
 }
@@ -105,7 +109,7 @@ export function writeBoard(
     : size.isRun
       ? 'No agent weighs this now: nobody has this mind, or nothing in it calls the choice.'
       : '';
-  if (said.textContent !== words) said.textContent = words;
+  writeText(said, words);
   const isTie = words.startsWith('▲ Tie');
   for (const element of body.querySelectorAll<HTMLElement>('tr[data-option]')) {
     const id = element.dataset.option!;
@@ -115,7 +119,8 @@ export function writeBoard(
     const running = rows.find(({ runs }) => runs);
     const row = running ?? best(rows);
     const runs = readout?.running === id;
-    element.dataset.tied = String(isTie && words.includes(optionTitle(option)));
+    const isTied = isTie && words.includes(optionTitle(option));
+    writeAttribute(element, 'data-tied', String(isTied));
     writeRow(element, row, option, runs, size);
   }
   for (const element of body.querySelectorAll<HTMLElement>('tr[data-candidate]')) {
@@ -123,7 +128,7 @@ export function writeBoard(
     const option = document.options.find((each) => each.id === id);
     const rows = readout?.options.find((each) => each.id === id)?.rows ?? [];
     const row = rows[Number(element.dataset.index)];
-    element.querySelector('[data-name]')!.textContent = row?.of ?? '';
+    writeText(element.querySelector('[data-name]'), row?.of ?? '');
     if (option)
       writeRow(element, row, option, row?.runs === true && readout?.active === true, size);
   }

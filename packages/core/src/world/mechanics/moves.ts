@@ -1,7 +1,7 @@
 import { cos, sin } from '../../numeric/trigonometry.ts';
 import { nextNormal } from '../../numeric/random.ts';
 import type { AgentState } from '../state/agent-state.ts';
-import { isCovering, moveOf, whyNotBegin } from '../state/fight.ts';
+import { isCovering, lengthOf, moveOf, whyNotBegin } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 
@@ -32,6 +32,7 @@ export function beginMove(
     recordFor(agent, world.recorder, {
       kind: 'move',
       move: agent.archetype.moves[move].name,
+      lasts: lengthOf(agent.archetype.moves[move]),
       ...(of === undefined ? {} : { of }),
     });
   }

@@ -4,7 +4,7 @@ import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/hits.ts';
 import { endMove, shove, tireGuard } from '../mechanics/moves.ts';
 import { flyShots, shoot } from '../mechanics/shots.ts';
 import type { MoveProgram } from '../program/program.ts';
-import { moveOf } from '../state/fight.ts';
+import { lengthOf, moveOf } from '../state/fight.ts';
 import type { World } from '../world.ts';
 
 const hits: Hit[] = [];
@@ -29,12 +29,8 @@ export function fight(world: World): void {
   for (const hit of hits) applyHit(world, hit);
   for (const agent of agents) {
     const move = moveOf(agent);
-    if (move && agent.tick - agent.fight.startedAt >= lengthOf(move)) endMove(agent);
+    if (move && agent.tick - agent.fight.startedAt >= lengthOf(move) - 1) endMove(agent);
   }
-}
-
-function lengthOf({ windUp, active, recovery }: MoveProgram): number {
-  return windUp + active + recovery - 1;
 }
 
 /** Turns toward the target while it winds up, and is carried on while it is active. */

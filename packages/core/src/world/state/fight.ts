@@ -116,6 +116,11 @@ export function moveOf(agent: Fighter & { fight: Fight }): MoveProgram | undefin
   return agent.archetype.moves[agent.fight.move];
 }
 
+/** Ticks from a move’s beginning to its end. */
+export function lengthOf({ windUp, active, recovery }: MoveProgram): number {
+  return windUp + active + recovery;
+}
+
 /** Index of the word for the part of a move so many ticks after its beginning; −1 once it is over. */
 export function phaseAt({ windUp, active, recovery }: MoveProgram, elapsed: number): number {
   if (elapsed < windUp) return WORD_INDICES.windUp;

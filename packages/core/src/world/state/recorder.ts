@@ -91,8 +91,8 @@ export type LedgerEntry = {
   /** Points of health taken, and what is left; `by` is empty where nobody did it. */
   | { kind: 'harm'; amount: number; left: number; by: string }
   | { kind: 'death'; by: string }
-  /** A move has begun; `of` is whom it is for. */
-  | { kind: 'move'; move: string; of?: string }
+  /** A move has begun that lasts so many ticks; `of` is whom it is for. */
+  | { kind: 'move'; move: string; lasts: number; of?: string }
   | { kind: 'broken'; move: string; reason: string }
   /** A move has met somebody, or nobody. */
   | {

@@ -12,6 +12,7 @@ import { useDrawing } from '../../engine/use-engine.tsx';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { drawStrip } from './draw-strip.ts';
 import type { KnownRow } from './visible-rows.ts';
+import { writeAttribute, writeText } from '../../ui/write-live.ts';
 
 const RESULTS: Record<RowResult, string> = {
   running: '▸ runs',
@@ -83,10 +84,6 @@ function detailWords(live: LiveRow, clock: Clock, numberOf: (row: number) => num
   return `${words[0].toUpperCase()}${words.slice(1)}`;
 }
 
-function write(element: Element | null, words: string): void {
-  if (element && element.textContent !== words) element.textContent = words;
-}
-
 /** How the ledger names a mind of an agent: not at all where it is the first. */
 function mindInLedger(program: Program, agent: string, mind: string): string {
   const placed = program.agents.find(({ name }) => name === agent);
@@ -154,10 +151,10 @@ export function useLiveRows({
       const index = indexAt(place);
       const live = read.at(index);
       const { result, tally } = live;
-      item.setAttribute('data-result', result ?? '');
-      item.setAttribute('data-unreached', String(index >= 0 && !wasReached(live)));
+      writeAttribute(item, 'data-result', result ?? '');
+      writeAttribute(item, 'data-unreached', String(index >= 0 && !wasReached(live)));
       const overruled = isOverruled(live, clock);
-      write(
+      writeText(
         item.querySelector('[data-result-text]'),
         overruled
           ? `⊘ by row ${numberOf(tally!.overruled!.by)}`
@@ -165,11 +162,11 @@ export function useLiveRows({
             ? ''
             : RESULTS[result],
       );
-      write(item.querySelector('[data-tally]'), tallyWords(tally, clock));
+      writeText(item.querySelector('[data-tally]'), tallyWords(tally, clock));
       const canvas = item.querySelector('canvas');
       if (canvas) drawStrip(canvas, frame?.rows.past, read.count, index, tokens);
       if (id === current)
-        write(detail.current, index >= 0 ? detailWords(live, clock, numberOf) : '');
+        writeText(detail.current, index >= 0 ? detailWords(live, clock, numberOf) : '');
     }
   });
 }
