@@ -154,6 +154,7 @@ function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES, N
 const FIELD_TABLES = /** @type {const} */ ([
   ['The project', 'PROJECT_FIELDS'],
   ['Archetypes', 'ARCHETYPE_FIELDS'],
+  ['Archetypes, imperfect on purpose', 'IMPERFECTION_FIELDS'],
   ['Bodies', 'BODY_FIELDS'],
   ['Moves', 'MOVE_FIELDS'],
   ['Guards', 'GUARD_FIELDS'],

@@ -82,6 +82,14 @@ export {
 export { inverseOfPut, partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
 export * from './editing/minds/patterns.ts';
+export {
+  repertoireOf,
+  type FormField,
+  type FormValues,
+  type Repertoire,
+  type SimpleForm,
+} from './editing/minds/simple-choices/form.ts';
+export * from './editing/minds/simple-choices/simple-choices.ts';
 export * from './editing/minds/fresh.ts';
 export { formOf, rowAround, type RowEdit, type RowForm } from './editing/minds/row-places.ts';
 export * from './editing/minds/row-kinds.ts';

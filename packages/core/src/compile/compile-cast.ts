@@ -12,7 +12,7 @@ import {
   type GaitDocument,
   type RoleDocument,
 } from '../model/documents.ts';
-import { ARCHETYPE_FIELDS } from '../model/fields/cast-fields.ts';
+import { IMPERFECTION_FIELDS } from '../model/fields/cast-fields.ts';
 import { numberOf } from '../model/fields/field-spec.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { radians } from '../numeric/trigonometry.ts';
@@ -156,8 +156,8 @@ export function compileArchetype(
     side: factions.indexOf(archetype.faction),
     stack: stackOf(archetype, path, stacks, context),
     reactionTicks: ticks(context, archetype.reaction ?? 0),
-    aimError: radians(numberOf(archetype, 'aimError', ARCHETYPE_FIELDS.aimError)),
-    heed: numberOf(archetype, 'heed', ARCHETYPE_FIELDS.heed),
+    aimError: radians(numberOf(archetype, 'aimError', IMPERFECTION_FIELDS.aimError)),
+    heed: numberOf(archetype, 'heed', IMPERFECTION_FIELDS.heed),
     radius,
     acceleration,
     turnRate: radians(turnRate),

@@ -13,6 +13,7 @@ import {
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { TierValues } from '../project/tier-values.tsx';
 import { Button, RemoveButton } from '../ui/button.tsx';
 import { checkTitle, Choice, ChoiceField, FlagField, NumberField, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
@@ -61,12 +62,15 @@ function SpecField({
   field,
   spec,
   of,
+  path,
   part,
   onSet,
 }: {
   field: string;
   spec: FieldSpec;
   of: string;
+  /** Where the part stands in the document. */
+  path: string;
   part: Record<string, unknown>;
   onSet: (field: string, value: unknown) => void;
 }) {
@@ -96,7 +100,9 @@ function SpecField({
       of={of}
       value={(part[field] as number | undefined) ?? usual}
       onCommit={(value) => onSet(field, value === usual ? undefined : value)}
-    />
+    >
+      <TierValues path={`${path}.${field}`} />
+    </NumberField>
   );
 }
 
@@ -159,6 +165,7 @@ function PartEntry<T extends MoveDocument | GuardDocument>({
             field={field}
             spec={specs[field]}
             of={of}
+            path={`${editor.path}.${list}.${name}`}
             part={part as unknown as Record<string, unknown>}
             onSet={set}
           />

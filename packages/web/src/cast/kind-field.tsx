@@ -1,6 +1,7 @@
 import { usualNumber, type FieldSpecs, type NumberSpec } from '@crooked-lantern/core';
 import { Undo2 } from 'lucide-react';
 import styled from 'styled-components';
+import { TierValues } from '../project/tier-values.tsx';
 import { QuietButton } from '../ui/button.tsx';
 import { ChoiceField, NumberField, type Option } from '../ui/fields.tsx';
 import { valueAt, type FieldPath } from './kind-values.ts';
@@ -78,6 +79,7 @@ export function KindNumber({ editor, path, spec }: KindNumberProps & { editor: K
           {none}
         </QuietButton>
       )}
+      <TierValues path={`${editor.path}.${path.join('.')}`} />
       <OwnMark
         editor={editor}
         path={path}

@@ -1,4 +1,4 @@
-import { ARCHETYPE_FIELDS, BODY_FIELDS, namesOf } from '@crooked-lantern/core';
+import { ARCHETYPE_FIELDS, BODY_FIELDS, IMPERFECTION_FIELDS, namesOf } from '@crooked-lantern/core';
 import { RemoveButton } from '../ui/button.tsx';
 import { Choice, Row, Rows } from '../ui/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
@@ -8,10 +8,8 @@ import { KindChoice, KindNumber, kindNumbers, OwnMark } from './kind-field.tsx';
 import { SenseFields } from './sense-fields.tsx';
 import type { CastEditor, KindEditor } from './use-cast.ts';
 
-/** What it may do worse than it could, on purpose. */
-const { reaction, aimError, heed, ...LIFE } = ARCHETYPE_FIELDS;
-const IMPERFECT = kindNumbers([], { reaction, aimError, heed });
-const BODY = [...kindNumbers(['body'], BODY_FIELDS), ...kindNumbers([], LIFE)];
+const IMPERFECT = kindNumbers([], IMPERFECTION_FIELDS);
+const BODY = [...kindNumbers(['body'], BODY_FIELDS), ...kindNumbers([], ARCHETYPE_FIELDS)];
 
 /** Other minds than the first, such as one that only aims. */
 function MoreMinds({ cast, editor }: { cast: CastEditor; editor: KindEditor }) {

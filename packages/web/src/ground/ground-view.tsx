@@ -112,7 +112,7 @@ function fightHint({ strikes, dodges, guards }: Fighting): string {
 }
 
 function keysWords(title: string): string {
-  return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate.`;
+  return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate. On a gamepad the left stick walks, the right trigger runs, the face buttons and the right shoulder make its moves, the left shoulder and trigger guard.`;
 }
 
 /** Pixels a metre takes in the close view. */

@@ -10,6 +10,13 @@ import type { Frame } from '../engine/protocol.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { bodyAt } from './drawing/bodies.ts';
 import { faded, toX, toY, type Painter } from './drawing/view.ts';
+import {
+  CROUCH_BUTTON,
+  DODGE_BUTTON,
+  GUARD_BUTTONS,
+  STRIKE_BUTTONS,
+  watchGamepad,
+} from './gamepad.ts';
 
 const DIRECTIONS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -63,6 +70,8 @@ export function usePlayer(program: Program | null, played: number) {
   const held = useRef(new Set<string>());
   const sent = useRef('0 0 ');
   const running = useRef(false);
+  /** What the gamepad adds to the keys. */
+  const stick = useRef({ x: 0, y: 0, runs: false });
   const crouched = useRef(false);
   /** The tick since which a throw is aimed; null while none is. */
   const aimedSince = useRef<number | null>(null);
@@ -74,14 +83,15 @@ export function usePlayer(program: Program | null, played: number) {
       x += DIRECTIONS[key][0];
       y += DIRECTIONS[key][1];
     }
-    return { x, y };
+    return { x: x || stick.current.x, y: y || stick.current.y };
   };
 
   const send = useCallback(
     (more: Pick<Input, 'act' | 'at' | 'move'> = {}) => {
       if (agent === null) return;
       const { x, y } = direction();
-      const gait = running.current ? run : crouched.current ? creep : null;
+      const runs = running.current || stick.current.runs;
+      const gait = runs ? run : crouched.current ? creep : null;
       const signature = `${x} ${y} ${gait ?? ''}`;
       if (signature === sent.current && !more.act) return;
       sent.current = signature;
@@ -114,17 +124,40 @@ export function usePlayer(program: Program | null, played: number) {
       guards: archetype?.guards ?? [],
     };
   }, [program, played]);
-  /** Begins what a key stands for; false for a key that stands for nothing in a fight. */
-  const fight = (code: string): boolean => {
-    const { strikes, dodges, guards } = fighting;
-    const strike = strikes[STRIKE_KEYS.indexOf(code)];
-    const guard = guards[GUARD_KEYS.indexOf(code)];
-    if (strike) send({ act: 'strike', move: strike.name });
-    else if (guard) send({ act: 'guard', move: guard.name });
-    else if (code === DODGE_KEY && dodges[0]) send({ act: 'dodge', move: dodges[0].name });
-    else return false;
-    return true;
-  };
+  /** Begins what a key or a button stands for; false for one that stands for nothing in a fight. */
+  const fight = useCallback(
+    (strikeAt: number, guardAt: number, dodges: boolean): boolean => {
+      const strike = fighting.strikes[strikeAt];
+      const guard = fighting.guards[guardAt];
+      const [dodge] = fighting.dodges;
+      if (strike) send({ act: 'strike', move: strike.name });
+      else if (guard) send({ act: 'guard', move: guard.name });
+      else if (dodges && dodge) send({ act: 'dodge', move: dodge.name });
+      else return false;
+      return true;
+    },
+    [fighting, send],
+  );
+  useEffect(
+    () =>
+      watchGamepad((now, before) => {
+        stick.current = now;
+        for (const button of now.down) {
+          if (before.down.has(button)) continue;
+          if (button === CROUCH_BUTTON) crouched.current = !crouched.current;
+          fight(
+            STRIKE_BUTTONS.indexOf(button),
+            GUARD_BUTTONS.indexOf(button),
+            button === DODGE_BUTTON,
+          );
+        }
+        for (const button of before.down)
+          if (!now.down.has(button) && fighting.guards[GUARD_BUTTONS.indexOf(button)])
+            send({ act: 'lower' });
+        send();
+      }),
+    [fight, fighting, send],
+  );
 
   /** Where a throw would go now: ahead, the farther the longer the key has been held. */
   const aim = (frame: Frame): [number, number] | null => {
@@ -152,7 +185,15 @@ export function usePlayer(program: Program | null, played: number) {
         send({ act: carries ? 'drop' : 'pickUp' });
       } else if (event.code === 'KeyO') send({ act: 'use' });
       else if (event.code === 'KeyT') aimedSince.current = engine.frame?.tick ?? null;
-      else if (!fight(event.code) && event.key !== 'Shift') return;
+      else if (
+        !fight(
+          STRIKE_KEYS.indexOf(event.code),
+          GUARD_KEYS.indexOf(event.code),
+          event.code === DODGE_KEY,
+        ) &&
+        event.key !== 'Shift'
+      )
+        return;
       event.preventDefault();
       event.stopPropagation();
       send();

@@ -69,10 +69,12 @@ function Since({ titles }: { titles: ReadonlyMap<string, string> }) {
       writeText(box.current, ' · not active now');
     } else {
       const leaf = readout.active[readout.active.length - 1] === state.id;
-      const by =
-        leaf && readout.enteredBy
-          ? ` by transition ${readout.enteredBy.order} of ${titles.get(readout.enteredBy.from) ?? readout.enteredBy.from}`
-          : '';
+      const { enteredBy } = readout;
+      const by = !leaf
+        ? ''
+        : enteredBy
+          ? ` by transition ${enteredBy.order} of ${titles.get(enteredBy.from) ?? enteredBy.from}`
+          : ': it starts here, because this is the first state';
       writeText(box.current, ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}`);
     }
   });

@@ -13,6 +13,7 @@ import { CopyButton } from '../minds/copy-button.tsx';
 import { Mentions, useMentions } from '../minds/mentions.tsx';
 import { RowFindings } from '../minds/row-findings.tsx';
 import { PartTitle, Trouble } from '../minds/sheet-layout.ts';
+import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';
 import type { Editing } from '../state/use-edit.ts';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
@@ -20,6 +21,7 @@ import { checkName, checkTitle, ChoiceField, FlagField, NumberField, Rows } from
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
+import { SimpleFormSection } from './simple-form.tsx';
 import { useChoicePast } from './use-past.ts';
 import type { Weighing } from './use-weighing.ts';
 import { optionTitle, tintOf } from './words.ts';
@@ -185,7 +187,9 @@ export function ChoiceSheet({
         of={name}
         value={document[field] ?? spec.usual}
         onCommit={set(field)}
-      />
+      >
+        <TierValues path={`minds.${mind}.choices.${choice}.${field}`} />
+      </NumberField>
     );
   };
   const choose = (field: 'combine' | 'pick') => {
@@ -231,6 +235,7 @@ export function ChoiceSheet({
         <CopyButton what={`choice ${name}`} mind={mind} content={{ choice }} />
       </div>
       <NoteText label={`Note on ${name}`} note={document.note} onCommit={set('note')} />
+      <SimpleFormSection weighing={weighing} document={document} editing={editing} />
       <Past weighing={weighing} document={document} />
       <h3 style={{ marginTop: 10 }}>How it weighs</h3>
       <Rows>

@@ -47,7 +47,7 @@ const Table = styled.table`
   }
   th,
   td {
-    padding: 3px 8px;
+    padding: 3px 5px;
     border-bottom: 1px solid var(--line);
     text-align: right;
     white-space: nowrap;
@@ -61,7 +61,7 @@ const Table = styled.table`
     font-weight: 600;
   }
   tr[data-move] th {
-    padding-left: 22px;
+    padding-left: 16px;
     font-weight: 400;
   }
   td[data-none='true'] {
@@ -219,7 +219,7 @@ export function FightFigures() {
           <Table>
             <thead>
               <tr>
-                <th scope="col">Who, and by which move</th>
+                <th scope="col">By whom</th>
                 {COLUMNS.map(({ id, title: text, about }) => (
                   <th key={id} scope="col" title={about}>
                     {text}

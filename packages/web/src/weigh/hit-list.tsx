@@ -29,6 +29,7 @@ const List = styled.ol`
   }
   button {
     min-height: 22px;
+    align-self: start;
     justify-content: flex-start;
     font-variant-numeric: tabular-nums;
   }
@@ -37,9 +38,9 @@ const List = styled.ol`
 type HitEntry = Extract<LedgerEntry, { kind: 'hit' }>;
 
 /** What a hit did, or by how much it missed. */
-function effect({ harm, missedBy }: HitEntry): string {
+function effect({ harm, missedBy, result }: HitEntry): string {
   if (harm > 0) return `${Number(harm.toFixed(1))} points`;
-  return missedBy === undefined ? '' : `by ${missedBy.toFixed(2)} m`;
+  return missedBy === undefined || result !== 'missed' ? '' : `by ${missedBy.toFixed(2)} m`;
 }
 
 export function HitList() {

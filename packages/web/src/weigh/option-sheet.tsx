@@ -1,5 +1,4 @@
 import {
-  GRADE_FIELDS,
   namesOf,
   OPTION_COST,
   OPTION_FIELDS,
@@ -9,7 +8,6 @@ import {
   THING_KINDS,
   type ChoiceDocument,
   type EachDocument,
-  type GradeDocument,
   type NumberSpec,
   type OptionDocument,
 } from '@crooked-lantern/core';
@@ -18,14 +16,16 @@ import { lazy, Suspense } from 'react';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from '../minds/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
+import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';
 import { useProject } from '../state/store.ts';
 import type { Editing } from '../state/use-edit.ts';
-import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
+import { Button, QuietButton } from '../ui/button.tsx';
 import { checkName, checkTitle, Choice, FlagField, NumberField, Row, Rows } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { NumberText, readNumber } from '../ui/number-text.tsx';
+import { GradedRows } from './graded-rows.tsx';
 import { HeatMap } from './heat-map.tsx';
 import type { Weighing } from './use-weighing.ts';
 import { optionTitle } from './words.ts';
@@ -36,7 +36,7 @@ const Outline = lazy(() =>
 
 type Put = (field: keyof OptionDocument, value: unknown) => boolean;
 
-interface FieldsProps {
+export interface FieldsProps {
   mind: string;
   choice: string;
   at: number;
@@ -89,6 +89,7 @@ function NumberOrExpressionRow({
           }}
         />
       )}
+      <TierValues path={`minds.${mind}.choices.${choice}.options[${at}].${field}`} />
     </Row>
   );
 }
@@ -195,117 +196,6 @@ function EachRow({ mind, choice, at, option, put }: FieldsProps) {
   );
 }
 
-/** Rows such as “when close and worn: 0.8”. */
-function Grades({ mind, choice, at, option, put }: FieldsProps) {
-  const bands = useProject(({ document }) => document.bands) ?? {};
-  const grades = option.grades ?? [];
-  const name = optionTitle(option);
-  const sets = namesOf(bands);
-  const set = (index: number, change: Partial<GradeDocument>) =>
-    put(
-      'grades',
-      grades.map((grade, i) => (i === index ? { ...grade, ...change } : grade)),
-    );
-  const [first] = sets;
-  return (
-    <section aria-label={`Graded rows of ${name}`}>
-      <h3>What makes it strong</h3>
-      {sets.length === 0 && (
-        <p>Graded rows speak of bands: make a band set first, in the list on the left.</p>
-      )}
-      {grades.map((grade, i) => (
-        <div key={i}>
-          when{' '}
-          {namesOf(grade.when).map((setName, k) => (
-            <span key={setName}>
-              {k > 0 && ' and '}
-              {bands[setName]?.title ?? setName} is{' '}
-              <Choice
-                label={`Band of ${setName} in row ${i + 1} of ${name}`}
-                value={grade.when[setName]}
-                options={[
-                  ...(bands[setName]?.bands ?? []).map((band) => ({
-                    id: band.name,
-                    title: band.name,
-                  })),
-                  { id: '', title: 'any' },
-                ]}
-                onChoose={(band) => {
-                  const { [setName]: _, ...rest } = grade.when;
-                  set(i, { when: band === '' ? rest : { ...rest, [setName]: band } });
-                }}
-              />
-            </span>
-          ))}
-          {sets.some((setName) => !Object.hasOwn(grade.when, setName)) && (
-            <Choice
-              label={`Another band in row ${i + 1} of ${name}`}
-              value="and …"
-              options={sets.flatMap((setName) =>
-                Object.hasOwn(grade.when, setName)
-                  ? []
-                  : bands[setName].bands.map((band) => ({
-                      id: `${setName} ${band.name}`,
-                      title: `${bands[setName].title ?? setName} is ${band.name}`,
-                    })),
-              )}
-              onChoose={(chosen) => {
-                const [setName, band] = chosen.split(' ');
-                set(i, { when: { ...grade.when, [setName]: band } });
-              }}
-            />
-          )}
-          :{' '}
-          <NumberText
-            label={`Strength of row ${i + 1} of ${name}`}
-            about={GRADE_FIELDS.strength.about}
-            spec={GRADE_FIELDS.strength}
-            value={grade.strength}
-            onCommit={(strength) => set(i, { strength })}
-          />
-          <RemoveButton
-            label={`Remove row ${i + 1} of ${name}`}
-            onPress={() => {
-              const left = grades.filter((_, k) => k !== i);
-              put('grades', left.length > 0 ? left : undefined);
-            }}
-          />
-          <NoteText
-            label={`Note on row ${i + 1} of ${name}`}
-            note={grade.note}
-            onCommit={(note) => {
-              const { note: _, ...rest } = grade;
-              put(
-                'grades',
-                grades.map((each, k) =>
-                  k === i ? { ...rest, ...(note !== undefined && { note }) } : each,
-                ),
-              );
-            }}
-          />
-          <RowFindings path={`minds.${mind}.choices.${choice}.options[${at}].grades[${i}]`} />
-        </div>
-      ))}
-      {first !== undefined && (
-        <QuietButton
-          style={{ minHeight: 22 }}
-          onPress={() =>
-            put('grades', [
-              ...grades,
-              {
-                when: { [first]: bands[first].bands[0].name },
-                strength: 0.5,
-              } satisfies GradeDocument,
-            ])
-          }
-        >
-          <Plus size={13} /> Add a row
-        </QuietButton>
-      )}
-    </section>
-  );
-}
-
 /** One option: when it competes, how much it counts, what it does, and what it would be worth elsewhere. */
 export function OptionSheet({
   weighing,
@@ -393,7 +283,9 @@ export function OptionSheet({
           of={name}
           value={option.rank ?? OPTION_FIELDS.rank.usual}
           onCommit={(rank) => put('rank', rank)}
-        />
+        >
+          <TierValues path={`${text}.rank`} />
+        </NumberField>
         <NumberOrExpressionRow {...fields} field="weight" spec={OPTION_WEIGHT} />
         <NumberOrExpressionRow {...fields} field="cost" spec={OPTION_COST} />
         <NumberField
@@ -401,9 +293,11 @@ export function OptionSheet({
           of={name}
           value={option.rest ?? OPTION_FIELDS.rest.usual}
           onCommit={(rest) => put('rest', rest)}
-        />
+        >
+          <TierValues path={`${text}.rest`} />
+        </NumberField>
       </Rows>
-      {document.combine === 'graded' && <Grades {...fields} />}
+      {document.combine === 'graded' && <GradedRows {...fields} />}
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       <h3>What it does</h3>
       {option.does ? (

@@ -16,6 +16,7 @@ import { FightFigures } from './fight-figures.tsx';
 import { HitList } from './hit-list.tsx';
 import { CurveSheet } from './curve-sheet.tsx';
 import { OptionSheet } from './option-sheet.tsx';
+import { BeginWith } from './simple-form.tsx';
 import { useWeighing, type Weighing } from './use-weighing.ts';
 import { TiersSheet } from './tiers-sheet.tsx';
 import { WeighList } from './weigh-list.tsx';
@@ -146,8 +147,10 @@ export function WeighPage({ header }: { header: ReactNode }) {
                   <Empty>
                     <p>
                       A choice weighs its options against each other and does what is worth most.
-                      Add an option for each thing it could do; then say what speaks for it.
+                      Add an option for each thing it could do; then say what speaks for it. Or
+                      begin with a simple form, which writes such options, and go on from there.
                     </p>
+                    <BeginWith weighing={weighing} editing={editing} />
                   </Empty>
                 )}
                 <Board weighing={weighing} document={document} editing={editing} />

@@ -1,4 +1,5 @@
 import {
+  namesOf,
   RANGE_FIELDS,
   type Bar,
   type ChoiceDocument,
@@ -29,6 +30,28 @@ export const BAR_WORDS: Record<Bar, string> = {
   floor: 'not above the floor',
   rank: 'outranked',
 };
+
+/** What makes an option strong, a graded row each: “Spacing is far: 0.6”. */
+export function gradeWords(
+  { grades = [] }: OptionDocument,
+  titleOf: (set: string) => string,
+): string[] {
+  return grades.map(({ when, strength }) => {
+    const sets = namesOf(when);
+    if (sets.length === 0) return `always: ${strength}`;
+    return `${sets.map((set) => `${titleOf(set)} is ${when[set]}`).join(' and ')}: ${strength}`;
+  });
+}
+
+/** What a simple form has written of an option. */
+export function writtenWords(option: OptionDocument, titleOf: (set: string) => string): string {
+  const { grades, weight, rest } = option;
+  return [
+    ...gradeWords(option, titleOf),
+    ...(!grades && weight !== undefined ? [`weight ${weight}`] : []),
+    ...(rest ? [`rests ${rest} s`] : []),
+  ].join('; ');
+}
 
 /** Whom or what an option is weighed for. */
 export function eachWords(each: EachDocument): string {

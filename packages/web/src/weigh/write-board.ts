@@ -62,6 +62,11 @@ function writeRow(
     writeAttribute(circle, 'cx', String(cell.x * width));
     writeAttribute(circle, 'cy', String((1 - cell.y) * height));
   }
+  for (const grade of element.querySelectorAll<HTMLElement>('[data-grade]')) {
+    const cell = row?.cells[Number(grade.dataset.grade)];
+    writeText(grade.querySelector('b'), cell ? shortNumber(cell.y) : '·');
+    writeAttribute(grade, 'data-low', String(cell !== undefined && cell.y < LOW));
+  }
   const score = row && row.cells !== undefined && row.bar !== 'rest' ? row.score : null;
   writeText(
     element.querySelector('[data-score]'),

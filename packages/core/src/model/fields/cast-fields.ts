@@ -10,7 +10,8 @@ import { lightFields, type ChoiceSpec, type FieldSpecs } from './field-spec.ts';
 
 /** The fields of archetypes, squads and factions. */
 
-export const ARCHETYPE_FIELDS = {
+/** What it does worse than it could, on purpose. */
+export const IMPERFECTION_FIELDS = {
   reaction: {
     kind: 'number',
     label: 'Reaction',
@@ -38,6 +39,9 @@ export const ARCHETYPE_FIELDS = {
     usual: 1,
     about: 'how likely it heeds a rule of conduct, each time there is occasion to',
   },
+} as const satisfies FieldSpecs;
+
+export const ARCHETYPE_FIELDS = {
   health: {
     kind: 'number',
     label: 'Health',
