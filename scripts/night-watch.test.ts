@@ -9,6 +9,7 @@ import {
   withSetup,
   type Input,
   type LedgerEntry,
+  type Program,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 
@@ -21,10 +22,7 @@ function night(
   inputs: Record<number, Partial<Input>> = {},
   setup?: string,
 ): LedgerEntry[] {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  const document = setup === undefined ? read.document : withSetup(read.document, setup);
-  const world = createWorld(checkProject(document).program!);
+  const world = createWorld(nightWatch(setup));
   const entries: LedgerEntry[] = [];
   setRecorder(world, (entry) => entries.push(entry));
   for (let i = 1; i <= seconds * 60; i++) {
@@ -32,6 +30,36 @@ function night(
     tick(world, input ? [{ agent: 'gleaner', x: 0, y: 0, gait: null, ...input }] : []);
   }
   return entries;
+}
+
+function nightWatch(setup?: string): Program {
+  const read = readProjectText(readFileSync(FILE, 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].message);
+  const document = setup === undefined ? read.document : withSetup(read.document, setup);
+  return checkProject(document).program!;
+}
+
+/** Whether a gleaner that is caught, and shoves who comes near and runs west, is on its feet after 40 s. */
+function shovesAndRuns(seed: number): boolean {
+  const world = createWorld(nightWatch('caught'), seed);
+  const agent = (name: string) => world.agents.find((each) => each.name === name)!;
+  const gleaner = agent('gleaner');
+  const wardens = ['warden1', 'warden2', 'warden3', 'warden4'].map(agent);
+  for (let i = 1; i <= 40 * 60; i++) {
+    const near = wardens.some(({ x, y }) => Math.hypot(x - gleaner.x, y - gleaner.y) < 1.5);
+    const shoves = near && i % 20 === 0;
+    const holds = near && i % 20 < 14;
+    tick(world, [
+      {
+        agent: 'gleaner',
+        x: holds ? 0 : -1,
+        y: 0.15,
+        gait: 'run',
+        ...(shoves && { act: 'strike' as const, move: 'shove' }),
+      },
+    ]);
+  }
+  return !gleaner.isDead;
 }
 
 const entered = (entries: readonly LedgerEntry[], ...states: string[]) =>
@@ -70,6 +98,29 @@ describe('Night Watch', () => {
     expect(entries.some((entry) => entry.kind === 'noise' && entry.what === 'landing')).toBe(true);
     expect(entered(entries, 'lookInto').length).toBeGreaterThan(0);
     expect(entered(entries, 'chase')).toEqual([]);
+  });
+
+  it('makes a fight of being caught: whoever stands is held and beaten down', () => {
+    const entries = night(25, {}, 'caught');
+    const hits = entries.filter((entry) => entry.kind === 'hit');
+    expect(entries.some((entry) => entry.kind === 'death' && entry.agent === 'gleaner')).toBe(true);
+    const by = (move: string) =>
+      new Set(hits.flatMap((hit) => (hit.move === move ? [hit.agent] : [])));
+    expect(by('cudgel').size).toBeGreaterThan(1);
+    // Who comes from the side only strikes.
+    const roles = new Map<string, string>();
+    for (const entry of entries) {
+      if (entry.kind === 'role') roles.set(entry.agent, entry.role);
+      if (entry.kind === 'move' && entry.move === 'hold')
+        expect(roles.get(entry.agent)).not.toBe('flank');
+    }
+    expect(entries.some((entry) => entry.kind === 'role' && entry.role === 'flank')).toBe(true);
+  });
+
+  it('lets one get away who shoves and runs, though not always', () => {
+    const away = Array.from({ length: 12 }, (_, seed) => shovesAndRuns(seed + 1)).filter(Boolean);
+    expect(away.length).toBeGreaterThan(2);
+    expect(away.length).toBeLessThan(12);
   });
 
   it('has a sleeper found and woken, and a search that looks at many places', () => {

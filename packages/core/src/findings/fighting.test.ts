@@ -146,12 +146,16 @@ describe('bodies that fight', () => {
     );
   });
 
-  it('must be able to hurt one of two enemies', () => {
+  it('must be able to hurt one of two enemies that fight', () => {
+    const theirs = { pat: { ...BAT, harm: 0 } };
     expect(found({ does: idle })).toEqual([]);
-    expect(found({ does: idle, health: null })).toEqual([
-      'noHarm: “Keeper” and “Gleaner” are enemies and neither can hurt the other. Give one a move with harm at the height of the other, or the other health.',
+    expect(found({ does: idle, theirs, health: null })).toEqual([
+      'noHarm: “Gleaner” and “Keeper” are enemies and neither can hurt the other. Give one a move with harm at the height of the other, or the other health.',
     ]);
-    expect(found({ does: idle, moves: { bat: { ...BAT, from: 2, to: 2.4 } } })).toHaveLength(1);
+    expect(
+      found({ does: idle, theirs, moves: { bat: { ...BAT, from: 2, to: 2.4 } } }),
+    ).toHaveLength(1);
+    expect(found({ does: idle, health: null })).toEqual([]);
     expect(
       found({ does: idle, moves: { bat: { ...BAT, harm: 0 } }, theirs: { bat: BAT } }),
     ).toEqual([]);
