@@ -10,6 +10,8 @@ import {
   type Program,
   type World,
 } from '@crooked-lantern/core';
+import { largeChoice, OPTIONS, TARGETS, weigher, weigherByHand } from './choices.ts';
+import { fightOf } from './duel.ts';
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
@@ -281,6 +283,59 @@ function crowdGrowth(): Figure {
   };
 }
 
+/** Weighing 50 options by 6 considerations for 20 targets, against the same written by hand. */
+function choiceRatio(): Figure {
+  const { agent } = largeChoice();
+  const [compiled, byHand] = [weigher(agent), weigherByHand(agent)];
+  const time = (weigh: () => unknown) => () =>
+    timed(() => {
+      for (let i = 0; i < 200; i++) weigh();
+    });
+  const { a, b, ratio } = sideBySide(time(compiled), time(byHand), 41, 10);
+  return {
+    figure: 'choice.ratio',
+    value: rounded(ratio),
+    unit: `compiled / by hand, ${OPTIONS} options for ${TARGETS} targets`,
+    goal: '<= 1.3',
+    detail: { compiled_us: rounded((a * 1000) / 200), by_hand_us: rounded((b * 1000) / 200) },
+  };
+}
+
+/** Bytes one weighing of the same choice leaves behind. Needs a runtime that shows its heap. */
+function choiceBytes(): Figure {
+  const { agent } = largeChoice();
+  const weigh = weigher(agent);
+  for (let i = 0; i < 2000; i++) weigh();
+  const samples: number[] = [];
+  for (let i = 0; i < 400; i++) {
+    const before = process.memoryUsage().heapUsed;
+    for (let k = 0; k < 10; k++) weigh();
+    const bytes = process.memoryUsage().heapUsed - before;
+    // A collection in between makes it negative and says nothing.
+    if (bytes >= 0) samples.push(bytes / 10);
+  }
+  return {
+    figure: 'choice.bytes',
+    value: rounded(median(samples)),
+    unit: 'bytes a weighing, recording off',
+    goal: 'near 0',
+    detail: { candidates: OPTIONS * TARGETS },
+  };
+}
+
+/** Two hundred against two hundred, all with choices, moves and guards. */
+function duelTick(): Figure {
+  const world = fightOf(200);
+  const times = Array.from({ length: 300 }, () => timed(() => tick(world)));
+  return {
+    figure: 'duel.tick_ms',
+    value: rounded(median(times)),
+    unit: 'ms a tick, 200 against 200, median',
+    goal: '<= 16.7',
+    detail: { worst_ms: rounded(Math.max(...times)), agents: world.agents.length },
+  };
+}
+
 export const FIGURES: Record<string, () => Figure> = {
   'mind.ratio': mindRatio,
   'tick.ratio': tickRatio,
@@ -290,6 +345,9 @@ export const FIGURES: Record<string, () => Figure> = {
   'crowd.agents': crowdAgents,
   'crowd.growth': crowdGrowth,
   'path.ratio': pathRatio,
+  'choice.ratio': choiceRatio,
+  'choice.bytes': choiceBytes,
+  'duel.tick_ms': duelTick,
   'memory.mb': memory,
   'seek.p95_ms': seeking,
   'batch.speed': batch,

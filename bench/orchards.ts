@@ -12,7 +12,7 @@ import {
 /** Larger orchards made from the demo, for measuring. */
 
 /** Reads a project; works from the sources and from where the build puts this file. */
-function project(file: string): ProjectDocument {
+export function project(file: string): ProjectDocument {
   for (const up of ['..', '../..']) {
     let text: string;
     try {

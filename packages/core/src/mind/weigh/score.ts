@@ -6,34 +6,22 @@ import type {
   ChoiceProgram,
   ConsiderationProgram,
   GradeProgram,
+  KeyProgram,
   NumberProgram,
   OptionProgram,
 } from '../program.ts';
-import { curveOf, shareOfRange, type Curve } from './curves.ts';
+import { curveOf, type Curve } from './curves.ts';
+import type { Field, Input } from './inputs.ts';
 
 /** What an option is worth: its considerations as one number. Nothing is allocated when it is worked out. */
 
 /** One consideration, ready to be asked. */
-export interface BoundConsideration {
-  input: NumberFunction;
-  from: number;
-  to: number;
+export interface BoundConsideration extends Input {
+  /** Place of the input in its field. */
+  place: number;
   curve: Curve;
   importance: number;
   veto: boolean;
-}
-
-/** Works an option’s score out for whoever the facts are of. */
-export interface Scorer {
-  considerations: readonly BoundConsideration[];
-  grades: readonly BoundGrade[];
-  /**
-   * The score; or, where it can’t come to `atLeast` any more, −Infinity without working out the rest. With
-   * `parts` all is worked out, and what each consideration (or grade) is worth is written there.
-   */
-  score(facts: Facts, atLeast: number, parts: Float64Array | null): number;
-  /** The score from what each consideration (or graded row) is worth. */
-  fromParts(facts: Facts, parts: ArrayLike<number>): number;
 }
 
 export interface BoundGrade {
@@ -50,13 +38,18 @@ export function numberOf(program: NumberProgram): NumberFunction {
   return typeof program === 'number' ? () => program : compileNumber(program.ir);
 }
 
-function bindConsideration(program: ConsiderationProgram): BoundConsideration {
-  const { from, to, importance, veto } = program;
+function bindConsideration(
+  { input, from, to, curve, importance, veto }: ConsiderationProgram,
+  field: Field,
+  key: KeyProgram | null,
+): BoundConsideration {
+  const read = compileNumber(input.ir);
   return {
-    input: compileNumber(program.input.ir),
+    input: read,
+    place: field.placeOf(input.source, { input: read, from, to }, key),
     from,
     to,
-    curve: curveOf(program.curve),
+    curve: curveOf(curve),
     importance,
     veto,
   };
@@ -64,13 +57,6 @@ function bindConsideration(program: ConsiderationProgram): BoundConsideration {
 
 function bindGrade({ memberships, strength }: GradeProgram): BoundGrade {
   return { memberships: memberships.map(({ ir }) => compileNumber(ir)), strength };
-}
-
-/** What one consideration is worth, 0 to 1; an input that is nothing is worth 0. */
-export function worthOf(consideration: BoundConsideration, facts: Facts): number {
-  const { input, from, to, curve } = consideration;
-  const value = input(facts);
-  return value - value === 0 ? curve(shareOfRange(value, from, to)) : 0;
 }
 
 /** The force of a graded row: its least membership, times its strength. */
@@ -83,112 +69,116 @@ export function forceOf({ memberships, strength }: BoundGrade, facts: Facts): nu
   return least * strength;
 }
 
-/** Of all importances; an option whose considerations all count for nothing is worth 1. */
-function totalOf(considerations: readonly BoundConsideration[]): number {
-  return considerations.reduce((sum, { importance }) => sum + importance, 0);
-}
-
 /** A bound is looked at with this much room, so that rounding never decides. */
 const ROOM = 1e-9;
 
-/** What considerations (or graded rows) come to together, from what each is worth; a veto at 0 has the last word. */
-type Combine = (parts: ArrayLike<number>) => number;
-
-function combineOf(
-  combination: Combination,
-  considerations: readonly BoundConsideration[],
-  grades: readonly BoundGrade[],
-): Combine {
-  const total = totalOf(considerations);
-  const root = 1 / (total || 1);
-  switch (combination) {
-    case 'mean':
-    case 'product':
-      return (parts) => {
-        let product = 1;
-        for (let i = 0; i < considerations.length; i++)
-          product *= power(parts[i], considerations[i].importance);
-        return combination === 'mean' ? power(product, root) : product;
-      };
-    case 'sum':
-      return (parts) => {
-        if (total === 0) return 1;
-        let sum = 0;
-        for (let i = 0; i < considerations.length; i++)
-          sum += parts[i] * considerations[i].importance;
-        return sum / total;
-      };
-    case 'graded':
-      return (parts) => {
-        let most = 0;
-        for (let i = 0; i < grades.length; i++) if (parts[i] > most) most = parts[i];
-        return most;
-      };
-  }
-}
-
-/** The most that can still be combined, given what the first few are worth. */
-type Bound = (parts: Float64Array, count: number) => number;
-
-function boundOf(combination: Combination, considerations: readonly BoundConsideration[]): Bound {
-  const total = totalOf(considerations) || 1;
-  if (combination === 'sum')
-    return (parts, count) => {
-      let lost = 0;
-      for (let i = 0; i < count; i++) lost += (1 - parts[i]) * considerations[i].importance;
-      return 1 - lost / total;
-    };
-  // Of a mean its power, which is compared with that of what is needed.
-  return (parts, count) => {
-    let product = 1;
-    for (let i = 0; i < count; i++) product *= power(parts[i], considerations[i].importance);
-    return product;
-  };
-}
-
+/** Stands in for whoever would look on. */
 const nobodyLooks = new Float64Array(64);
 
-export function makeScorer({ combine }: ChoiceProgram, option: OptionProgram): Scorer {
-  const considerations = option.considerations.map(bindConsideration);
-  const grades = option.grades.map(bindGrade);
-  const [weight, cost] = [numberOf(option.weight), numberOf(option.cost)];
-  const combined = combineOf(combine, considerations, grades);
-  const bound = boundOf(combine, considerations);
-  const canVeto = considerations.some(({ veto }) => veto);
-  const total = totalOf(considerations) || 1;
-  const isGraded = combine === 'graded';
+/** Works an option’s score out for whoever the facts are of. */
+export class Scorer {
+  readonly considerations: readonly BoundConsideration[];
+  readonly grades: readonly BoundGrade[];
+  private readonly combine: Combination;
+  private readonly field: Field;
+  private readonly weight: NumberFunction;
+  private readonly cost: NumberFunction;
+  /** Whether weight and cost are the same whoever is asked. */
+  readonly isSteady: boolean;
+  private readonly canVeto: boolean;
+  /** Of all importances; an option whose considerations all count for nothing is worth 1. */
+  private readonly total: number;
+  /** What was asked of {@link neededFor} last, and what it gave. */
+  private lastAsked = NaN;
+  private lastNeeded = -1;
 
-  const fromParts = (facts: Facts, parts: ArrayLike<number>): number => {
+  constructor({ combine }: ChoiceProgram, option: OptionProgram, field: Field) {
+    const key = option.each?.key ?? null;
+    this.combine = combine;
+    this.field = field;
+    this.considerations = option.considerations.map((each) => bindConsideration(each, field, key));
+    this.grades = option.grades.map(bindGrade);
+    this.weight = numberOf(option.weight);
+    this.cost = numberOf(option.cost);
+    this.isSteady = typeof option.weight === 'number' && typeof option.cost === 'number';
+    this.canVeto = this.considerations.some(({ veto }) => veto);
+    this.total = this.considerations.reduce((sum, { importance }) => sum + importance, 0);
+  }
+
+  /**
+   * The score for the candidate the field was turned to; or, where it can’t come to `atLeast` any more,
+   * −Infinity without working out the rest. With `given` all is worked out, and what each consideration (or
+   * graded row) is worth is written there.
+   */
+  score(facts: Facts, candidate: number, atLeast: number, given: Float64Array | null): number {
+    const { considerations, grades, field } = this;
+    const parts = given ?? nobodyLooks;
+    if (this.combine === 'graded') {
+      for (let i = 0; i < grades.length; i++) parts[i] = forceOf(grades[i], facts);
+      return this.fromParts(facts, parts);
+    }
+    const needed = given === null ? this.neededFor(facts, atLeast) : -1;
+    const isSum = this.combine === 'sum';
+    // Of a mean its power, which is compared with that of what is needed.
+    let bound = isSum ? this.total : 1;
+    for (let i = 0; i < considerations.length; i++) {
+      const each = considerations[i];
+      const share = field.read(facts, candidate, each.place);
+      // An input that is nothing is worth 0.
+      const worth = share === share ? each.curve(share) : 0;
+      parts[i] = worth;
+      if (isSum) bound -= (1 - worth) * each.importance;
+      else bound *= each.importance === 1 ? worth : power(worth, each.importance);
+      if (bound < needed) return -Infinity;
+    }
+    return this.fromParts(facts, parts);
+  }
+
+  /** The score from what each consideration (or graded row) is worth; a veto at 0 has the last word. */
+  fromParts(facts: Facts, parts: ArrayLike<number>): number {
+    const { considerations } = this;
+    if (this.canVeto)
+      for (let i = 0; i < considerations.length; i++)
+        if (considerations[i].veto && parts[i] === 0) return 0;
+    return known(this.weight(facts), 0) * this.combined(parts) - known(this.cost(facts), 0);
+  }
+
+  private combined(parts: ArrayLike<number>): number {
+    const { considerations, grades, combine, total } = this;
+    if (combine === 'graded') {
+      let most = 0;
+      for (let i = 0; i < grades.length; i++) if (parts[i] > most) most = parts[i];
+      return most;
+    }
+    if (total === 0) return 1;
+    if (combine === 'sum') {
+      let sum = 0;
+      for (let i = 0; i < considerations.length; i++)
+        sum += parts[i] * considerations[i].importance;
+      return sum / total;
+    }
+    let product = 1;
     for (let i = 0; i < considerations.length; i++)
-      if (considerations[i].veto && parts[i] === 0) return 0;
-    return known(weight(facts), 0) * combined(parts) - known(cost(facts), 0);
-  };
+      product *= power(parts[i], considerations[i].importance);
+    return combine === 'mean' ? power(product, 1 / total) : product;
+  }
 
   /** What must at least be combined to come to a score; −1 where nothing can be said before all is known. */
-  const neededFor = (facts: Facts, atLeast: number): number => {
-    const factor = known(weight(facts), 0);
-    if (!(factor > 0) || (canVeto && atLeast <= 0)) return -1;
-    const needed = (atLeast + known(cost(facts), 0)) / factor;
-    if (!(needed > 0)) return -1;
-    return (combine === 'mean' ? power(needed, total) : needed) * (1 - ROOM) - ROOM;
-  };
+  private neededFor(facts: Facts, atLeast: number): number {
+    if (this.isSteady && atLeast === this.lastAsked) return this.lastNeeded;
+    this.lastAsked = atLeast;
+    this.lastNeeded = this.workOutNeeded(facts, atLeast);
+    return this.lastNeeded;
+  }
 
-  return {
-    considerations,
-    grades,
-    fromParts,
-    score(facts, atLeast, given) {
-      const parts = given ?? nobodyLooks;
-      if (isGraded) {
-        for (let i = 0; i < grades.length; i++) parts[i] = forceOf(grades[i], facts);
-        return fromParts(facts, parts);
-      }
-      const needed = given === null ? neededFor(facts, atLeast) : -1;
-      for (let i = 0; i < considerations.length; i++) {
-        parts[i] = worthOf(considerations[i], facts);
-        if (needed > 0 && bound(parts, i + 1) < needed) return -Infinity;
-      }
-      return fromParts(facts, parts);
-    },
-  };
+  private workOutNeeded(facts: Facts, atLeast: number): number {
+    const { combine, total } = this;
+    const factor = known(this.weight(facts), 0);
+    if (!(factor > 0) || total === 0 || (this.canVeto && atLeast <= 0)) return -1;
+    const needed = (atLeast + known(this.cost(facts), 0)) / factor;
+    if (!(needed > 0)) return -1;
+    const bound =
+      combine === 'mean' ? power(needed, total) : combine === 'sum' ? needed * total : needed;
+    return bound * (1 - ROOM) - ROOM;
+  }
 }

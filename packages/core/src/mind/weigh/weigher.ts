@@ -4,9 +4,10 @@ import { reserve, type CellLayout } from '../cells.ts';
 import type { Bar, Host, Onlooker, Weighing } from '../host.ts';
 import { resetKey, writeKey } from '../memory.ts';
 import type { ChoiceProgram, KeyProgram, OptionProgram } from '../program.ts';
-import { createCandidates, makeFinder, type Candidates, type Finder } from './candidates.ts';
+import type { Finder } from './candidates.ts';
+import { fieldsOf, type Field } from './inputs.ts';
 import { endOccasion, isHeeded, isPassedOver, reserveOccasion } from '../heed.ts';
-import { makeScorer, type Scorer } from './score.ts';
+import { Scorer } from './score.ts';
 
 /**
  * Weighs the options of a choice against each other. Everything that lasts is in the agent's cells; what is
@@ -20,6 +21,8 @@ export interface BoundOption {
   program: OptionProgram;
   guard: FlagFunction | null;
   scorer: Scorer;
+  /** What it is weighed for, with what is looked at. */
+  field: Field;
   finder: Finder | null;
   /** Where its candidate stands; null where it has none. */
   key: KeyProgram | null;
@@ -34,7 +37,7 @@ export class Weigher {
   /** Places of the options, those of the highest rank first. */
   private readonly ranked: readonly number[];
   private readonly program: ChoiceProgram;
-  private readonly candidates: Candidates = createCandidates();
+  private readonly fields: readonly Field[];
   /** Those who compete: option, candidate, score. */
   private count = 0;
   private readonly optionOf: Int32Array;
@@ -57,11 +60,14 @@ export class Weigher {
 
   constructor(program: ChoiceProgram, layout: CellLayout) {
     this.program = program;
-    this.options = program.options.map((option) => ({
+    const fields = fieldsOf(program.options);
+    this.fields = [...new Set(fields)];
+    this.options = program.options.map((option, place) => ({
       program: option,
       guard: option.guard && compileFlag(option.guard.ir),
-      scorer: makeScorer(program, option),
-      finder: option.each && makeFinder(option.each),
+      scorer: new Scorer(program, option, fields[place]),
+      field: fields[place],
+      finder: fields[place].finder,
       key: option.each?.key ?? null,
       endedAt: reserve(layout, 1, -1),
       occasionAt: option.conduct ? reserveOccasion(layout) : -1,
@@ -106,7 +112,10 @@ export class Weigher {
     onlooker: Onlooker | null,
   ): void {
     this.count = 0;
-    const { ranked, options } = this;
+    const { ranked, options, fields } = this;
+    for (let i = 0; i < fields.length; i++) fields[i].begin();
+    const own = running < 0 ? null : options[running].key;
+    const writtenAt = own === null ? -1 : host.memory[own.stamp];
     let best = -Infinity;
     for (let i = 0; i < ranked.length; i++) {
       const place = ranked[i];
@@ -115,6 +124,13 @@ export class Weigher {
         this.count > 0 && options[place].program.rank < options[this.optionOf[0]].program.rank;
       if (outranked && onlooker === null) break;
       best = this.weighOption(host, facts, place, running, a, b, best, outranked, onlooker);
+    }
+    // Which candidates were looked at last must leave no trace.
+    for (let i = 0; i < options.length; i++) {
+      const { key } = options[i];
+      if (key === null) continue;
+      if (i === running) writeKey(host.memory, key, a, b, writtenAt);
+      else resetKey(host.memory, key);
     }
   }
 
@@ -130,33 +146,28 @@ export class Weigher {
     onlooker: Onlooker | null,
   ): number {
     const option = this.options[place];
-    const { finder, key } = option;
+    const { field, key } = option;
     if (this.isResting(host, option)) {
       onlooker?.(place, NaN, NaN, 0, 'rest', this.parts);
       return best;
     }
     this.isOccasion = false;
-    if (finder === null || key === null) {
-      const runs = place === running;
-      best = this.weighOne(facts, place, runs, 0, 0, best, outranked, onlooker);
-      this.settleOccasion(option, outranked);
-      return best;
+    const count = field.find(host);
+    if (count === 0) onlooker?.(place, NaN, NaN, 0, 'noCandidate', this.parts);
+    const { candidates } = field;
+    // What is read of it besides the inputs it shares with others.
+    const { guard, scorer } = option;
+    const readsOwn =
+      guard !== null || !scorer.isSteady || scorer.grades.length > 0 || onlooker !== null;
+    for (let i = 0; i < count; i++) {
+      const ca = key === null ? 0 : candidates.a[i];
+      const cb = key === null ? 0 : candidates.b[i];
+      if (key !== null && readsOwn) writeKey(host.memory, key, ca, cb, host.tick);
+      const runs = place === running && (key === null || (ca === a && cb === b));
+      best = this.weighOne(facts, place, i, runs, ca, cb, best, outranked, onlooker);
     }
-    const { candidates } = this;
-    const writtenAt = host.memory[key.stamp];
-    candidates.count = 0;
-    finder.find(host, candidates);
-    if (candidates.count === 0) onlooker?.(place, NaN, NaN, 0, 'noCandidate', this.parts);
-    for (let i = 0; i < candidates.count; i++) {
-      const [ca, cb] = [candidates.a[i], candidates.b[i]];
-      writeKey(host.memory, key, ca, cb, host.tick);
-      const runs = place === running && ca === a && cb === b;
-      best = this.weighOne(facts, place, runs, ca, cb, best, outranked, onlooker);
-    }
+    if (readsOwn) field.leave();
     this.settleOccasion(option, outranked);
-    // Which candidate was looked at last must leave no trace.
-    if (place === running) writeKey(host.memory, key, a, b, writtenAt);
-    else resetKey(host.memory, key);
     return best;
   }
 
@@ -178,6 +189,7 @@ export class Weigher {
   private weighOne(
     facts: Facts,
     place: number,
+    candidate: number,
     runs: boolean,
     a: number,
     b: number,
@@ -195,6 +207,7 @@ export class Weigher {
     const within = weighted && margin > TIE ? margin : TIE;
     const score = scorer.score(
       facts,
+      candidate,
       Math.max(floor, best - within - bonus) - TIE,
       onlooker === null ? null : this.parts,
     );

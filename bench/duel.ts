@@ -1,0 +1,57 @@
+import {
+  checkProject,
+  createWorld,
+  tick,
+  type ProjectDocument,
+  type World,
+} from '@crooked-lantern/core';
+import { project } from './orchards.ts';
+
+/** Two lines of keepers that fight each other, each with the choices, moves and guards of the Keeper’s Duel. */
+
+const DUEL = 'demo/keepers-duel.lantern.json';
+
+function twoLines(each: number): ProjectDocument {
+  const document = project(DUEL);
+  const { keeper } = document.archetypes;
+  // Whoever falls stands up again, so that the fight goes on.
+  const fighter = { ...keeper, recycle: 1 };
+  document.archetypes = {
+    keeper: fighter,
+    rival: { ...fighter, title: 'Rival', faction: 'rivals' },
+  };
+  const perRow = 20;
+  const side = 4 + Math.ceil(each / perRow) * 2;
+  const agents: ProjectDocument['grounds'][string]['agents'] = {};
+  for (let i = 0; i < each; i++) {
+    const [row, column] = [Math.floor(i / perRow), i % perRow];
+    const y = 3 + column * 1.6;
+    agents[`keeper${i}`] = { archetype: 'keeper', at: [side - row * 1.4, y], heading: 0 };
+    agents[`rival${i}`] = { archetype: 'rival', at: [side + 3 + row * 1.4, y], heading: 180 };
+  }
+  document.grounds = {
+    yard: {
+      title: 'Yard',
+      width: side * 2 + 3,
+      height: 6 + perRow * 1.6,
+      light: 0.8,
+      walls: [],
+      routes: {},
+      agents,
+    },
+  };
+  delete document.setups;
+  delete document.factions;
+  document.start = { ground: 'yard', seed: 1, tier: 'steady' };
+  document.tiers = document.tiers?.map(({ changes: _, ...tier }) => tier);
+  return document;
+}
+
+/** The fight, some seconds after it has begun. */
+export function fightOf(each: number): World {
+  const { program, findings } = checkProject(twoLines(each));
+  if (!program) throw new Error(`${findings[0].path}: ${findings[0].message}`);
+  const world = createWorld(program);
+  for (let i = 0; i < 240; i++) tick(world);
+  return world;
+}
