@@ -14,7 +14,7 @@ describe('the choice written by hand', () => {
         other.body.y = 20 + 15 * Math.sin(i * 1.1 + other.index * 2);
         other.life.health = 10 + ((i * 13 + other.index * 7) % 90);
       }
-      agent.body.heading = i / 7;
+      agent.body.heading = Math.sin(i / 7);
       tick(world);
       const [ours, theirs] = [compiled(), byHand()];
       expect([ours.option, ours.of]).toEqual([theirs.option, theirs.of]);

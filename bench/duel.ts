@@ -42,8 +42,8 @@ function twoLines(each: number): ProjectDocument {
   };
   delete document.setups;
   delete document.factions;
-  document.start = { ground: 'yard', seed: 1, tier: 'steady' };
-  document.tiers = document.tiers?.map(({ changes: _, ...tier }) => tier);
+  document.start = { ground: 'yard', seed: 1 };
+  delete document.tiers;
   return document;
 }
 

@@ -18,11 +18,18 @@ for (let k = 1; k <= 1023; k++)
 for (let k = -1; k >= LEAST_POWER; k--)
   POWERS_OF_TWO[k - LEAST_POWER] = POWERS_OF_TWO[k + 1 - LEAST_POWER] / 2;
 
-/** e to the power of `x`. */
-export function exp(x: number): number {
-  if (x !== x) return NaN;
-  if (x > 709.782712893384) return Infinity;
-  if (x < -745.1332191019411) return 0;
+/** e to the power of what stands in a cell, put in its place: no number leaves the function, so none is allocated. */
+export function expInPlace(cells: Float64Array, at: number): void {
+  const x = cells[at];
+  if (x !== x) return;
+  if (x > 709.782712893384) {
+    cells[at] = Infinity;
+    return;
+  }
+  if (x < -745.1332191019411) {
+    cells[at] = 0;
+    return;
+  }
   const k = Math.round(x * ONE_OVER_LN2);
   const high = x - k * LN2_HIGH;
   const low = k * LN2_LOW;
@@ -38,20 +45,37 @@ export function exp(x: number): number {
               (6.61375632143793436117e-5 +
                 square * (-1.6533902205465251539e-6 + square * 4.13813679705723846039e-8))));
   const y = 1 - (low - (r * c) / (2 - c) - high);
-  if (k === 1024) return y * 2 * POWERS_OF_TWO[1023 - LEAST_POWER];
+  if (k === 1024) cells[at] = y * 2 * POWERS_OF_TWO[1023 - LEAST_POWER];
+  else if (k >= -1021) cells[at] = y * POWERS_OF_TWO[k - LEAST_POWER];
   // Two steps, so that a result without full precision is rounded once.
-  return k >= -1021
-    ? y * POWERS_OF_TWO[k - LEAST_POWER]
-    : y * POWERS_OF_TWO[k + 1000 - LEAST_POWER] * POWERS_OF_TWO[-1000 - LEAST_POWER];
+  else cells[at] = y * POWERS_OF_TWO[k + 1000 - LEAST_POWER] * POWERS_OF_TWO[-1000 - LEAST_POWER];
+}
+
+const cell = new Float64Array(1);
+
+/** e to the power of `x`. */
+export function exp(x: number): number {
+  cell[0] = x;
+  expInPlace(cell, 0);
+  return cell[0];
 }
 
 const word = new DataView(new ArrayBuffer(8));
 
 /** Natural logarithm; −Infinity for 0, NaN below. */
 export function log(x: number): number {
-  if (x !== x || x < 0) return NaN;
-  if (x === 0) return -Infinity;
-  if (x === Infinity) return x;
+  cell[0] = x;
+  logInPlace(cell, 0);
+  return cell[0];
+}
+
+/** The natural logarithm of what stands in a cell, put in its place. */
+export function logInPlace(cells: Float64Array, at: number): void {
+  const x = cells[at];
+  if (!(x > 0) || x === Infinity) {
+    cells[at] = x === 0 ? -Infinity : x === Infinity ? x : NaN;
+    return;
+  }
   let k = 0;
   let m = x;
   if (m < 2.2250738585072014e-308) {
@@ -79,17 +103,30 @@ export function log(x: number): number {
   const even =
     w * (3.999999999940941908e-1 + w * (2.222219843214978396e-1 + w * 1.531383769920937332e-1));
   const half = 0.5 * f * f;
-  if (k === 0) return f - (half - s * (half + odd + even));
-  return k * LN2_HIGH - (half - (s * (half + odd + even) + k * LN2_LOW) - f);
+  cells[at] =
+    k === 0
+      ? f - (half - s * (half + odd + even))
+      : k * LN2_HIGH - (half - (s * (half + odd + even) + k * LN2_LOW) - f);
 }
 
 /** `base` to the power of `exponent`, for bases from 0 up. */
 export function power(base: number, exponent: number): number {
-  if (exponent === 1) return base;
-  if (exponent === 0) return 1;
-  if (exponent === 2) return base * base;
-  if (exponent === 0.5) return Math.sqrt(base);
-  if (base === 0) return exponent > 0 ? 0 : Infinity;
-  if (base === 1) return 1;
-  return exp(exponent * log(base));
+  cell[0] = base;
+  powerInPlace(cell, 0, exponent);
+  return cell[0];
+}
+
+/** The same with what stands in a cell, put in its place. */
+export function powerInPlace(cells: Float64Array, at: number, exponent: number): void {
+  if (exponent === 1) return;
+  const base = cells[at];
+  if (exponent === 0) cells[at] = 1;
+  else if (exponent === 2) cells[at] = base * base;
+  else if (exponent === 0.5) cells[at] = Math.sqrt(base);
+  else if (base === 0) cells[at] = exponent > 0 ? 0 : Infinity;
+  else if (base !== 1) {
+    logInPlace(cells, at);
+    cells[at] *= exponent;
+    expInPlace(cells, at);
+  }
 }

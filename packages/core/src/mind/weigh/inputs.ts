@@ -79,20 +79,25 @@ export class Field {
     return candidates.count;
   }
 
-  /** An input as a share of its range, 0 to 1; NaN where it is nothing. */
-  read(facts: Facts, candidate: number, place: number): number {
+  /** Puts an input, as a share of its range, into a cell: 0 to 1; NaN where it is nothing. */
+  readInto(
+    cells: Float64Array,
+    cell: number,
+    facts: Facts,
+    candidate: number,
+    place: number,
+  ): void {
     const at = candidate * this.inputs.length + place;
-    return this.known[at] === 1 ? this.values[at] : this.readAnew(facts, candidate, place, at);
+    if (this.known[at] === 0) this.read(facts, candidate, place, at);
+    cells[cell] = this.values[at];
   }
 
-  private readAnew(facts: Facts, candidate: number, place: number, at: number): number {
+  private read(facts: Facts, candidate: number, place: number, at: number): void {
     if (this.turned !== candidate) this.turnTo(candidate);
     const { input, from, to } = this.inputs[place];
     const value = input(facts);
-    const share = value - value === 0 ? shareOfRange(value, from, to) : NaN;
     this.known[at] = 1;
-    this.values[at] = share;
-    return share;
+    this.values[at] = value - value === 0 ? shareOfRange(value, from, to) : NaN;
   }
 
   /** Puts a candidate where inputs look for it. */

@@ -1,4 +1,4 @@
-import { power } from '../../numeric/exponential.ts';
+import { power, powerInPlace } from '../../numeric/exponential.ts';
 import { compileNumber, type NumberFunction } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
 import type { Combination } from '../../model/choice-documents.ts';
@@ -10,7 +10,7 @@ import type {
   NumberProgram,
   OptionProgram,
 } from '../program.ts';
-import { curveOf, type Curve } from './curves.ts';
+import { curveInPlace, curveOf, type Curve, type CurveInPlace } from './curves.ts';
 import type { Field, Input } from './inputs.ts';
 
 /** What an option is worth: its considerations as one number. Nothing is allocated when it is worked out. */
@@ -20,6 +20,8 @@ export interface BoundConsideration extends Input {
   /** Place of the input in its field. */
   place: number;
   curve: Curve;
+  /** The same, as it is asked for most. */
+  inPlace: CurveInPlace;
   importance: number;
   veto: boolean;
 }
@@ -50,6 +52,7 @@ function bindConsideration(
     from,
     to,
     curve: curveOf(curve),
+    inPlace: curveInPlace(curve),
     importance,
     veto,
   };
@@ -74,6 +77,7 @@ const ROOM = 1e-9;
 
 /** Stands in for whoever would look on. */
 const nobodyLooks = new Float64Array(64);
+const weighted = new Float64Array(1);
 
 /** Works an option’s score out for whoever the facts are of. */
 export class Scorer {
@@ -88,9 +92,8 @@ export class Scorer {
   private readonly canVeto: boolean;
   /** Of all importances; an option whose considerations all count for nothing is worth 1. */
   private readonly total: number;
-  /** What was asked of {@link neededFor} last, and what it gave. */
-  private lastAsked = NaN;
-  private lastNeeded = -1;
+  /** The score that was asked for last, and what must at least be combined for it. */
+  private readonly asked = Float64Array.of(NaN, -1);
 
   constructor({ combine }: ChoiceProgram, option: OptionProgram, field: Field) {
     const key = option.each?.key ?? null;
@@ -106,32 +109,44 @@ export class Scorer {
   }
 
   /**
-   * The score for the candidate the field was turned to; or, where it can’t come to `atLeast` any more,
-   * −Infinity without working out the rest. With `given` all is worked out, and what each consideration (or
-   * graded row) is worth is written there.
+   * The score for a candidate of the field. `io` holds what it must come to at least, and then the score; or
+   * −Infinity where it can’t come to that any more, without working out the rest. With `given` all is worked
+   * out, and what each consideration (or graded row) is worth is written there. Numbers go by cells, since one
+   * that a function gives or is given may be allocated, and this is done a thousand times a weighing.
    */
-  score(facts: Facts, candidate: number, atLeast: number, given: Float64Array | null): number {
+  score(facts: Facts, candidate: number, io: Float64Array, given: Float64Array | null): void {
     const { considerations, grades, field } = this;
     const parts = given ?? nobodyLooks;
     if (this.combine === 'graded') {
       for (let i = 0; i < grades.length; i++) parts[i] = forceOf(grades[i], facts);
-      return this.fromParts(facts, parts);
+      io[0] = this.fromParts(facts, parts);
+      return;
     }
-    const needed = given === null ? this.neededFor(facts, atLeast) : -1;
+    const { asked } = this;
+    if (given === null && !(this.isSteady && asked[0] === io[0])) this.workOutNeeded(facts, io[0]);
+    const needed = given === null ? asked[1] : -1;
     const isSum = this.combine === 'sum';
     // Of a mean its power, which is compared with that of what is needed.
     let bound = isSum ? this.total : 1;
     for (let i = 0; i < considerations.length; i++) {
-      const each = considerations[i];
-      const share = field.read(facts, candidate, each.place);
+      const { place, inPlace, importance } = considerations[i];
+      field.readInto(parts, i, facts, candidate, place);
       // An input that is nothing is worth 0.
-      const worth = share === share ? each.curve(share) : 0;
-      parts[i] = worth;
-      if (isSum) bound -= (1 - worth) * each.importance;
-      else bound *= each.importance === 1 ? worth : power(worth, each.importance);
-      if (bound < needed) return -Infinity;
+      if (parts[i] === parts[i]) inPlace(parts, i);
+      else parts[i] = 0;
+      if (isSum) bound -= (1 - parts[i]) * importance;
+      else if (importance === 1) bound *= parts[i];
+      else {
+        weighted[0] = parts[i];
+        powerInPlace(weighted, 0, importance);
+        bound *= weighted[0];
+      }
+      if (bound < needed) {
+        io[0] = -Infinity;
+        return;
+      }
     }
-    return this.fromParts(facts, parts);
+    io[0] = this.fromParts(facts, parts);
   }
 
   /** The score from what each consideration (or graded row) is worth; a veto at 0 has the last word. */
@@ -164,21 +179,16 @@ export class Scorer {
   }
 
   /** What must at least be combined to come to a score; −1 where nothing can be said before all is known. */
-  private neededFor(facts: Facts, atLeast: number): number {
-    if (this.isSteady && atLeast === this.lastAsked) return this.lastNeeded;
-    this.lastAsked = atLeast;
-    this.lastNeeded = this.workOutNeeded(facts, atLeast);
-    return this.lastNeeded;
-  }
-
-  private workOutNeeded(facts: Facts, atLeast: number): number {
-    const { combine, total } = this;
+  private workOutNeeded(facts: Facts, atLeast: number): void {
+    const { combine, total, asked } = this;
+    asked[0] = atLeast;
+    asked[1] = -1;
     const factor = known(this.weight(facts), 0);
-    if (!(factor > 0) || total === 0 || (this.canVeto && atLeast <= 0)) return -1;
+    if (!(factor > 0) || total === 0 || (this.canVeto && atLeast <= 0)) return;
     const needed = (atLeast + known(this.cost(facts), 0)) / factor;
-    if (!(needed > 0)) return -1;
+    if (!(needed > 0)) return;
     const bound =
       combine === 'mean' ? power(needed, total) : combine === 'sum' ? needed * total : needed;
-    return bound * (1 - ROOM) - ROOM;
+    asked[1] = bound * (1 - ROOM) - ROOM;
   }
 }

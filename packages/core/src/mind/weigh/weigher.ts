@@ -48,6 +48,9 @@ export class Weigher {
   /** Who weighs, while its rules of conduct are settled; null while somebody only looks on. */
   private settling: Host | null = null;
   private isOccasion = false;
+  /** The best score so far, and what a score is asked and given by; in cells, so that nothing is allocated. */
+  private readonly best = new Float64Array(1);
+  private readonly io = new Float64Array(1);
   readonly result: Weighing = {
     option: -1,
     a: 0,
@@ -116,14 +119,14 @@ export class Weigher {
     for (let i = 0; i < fields.length; i++) fields[i].begin();
     const own = running < 0 ? null : options[running].key;
     const writtenAt = own === null ? -1 : host.memory[own.stamp];
-    let best = -Infinity;
+    this.best[0] = -Infinity;
     for (let i = 0; i < ranked.length; i++) {
       const place = ranked[i];
       // Whoever competes in a higher rank leaves nothing to the lower ones.
       const outranked =
         this.count > 0 && options[place].program.rank < options[this.optionOf[0]].program.rank;
       if (outranked && onlooker === null) break;
-      best = this.weighOption(host, facts, place, running, a, b, best, outranked, onlooker);
+      this.weighOption(host, facts, place, running, a, b, outranked, onlooker);
     }
     // Which candidates were looked at last must leave no trace.
     for (let i = 0; i < options.length; i++) {
@@ -141,15 +144,14 @@ export class Weigher {
     running: number,
     a: number,
     b: number,
-    best: number,
     outranked: boolean,
     onlooker: Onlooker | null,
-  ): number {
+  ): void {
     const option = this.options[place];
     const { field, key } = option;
     if (this.isResting(host, option)) {
       onlooker?.(place, NaN, NaN, 0, 'rest', this.parts);
-      return best;
+      return;
     }
     this.isOccasion = false;
     const count = field.find(host);
@@ -164,11 +166,10 @@ export class Weigher {
       const cb = key === null ? 0 : candidates.b[i];
       if (key !== null && readsOwn) writeKey(host.memory, key, ca, cb, host.tick);
       const runs = place === running && (key === null || (ca === a && cb === b));
-      best = this.weighOne(facts, place, i, runs, ca, cb, best, outranked, onlooker);
+      this.weighOne(facts, place, i, runs, ca, cb, outranked, onlooker);
     }
     if (readsOwn) field.leave();
     this.settleOccasion(option, outranked);
-    return best;
   }
 
   /** The occasion of a rule of conduct is over where its guard holds for nobody. */
@@ -193,24 +194,21 @@ export class Weigher {
     runs: boolean,
     a: number,
     b: number,
-    best: number,
     outranked: boolean,
     onlooker: Onlooker | null,
-  ): number {
+  ): void {
     const option = this.options[place];
     const { guard, scorer } = option;
     const { floor, commitment, weighted, margin } = this.program;
     const isAdmitted = guard === null || guard(facts);
     const isPassed = isAdmitted && this.isPassedOver(option, facts.memory, outranked);
-    if ((!isAdmitted || isPassed) && onlooker === null) return best;
+    if ((!isAdmitted || isPassed) && onlooker === null) return;
     const bonus = runs ? commitment : 0;
     const within = weighted && margin > TIE ? margin : TIE;
-    const score = scorer.score(
-      facts,
-      candidate,
-      Math.max(floor, best - within - bonus) - TIE,
-      onlooker === null ? null : this.parts,
-    );
+    const { best, io } = this;
+    io[0] = Math.max(floor, best[0] - within - bonus) - TIE;
+    scorer.score(facts, candidate, io, onlooker === null ? null : this.parts);
+    const score = io[0];
     if (onlooker !== null)
       onlooker(
         place,
@@ -220,14 +218,14 @@ export class Weigher {
         isPassed ? 'conduct' : this.barOf(place, isAdmitted, score, outranked),
         this.parts,
       );
-    if (!isAdmitted || isPassed || outranked || !(score > floor)) return best;
+    if (!isAdmitted || isPassed || outranked || !(score > floor)) return;
     const stands = score + bonus;
     this.optionOf[this.count] = place;
     this.aOf[this.count] = a;
     this.bOf[this.count] = b;
     this.scoreOf[this.count] = stands;
     this.count++;
-    return stands > best ? stands : best;
+    if (stands > best[0]) best[0] = stands;
   }
 
   private barOf(place: number, isAdmitted: boolean, score: number, outranked: boolean): Bar | null {

@@ -33,17 +33,19 @@ function lightOn(world: World, { index, x, y }: Agent): number {
   return light[index];
 }
 
-function trackOf(tracks: readonly Track[], agent: number): Track | undefined {
-  for (let i = 0; i < tracks.length; i++) if (tracks[i].of === agent) return tracks[i];
-  return undefined;
-}
+/** By agent: 1 more than the place of its track in the list of who looks around; 0 where it has none. */
+let places = new Int32Array(0);
 
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
   const { agents, ground, statics } = world;
   const { body, tracks } = agent;
   const { stances, factions } = statics.program;
   const row = agent.archetype.side * factions.length;
-  for (let i = 0; i < tracks.length; i++) tracks[i].strength = 0;
+  if (places.length < agents.length) places = new Int32Array(agents.length);
+  for (let i = 0; i < tracks.length; i++) {
+    tracks[i].strength = 0;
+    places[tracks[i].of] = i + 1;
+  }
   const count = ground.near(body.x, body.y, kind.reach, found);
   for (let i = 0; i < count; i++) {
     // Most of those about are friends, whom this tells without a look at them.
@@ -54,7 +56,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     if (unlit === 0) continue;
     const strength = unlit * lightOn(world, other);
     if (strength === 0) continue;
-    let track = trackOf(tracks, other.index);
+    let track: Track | undefined = tracks[places[other.index] - 1];
     if (!track) {
       track = {
         of: other.index,
@@ -73,6 +75,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     }
     track.strength = strength;
   }
+  for (let i = 0; i < tracks.length; i++) places[tracks[i].of] = 0;
 }
 
 /** What the senses of the agent in hand have raised in this tick. */
