@@ -118,6 +118,45 @@ async function addRulesNight(address) {
   return `${await addProject(address, document)}/minds/goose`;
 }
 
+/**
+ * Walks up to the keeper of the duel and strikes so often, then lets the run rest.
+ * @param {Page} page @param {number} times
+ */
+async function spar(page, times) {
+  await page.getByTestId('ground').click();
+  await page.keyboard.press('g');
+  for (let i = 0; i < times; i++) {
+    await page.keyboard.down('ArrowRight');
+    await page.waitForTimeout(350);
+    await page.keyboard.up('ArrowRight');
+    await page.keyboard.press(i % 3 === 0 ? 'KeyR' : 'KeyF');
+    await page.waitForTimeout(500);
+    await page.keyboard.down('KeyV');
+    await page.waitForTimeout(500);
+    await page.keyboard.up('KeyV');
+  }
+  await page.keyboard.press('p');
+  await page.getByTestId('hash').waitFor();
+}
+
+/** Goes on tick by tick until the keeper makes a move. @param {Page} page */
+async function untilStriking(page) {
+  for (let i = 0; i < 200; i++) {
+    const said = await page.getByRole('list', { name: 'On the ground' }).innerText();
+    if (/Keeper .*winds up/.test(said)) return;
+    await page.keyboard.press('Period');
+    await page.waitForTimeout(30);
+  }
+}
+
+/** The board while an option runs. @param {Page} page */
+async function duelOnBoard(page) {
+  const lit = page.locator('tr[data-option][data-runs="true"]');
+  await lit.waitFor({ state: 'attached', timeout: 60_000 });
+  await page.keyboard.press('p');
+  await page.getByTestId('hash').waitFor();
+}
+
 /** @type {{ file: string, where: string, add?: (address: string) => Promise<string>, scheme?: 'light', act: (page: Page) => Promise<void> }[]} */
 const SHOTS = [
   {
@@ -219,6 +258,38 @@ const SHOTS = [
       await page.waitForTimeout(2500);
     },
   },
+  { file: 'weigh.png', where: '/projects/keepers-duel/weigh/keeper/ward', act: duelOnBoard },
+  {
+    file: 'fight-figures.png',
+    where: '/projects/keepers-duel/minds/keeper',
+    async act(page) {
+      await spar(page, 14);
+      await page.getByRole('link', { name: 'Weigh' }).click();
+      await page.getByRole('button', { name: 'Figures by move' }).click();
+      await page.getByRole('img', { name: /^What came of each move/ }).waitFor();
+    },
+  },
+  {
+    file: 'moves.png',
+    where: '/projects/keepers-duel/cast/archetypes/keeper',
+    async act(page) {
+      const moves = page.getByRole('region', { name: 'Moves' });
+      await moves.getByText('Rake sweep').first().click();
+      await moves.getByRole('button', { name: /Guard laid over the moves/ }).click();
+      await page.getByRole('option', { name: 'Brace high' }).click();
+      await moves.evaluate((section) => section.scrollIntoView({ block: 'start' }));
+    },
+  },
+  {
+    file: 'duel.png',
+    where: '/projects/keepers-duel/minds/keeper',
+    async act(page) {
+      await spar(page, 6);
+      await untilStriking(page);
+      await page.getByRole('button', { name: 'Close view (0)' }).click();
+      await page.waitForTimeout(400);
+    },
+  },
   {
     file: 'memory.png',
     where: `${MIND}?agent=warden2&sheet=memory&tick=900`,
@@ -242,14 +313,16 @@ const SHOTS = [
   },
 ];
 
-// Takes the pictures the README shows, from the demo, on a database of its own.
+// Takes the pictures the README shows, from the demo, on a database of its own; only those whose files are named, if any are.
 await runScript(async () => {
   checkNode();
   ensurePackages();
   const target = path.join(ROOT, 'docs/screenshots');
   mkdirSync(target, { recursive: true });
   await withApplication(async ({ address, browser }) => {
+    const wanted = process.argv.slice(2);
     for (const { file, where, add, scheme, act } of SHOTS) {
+      if (wanted.length > 0 && !wanted.includes(file)) continue;
       const page = await browser.newPage({
         viewport: { width: 1280, height: 800 },
         colorScheme: scheme ?? 'dark',

@@ -1,4 +1,4 @@
-import { BODY_STRIDE, firstMind } from '@crooked-lantern/core';
+import { BODY_STRIDE } from '@crooked-lantern/core';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
@@ -7,6 +7,7 @@ import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
+import { AgentList } from './agent-list.tsx';
 import { CanvasStage, NARROW } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/tooltip.tsx';
@@ -338,7 +339,7 @@ export const GroundView = memo(function GroundView({
               : `Click, or press G, to play the ${player.title}`}
         </Explained>
       </Hint>
-      <AgentTable />
+      <AgentList />
     </Panel>
   );
 });
@@ -352,30 +353,4 @@ function drawCarried({ context, view, tokens }: Painter, { x, y }: { x: number; 
   context.arc(toX(view, x), toY(view, y), 12, 0, 2 * Math.PI);
   context.stroke();
   context.setLineDash([]);
-}
-
-/** The ground's contents as a list, for those who can't see the drawing: as they are, once a second while time runs. */
-function AgentTable() {
-  const engine = useEngine();
-  useEngineValue(({ frame, program }) =>
-    frame?.playing && program
-      ? `second ${Math.floor(frame.tick / program.ticksPerSecond)}`
-      : `tick ${frame?.tick}`,
-  );
-  const { frame, program } = engine;
-  if (!frame || !program) return null;
-  return (
-    <ul className="visually-hidden" aria-label="On the ground">
-      {program.agents.map((placed, index) => {
-        const { x, y, awareness, leaf } = bodyAt(frame, index);
-        const state = firstMind(program, placed.archetype)?.machine.states[leaf]?.title;
-        return (
-          <li key={placed.name}>
-            {placed.title} at {x.toFixed(1)}, {y.toFixed(1)} m{state ? `, ${state}` : ''}
-            {awareness > 0 ? `, awareness ${awareness.toFixed(2)}` : ''}
-          </li>
-        );
-      })}
-    </ul>
-  );
 }

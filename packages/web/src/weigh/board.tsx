@@ -15,7 +15,7 @@ import { eachWords, optionTitle } from './words.ts';
 import { writeBoard } from './write-board.ts';
 
 /** Pixels a column takes at least. */
-const COLUMN = 78;
+const COLUMN = 71;
 interface BoardProps {
   weighing: Weighing;
   document: ChoiceDocument;
