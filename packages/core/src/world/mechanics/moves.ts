@@ -25,6 +25,7 @@ export function beginMove(
   const { aimError } = agent.archetype;
   fight.aimOff = aimError > 0 ? nextNormal(agent.stream) * aimError : 0;
   fight.struck.length = 0;
+  fight.knocked.length = 0;
   fight.missedBy = Infinity;
   fight.guard = -1;
   if (world.recorder) {

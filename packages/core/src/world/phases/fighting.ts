@@ -1,6 +1,7 @@
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
 import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/hits.ts';
+import { applyKnock, findKnocked, type Knock } from '../mechanics/knocks.ts';
 import { endMove, shove, tireGuard } from '../mechanics/moves.ts';
 import { flyShots, shoot } from '../mechanics/shots.ts';
 import type { MoveProgram } from '../program/program.ts';
@@ -8,6 +9,7 @@ import { lengthOf, moveOf } from '../state/fight.ts';
 import type { World } from '../world.ts';
 
 const hits: Hit[] = [];
+const knocks: Knock[] = [];
 
 /**
  * Fighting, on the places where bodies have come to: moves advance, what flies moves on, all hits of this tick
@@ -16,6 +18,7 @@ const hits: Hit[] = [];
 export function fight(world: World): void {
   const { agents } = world;
   hits.length = 0;
+  knocks.length = 0;
   for (const agent of agents) {
     if (agent.fight.guard >= 0) tireGuard(agent);
     const move = moveOf(agent);
@@ -27,6 +30,7 @@ export function fight(world: World): void {
     if (move) act(world, agent, move);
   }
   for (const hit of hits) applyHit(world, hit);
+  for (const knock of knocks) applyKnock(world, knock);
   for (const agent of agents) {
     const move = moveOf(agent);
     if (move && agent.tick - agent.fight.startedAt >= lengthOf(move) - 1) endMove(agent);
@@ -68,6 +72,7 @@ function act(world: World, agent: Agent, move: MoveProgram): void {
     return;
   }
   if (move.kind !== 'strike' || since >= move.active) return;
+  if (world.things.length > 0) findKnocked(world, agent, move, knocks);
   if (!(move.hitsOne && state.struck.length > 0)) findStruck(world, agent, hits);
   if (since === move.active - 1 && state.struck.length === 0) tellMiss(world, agent);
 }

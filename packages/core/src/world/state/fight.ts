@@ -16,6 +16,8 @@ export interface Fight {
   aimOff: number;
   /** Whom this use has met already. */
   struck: number[];
+  /** Things this use has knocked away already. */
+  knocked: number[];
   /** How far it was from its target at best, in metres; Infinity while it has met nobody. */
   missedBy: number;
   /** Place among the guards; −1 for none. */
@@ -43,6 +45,7 @@ export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
     heading: 0,
     aimOff: 0,
     struck: [],
+    knocked: [],
     missedBy: Infinity,
     guard: -1,
     raisedAt: -1,
@@ -57,7 +60,12 @@ export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
 }
 
 export function copyFight(fight: Fight): Fight {
-  return { ...fight, struck: fight.struck.slice(), readyAt: fight.readyAt.slice() };
+  return {
+    ...fight,
+    struck: fight.struck.slice(),
+    knocked: fight.knocked.slice(),
+    readyAt: fight.readyAt.slice(),
+  };
 }
 
 interface Fighter {
@@ -82,6 +90,8 @@ export function carryFight(
     move: goesOn ? move : -1,
     target: names.agent(fight.target),
     struck: fight.struck.map((agent) => names.agent(agent)).filter((agent) => agent >= 0),
+    // Things may have other places; one that is knocked twice by one use harms nobody.
+    knocked: [],
     guard: placeOf(is.guards, guard?.name),
     readyAt: is.moves.map(({ name }) => fight.readyAt[placeOf(was.moves, name)] ?? 0),
     lastResult: names.text(fight.lastResult),

@@ -107,6 +107,8 @@ export type LedgerEntry = {
       /** Metres that were missing. */
       missedBy?: number;
     }
+  /** A move has knocked a thing away, to there. */
+  | { kind: 'knocked'; move: string; thing: string; x: number; y: number }
   /** It respawns. */
   | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }
