@@ -166,6 +166,15 @@ const SHOTS = [
   },
   { file: 'minds.png', where: `${MIND}?agent=warden2`, act: beChased },
   {
+    file: 'why.png',
+    where: `${MIND}?agent=warden2`,
+    async act(page) {
+      await beChased(page);
+      await page.keyboard.press('Shift+W');
+      await page.getByRole('list', { name: 'The answer' }).waitFor();
+    },
+  },
+  {
     file: 'questions.png',
     where: `${MIND}?agent=warden2&state=rounds&tick=300`,
     async act(page) {

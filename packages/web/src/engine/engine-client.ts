@@ -16,6 +16,8 @@ export interface EngineClient extends EngineApi {
   readonly tallies: RowTallies;
   /** What the ledger says of fights, in order. */
   readonly fights: readonly LedgerEntry[];
+  /** Who is followed, and which of its minds. */
+  readonly watched: { readonly agent: string | null; readonly mind: string | null };
   /** Where the rows of the watched state are written. */
   readonly rowPaths: readonly string[];
   /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
@@ -35,6 +37,7 @@ export function startEngine(): EngineClient {
   const tallies: RowTallies = new Map();
   let fights: LedgerEntry[] = [];
   let rowPaths: readonly string[] = [];
+  let watched: { agent: string | null; mind: string | null } = { agent: null, mind: null };
 
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
     if (!event.data.frame) return;
@@ -84,11 +87,18 @@ export function startEngine(): EngineClient {
     setSpeed: (speed) => void remote.setSpeed(speed),
     seek: (tick) => void remote.seek(tick),
     setInput: (input) => void remote.setInput(input),
-    watch: (agent, mind, state) => void remote.watch(agent, mind, state),
+    get watched() {
+      return watched;
+    },
+    watch: (agent, mind, state) => {
+      watched = { agent, mind };
+      void remote.watch(agent, mind, state);
+    },
     weigh: (choice) => void remote.weigh(choice),
     choicePast: () => remote.choicePast(),
     choiceAt: (x, y) => remote.choiceAt(x, y),
     heat: (option, step) => remote.heat(option, step),
+    ask: (question) => remote.ask(question),
     show: (wanted) => void remote.show(wanted),
     possess: (agent) => void remote.possess(agent),
     putDown: (agent, x, y) => void remote.putDown(agent, x, y),

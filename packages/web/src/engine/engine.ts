@@ -7,10 +7,13 @@ import {
   createRun,
   inputsOf,
   playedAgent,
+  QuestionError,
   readChoiceAt,
   readHeat,
   readInMind,
   seek,
+  why,
+  whyNot,
   withSetup,
   type ProjectDocument,
   type Run,
@@ -233,6 +236,18 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     },
     async choiceAt(x, y) {
       return run && view.choice ? readChoiceAt(run.world, view.choice, x, y) : null;
+    },
+    async ask({ agent, mind, not }) {
+      const tick = run?.world.tick ?? 0;
+      if (!run)
+        return { tick, trouble: 'Nothing runs yet: mend the errors listed under Findings.' };
+      const question = { run, agent, tick, ...(mind !== undefined && { mind }) };
+      try {
+        return { tick, answer: not === null ? why(question) : whyNot(question, not) };
+      } catch (error) {
+        if (!(error instanceof QuestionError)) throw error;
+        return { tick, trouble: error.message };
+      }
     },
     async heat(option, step) {
       return run && view.choice ? readHeat(run.world, view.choice, option, step) : null;

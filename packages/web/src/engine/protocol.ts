@@ -14,6 +14,7 @@ import type {
   Program,
   ProjectDocument,
   SharedPicture,
+  Statement,
 } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 
@@ -57,6 +58,8 @@ export interface EngineApi {
   choiceAt(x: number, y: number): Promise<ChoiceReadout | null>;
   /** What an option of the watched choice would be worth all over the ground now, every so many metres. */
   heat(option: string, step: number): Promise<HeatPicture | null>;
+  /** Why an agent does what it does at the tick that is shown, or why not something else; or why that can’t be said. */
+  ask(question: EngineQuestion): Promise<EngineAnswer>;
   /** Which parts of a frame are wanted. */
   show(wanted: WantedParts): void;
   /** Hands an agent to the player, and the one played before back to its minds. */
@@ -70,6 +73,16 @@ export interface EngineApi {
   /** Starts again with the same seed and runs to `until` with the same input. */
   replay(recording: Recording, until: number): void;
 }
+
+export interface EngineQuestion {
+  agent: string;
+  /** Left out: its first. */
+  mind?: string;
+  /** A state, option or row that is not; null for why what is, is. */
+  not: string | null;
+}
+
+export type EngineAnswer = { tick: number; answer: Statement } | { tick: number; trouble: string };
 
 /** Parts of a frame that take work to make. */
 export interface WantedParts {

@@ -8,7 +8,8 @@ import { Ellipsis, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../state/store.ts';
-import { useDrawing } from '../engine/use-engine.tsx';
+import { useDrawing, useEngine } from '../engine/use-engine.tsx';
+import { whyAsked } from '../state/view-slice.ts';
 import { perform } from '../state/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkName, checkTitle } from '../ui/fields.tsx';
@@ -132,6 +133,7 @@ export function StateSheet({
   work: StateWork;
 }) {
   const { mind } = selection;
+  const engine = useEngine();
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document);
   const nothingRuns = useProject(
@@ -183,6 +185,15 @@ export function StateSheet({
   };
   const change = (fields: StateChange) =>
     run({ command: 'changeState', mind, state: state.id, change: fields });
+  const asks: MenuEntry = {
+    id: 'why',
+    text: 'Why is it here, or not',
+    label: 'Why is it here, or not',
+    onAction: () => {
+      const isHere = engine.frame?.readout?.active.includes(state.id) ?? false;
+      dispatch(whyAsked({ agent: selection.agent, not: isHere ? null : state.id }));
+    },
+  };
   const entries = (Object.keys(STATE_COMMANDS) as StateCommand[]).map((id): MenuEntry => ({
     id,
     text: STATE_COMMANDS[id].name,
@@ -250,7 +261,7 @@ export function StateSheet({
               Follow {agentTitle(document, selection.agent)}
             </Button>
           )}
-          <Menu label={`Commands for ${titleOf(state)}`} entries={entries}>
+          <Menu label={`Commands for ${titleOf(state)}`} entries={[asks, ...entries]}>
             <QuietButton ref={menuButton} aria-label={`More for ${titleOf(state)}`}>
               <Ellipsis size={16} />
             </QuietButton>

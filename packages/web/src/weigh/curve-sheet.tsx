@@ -14,6 +14,7 @@ import { ArrowLeft, Trash2 } from 'lucide-react';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { RowFindings } from '../minds/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
+import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';
 import type { Editing } from '../state/use-edit.ts';
 import { Button } from '../ui/button.tsx';
@@ -52,10 +53,12 @@ function checkPoints(text: string): string | null {
 function CurveFields({
   curve,
   of,
+  path,
   onChange,
 }: {
   curve: CurveDocument;
   of: string;
+  path: string;
   onChange: (curve: CurveDocument) => void;
 }) {
   const specs = Object.entries<NumberSpec>(CURVE_FIELDS[curve.shape]);
@@ -76,7 +79,9 @@ function CurveFields({
           of={`the curve of ${of}`}
           value={values[field] ?? (typeof spec.usual === 'number' ? spec.usual : undefined)}
           onCommit={(value) => onChange({ ...curve, [field]: value } as CurveDocument)}
-        />
+        >
+          <TierValues path={`${path}.${field}`} />
+        </NumberField>
       ))}
       {curve.shape === 'points' && (
         <Row label="Points">
@@ -183,21 +188,27 @@ export function CurveSheet({
           of={name}
           value={from}
           onCommit={(value) => set('from')(value)}
-        />
+        >
+          <TierValues path={`${text}.from`} />
+        </NumberField>
         <NumberField
           spec={RANGE_FIELDS.to}
           label="Range to"
           of={name}
           value={to}
           onCommit={(value) => set('to')(value)}
-        />
-        <CurveFields curve={curve} of={name} onChange={setCurve} />
+        >
+          <TierValues path={`${text}.to`} />
+        </NumberField>
+        <CurveFields curve={curve} of={name} path={`${text}.curve`} onChange={setCurve} />
         <NumberField
           spec={CONSIDERATION_FIELDS.importance}
           of={name}
           value={consideration.importance ?? CONSIDERATION_FIELDS.importance.usual}
           onCommit={(value) => set('importance')(value)}
-        />
+        >
+          <TierValues path={`${text}.importance`} />
+        </NumberField>
         <FlagField
           label={CONSIDERATION_FIELDS.veto.label}
           of={name}

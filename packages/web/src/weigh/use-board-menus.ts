@@ -9,7 +9,10 @@ import {
   type ChoiceDocument,
 } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
+import { useEngine } from '../engine/use-engine.tsx';
+import { useAppDispatch } from '../state/store.ts';
 import type { Editing } from '../state/use-edit.ts';
+import { whyAsked } from '../state/view-slice.ts';
 import { useAskText } from '../ui/ask-text.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
@@ -27,11 +30,13 @@ export interface BoardMenus {
 }
 
 export function useBoardMenus(
-  { mind, choice, select }: Weighing,
+  { mind, choice, agent, select }: Weighing,
   document: ChoiceDocument,
   editing: Editing,
 ): BoardMenus {
   const { run } = editing;
+  const engine = useEngine();
+  const dispatch = useAppDispatch();
   const place = { mind, choice };
   const { ask, dialog } = useAskText();
 
@@ -82,6 +87,10 @@ export function useBoardMenus(
       onAction,
     });
     return [
+      entry('why', 'Why this, or why not', () => {
+        const isPicked = engine.frame?.choice?.running === id;
+        dispatch(whyAsked({ agent, not: isPicked ? null : `${choice}:${id}` }));
+      }),
       entry('duplicate', 'Duplicate', () => {
         let copy = id;
         const done = run((project) => {

@@ -1,0 +1,55 @@
+import {
+  archetypeOf,
+  mindsOf,
+  outlineOf,
+  type ActivityDocument,
+  type MindDocument,
+  type ProjectDocument,
+  type StateDocument,
+} from '@crooked-lantern/core';
+import { rowSentence } from '../minds/outline/row-words.ts';
+
+/** What can be asked about: “why is it not …”. */
+export interface Target {
+  id: string;
+  title: string;
+}
+
+function statesOf(states: readonly StateDocument[]): StateDocument[] {
+  return states.flatMap((state) => [state, ...statesOf(state.states ?? [])]);
+}
+
+/** Rows of what a state does that can be named, as `tree:3`, the number people see. */
+function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Target[] {
+  if (!activity || 'do' in activity || 'choice' in activity) return [];
+  const tree = 'tree' in activity ? String(activity.tree) : undefined;
+  if (tree === undefined) return [];
+  const of = mind.trees?.[tree]?.title ?? tree;
+  return outlineOf('', mind, activity).flatMap((entry) => {
+    const { row } = entry;
+    if (row === null) return [];
+    const title = `why not row ${row + 1} of ${of}: ${rowSentence(entry)}`;
+    return [{ id: `${tree}:${row + 1}`, title }];
+  });
+}
+
+/** States, options and rows of an agent’s first mind. */
+export function targetsOf(document: ProjectDocument, agent: string): Target[] {
+  const placed = document.grounds[document.start.ground]?.agents[agent];
+  const archetype = placed && archetypeOf(document, placed);
+  const [name] = archetype ? mindsOf(archetype) : [];
+  const mind = name === undefined ? undefined : document.minds[name];
+  if (!mind) return [];
+  const states = statesOf(mind.machine?.states ?? []);
+  const activities = [mind.activity, ...states.map(({ activity }) => activity)];
+  return [
+    ...states.map(({ id, title = id }) => ({ id, title: `why it is not in ${title}` })),
+    ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
+      options.map(({ id, title = id }) => ({
+        id: `${choice}:${id}`,
+        title: `why not ${title} (${of})`,
+      })),
+    ),
+    ...activities.flatMap((activity) => rowsOf(mind, activity)),
+  ];
+}
