@@ -243,7 +243,8 @@ describe('playing', () => {
     await page.keyboard.press('Shift+Digit1');
     await expect.poll(async () => (await placeOf(page, 'Gleaner')).x).toBeGreaterThan(14);
     await page.keyboard.press('x');
-    await page.getByText(/press G, to play the Warden 1|Arrows walk/).waitFor();
+    // The keys that are shown are those of the warden's own moves.
+    await page.getByText(/press G, to play the Warden 1|Arrows walk · F Cudgel/).waitFor();
     const { x } = await placeOf(page, 'Warden 1');
     await page.keyboard.down('ArrowRight');
     await expect

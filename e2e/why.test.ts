@@ -24,7 +24,10 @@ describe('asking why', () => {
     await answer.getByText('the run began there').waitFor();
     await chooseOption(page, /What is asked/, 'why it is not in Chase');
     await answer.getByText('Not so: Warden 2 is in Chase').waitFor();
-    await answer.getByText(/^awareness\(attention\.of\) = /).first().waitFor();
+    await answer
+      .getByText(/^awareness\(attention\.of\) = /)
+      .first()
+      .waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
 
     const since = answer.getByRole('button', { name: /^To 0:00/ }).first();

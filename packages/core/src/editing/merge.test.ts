@@ -80,13 +80,13 @@ describe('two documents made from one', () => {
 
   it('ask about what one removed and the other changed', () => {
     const mine = after({ command: 'removeState', mind, state: 'collar' });
-    const theirs = after(retitle('collar', 'Hold'));
+    const theirs = after(retitle('collar', 'Caught'));
     const part = mergeDocuments(base, mine, theirs).parts.find(({ by }) => by === 'both')!;
-    expect(part).toMatchObject({ mine: undefined, theirs: 'Hold' });
+    expect(part).toMatchObject({ mine: undefined, theirs: 'Caught' });
     const titles = (side: 'mine' | 'theirs') =>
       JSON.stringify(mergeDocuments(base, mine, theirs, { [part.key]: side }).document);
-    expect(titles('mine')).not.toContain('"Hold"');
-    expect(titles('theirs')).toContain('"Hold"');
+    expect(titles('mine')).not.toContain('"Caught"');
+    expect(titles('theirs')).toContain('"Caught"');
   });
 
   it('come to the one or the other where all of it is chosen', () => {

@@ -34,7 +34,8 @@ export function readPad({ axes, buttons }: Pad): PadState {
   // From the edge of the dead zone on, so that the slowest walk can be had too.
   const share = far > DEAD_ZONE ? Math.min(1, (far - DEAD_ZONE) / (1 - DEAD_ZONE)) / far : 0;
   const cross = [step(CROSS.right, CROSS.left), step(CROSS.down, CROSS.up)];
-  const steady = (value: number) => Math.round(value * 20) / 20;
+  // Adding zero makes a negative zero an ordinary one.
+  const steady = (value: number) => Math.round(value * 20) / 20 + 0;
   return {
     x: cross[0] || steady(x * share),
     y: cross[1] || steady(y * share),

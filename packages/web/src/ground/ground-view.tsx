@@ -98,10 +98,12 @@ const Hint = styled.p`
 
 const KEYS_HINT = 'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate';
 
-/** What the keys of a fight do for this body: “F Jab · V High guard”. */
-function fightHint({ strikes, dodges, guards }: Fighting): string {
+/** What the keys do for a body that fights: “Arrows walk · F Jab · V high guard”; for another, what all can do. */
+function keysHint({ strikes, dodges, guards }: Fighting): string {
+  if (strikes.length + dodges.length + guards.length === 0) return KEYS_HINT;
   const key = (code: string) => code.replace('Key', '');
   return [
+    'Arrows walk',
     ...strikes
       .slice(0, STRIKE_KEYS.length)
       .map(({ title }, i) => `${key(STRIKE_KEYS[i])} ${title}`),
@@ -335,7 +337,7 @@ export const GroundView = memo(function GroundView({
           {player === null
             ? 'Press X to play the watched agent'
             : focused
-              ? fightHint(keys.fighting) || KEYS_HINT
+              ? keysHint(keys.fighting)
               : `Click, or press G, to play the ${player.title}`}
         </Explained>
       </Hint>
