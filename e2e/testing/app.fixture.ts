@@ -42,17 +42,22 @@ export interface App {
   close(): Promise<void>;
 }
 
-/** Closes what is open in a window, and takes away all that pages of the application have kept there. */
-async function empty(context: BrowserContext, address: string): Promise<void> {
-  for (const page of context.pages()) await page.close();
+/**
+ * Opens an empty page in a window, closes what else is open there, and takes away all that pages of the application
+ * have kept. A window that is never without a page need not be made again.
+ */
+async function empty(context: BrowserContext, address: string): Promise<Page> {
+  const before = context.pages();
   const page = await context.newPage();
+  for (const each of before) await each.close();
   const session = await context.newCDPSession(page);
   await session.send('Storage.clearDataForOrigin', {
     origin: address,
     storageTypes: 'local_storage,indexeddb,cookies',
   });
+  await session.detach();
   await context.clearPermissions();
-  await page.close();
+  return page;
 }
 
 export async function startApp(): Promise<App> {
@@ -110,18 +115,21 @@ export async function startApp(): Promise<App> {
     browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
   /** One after the other, tests share a window: what the browser has loaded and compiled once stays. */
   let usual: BrowserContext | null = null;
+  /** The empty page that waits in it for the next test. */
+  let waiting: Page | null = null;
   return {
     address,
     database,
     browser,
     async open(where, options) {
-      const alone = options === undefined && (usual?.pages().length ?? 0) === 0;
+      const alone = options === undefined && (!usual || waiting !== null);
       if (alone && !usual) {
         usual = await newWindow();
-        usual.on('close', () => (usual = null));
+        usual.on('close', () => (usual = waiting = null));
       }
       const context = alone ? usual! : await newWindow(options);
-      const page = await context.newPage();
+      const page = (alone && waiting) || (await context.newPage());
+      if (alone) waiting = null;
       page.setDefaultTimeout(20_000);
       page.on('pageerror', (error) => errors.push(error.message));
       await page.goto(address + where);
@@ -132,7 +140,7 @@ export async function startApp(): Promise<App> {
     newNightWatch: (change) => addProject(NIGHT_WATCH, change),
     async endPages() {
       for (const context of browser.contexts()) if (context !== usual) await context.close();
-      if (usual) await empty(usual, address);
+      if (usual) waiting = await empty(usual, address);
       const taken = errors;
       errors = [];
       return taken;
