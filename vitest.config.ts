@@ -3,6 +3,9 @@ import { defineConfig } from 'vitest/config';
 const conditions = ['@crooked-lantern/source', 'node'];
 const shared = { resolve: { conditions }, ssr: { resolve: { conditions } } };
 
+/** All processors of a small machine: left to itself, Vitest keeps one free. */
+const maxWorkers = 2;
+
 export default defineConfig({
   ...shared,
   test: {
@@ -13,6 +16,7 @@ export default defineConfig({
           name: 'unit',
           // What is tested there keeps nothing between tests, and loading it once saves half of the time.
           isolate: false,
+          maxWorkers,
           testTimeout: 30_000,
           include: [
             'packages/{core,cli,web}/src/**/*.test.{ts,tsx}',
@@ -27,6 +31,7 @@ export default defineConfig({
           name: 'server',
           // Starting and killing the application needs no browser, so that it need not be alone.
           include: ['packages/server/src/**/*.test.ts', 'e2e/start.test.ts'],
+          maxWorkers,
           testTimeout: 90_000,
           hookTimeout: 90_000,
         },
@@ -40,7 +45,7 @@ export default defineConfig({
           testTimeout: 90_000,
           hookTimeout: 90_000,
           // Two at a time: each has the application and a browser of its own, and most of the time one of them waits.
-          maxWorkers: 2,
+          maxWorkers,
           expect: { poll: { timeout: 20_000 } },
         },
       },

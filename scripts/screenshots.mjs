@@ -166,7 +166,7 @@ const SHOTS = [
   },
   { file: 'minds.png', where: `${MIND}?agent=warden2`, act: beChased },
   {
-    file: 'why.png',
+    file: 'watch.png',
     where: `${MIND}?agent=warden2`,
     async act(page) {
       await beChased(page);

@@ -112,7 +112,12 @@ export async function startApp(): Promise<App> {
     ...CHROMIUM_OPTIONS,
   });
   const newWindow = (options: BrowserContextOptions = {}) =>
-    browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+    browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      // Without a graphics card drawing is dear, and nothing here is about how sharp it is.
+      deviceScaleFactor: 0.5,
+      ...options,
+    });
   /** One after the other, tests share a window: what the browser has loaded and compiled once stays. */
   let usual: BrowserContext | null = null;
   /** The empty page that waits in it for the next test. */

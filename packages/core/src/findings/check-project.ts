@@ -6,6 +6,7 @@ import { inTier } from '../model/tiers.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import type { Program } from '../world/program/program.ts';
 import { checkBands, checkCandidates } from './weighing.ts';
+import { checkBreakpoints } from './breakpoints.ts';
 import { checkBodies } from './bodies.ts';
 import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';
@@ -57,6 +58,7 @@ export function checkProject(document: ProjectDocument): {
     checkBodies(draft, extra);
     checkMoves(draft, extra);
     checkSetups(draft, document, extra);
+    checkBreakpoints(draft, document, extra);
     checkTiers(document, extra);
     checkBands(draft, document, extra);
     checkCandidates(draft, document, extra);

@@ -129,6 +129,14 @@ export function applyEdit(run: Run, program: Program, edit: number): void {
   if (run.world.tick === run.head) putInForce(run);
 }
 
+/** Gives what runs the number of an edit that makes the very same program: one of notes, or of breakpoints. */
+export function renumberEdit(run: Run, edit: number): void {
+  run.latest = { ...run.latest, edit };
+  const last = run.edits[run.edits.length - 1];
+  if (last.statics.program === run.latest.program)
+    run.edits[run.edits.length - 1] = { ...last, edit };
+}
+
 function putInForce(run: Run): void {
   const { program, edit } = run.latest;
   // Where nothing has happened yet there is nothing to carry over, places to start from least of all.

@@ -7,6 +7,7 @@
 import type { Channel } from '../terms/channels.ts';
 import type { Sense } from '../terms/senses.ts';
 import type { ArchetypeDocument, FactionDocument, SquadDocument } from './cast-documents.ts';
+import type { BreakpointDocument } from './breakpoint-documents.ts';
 import type { BandSetDocument, ChoiceDocument } from './choice-documents.ts';
 import type { GroundDocument } from './ground-documents.ts';
 import type { TierDocument } from './tier-documents.ts';
@@ -14,6 +15,7 @@ import type { TierDocument } from './tier-documents.ts';
 export * from '../terms/channels.ts';
 export * from '../terms/senses.ts';
 export * from '../terms/stances.ts';
+export * from './breakpoint-documents.ts';
 export * from './cast-documents.ts';
 export * from './choice-documents.ts';
 export * from './fight-documents.ts';
@@ -48,6 +50,8 @@ export interface ProjectDocument {
   bands?: Record<Name, BandSetDocument>;
   /** Levels of difficulty, the easiest first. */
   tiers?: TierDocument[];
+  /** Where a run stops by itself. */
+  breakpoints?: Record<Name, BreakpointDocument>;
   start: StartDocument;
 }
 

@@ -103,6 +103,7 @@ const router = createBrowserRouter([
       { path: '/projects/:id/cast/:part/:name', element: <ProjectPage /> },
       { path: '/projects/:id/minds', element: <ProjectPage /> },
       { path: '/projects/:id/minds/:mind', element: <ProjectPage /> },
+      { path: '/projects/:id/watch', element: <ProjectPage /> },
       { path: '/projects/:id/weigh', element: <ProjectPage /> },
       { path: '/projects/:id/weigh/:mind', element: <ProjectPage /> },
       { path: '/projects/:id/weigh/:mind/:choice', element: <ProjectPage /> },

@@ -80,6 +80,8 @@ export function startEngine(): EngineClient {
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
     tryOut: (document, agent, seconds) => remote.tryOut(document, agent, seconds),
+    runOn: () => void remote.runOn(),
+    goBack: () => remote.goBack(),
     play: () => void remote.play(),
     pause: () => void remote.pause(),
     nudge: (ticks) => void remote.nudge(ticks),

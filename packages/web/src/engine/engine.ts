@@ -1,20 +1,26 @@
 import {
   advance,
+  advanceTo,
   applyEdit,
+  bindBreakpoints,
   checkInMind,
   checkDocument,
   checkProject,
   createRun,
   inputsOf,
+  lastMet,
   playedAgent,
   QuestionError,
   readChoiceAt,
   readHeat,
   readInMind,
+  renumberEdit,
   seek,
+  watchFor,
   why,
   whyNot,
   withSetup,
+  type Breakpoints,
   type ProjectDocument,
   type Run,
 } from '@crooked-lantern/core';
@@ -37,6 +43,8 @@ const FRAME_MS = 1000 / 60;
 const BUDGET_MS = 12;
 /** Real time that may be caught up with; more is let go, so that a slow machine does not race afterwards. */
 const BACKLOG_MS = 250;
+/** How far is run on to look for a breakpoint, in seconds of the run. */
+const SEARCH_SECONDS = 30 * 60;
 
 /** What the engine needs of where it lives. */
 export interface Surroundings {
@@ -46,6 +54,15 @@ export interface Surroundings {
   now(): number;
   /** Calls back after so many milliseconds, when messages have been looked at. */
   later(work: () => void, ms: number): void;
+}
+
+/** Whether two documents make the same program: what an edit leaves alone is the same object. */
+function differsOnlyInBreakpoints(before: ProjectDocument, after: ProjectDocument): boolean {
+  const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<
+    keyof ProjectDocument
+  >;
+  keys.delete('breakpoints');
+  return [...keys].every((key) => before[key] === after[key]);
 }
 
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */
@@ -64,6 +81,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   /** A tick ahead of the head to run on to, −1 for none. */
   let goal = -1;
   let waiting = false;
+  let breakpoints: Breakpoints | null = null;
   const players = createPlayerInput();
   const sent = createSent();
   const weighed = createChoiceHistory();
@@ -78,6 +96,8 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     choice: null,
     resting: false,
     givesAgain: false,
+    stops: [],
+    towards: null,
   };
 
   function loop(): void {
@@ -88,6 +108,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     else if (view.playing) runWithTime(run, begin);
     keepRowHistory(view.rows, run, view);
     keepChoiceHistory(weighed, run, view.choice);
+    view.towards = goal >= 0 ? goal : null;
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     show(frameOf(run, view, sent));
@@ -97,7 +118,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
 
   function runTowardsGoal(towards: Run, begin: number): void {
     while (towards.head < goal && now() - begin < BUDGET_MS * 4) goOn(towards);
-    if (towards.head < goal) return;
+    if (goal >= 0 && towards.head < goal) return;
     goal = -1;
     stopGiving(players);
   }
@@ -112,6 +133,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       goOn(live);
       keepRowHistory(view.rows, live, view);
       keepChoiceHistory(weighed, live, view.choice);
+      if (!view.playing) break;
       if (now() - begin > BUDGET_MS) {
         owed = Math.min(owed, 1);
         break;
@@ -119,11 +141,20 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     }
   }
 
-  /** Runs one tick. From the past, what players did then is given again, unless they have done something else. */
+  /**
+   * Runs one tick, and rests where a breakpoint is met. From the past, what players did then is given again, unless
+   * they have done something else.
+   */
   function goOn(live: Run): void {
     const { tick } = live.world;
     if (tick < live.head && !players.pressed) giveAgain(players, live.inputs, tick, live.head);
-    advance(live, inputsFor(players, tick + 1));
+    breakpoints ??= breakpointsOf(live);
+    view.stops = advanceTo(breakpoints, live, inputsFor(players, tick + 1));
+    if (view.stops.length > 0) rest();
+  }
+
+  function breakpointsOf(live: Run): Breakpoints {
+    return watchFor(inForce ? bindBreakpoints(inForce, live.latest.program) : [], live);
   }
 
   /** Draws the present, and keeps going where there is something to run. */
@@ -141,6 +172,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
 
   function beginAnew({ latest }: Run, seed: number, program = latest.program): void {
     run = createRun(program, latest.edit, seed);
+    breakpoints = null;
     begunAnew(players, program.agents[playedAgent(run.world)]?.name);
     goal = -1;
     owed = 0;
@@ -152,7 +184,8 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     const target = at.world.tick + ticks;
     if (ticks < 0) movedInTime(players);
     if (!players.pressed) seek(at, target);
-    while (at.world.tick < target) goOn(at);
+    view.stops = [];
+    while (at.world.tick < target && view.stops.length === 0) goOn(at);
     wake();
   }
 
@@ -164,9 +197,11 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       const program =
         plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;
       if (program) {
-        inForce = edited;
-        if (run) applyEdit(run, program, edit);
+        if (run && inForce && differsOnlyInBreakpoints(inForce, edited)) renumberEdit(run, edit);
+        else if (run) applyEdit(run, program, edit);
         else run = createRun(program, edit);
+        inForce = edited;
+        breakpoints = null;
         wake();
       }
       return { findings, runs: program !== null };
@@ -178,6 +213,23 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       if (!run || !inForce || run.world.statics.program !== run.latest.program) return [];
       const agent = run.world.agents.find(({ name }) => name === view.agent);
       return agent ? readInMind(inForce, agent, mind, source, tree) : [];
+    },
+    runOn() {
+      if (!run) return;
+      rest();
+      goal = run.head + SEARCH_SECONDS * run.world.statics.program.ticksPerSecond;
+      wake();
+    },
+    async goBack() {
+      if (!run) return 'Nothing runs yet.';
+      rest();
+      const last = lastMet((breakpoints ??= breakpointsOf(run)), run);
+      if (!last) return 'No breakpoint was met before this moment in what is kept of the run.';
+      movedInTime(players);
+      seek(run, last.tick);
+      view.stops = [last];
+      wake();
+      return null;
     },
     async tryOut(tried, agent, seconds) {
       const { program, findings } = checkDocument(tried);

@@ -15,6 +15,7 @@ import {
   type LedgerEntry,
   type Program,
   type Run,
+  type Stop,
 } from '@crooked-lantern/core';
 import type { WatchedChoice } from './choice-history.ts';
 import type { Frame, RowsPicture, WantedParts } from './protocol.ts';
@@ -51,6 +52,10 @@ export interface View {
   resting: boolean;
   /** Whether going on from here gives again what players did then. */
   givesAgain: boolean;
+  /** What the last tick that was run was to be stopped for. */
+  stops: Stop[];
+  /** A tick that is run on to; null for none. */
+  towards: number | null;
 }
 
 export function createSent(): Sent {
@@ -95,6 +100,8 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     edit: runningEdit(run),
     program: newProgram(sent, run),
     playing: view.playing,
+    towards: view.towards,
+    stops: view.stops.filter(({ tick }) => tick === world.tick),
     speed: view.speed,
     seed: run.seed,
     bodies: pictureBodies(world),

@@ -15,6 +15,7 @@ import type {
   ProjectDocument,
   SharedPicture,
   Statement,
+  Stop,
 } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 
@@ -38,6 +39,10 @@ export interface EngineApi {
     agent: string,
     seconds: number,
   ): Promise<{ entries: LedgerEntry[]; ticksPerSecond: number } | { trouble: string }>;
+  /** Runs on as fast as it goes until a breakpoint is met, for half an hour of the run at most. */
+  runOn(): void;
+  /** Goes back to where a breakpoint was met last. Gives why it can't; null where it has. */
+  goBack(): Promise<string | null>;
   play(): void;
   pause(): void;
   /** Goes this many ticks on or back from where the run stands, and rests there; past the head it runs on. */
@@ -124,6 +129,10 @@ export interface Frame {
   /** What the frame ran under, where that is another program than the frame before had. */
   program: Program | null;
   playing: boolean;
+  /** The tick it is run on to as fast as it goes; null where it is not. */
+  towards: number | null;
+  /** The breakpoints that were met in this tick. */
+  stops: Stop[];
   speed: number;
   seed: number;
   bodies: Float32Array;

@@ -6,6 +6,7 @@ import {
   useRef,
   useSyncExternalStore,
 } from 'react';
+import { onCanvasSize } from '../ui/canvas.ts';
 import type { EngineClient } from './engine-client.ts';
 
 const EngineContext = createContext<EngineClient | null>(null);
@@ -44,8 +45,10 @@ export function useDrawing(draw: (engine: EngineClient) => void): () => void {
     };
     redraw.current = schedule;
     const unsubscribe = engine.onFrame(schedule);
+    const forgetSize = onCanvasSize(schedule);
     return () => {
       unsubscribe();
+      forgetSize();
       cancelAnimationFrame(request);
     };
   }, [engine]);

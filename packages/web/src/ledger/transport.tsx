@@ -15,6 +15,7 @@ import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
 import { clockText } from '../ui/time.ts';
+import { Stops } from './stops.tsx';
 import { writeText } from '../ui/write-live.ts';
 
 const Bar = styled(Toolbar)`
@@ -247,6 +248,7 @@ export function Transport() {
       >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
+      <Stops />
       {trouble && (
         <span role="alert" style={{ color: 'var(--harm)' }}>
           Not begun: {trouble}

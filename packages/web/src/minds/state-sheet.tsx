@@ -8,8 +8,7 @@ import { Ellipsis, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { useAppDispatch, useProject } from '../state/store.ts';
-import { useDrawing, useEngine } from '../engine/use-engine.tsx';
-import { whyAsked } from '../state/view-slice.ts';
+import { useDrawing } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkName, checkTitle } from '../ui/fields.tsx';
@@ -19,6 +18,7 @@ import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { AttentionRow } from './attention-row.tsx';
 import { RowFindings } from './row-findings.tsx';
 import { STATE_COMMANDS, type StateCommand } from './state-keys.ts';
+import { useStateQuestions } from './use-state-questions.tsx';
 import type { StateWork } from './use-state-work.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keyShown } from '../ui/pressed-key.ts';
@@ -133,7 +133,6 @@ export function StateSheet({
   work: StateWork;
 }) {
   const { mind } = selection;
-  const engine = useEngine();
   const dispatch = useAppDispatch();
   const document = useProject((project) => project.document);
   const nothingRuns = useProject(
@@ -149,6 +148,7 @@ export function StateSheet({
   }, [openGuard, shown, document]);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
+  const questions = useStateQuestions(listed?.state ?? null, selection.agent);
   const { machine, activity, title } = document.minds[mind] ?? {};
   if (!listed || !machine) {
     return (
@@ -185,15 +185,6 @@ export function StateSheet({
   };
   const change = (fields: StateChange) =>
     run({ command: 'changeState', mind, state: state.id, change: fields });
-  const asks: MenuEntry = {
-    id: 'why',
-    text: 'Why is it here, or not',
-    label: 'Why is it here, or not',
-    onAction: () => {
-      const isHere = engine.frame?.readout?.active.includes(state.id) ?? false;
-      dispatch(whyAsked({ agent: selection.agent, not: isHere ? null : state.id }));
-    },
-  };
   const entries = (Object.keys(STATE_COMMANDS) as StateCommand[]).map((id): MenuEntry => ({
     id,
     text: STATE_COMMANDS[id].name,
@@ -261,7 +252,7 @@ export function StateSheet({
               Follow {agentTitle(document, selection.agent)}
             </Button>
           )}
-          <Menu label={`Commands for ${titleOf(state)}`} entries={[asks, ...entries]}>
+          <Menu label={`Commands for ${titleOf(state)}`} entries={[...questions, ...entries]}>
             <QuietButton ref={menuButton} aria-label={`More for ${titleOf(state)}`}>
               <Ellipsis size={16} />
             </QuietButton>

@@ -1,7 +1,8 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
-import { historyShown, referenceShown, shortcutsShown, whyAsked } from '../state/view-slice.ts';
+import { useAsk } from '../shell/use-ask.ts';
+import { historyShown, referenceShown, shortcutsShown } from '../state/view-slice.ts';
 
 // They are loaded when they are first needed, so that a project opens without waiting for them.
 const HistoryDialog = lazy(() =>
@@ -12,10 +13,6 @@ const ReferenceDialog = lazy(() =>
 );
 const ShortcutSheet = lazy(() =>
   import('../help/shortcut-sheet.tsx').then((file) => ({ default: file.ShortcutSheet })),
-);
-
-const WhyDialog = lazy(() =>
-  import('../why/why-dialog.tsx').then((file) => ({ default: file.WhyDialog })),
 );
 
 /** What the thing with the focus, or the word that is being written, is called in the reference. */
@@ -34,6 +31,7 @@ function useFromThen(wanted: boolean): boolean {
 /** What opens over every place of a project, with the commands that open it. */
 export function Dialogs() {
   const dispatch = useAppDispatch();
+  const ask = useAsk();
   const view = useAppSelector((state) => state.view);
   useCommands(
     useMemo(
@@ -60,23 +58,21 @@ export function Dialogs() {
           id: 'why',
           name: 'Ask why the followed agent does what it does, or not something else',
           keys: 'Shift+KeyW',
-          run: () => dispatch(whyAsked({ agent: null, not: null })),
+          run: () => ask({ agent: null, not: null }),
         },
       ],
-      [dispatch],
+      [dispatch, ask],
     ),
   );
   const history = useFromThen(view.history);
   // Its pages are in the command list too.
   const reference = useFromThen(view.reference !== null || view.commandList);
   const shortcuts = useFromThen(view.shortcuts);
-  const why = useFromThen(view.why !== null);
   return (
     <Suspense fallback={null}>
       {history && <HistoryDialog />}
       {reference && <ReferenceDialog />}
       {shortcuts && <ShortcutSheet />}
-      {why && <WhyDialog />}
     </Suspense>
   );
 }

@@ -195,6 +195,7 @@ export function ProjectHeader() {
               <NavLink to={`/projects/${id}/cast`}>Cast</NavLink>
               <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
               <NavLink to={`/projects/${id}/weigh`}>Weigh</NavLink>
+              <NavLink to={`/projects/${id}/watch`}>Watch</NavLink>
             </Places>
           </>
         }

@@ -20,6 +20,9 @@ const CastPage = lazy(() =>
 const WeighPage = lazy(() =>
   import('../weigh/weigh-page.tsx').then(({ WeighPage: page }) => ({ default: page })),
 );
+const WatchPage = lazy(() =>
+  import('../watch/watch-page.tsx').then(({ WatchPage: page }) => ({ default: page })),
+);
 const GroundPage = lazy(() =>
   import('../ground/editor/ground-page.tsx').then(({ GroundPage: page }) => ({ default: page })),
 );
@@ -134,6 +137,8 @@ function place(name: string | undefined, header: ReactElement): ReactElement {
       return <GroundPage header={header} />;
     case 'weigh':
       return <WeighPage header={header} />;
+    case 'watch':
+      return <WatchPage header={header} />;
     case 'cast':
       return <CastPage header={header} />;
     default:

@@ -25,7 +25,8 @@ interface Pane {
 interface PlacePanesProps {
   /** Under this name the sizes are remembered. */
   place: string;
-  list: Pane;
+  /** Left of the work; left out where there is nothing to choose from. */
+  list?: Pane | null;
   /** Over the work; null where there is nothing. */
   plan?: Pane | null;
   work: ReactNode;
@@ -187,7 +188,7 @@ type SideProps = { id: string; pane: Pane } & Pick<
 /** A list, the work, what goes with it, and the ledger under them, with borders that can be dragged. */
 export function PlacePanes({
   place,
-  list,
+  list = null,
   plan = null,
   work,
   side,
@@ -206,9 +207,10 @@ export function PlacePanes({
     const { clientWidth = 0 } = whole.current ?? {};
     const ledgerShare = share(foot.size, 0);
     groups.rows.current?.setLayout({ upper: 100 - ledgerShare, ledger: ledgerShare });
-    const [listShare, sideShare] = [share(list.size, clientWidth), share(side.size, clientWidth)];
+    const listShare = list ? share(list.size, clientWidth) : 0;
+    const sideShare = share(side.size, clientWidth);
     groups.columns.current?.setLayout({
-      list: listShare,
+      ...(list && { list: listShare }),
       work: 100 - listShare - sideShare,
       side: sideShare,
     });
@@ -217,10 +219,11 @@ export function PlacePanes({
     groups.work.current?.setLayout({ plan: planShare, sheet: 100 - planShare });
   };
   const planName = plan?.name;
+  const listName = list?.name;
   useCommands(
     useMemo<Command[]>(
       () => [
-        foldCommand('list', 'Alt+1', list.name, listPanel),
+        ...(listName === undefined ? [] : [foldCommand('list', 'Alt+1', listName, listPanel)]),
         ...(planName === undefined ? [] : [foldCommand('plan', 'Alt+2', planName, planPanel)]),
         foldCommand('side', 'Alt+3', side.name, sidePanel),
         foldCommand('ledger', 'Alt+4', foot.name, footPanel),
@@ -230,7 +233,7 @@ export function PlacePanes({
           run: () => usualSizes.current(),
         },
       ],
-      [list.name, planName, side.name, foot.name, listPanel, planPanel, sidePanel, footPanel],
+      [listName, planName, side.name, foot.name, listPanel, planPanel, sidePanel, footPanel],
     ),
   );
   return (
@@ -246,10 +249,13 @@ export function PlacePanes({
             <Group
               resizeTargetMinimumSize={GRIP}
               groupRef={groups.columns}
-              {...useKeptSizes(`${place}, columns`, ['list', 'work', 'side'])}
+              {...useKeptSizes(
+                `${place}, columns`,
+                list ? ['list', 'work', 'side'] : ['work', 'side'],
+              )}
             >
-              <Side id="list" pane={list} panelRef={listPanel} />
-              <PaneBorder of={list.name} panel={listPanel} />
+              {list && <Side id="list" pane={list} panelRef={listPanel} />}
+              {list && <PaneBorder of={list.name} panel={listPanel} />}
               <Panel id="work" className="pane" minSize="260px">
                 <Group
                   orientation="vertical"

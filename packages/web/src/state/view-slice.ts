@@ -27,16 +27,6 @@ export interface ViewState {
   shortcuts: boolean;
   /** The history of edits is open. */
   history: boolean;
-  /** What is asked, where the answer is open; null while it is closed. */
-  why: WhyQuestion | null;
-}
-
-/** Why an agent does what it does, or why not something else, at the tick that is shown. */
-export interface WhyQuestion {
-  /** By name; null for the one that is followed. */
-  agent: string | null;
-  /** A state, option or row that is not; null for why what is, is. */
-  not: string | null;
 }
 
 const STORED_AS = 'crooked-lantern.overlays';
@@ -72,7 +62,6 @@ const slice = createSlice({
     reference: null,
     shortcuts: false,
     history: false,
-    why: null,
   }),
   reducers: {
     overlayToggled(state, { payload }: PayloadAction<OverlayId>) {
@@ -88,21 +77,12 @@ const slice = createSlice({
     historyShown(state, { payload }: PayloadAction<boolean>) {
       state.history = payload;
     },
-    whyAsked(state, { payload }: PayloadAction<WhyQuestion | null>) {
-      state.why = payload;
-    },
     shortcutsShown(state, { payload }: PayloadAction<boolean>) {
       state.shortcuts = payload;
     },
   },
 });
 
-export const {
-  overlayToggled,
-  commandListShown,
-  historyShown,
-  referenceShown,
-  shortcutsShown,
-  whyAsked,
-} = slice.actions;
+export const { overlayToggled, commandListShown, historyShown, referenceShown, shortcutsShown } =
+  slice.actions;
 export const viewReducer = slice.reducer;

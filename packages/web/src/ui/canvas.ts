@@ -7,7 +7,16 @@ const sizes = new WeakMap<Element, Size>();
 const watcher = new ResizeObserver((entries) => {
   for (const { target } of entries)
     sizes.set(target, { width: target.clientWidth, height: target.clientHeight });
+  for (const listener of listeners) listener();
 });
+
+const listeners = new Set<() => void>();
+
+/** Calls back when a canvas has another size, which has to be drawn though nothing else has changed; gives the way to stop. */
+export function onCanvasSize(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
 
 /** Size of an element in CSS pixels, known without asking for a layout each frame. */
 function sizeOf(element: Element): Size {

@@ -10,9 +10,8 @@ import {
 } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
-import { useAppDispatch } from '../state/store.ts';
 import type { Editing } from '../state/use-edit.ts';
-import { whyAsked } from '../state/view-slice.ts';
+import { useAsk } from '../shell/use-ask.ts';
 import { useAskText } from '../ui/ask-text.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
@@ -36,7 +35,7 @@ export function useBoardMenus(
 ): BoardMenus {
   const { run } = editing;
   const engine = useEngine();
-  const dispatch = useAppDispatch();
+  const askWhy = useAsk();
   const place = { mind, choice };
   const { ask, dialog } = useAskText();
 
@@ -89,7 +88,7 @@ export function useBoardMenus(
     return [
       entry('why', 'Why this, or why not', () => {
         const isPicked = engine.frame?.choice?.running === id;
-        dispatch(whyAsked({ agent, not: isPicked ? null : `${choice}:${id}` }));
+        askWhy({ agent, not: isPicked ? null : `${choice}:${id}` });
       }),
       entry('duplicate', 'Duplicate', () => {
         let copy = id;

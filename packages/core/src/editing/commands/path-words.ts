@@ -1,4 +1,6 @@
+import { breakpointWords } from '../../model/breakpoint-documents.ts';
 import type {
+  BreakpointDocument,
   ConsiderationDocument,
   NodeDocument,
   OptionDocument,
@@ -47,6 +49,8 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
   const before = path[at - 1];
   const part = partAt(document, path.slice(0, at + 1));
   const [place, , kind] = path;
+  if (place === 'breakpoints' && at === 1)
+    return `breakpoint “${breakpointWords((part ?? { on: 'enter' }) as BreakpointDocument)}”`;
   if (at === 1) return titled(part, step);
   if (place === 'minds' && at === 3) {
     if (kind === 'memory') return `key ${String(step)}`;

@@ -23,6 +23,17 @@ export interface Statement {
   /** For what does not hold: when it came nearest to it, and how. */
   nearest: { tick: number; text: string } | null;
   cause: Statement[];
+  /** It is a matter of its own, or counts for little: a way out of a state that is not active. */
+  aside?: true;
+  /** The state in whose sheet it is written, where it is. */
+  place?: StatementPlace;
+}
+
+/** A state of a mind, by its names in the document. */
+export interface StatementPlace {
+  mind: string;
+  state: string;
+  title: string;
 }
 
 /** What is asked about: a tick of a run. The run stays where it is. */
@@ -135,6 +146,11 @@ export function mindIn(question: Question, asked: Asked, at: number): MindProgra
 export function titleIn(question: Question, asked: Asked, state: string, at: number): string {
   const mind = mindIn(question, asked, at) ?? asked.mind.program;
   return mind.machine.states.find(({ id }) => id === state)?.title ?? state;
+}
+
+/** Where a state is written, for a statement about it. */
+export function placeOf({ mind }: Asked, state: string, title: string): StatementPlace {
+  return { mind: mind.program.name, state, title };
 }
 
 export function titleOf({ mind }: Asked, state: string): string {

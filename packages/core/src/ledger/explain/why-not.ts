@@ -5,6 +5,7 @@ import {
   entriesOf,
   fact,
   lastBefore,
+  placeOf,
   rerun,
   whoIsAsked,
   titleOf,
@@ -34,7 +35,8 @@ function transitionsTo({ mind }: Asked, state: string): TransitionProgram[] {
   return transitions.filter(({ target }) => target >= 0 && leads(target));
 }
 
-function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): Statement {
+function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement {
+  const { agent, mind } = asked;
   const { transition, parts, active, activeSince } = watched;
   const { states, transitions } = mind.program.machine;
   const source = states[transition.source].title;
@@ -90,6 +92,8 @@ function stateOfTransition({ agent, mind }: Asked, watched: WatchedTransition): 
     since: null,
     nearest: null,
     cause: needs,
+    place: placeOf(asked, watched.from, source),
+    ...(active ? {} : { aside: true }),
   };
 }
 
@@ -160,7 +164,10 @@ function whyNotState(question: Question, state: string): Statement {
       whyEntered({ question, asked, entries }, state, last, DEPTH),
     );
   }
-  const ways = watched.map((entry) => stateOfTransition(asked, entry));
+  // The ways that are open come before those of states it is not in.
+  const ways = [...watched]
+    .sort((a, b) => Number(b.active) - Number(a.active))
+    .map((entry) => stateOfTransition(asked, entry));
   const left = lastBefore(entries, 'exit', last, (entry) => entry.state === state);
   const none = fact('no transition leads there', null);
   return {

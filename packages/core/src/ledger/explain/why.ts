@@ -12,6 +12,7 @@ import {
   keysOf,
   lastBefore,
   mindIn,
+  placeOf,
   QuestionError,
   titleIn,
   whoIsAsked,
@@ -156,12 +157,15 @@ export function whyEntered(past: Past, state: string, before: number, depth: num
         ]
       : [];
   return [
-    fact(
-      `transition ${order} of ${title}: ${reason}`,
-      taken.tick,
-      [...causesOf(past, at), ...earlier],
-      values,
-    ),
+    {
+      ...fact(
+        `transition ${order} of ${title}: ${reason}`,
+        taken.tick,
+        [...causesOf(past, at), ...earlier],
+        values,
+      ),
+      place: placeOf(asked, from, title),
+    },
   ];
 }
 
@@ -201,10 +205,14 @@ export function why(question: Question): Statement {
   const picked = choicesOf(asked, state).flatMap((choice) =>
     whyPicked(question, asked, choice, entries),
   );
-  const doing = rows.length > 0 ? [fact(`it does ${activity!.name}`, null, rows)] : [];
-  return fact(
-    `${agent.placed.title} is in ${title}`,
-    tickEntered(entries, id, entries.length - 1),
-    [...picked, ...doing, ...causes],
-  );
+  const doing: Statement[] =
+    rows.length > 0 ? [{ ...fact(`it does ${activity!.name}`, null, rows), aside: true }] : [];
+  return {
+    ...fact(`${agent.placed.title} is in ${title}`, tickEntered(entries, id, entries.length - 1), [
+      ...causes,
+      ...picked,
+      ...doing,
+    ]),
+    place: placeOf(asked, id, title),
+  };
 }

@@ -1,4 +1,4 @@
-import { MEMORY_SCOPES, MEMORY_TYPES, STATE_KINDS, UNITS } from '../documents.ts';
+import { BREAKPOINT_KINDS, MEMORY_SCOPES, MEMORY_TYPES, STATE_KINDS, UNITS } from '../documents.ts';
 import { DEFAULT_LIST_LENGTH, DEFAULT_TICKS_PER_SECOND } from '../documents.ts';
 import type { FieldSpecs, NumberSpec } from './field-spec.ts';
 
@@ -91,6 +91,27 @@ export const SEED: NumberSpec = {
   none: 'as the project says',
   about: 'what all luck in a run comes from',
 };
+
+export const BREAKPOINT_FIELDS = {
+  on: {
+    kind: 'choice',
+    label: 'When',
+    options: Object.keys(BREAKPOINT_KINDS),
+    required: true,
+    about: 'what is to happen',
+  },
+  after: {
+    kind: 'number',
+    label: 'From which time on',
+    unit: '',
+    minimum: 1,
+    maximum: 1_000_000,
+    whole: true,
+    usual: 1,
+    about: 'how often it must have happened in the run for the run to stop',
+  },
+  off: { kind: 'flag', label: 'Off', about: 'it stops nothing' },
+} as const satisfies FieldSpecs;
 
 export const PROJECT_FIELDS = {
   ticksPerSecond: {

@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { CHANNELS, PLAYER_ACTS, PROJECT_FORMAT, PROJECT_VERSION, SENSES } from '../documents.ts';
 import { HEADING } from '../fields/ground-fields.ts';
 import {
+  BREAKPOINT_FIELDS,
   CADENCE_EVERY,
   INPUT_TICK,
   MEMORY_FIELDS,
@@ -156,6 +157,15 @@ const tier = shape({
   changes: list(tierChange, 200),
 });
 
+const breakpoint = shape({
+  ...fieldsOf(BREAKPOINT_FIELDS),
+  of: yup.string().max(200),
+  when: expression(),
+  agent: name(),
+  archetype: name(),
+  note: note(),
+});
+
 /** The form of a project document. Names that must exist elsewhere are checked by the compiler, not here. */
 export const projectSchema = shape({
   format: needed(oneOf([PROJECT_FORMAT])),
@@ -172,6 +182,7 @@ export const projectSchema = shape({
   setups: record(setup, true),
   bands: record(bandSetSchema, true),
   tiers: list(tier, 8),
+  breakpoints: record(breakpoint, true),
   start: needed(
     shape({
       ground: needed(name()),

@@ -1,0 +1,152 @@
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
+import { startApp, type App } from './testing/app.fixture.ts';
+import { chooseFrom, chooseOption } from './testing/fields.fixture.ts';
+import { tick, untilReady } from './testing/minds-page.fixture.ts';
+import { cornerOf, OPTIONS } from './testing/weighing.fixture.ts';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(async () => expect(await app.endPages()).toEqual([]));
+
+describe('asking why', () => {
+  it('gives the chain of causes with the values of then, each a way to its moment and its place', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/minds/warden?agent=warden2&tick=200`);
+    await page.getByTestId('hash').waitFor();
+    await page.keyboard.press('Shift+W');
+    const answer = page.getByRole('list', { name: 'The answer' });
+    await answer.getByText('Warden 2 is in Rounds').waitFor();
+    await answer.getByText('the run began there').waitFor();
+    // What was drawn on another place is drawn here too, though the run rests.
+    const isDrawn = () =>
+      page.getByTestId('lanes').evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        return data.some((value) => value > 0);
+      });
+    await expect.poll(isDrawn).toBe(true);
+    await chooseOption(page, /What is asked/, 'why it is not in Chase');
+    await answer.getByText('Not so: Warden 2 is in Chase').waitFor();
+    await answer
+      .getByText(/^awareness\(attention\.of\) = /)
+      .first()
+      .waitFor();
+    expect(await faultsInBothThemes(page)).toEqual([]);
+
+    const since = answer.getByRole('button', { name: /^To 0:00/ }).first();
+    await since.click();
+    await expect.poll(() => tick(page)).toBeLessThan(200);
+    await answer.getByText(/Warden 2 is in Chase/).waitFor();
+    await page.getByRole('button', { name: 'back to 0:03.33' }).click();
+    await expect.poll(() => tick(page)).toBe(200);
+
+    await page.waitForURL(/tick=200/);
+    // The question stands in the address, and is asked again where that is opened.
+    await page.reload();
+    await answer.getByText('Not so: Warden 2 is in Chase').waitFor();
+    expect(await tick(page)).toBe(200);
+    // Somebody else, who has another mind.
+    await chooseOption(page, /Who is asked about/, 'Goose');
+    await answer.getByText('Goose is in Graze').waitFor();
+    await answer.getByRole('link', { name: 'Edit Graze in Minds' }).click();
+    await page.getByRole('heading', { name: 'Graze' }).waitFor();
+  });
+
+  it('starts from a state and from an option too', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/minds/warden?agent=warden2&state=comb&tick=120`);
+    await page.getByTestId('hash').waitFor();
+    await page.getByRole('button', { name: 'More for Comb', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Why is it here, or not' }).click();
+    await page.getByText('Not so: Warden 2 is in Comb').waitFor();
+
+    const corner = await app.open(`${await app.newProject(cornerOf(OPTIONS))}/weigh`);
+    await untilReady(corner);
+    await corner.locator('body').press('Shift+Period');
+    await corner.locator('body').press('Shift+Period');
+    await chooseFrom(corner, 'More on Watch it', 'Why this, or why not');
+    const answer = corner.getByRole('list', { name: 'The answer' });
+    await answer.getByText(/^Not so: .*Watch it/).waitFor();
+    await corner.goBack();
+    await chooseFrom(corner, 'More on Close in', 'Why this, or why not');
+    await answer
+      .getByText(/it picked Close in/)
+      .first()
+      .waitFor();
+  });
+});
+
+describe('breakpoints', () => {
+  it('are set with a key, stop the run at the very tick with the reason, and are kept', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/minds/warden?agent=warden2&state=tend&tick=10`);
+    await page.getByTestId('hash').waitFor();
+    await page.locator('body').press('Shift+B');
+    await page.getByText(/running\s+edit 2/).waitFor();
+    await page.locator('body').press('n');
+    await page.getByText('a state is entered, tend').first().waitFor();
+    const stopped = await tick(page);
+    expect(stopped).toBeGreaterThan(10);
+
+    // From the beginning it comes to the same tick, at its own pace too; nothing of that is another run.
+    const hash = await page.getByTestId('hash').textContent();
+    await page.locator('body').press('r');
+    await expect.poll(() => tick(page)).toBeLessThan(stopped);
+    await expect.poll(() => tick(page)).toBe(stopped);
+    await page.getByText('a state is entered, tend').first().waitFor();
+    expect(await page.getByTestId('hash').textContent()).toBe(hash);
+
+    // Further on one can go back to it.
+    await page.locator('body').press('Shift+Period');
+    await expect.poll(() => tick(page)).toBe(stopped + 10);
+    await page.locator('body').press('Shift+N');
+    await expect.poll(() => tick(page)).toBe(stopped);
+    await page.locator('body').press('Shift+N');
+    await page.getByText('No breakpoint was met before this moment').waitFor();
+
+    await page.getByRole('link', { name: 'Watch' }).click();
+    await page.getByRole('tab', { name: 'Breakpoints (1)' }).click();
+    await page.getByRole('button', { name: 'Stop when a state is entered, tend' }).waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+  });
+
+  it('are written as conditions over what an agent knows, switched off, and taken away', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/watch?agent=warden2&tick=10`);
+    await page.getByTestId('hash').waitFor();
+    await page.getByRole('tab', { name: 'Breakpoints' }).click();
+    const panel = page.getByRole('region', { name: 'Breakpoints' });
+    await panel.getByRole('button', { name: 'New breakpoint' }).click();
+    await chooseOption(page, /When: /, 'a condition comes true');
+    await panel.getByText('A condition is missing').waitFor();
+    const write = async (condition: string) => {
+      await panel.getByRole('button', { name: /^Condition of/ }).click();
+      await panel.getByRole('textbox', { name: /^Condition of/ }).waitFor();
+      await page.keyboard.press('ControlOrMeta+A');
+      await page.keyboard.type(condition);
+      await page.keyboard.press('Enter');
+    };
+    await write('attention.strenth > 0.4');
+    await panel
+      .getByRole('alert')
+      .getByText(/strenth/)
+      .waitFor();
+    await write('attention.strength > 0.4');
+    await expect.poll(() => panel.getByRole('alert').count()).toBe(0);
+    await panel.getByRole('button', { name: 'Run on to the next breakpoint (N)' }).click();
+    await page
+      .getByText(/Warden 2: attention\.strength > 0\.4: 0\.\d+ > 0\.4$/)
+      .first()
+      .waitFor();
+    const stopped = await tick(page);
+
+    await panel.getByRole('button', { name: /^Stop when/ }).click();
+    await page.locator('body').press('r');
+    await expect.poll(() => tick(page), { timeout: 30_000 }).toBeGreaterThan(stopped + 5);
+    await panel.getByRole('button', { name: /^Remove the breakpoint/ }).click();
+    await panel.getByText('The run stops by itself at what is listed here').waitFor();
+  });
+});

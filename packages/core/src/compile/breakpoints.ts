@@ -1,0 +1,63 @@
+import { checkExpression } from '../expression/check.ts';
+import type { CheckedExpression } from '../expression/ir.ts';
+import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
+import type { Name, ProjectDocument } from '../model/documents.ts';
+import { namesOf } from '../model/names.ts';
+import type { BreakpointProgram } from '../world/program/breakpoint-program.ts';
+import type { Program } from '../world/program/program.ts';
+import { mindScope } from './compile-mind.ts';
+import { createContext } from './context.ts';
+import { collectFindings } from './finding.ts';
+
+/** The agents a breakpoint is about; null for everybody. */
+export function agentsOf(
+  { agent, archetype }: BreakpointDocument,
+  document: ProjectDocument,
+): ReadonlySet<Name> | null {
+  if (agent !== undefined) return new Set([agent]);
+  if (archetype === undefined) return null;
+  const { agents } = document.grounds[document.start.ground];
+  return new Set(namesOf(agents).filter((name) => agents[name].archetype === archetype));
+}
+
+/** How the first minds of a program’s agents read a condition; without those that can’t. The reason why none can comes with it. */
+export function readCondition(
+  source: string,
+  document: ProjectDocument,
+  program: Program,
+  agents: ReadonlySet<Name> | null,
+): { readBy: ReadonlyMap<Name, CheckedExpression>; trouble: string | null } {
+  const context = createContext(document, collectFindings());
+  // Texts the program knows keep their numbers; others are equal to nothing.
+  context.texts = [...program.texts];
+  const stacks = new Set(
+    program.agents.flatMap(({ name, archetype }) => {
+      const { stack } = program.archetypes[archetype];
+      return stack < 0 || (agents !== null && !agents.has(name)) ? [] : [program.stacks[stack]];
+    }),
+  );
+  const readBy = new Map<Name, CheckedExpression>();
+  let trouble: string | null = stacks.size === 0 ? 'Nobody it is about has a mind.' : null;
+  for (const { minds } of stacks) {
+    const names = minds.map(({ name }) => name);
+    const result = checkExpression(source, mindScope(names[0], context, names), {
+      types: ['flag'],
+    });
+    if (result.ok) readBy.set(names[0], result.expression);
+    else trouble ??= result.faults[0].message;
+  }
+  return { readBy, trouble: readBy.size > 0 ? null : trouble };
+}
+
+/** The breakpoints of a document, ready for the program that was compiled from it. */
+export function bindBreakpoints(document: ProjectDocument, program: Program): BreakpointProgram[] {
+  const { breakpoints = {} } = document;
+  return namesOf(breakpoints).map((name) => {
+    const breakpoint = breakpoints[name];
+    const agents = agentsOf(breakpoint, document);
+    const { on, when = '' } = breakpoint;
+    const conditions =
+      on === 'condition' ? readCondition(when, document, program, agents).readBy : new Map();
+    return { name, document: breakpoint, agents, conditions };
+  });
+}

@@ -1,0 +1,67 @@
+import type { Stop } from '@crooked-lantern/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import type { EngineClient } from '../engine/engine-client.ts';
+import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useCommands } from '../shell/commands.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { Explained } from '../ui/tooltip.tsx';
+
+const Reason = styled(Pill)`
+  min-width: 0;
+  max-width: 52ch;
+  > span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+`;
+
+/** What the run rests for, in words: “Warden 2: a state is entered, chase”, and how many more there are. */
+function stopWords(stops: readonly Stop[], { program }: EngineClient): string {
+  const [first, ...more] = stops;
+  if (!first) return '';
+  const title = program?.agents.find(({ name }) => name === first.agent)?.title ?? first.agent;
+  return `${title}: ${first.words}${more.length > 0 ? `, and ${more.length} more` : ''}`;
+}
+
+/** Running on to the next breakpoint and going back to the last one, by commands that every place has; and what the run rests for. */
+export function Stops() {
+  const engine = useEngine();
+  const words = useEngineValue((client) =>
+    client.frame?.playing === false ? stopWords(client.frame.stops, client) : '',
+  );
+  const isRunningOn = useEngineValue(({ frame }) => (frame?.towards ?? null) !== null);
+  const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : -1));
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => setTrouble(null), [tick]);
+  const goBack = useCallback(async () => setTrouble(await engine.goBack()), [engine]);
+  useCommands(
+    useMemo(
+      () => [
+        {
+          id: 'run-on',
+          name: 'Run on to the next breakpoint, as fast as it goes',
+          keys: 'KeyN',
+          run: () => engine.runOn(),
+        },
+        {
+          id: 'go-back',
+          name: 'Back to where a breakpoint was met last',
+          keys: 'Shift+KeyN',
+          run: () => void goBack(),
+        },
+      ],
+      [engine, goBack],
+    ),
+  );
+  if (trouble !== null) return <span role="alert">{trouble}</span>;
+  if (isRunningOn) return <span role="status">running on … P rests</span>;
+  if (words === '') return null;
+  return (
+    <Explained text={words}>
+      <Reason role="status">
+        stopped <span>{words}</span>
+      </Reason>
+    </Explained>
+  );
+}

@@ -1,0 +1,110 @@
+import { useRef } from 'react';
+import styled from 'styled-components';
+import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useProject } from '../state/store.ts';
+import { Button, QuietButton } from '../ui/button.tsx';
+import { Choice } from '../ui/fields.tsx';
+import { clockText } from '../ui/time.ts';
+import { Undo2 } from 'lucide-react';
+import { AnswerView } from './answer-view.tsx';
+import { targetsOf } from './targets.ts';
+import { useAnswer } from './use-answer.ts';
+import type { Watching } from './use-watching.ts';
+
+const Question = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 8px;
+  padding: 8px 10px;
+  border: 1px solid var(--line2);
+  border-radius: 6px;
+  background: var(--raised);
+  h2 {
+    font-weight: 600;
+  }
+  small {
+    margin-left: auto;
+    color: var(--mute);
+    font-family: var(--mono);
+    font-size: 1em;
+  }
+`;
+
+const Answer = styled.div`
+  margin: 8px 0 0 2px;
+  p {
+    color: var(--mute);
+  }
+`;
+
+/** The way back to the moment that was asked about before an answer led elsewhere. */
+function useWayBack() {
+  const engine = useEngine();
+  const from = useRef<number | null>(null);
+  const tick = useEngineValue(({ frame }) => frame?.tick ?? 0);
+  const isPlaying = useEngineValue(({ frame }) => frame?.playing ?? true);
+  if (isPlaying || from.current === tick) from.current = null;
+  return {
+    back: from.current,
+    go: (to: number) => {
+      from.current ??= tick;
+      engine.seek(to);
+    },
+    goBack: () => {
+      if (from.current !== null) engine.seek(from.current);
+    },
+  };
+}
+
+/** A question about the followed agent at the tick that is shown, and its answer. */
+export function AskPanel({ watching }: { watching: Watching }) {
+  const engine = useEngine();
+  const document = useProject((project) => project.document);
+  const { thinkers, agent, not, select } = watching;
+  const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
+  const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : null));
+  const answer = useAnswer(agent, not);
+  const { back, go, goBack } = useWayBack();
+  if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
+  const targets = targetsOf(document, agent);
+  return (
+    <>
+      <Question>
+        <h2>Ask</h2>
+        <Choice
+          label="Who is asked about"
+          value={agent}
+          options={thinkers}
+          onChoose={(id) => select({ agent: id })}
+        />
+        <Choice
+          label="What is asked"
+          value={not ?? ''}
+          options={[{ id: '', title: 'why it does what it does' }, ...targets]}
+          onChoose={(id) => select({ not: id === '' ? null : id })}
+        />
+        {tick !== null && <small>at {clockText(tick, perSecond, 2)}</small>}
+        {back !== null && (
+          <QuietButton onPress={goBack}>
+            <Undo2 size={13} /> back to {clockText(back, perSecond, 2)}
+          </QuietButton>
+        )}
+      </Question>
+      <Answer aria-live="polite" aria-busy={tick !== null && answer === null}>
+        {tick === null ? (
+          <>
+            <p>An answer is about one moment.</p>
+            <Button onPress={() => engine.pause()}>Pause and ask</Button>
+          </>
+        ) : answer === null ? (
+          <p>Running it again with full attention …</p>
+        ) : 'trouble' in answer ? (
+          <p role="alert">{answer.trouble}</p>
+        ) : (
+          <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
+        )}
+      </Answer>
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { useCallback, useEffect, useMemo } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import type { WatchQuestion } from '../shell/use-ask.ts';
+
+/** An agent that decides something. */
+export interface Thinker {
+  id: string;
+  title: string;
+}
+
+export interface Watching {
+  /** Those who can be asked about, in the order of the document. */
+  thinkers: readonly Thinker[];
+  /** By name; null where nobody has a mind. */
+  agent: string | null;
+  not: string | null;
+  select: (change: Partial<WatchQuestion>) => void;
+}
+
+function useThinkers(): readonly Thinker[] {
+  const program = useEngineValue((engine) => engine.program);
+  return useMemo(
+    () =>
+      (program?.agents ?? []).flatMap(({ name, title, archetype, asleep }) =>
+        program!.archetypes[archetype].stack >= 0 ? [{ id: name, title, asleep }] : [],
+      ),
+    [program],
+  );
+}
+
+/** Whom the Watch place follows and what is asked of it; both stand in the address, so that a link asks the same. */
+export function useWatching(): Watching {
+  const engine = useEngine();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const thinkers = useThinkers();
+  const wanted = search.get('agent');
+  const agent = (thinkers.find(({ id }) => id === wanted) ?? thinkers[0])?.id ?? null;
+  const not = search.get('not');
+  useEffect(() => engine.watch(agent, null, null), [engine, agent]);
+  const select = useCallback(
+    (change: Partial<WatchQuestion>) => {
+      // The address is read at the time of the call: the transport writes its tick there too.
+      const after = new URLSearchParams(window.location.search);
+      // Another agent has other states: what was asked of the one before says nothing of it.
+      if (change.agent !== undefined) after.delete('not');
+      for (const key of ['agent', 'not'] as const) {
+        const value = change[key];
+        if (value === undefined) continue;
+        if (value === null) after.delete(key);
+        else after.set(key, value);
+      }
+      void navigate({ search: after.toString() }, { replace: true });
+    },
+    [navigate],
+  );
+  return useMemo(() => ({ thinkers, agent, not, select }), [thinkers, agent, not, select]);
+}
