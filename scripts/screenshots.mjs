@@ -269,6 +269,14 @@ const SHOTS = [
   },
   { file: 'weigh.png', where: '/projects/keepers-duel/weigh/keeper/ward', act: duelOnBoard },
   {
+    file: 'tiers.png',
+    where: '/projects/keepers-duel/weigh/keeper/ward',
+    async act(page) {
+      await duelOnBoard(page);
+      await page.getByRole('button', { name: /^Numbers by tier/ }).click();
+    },
+  },
+  {
     file: 'fight-figures.png',
     where: '/projects/keepers-duel/minds/keeper',
     async act(page) {

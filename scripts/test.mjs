@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt } from './build.mjs';
@@ -19,14 +19,19 @@ const CHECKS = [
   { name: 'types', command: ['tsc', '-b', '--force'] },
 ];
 
-/** @param {string[]} command */
+/**
+ * @param {string[]} command
+ * @returns {Promise<boolean>}
+ */
 function check([program, ...flags]) {
-  return (
-    spawnSync(path.join(BIN, program), flags, {
+  return new Promise((resolve) => {
+    const checker = spawn(path.join(BIN, program), flags, {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
-    }).status === 0
-  );
+    });
+    checker.on('error', () => resolve(false));
+    checker.on('exit', (code) => resolve(code === 0));
+  });
 }
 
 /**
@@ -66,8 +71,9 @@ await runScript(async () => {
   ensurePackages();
   let passed = 0;
   let failed = 0;
-  for (const { name, command } of CHECKS) {
-    const good = check(command);
+  const checked = await Promise.all(CHECKS.map(({ command }) => check(command)));
+  for (const [i, { name }] of CHECKS.entries()) {
+    const good = checked[i];
     say(`${good ? '✓' : '✗'} ${name}`);
     if (good) passed++;
     else failed++;

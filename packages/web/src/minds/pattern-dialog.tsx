@@ -1,13 +1,29 @@
-import { addMind, contentsOf, PATTERNS } from '@crooked-lantern/core';
+import {
+  addMind,
+  contentsOf,
+  namesOf,
+  PATTERNS,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { useState } from 'react';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Dialog, DialogColumns } from '../ui/dialog.tsx';
-import { Row, Rows } from '../ui/fields.tsx';
+import { ChoiceField, Row, Rows } from '../ui/fields.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { Buttons, Trouble } from './sheet-layout.ts';
+
+/** The moves there are that are no dodges, by name; each archetype may have its own of a name. */
+function movesOf({ archetypes }: ProjectDocument): { id: string; title: string }[] {
+  const all = Object.values(archetypes).flatMap(({ moves = {} }) =>
+    namesOf(moves)
+      .filter((id) => moves[id].kind !== 'dodge')
+      .map((id) => ({ id, title: moves[id].title ?? id })),
+  );
+  return all.filter(({ id }, i) => all.findIndex((other) => other.id === id) === i);
+}
 
 /** A new mind from a pattern: its few numbers, and what it will add, before it is added as ordinary states and rows. */
 export function PatternDialog({
@@ -21,11 +37,14 @@ export function PatternDialog({
   const { run, trouble } = useEdit();
   const [chosen, setChosen] = useState(PATTERNS[0].id);
   const [given, setGiven] = useState<Readonly<Record<string, number>>>({});
+  const [wanted, setWanted] = useState<string | null>(null);
   const pattern = PATTERNS.find(({ id }) => id === chosen)!;
   const values = Object.fromEntries(
     pattern.parameters.map(({ name, value }) => [name, given[`${chosen} ${name}`] ?? value]),
   );
-  const mind = pattern.make(values);
+  const moves = movesOf(document);
+  const move = moves.find(({ id }) => id === wanted) ?? moves[0];
+  const mind = pattern.make(values, move?.id ?? 'strike');
   const add = () => {
     const { name, command } = addMind(document, mind);
     if (run(command)) onMade(name);
@@ -61,7 +80,22 @@ export function PatternDialog({
                 {unit}
               </Row>
             ))}
+            {pattern.strikesWith !== undefined && move && (
+              <ChoiceField
+                label={pattern.strikesWith}
+                of={pattern.title}
+                value={move.id}
+                options={moves}
+                onChoose={setWanted}
+              />
+            )}
           </Rows>
+          {pattern.strikesWith !== undefined && !move && (
+            <p>
+              Nobody has a move yet: give the archetype that gets this mind one called{' '}
+              <code>strike</code>, in Cast.
+            </p>
+          )}
           <p>It will add:</p>
           <ul aria-label="What it will add">
             {contentsOf(mind).map((line) => (

@@ -170,6 +170,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
                     check={(title) => checkTitle(title)}
                     onCommit={(title) => put(['tiers', i, 'title'], title.trim())}
                   />
+                  <br />
                   <RemoveButton
                     label={`Remove the tier ${tier.title ?? tier.name}`}
                     onPress={() => {

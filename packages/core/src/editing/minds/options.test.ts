@@ -7,7 +7,6 @@ import { readProject } from '../../model/file/read-project.ts';
 import {
   addConsideration,
   addOption,
-  changeColumn,
   copyColumn,
   duplicateOption,
   moveOption,
@@ -79,10 +78,6 @@ describe('options', () => {
     expect(() => copyColumn(project(), place, 0, 5)).toThrow('This consideration is gone.');
     const [stand] = after(removeColumn(project(), place, 'Nerve'));
     expect(stand.considerations).toEqual([{ input: 'nerves' }]);
-    const [renamed] = after(
-      changeColumn(project(), place, 'Nerve', { title: 'Courage', to: undefined }),
-    );
-    expect(renamed.considerations![0]).toEqual({ title: 'Courage', input: 'fear', from: 1 });
     const [, first] = after(
       addConsideration(
         applyCommand(project(), removeColumn(project(), place, 'fear * distance(foe)')),

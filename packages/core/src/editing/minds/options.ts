@@ -132,27 +132,6 @@ export function copyColumn(
   return addConsideration(document, place, to, consideration);
 }
 
-/** Changes considerations of one name in all options, as with a column’s input or title. */
-export function changeColumn(
-  document: ProjectDocument,
-  place: ChoicePlace,
-  name: string,
-  change: Partial<ConsiderationDocument>,
-): DocumentCommand {
-  const { options } = choiceAt(document, place);
-  const puts = options.flatMap(({ considerations = [] }, i) =>
-    considerations.flatMap((each, k) => {
-      if (columnName(each) !== name) return [];
-      const path = [...pathOfChoice(place), 'options', i, 'considerations', k];
-      return Object.entries(change).flatMap(([field, value]) => {
-        if (value !== undefined) return [set([...path, field], value)];
-        return field in each ? [remove([...path, field])] : [];
-      });
-    }),
-  );
-  return several(`column ${name}`, ...puts);
-}
-
 /** Takes considerations of one name out of all options. */
 export function removeColumn(
   document: ProjectDocument,

@@ -1,66 +1,21 @@
-import type { NumberSpec } from '../../model/fields/field-spec.ts';
-import type {
-  MachineDocument,
-  MindDocument,
-  StateDocument,
-  TransitionDocument,
-} from '../../model/documents.ts';
+import type { MindDocument, StateDocument } from '../../model/documents.ts';
+import { FIGHTING_PATTERNS } from './fighting-patterns.ts';
+import {
+  lookAbout,
+  machineOf,
+  metres,
+  quarry,
+  rememberWhom,
+  seconds,
+  spot,
+  stand,
+  type Pattern,
+} from './pattern-parts.ts';
 
 /**
  * Ways of behaving that come up again and again, as minds to begin from: each asks for a few numbers and
  * becomes ordinary states, trees and keys. Why each is built as it is stands in `docs/patterns.md`.
  */
-
-export interface PatternParameter extends Pick<
-  NumberSpec,
-  'label' | 'unit' | 'minimum' | 'maximum'
-> {
-  name: string;
-  value: number;
-}
-
-export interface Pattern {
-  id: string;
-  title: string;
-  about: string;
-  parameters: PatternParameter[];
-  make(values: Readonly<Record<string, number>>): MindDocument;
-}
-
-const metres = (name: string, label: string, value: number): PatternParameter => ({
-  name,
-  label,
-  unit: 'm',
-  minimum: 0.5,
-  maximum: 100,
-  value,
-});
-const seconds = (name: string, label: string, value: number): PatternParameter => ({
-  name,
-  label,
-  unit: 's',
-  minimum: 0.1,
-  maximum: 600,
-  value,
-});
-
-const quarry = { quarry: { type: 'agent', note: 'whom it is after' } } as const;
-const spot = { spot: { type: 'point', note: 'where it will look' } } as const;
-
-/** A machine that begins in the first of its states. */
-function machineOf(...states: StateDocument[]): MachineDocument {
-  return { initial: states[0].id, states };
-}
-
-const rememberWhom = { do: 'remember', key: 'quarry', value: 'attention.of' };
-
-/** Stands at its post until something comes of it. */
-const stand = (...leaves: TransitionDocument[]): StateDocument => ({
-  id: 'stand',
-  title: 'Stand',
-  activity: { do: 'returnToPost' },
-  leaves,
-});
 
 /** Remembers whom, and runs after them until they are out of sight. */
 function chase(lost: number, then: string): StateDocument {
@@ -261,19 +216,7 @@ export const PATTERNS: readonly Pattern[] = [
     ],
     make: ({ sweep, rest }) => ({
       title: 'Watcher',
-      trees: {
-        lookAbout: {
-          title: 'Look about',
-          root: {
-            sequence: [
-              { do: 'turn', by: sweep },
-              { do: 'wait', seconds: rest },
-              { do: 'turn', by: -sweep },
-              { do: 'wait', seconds: rest },
-            ] as never,
-          },
-        },
-      },
+      trees: { lookAbout: lookAbout(sweep, rest) },
       machine: machineOf(
         {
           id: 'watch',
@@ -360,6 +303,7 @@ export const PATTERNS: readonly Pattern[] = [
       ),
     }),
   },
+  ...FIGHTING_PATTERNS,
 ];
 
 /** What a mind would add, in words, before it is there. */

@@ -1,0 +1,76 @@
+import type { NumberSpec } from '../../model/fields/field-spec.ts';
+import type {
+  MachineDocument,
+  MindDocument,
+  StateDocument,
+  TransitionDocument,
+  TreeDocument,
+} from '../../model/documents.ts';
+
+/** What patterns are made of: their numbers, and states and trees that several of them have. */
+
+export interface PatternParameter extends Pick<
+  NumberSpec,
+  'label' | 'unit' | 'minimum' | 'maximum'
+> {
+  name: string;
+  value: number;
+}
+
+export interface Pattern {
+  id: string;
+  title: string;
+  about: string;
+  parameters: PatternParameter[];
+  /** For a pattern that strikes: what it says of the move, which is one of the archetype that gets the mind. */
+  strikesWith?: string;
+  make(values: Readonly<Record<string, number>>, move: string): MindDocument;
+}
+
+export const metres = (name: string, label: string, value: number): PatternParameter => ({
+  name,
+  label,
+  unit: 'm',
+  minimum: 0.5,
+  maximum: 100,
+  value,
+});
+export const seconds = (name: string, label: string, value: number): PatternParameter => ({
+  name,
+  label,
+  unit: 's',
+  minimum: 0.1,
+  maximum: 600,
+  value,
+});
+
+export const quarry = { quarry: { type: 'agent', note: 'whom it is after' } } as const;
+export const spot = { spot: { type: 'point', note: 'where it will look' } } as const;
+
+/** A machine that begins in the first of its states. */
+export function machineOf(...states: StateDocument[]): MachineDocument {
+  return { initial: states[0].id, states };
+}
+
+export const rememberWhom = { do: 'remember', key: 'quarry', value: 'attention.of' };
+
+/** Stands at its post until something comes of it. */
+export const stand = (...leaves: TransitionDocument[]): StateDocument => ({
+  id: 'stand',
+  title: 'Stand',
+  activity: { do: 'returnToPost' },
+  leaves,
+});
+
+/** From side to side, with a rest at either. */
+export const lookAbout = (sweep: number, rest: number): TreeDocument => ({
+  title: 'Look about',
+  root: {
+    sequence: [
+      { do: 'turn', by: sweep },
+      { do: 'wait', seconds: rest },
+      { do: 'turn', by: -sweep },
+      { do: 'wait', seconds: rest },
+    ] as never,
+  },
+});
