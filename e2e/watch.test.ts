@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseFrom, chooseOption } from './testing/fields.fixture.ts';
-import { tick, untilReady } from './testing/minds-page.fixture.ts';
+import { pause, tick, untilReady } from './testing/minds-page.fixture.ts';
 import { cornerOf, OPTIONS } from './testing/weighing.fixture.ts';
 
 let app: App;
@@ -74,6 +74,15 @@ describe('asking why', () => {
     await chooseFrom(corner, 'More on Close in', 'Why this, or why not');
     await answer
       .getByText(/it picked Close in/)
+      .first()
+      .waitFor();
+    // A pick can be stopped at, where it is weighed.
+    await corner.goBack();
+    await chooseFrom(corner, 'More on Close in', 'Stop when it is picked');
+    await corner.getByText(/running\s+edit 2/).waitFor();
+    await corner.locator('body').press('r');
+    await corner
+      .getByText(/an option is picked, \w+ closeIn/)
       .first()
       .waitFor();
   });
@@ -148,5 +157,46 @@ describe('breakpoints', () => {
     await expect.poll(() => tick(page), { timeout: 30_000 }).toBeGreaterThan(stopped + 5);
     await panel.getByRole('button', { name: /^Remove the breakpoint/ }).click();
     await panel.getByText('The run stops by itself at what is listed here').waitFor();
+  });
+});
+
+describe('trying a change', () => {
+  it('finds the one number that would have changed the answer, and makes it', async () => {
+    const mind = await app.newNight((document) => {
+      const [calm] = document.minds.warden.machine!.states;
+      const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
+      // In two seconds it would have looked; it is asked after one and a half.
+      rounds.leaves = [{ to: 'peer', after: 2 }];
+    });
+    const page = await app.open(
+      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&not=peer&tick=90`,
+    );
+    const answer = page.getByRole('list', { name: 'The answer' });
+    await answer.getByText('Not so: Warden 1 is in Peer').waitFor();
+    const tried = page.getByRole('region', { name: 'Try it' });
+    await tried.getByRole('button', { name: /^Try it/ }).click();
+    await tried.getByText(/After of transition 1 of Rounds of .*: 1\.\d+ in place of 2/).waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+    await tried.getByRole('button', { name: /^Make the change, and run on from 0:00/ }).click();
+    await page.getByText(/running\s+edit 2/).waitFor();
+    await expect.poll(() => tick(page)).toBeGreaterThan(95);
+    await pause(page);
+    await chooseOption(page, /What is asked/, 'why it does what it does');
+    await answer.getByText(/^transition 1 of Rounds/).waitFor();
+  });
+
+  it('is ended when the question is another, or by hand', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/watch?agent=warden2&not=collar&tick=300`);
+    const tried = page.getByRole('region', { name: 'Try it' });
+    await tried.getByRole('button', { name: /^Try it/ }).click();
+    await tried.getByText(/^run \d+ of \d+ at most$/).waitFor();
+    await tried.getByRole('button', { name: 'Cancel' }).click();
+    await tried.getByText('The search was ended.').waitFor();
+    await tried.getByRole('button', { name: /^Try it/ }).click();
+    await tried.getByText(/^run \d+ of \d+ at most$/).waitFor();
+    await chooseOption(page, /What is asked/, 'why it is not in Chase');
+    await page.getByText('Not so: Warden 2 is in Chase').waitFor();
+    await tried.getByRole('button', { name: /^Try it/ }).waitFor();
   });
 });

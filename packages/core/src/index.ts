@@ -40,6 +40,13 @@ export { advanceTo, lastMet, watchFor, type Breakpoints, type Stop } from './led
 export { BREAKPOINT_KINDS, breakpointWords } from './model/breakpoint-documents.ts';
 export { bindBreakpoints } from './compile/breakpoints.ts';
 export * from './ledger/figures.ts';
+export {
+  TRY_SECONDS,
+  tryChanges,
+  type FoundChange,
+  type TryProgress,
+  type TryQuestion,
+} from './trying/try-change.ts';
 export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
 export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';

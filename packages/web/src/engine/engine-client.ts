@@ -101,6 +101,8 @@ export function startEngine(): EngineClient {
     choiceAt: (x, y) => remote.choiceAt(x, y),
     heat: (option, step) => remote.heat(option, step),
     ask: (question) => remote.ask(question),
+    tryChange: (question, onProgress) => remote.tryChange(question, Comlink.proxy(onProgress)),
+    stopTrying: () => void remote.stopTrying(),
     show: (wanted) => void remote.show(wanted),
     possess: (agent) => void remote.possess(agent),
     putDown: (agent, x, y) => void remote.putDown(agent, x, y),

@@ -16,6 +16,7 @@ import {
   readInMind,
   renumberEdit,
   seek,
+  tryChanges,
   watchFor,
   why,
   whyNot,
@@ -82,6 +83,8 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   let goal = -1;
   let waiting = false;
   let breakpoints: Breakpoints | null = null;
+  /** Searches for a change that were begun or ended: one goes on while none came after it. */
+  let searches = 0;
   const players = createPlayerInput();
   const sent = createSent();
   const weighed = createChoiceHistory();
@@ -300,6 +303,37 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
         if (!(error instanceof QuestionError)) throw error;
         return { tick, trouble: error.message };
       }
+    },
+    async tryChange({ agent, mind, not }, onProgress) {
+      const search = ++searches;
+      const document = inForce;
+      const searched = run;
+      if (!searched || !document) return { trouble: 'Nothing runs yet.' };
+      const { tick } = searched.world;
+      const thinker = searched.world.agents.find(({ name }) => name === agent);
+      const of = mind ?? thinker?.minds[0]?.program.name;
+      if (of === undefined) return { trouble: `“${agent}” has no mind, so it decides nothing.` };
+      const looking = tryChanges(searched, document, { agent, mind: of, state: not, tick });
+      let tried = 0;
+      for (;;) {
+        const step = looking.next();
+        if (step.done) {
+          if (step.value !== 'already') return { found: step.value, tried };
+          return {
+            trouble: 'With the edit that is in force it would be: run on from earlier, and see.',
+          };
+        }
+        ({ tried } = step.value);
+        onProgress(step.value);
+        // Messages are looked at in between.
+        await new Promise<void>((goOnWith) => later(goOnWith, 0));
+        if (search !== searches) return { trouble: 'The search was ended.' };
+        if (run !== searched || run.world.tick !== tick || inForce !== document)
+          return { trouble: 'The run has moved on: ask again.' };
+      }
+    },
+    stopTrying() {
+      searches++;
     },
     async heat(option, step) {
       return run && view.choice ? readHeat(run.world, view.choice, option, step) : null;

@@ -2,6 +2,7 @@ import type {
   ChoiceReadout,
   ExpressionFault,
   ExpressionPlace,
+  FoundChange,
   FightPicture,
   Finding,
   HeatPicture,
@@ -16,6 +17,7 @@ import type {
   SharedPicture,
   Statement,
   Stop,
+  TryProgress,
 } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 
@@ -65,6 +67,16 @@ export interface EngineApi {
   heat(option: string, step: number): Promise<HeatPicture | null>;
   /** Why an agent does what it does at the tick that is shown, or why not something else; or why that can’t be said. */
   ask(question: EngineQuestion): Promise<EngineAnswer>;
+  /**
+   * Looks for the smallest change of one number with which the agent would have been in a state at the tick that
+   * is shown. It ends when the run moves, or another is begun; `onProgress` is told after each run of the past.
+   */
+  tryChange(
+    question: EngineQuestion & { not: string },
+    onProgress: (progress: TryProgress) => void,
+  ): Promise<TryAnswer>;
+  /** Ends the search that is under way. */
+  stopTrying(): void;
   /** Which parts of a frame are wanted. */
   show(wanted: WantedParts): void;
   /** Hands an agent to the player, and the one played before back to its minds. */
@@ -86,6 +98,10 @@ export interface EngineQuestion {
   /** A state, option or row that is not; null for why what is, is. */
   not: string | null;
 }
+
+/** What came of a search: the change, that the edit in force does already, that no number does, or why it ended. */
+export type TryAnswer =
+  { found: FoundChange; tried: number } | { found: null; tried: number } | { trouble: string };
 
 export type EngineAnswer = { tick: number; answer: Statement } | { tick: number; trouble: string };
 

@@ -1,9 +1,9 @@
 import type { StateDocument } from '@crooked-lantern/core';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { useAsk } from '../shell/use-ask.ts';
-import { useBreakpoint } from '../state/use-breakpoint.ts';
+import { useBreakpoints } from '../state/use-breakpoints.ts';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keyShown } from '../ui/pressed-key.ts';
@@ -16,8 +16,12 @@ export function useStateQuestions(
 ): readonly MenuEntry[] {
   const engine = useEngine();
   const ask = useAsk();
-  const { isSet, toggle } = useBreakpoint({ on: 'enter', of: state?.id ?? '' });
-  const stopWords = isSet ? 'Stop no longer when it is entered' : 'Stop when it is entered';
+  const { isSet, toggle: toggleAt } = useBreakpoints();
+  const id = state?.id ?? '';
+  const toggle = useCallback(() => toggleAt({ on: 'enter', of: id }), [toggleAt, id]);
+  const stopWords = isSet({ on: 'enter', of: id })
+    ? 'Stop no longer when it is entered'
+    : 'Stop when it is entered';
   const title = state && titleOf(state);
   useCommands(
     useMemo(

@@ -7,6 +7,7 @@ import { Choice } from '../ui/fields.tsx';
 import { clockText } from '../ui/time.ts';
 import { Undo2 } from 'lucide-react';
 import { AnswerView } from './answer-view.tsx';
+import { TryIt } from './try-it.tsx';
 import { targetsOf } from './targets.ts';
 import { useAnswer } from './use-answer.ts';
 import type { Watching } from './use-watching.ts';
@@ -68,6 +69,8 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
   const targets = targetsOf(document, agent);
+  // Options and rows are named with what they are of.
+  const isState = not !== null && !not.includes(':');
   return (
     <>
       <Question>
@@ -102,7 +105,17 @@ export function AskPanel({ watching }: { watching: Watching }) {
         ) : 'trouble' in answer ? (
           <p role="alert">{answer.trouble}</p>
         ) : (
-          <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
+          <>
+            <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
+            {isState && !answer.answer.holds && (
+              <TryIt
+                key={`${agent} ${not} ${tick}`}
+                agent={agent}
+                state={not}
+                perSecond={perSecond}
+              />
+            )}
+          </>
         )}
       </Answer>
     </>

@@ -11,6 +11,7 @@ import {
 import type { ReactNode } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import type { Editing } from '../state/use-edit.ts';
+import { useBreakpoints } from '../state/use-breakpoints.ts';
 import { useAsk } from '../shell/use-ask.ts';
 import { useAskText } from '../ui/ask-text.tsx';
 import { checkTitle } from '../ui/fields.tsx';
@@ -36,6 +37,8 @@ export function useBoardMenus(
   const { run } = editing;
   const engine = useEngine();
   const askWhy = useAsk();
+  const breakpoints = useBreakpoints();
+  const pickOf = (id: string) => ({ on: 'picked', of: `${choice}:${id}` }) as const;
   const place = { mind, choice };
   const { ask, dialog } = useAskText();
 
@@ -90,6 +93,13 @@ export function useBoardMenus(
         const isPicked = engine.frame?.choice?.running === id;
         askWhy({ agent, not: isPicked ? null : `${choice}:${id}` });
       }),
+      entry(
+        'stop',
+        breakpoints.isSet(pickOf(id))
+          ? 'Stop no longer when it is picked'
+          : 'Stop when it is picked',
+        () => breakpoints.toggle(pickOf(id)),
+      ),
       entry('duplicate', 'Duplicate', () => {
         let copy = id;
         const done = run((project) => {

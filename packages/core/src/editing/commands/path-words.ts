@@ -58,6 +58,8 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     if (kind === 'rules') return `rules ${titled(part, step)}`;
     if (kind === 'choices') return `choice ${titled(part, step)}`;
   }
+  if (place === 'grounds' && at === 3)
+    return `${String(kind).replace(/s$/, '')} ${titled(part, step)}`;
   if (typeof step !== 'number') return at === path.length - 1 ? wordOfField(step) : null;
   if (before === 'states') {
     const { id = step + 1 } = (part ?? {}) as Partial<StateDocument>;
@@ -71,6 +73,7 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     const { input = step + 1 } = (part ?? {}) as Partial<ConsiderationDocument>;
     return `consideration ${titled(part, input)}`;
   }
+  if (before === 'cones') return `cone ${step + 1}`;
   if (before === 'leaves') return `transition ${step + 1}`;
   if (before === 'rows') return `row ${step + 1}`;
   if (before === 'entry' || before === 'exit' || before === 'do' || before === 'else')

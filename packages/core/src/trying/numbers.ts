@@ -1,0 +1,138 @@
+import type { DocumentCommand, DocumentPath } from '../editing/commands/commands.ts';
+import { partAt } from '../editing/commands/put.ts';
+import { wordsOfPath } from '../editing/commands/path-words.ts';
+import { parseExpression } from '../expression/parse.ts';
+import type { Name, ProjectDocument, StateDocument } from '../model/documents.ts';
+
+/** Single numbers of a document that may decide whether an agent is in a state. */
+
+/** One number, wherever it is written. */
+export interface NumberSite {
+  /** What it is called: “guard of transition 1 of Calm of Warden”. */
+  words: string;
+  value: number;
+  /** The change that puts another number in its place. */
+  put: (value: number) => DocumentCommand;
+}
+
+function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] {
+  const value = partAt(document, path);
+  // Nothing comes of a factor of zero.
+  if (typeof value !== 'number' || value === 0) return [];
+  return [
+    {
+      words: wordsOfPath(document, path),
+      value,
+      put: (next) => ({ command: 'put', how: 'set', path, value: next }),
+    },
+  ];
+}
+
+/** All numbers in a part of the document. */
+function sitesWithin(document: ProjectDocument, path: DocumentPath): NumberSite[] {
+  const part = partAt(document, path);
+  if (typeof part === 'number') return fieldSite(document, path);
+  if (typeof part !== 'object' || part === null) return [];
+  const steps = Array.isArray(part) ? part.map((_, i) => i) : Object.keys(part);
+  return steps.flatMap((step) => sitesWithin(document, [...path, step]));
+}
+
+/** Where numbers stand in an expression. */
+function literalsIn(source: string): { from: number; to: number; value: number }[] {
+  const parsed = parseExpression(source);
+  const found: { from: number; to: number; value: number }[] = [];
+  const visit = (node: unknown): void => {
+    if (typeof node !== 'object' || node === null) return;
+    const { type, value, start, end } = node as Record<string, unknown>;
+    if (type === 'Literal' && typeof value === 'number')
+      found.push({ from: start as number, to: end as number, value });
+    for (const part of Object.values(node)) visit(part);
+  };
+  if (parsed.ok) visit(parsed.node);
+  return found;
+}
+
+function expressionSites(document: ProjectDocument, path: DocumentPath): NumberSite[] {
+  const source = partAt(document, path);
+  if (typeof source !== 'string') return [];
+  return literalsIn(source)
+    .filter(({ value }) => value !== 0)
+    .map(({ from, to, value }) => ({
+      words: `${wordsOfPath(document, path)}, ${source}`,
+      value,
+      put: (next) => ({
+        command: 'put',
+        how: 'set',
+        path,
+        value: `${source.slice(0, from)}${next}${source.slice(to)}`,
+      }),
+    }));
+}
+
+/** Each state with its path and the ids around it, outermost first. */
+function listed(
+  states: readonly StateDocument[],
+  path: DocumentPath,
+  around: readonly string[] = [],
+): { state: StateDocument; path: DocumentPath; around: readonly string[] }[] {
+  return states.flatMap((state, i) => {
+    const here = [...path, i];
+    const inner = listed(state.states ?? [], [...here, 'states'], [...around, state.id]);
+    return [{ state, path: here, around }, ...inner];
+  });
+}
+
+/** The numbers of the transitions that lead to a state, or to one around or inside it. */
+function transitionSites(document: ProjectDocument, mind: Name, goal: string): NumberSite[] {
+  const all = listed(document.minds[mind]?.machine?.states ?? [], [
+    'minds',
+    mind,
+    'machine',
+    'states',
+  ]);
+  const target = all.find(({ state }) => state.id === goal);
+  if (!target) return [];
+  const leads = new Set([
+    goal,
+    ...target.around,
+    ...all.filter(({ around }) => around.includes(goal)).map(({ state }) => state.id),
+  ]);
+  return all.flatMap(({ state, path }) =>
+    (state.leaves ?? []).flatMap(({ to }, i) => {
+      if (to === undefined || !leads.has(to)) return [];
+      const leave = [...path, 'leaves', i];
+      return [
+        ...expressionSites(document, [...leave, 'when']),
+        ...fieldSite(document, [...leave, 'for']),
+        ...fieldSite(document, [...leave, 'after']),
+      ];
+    }),
+  );
+}
+
+/** What a body perceives with, where it is written for an agent: with it where it differs, else with its kind. */
+function senseSites(document: ProjectDocument, agent: Name): NumberSite[] {
+  const ground = document.start.ground;
+  const { archetype, overrides } = document.grounds[ground].agents[agent];
+  return (['sight', 'hearing', 'reaction'] as const).flatMap((part) => {
+    const own: DocumentPath = ['grounds', ground, 'agents', agent, 'overrides', part];
+    const isOwn = overrides !== undefined && part in overrides;
+    return sitesWithin(document, isOwn ? own : ['archetypes', archetype, part]);
+  });
+}
+
+/** The single numbers that may decide whether an agent is in a state: of the transitions there, of its senses, and of the lamps. */
+export function numbersThatMatter(
+  document: ProjectDocument,
+  agent: Name,
+  mind: Name,
+  state: string,
+): NumberSite[] {
+  return [
+    ...transitionSites(document, mind, state),
+    ...senseSites(document, agent),
+    ...sitesWithin(document, ['grounds', document.start.ground, 'lamps']).filter(({ words }) =>
+      /^(reach|strength)/.test(words),
+    ),
+  ];
+}

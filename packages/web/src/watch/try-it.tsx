@@ -1,0 +1,126 @@
+import type { FoundChange } from '@crooked-lantern/core';
+import { useEffect, useState } from 'react';
+import { ProgressBar } from 'react-aria-components';
+import styled from 'styled-components';
+import type { TryAnswer } from '../engine/protocol.ts';
+import { useEngine } from '../engine/use-engine.tsx';
+import { useEdit } from '../state/use-edit.ts';
+import { Button, MainButton } from '../ui/button.tsx';
+import { clockText } from '../ui/time.ts';
+
+const Box = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 10px;
+  margin-top: 10px;
+  padding: 8px 10px;
+  border: 1px solid var(--line2);
+  border-radius: 6px;
+  p {
+    flex-basis: 100%;
+  }
+  b {
+    font-family: var(--mono);
+  }
+`;
+
+const Track = styled.div`
+  width: 140px;
+  height: 6px;
+  border-radius: 3px;
+  background: var(--line2);
+  div {
+    height: 100%;
+    border-radius: 3px;
+    background: var(--sight);
+  }
+`;
+
+/** What was found, and what it would have come to. */
+function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) {
+  const { words, before, after, entered } = found;
+  return (
+    <p>
+      {words[0].toUpperCase() + words.slice(1)}: <b>{after}</b> in place of <b>{before}</b>. With
+      that it would have been there, from {clockText(entered, perSecond, 2)} on. No smaller change
+      of one number was found to do it.
+    </p>
+  );
+}
+
+/** Looks for the smallest change of one number that would have had the agent in a state, and makes it. */
+export function TryIt({
+  agent,
+  state,
+  perSecond,
+}: {
+  agent: string;
+  state: string;
+  perSecond: number;
+}) {
+  const engine = useEngine();
+  const { run, trouble } = useEdit();
+  const [progress, setProgress] = useState<{ tried: number; of: number } | null>(null);
+  const [answer, setAnswer] = useState<TryAnswer | null>(null);
+  // What is looked for belongs to this question, and ends with it.
+  useEffect(() => () => engine.stopTrying(), [engine]);
+  const look = async () => {
+    setAnswer(null);
+    setProgress({ tried: 0, of: 1 });
+    const given = await engine.tryChange({ agent, not: state }, setProgress);
+    setProgress(null);
+    setAnswer(given);
+  };
+  const found = answer && 'found' in answer ? answer.found : null;
+  const make = () => {
+    if (!found || !run(found.command)) return;
+    engine.seek(found.from);
+    engine.play();
+  };
+  return (
+    <Box aria-label="Try it">
+      {progress ? (
+        <>
+          <ProgressBar
+            aria-label="Runs of the past that were tried"
+            value={progress.tried}
+            maxValue={progress.of}
+          >
+            {({ percentage = 0 }) => (
+              <Track>
+                <div style={{ width: `${percentage}%` }} />
+              </Track>
+            )}
+          </ProgressBar>
+          <span>
+            run {progress.tried} of {progress.of} at most
+          </span>
+          <Button onPress={() => engine.stopTrying()}>Cancel</Button>
+        </>
+      ) : (
+        <Button onPress={() => void look()}>
+          Try it: which one number would have changed this?
+        </Button>
+      )}
+      {answer && 'trouble' in answer && <p role="alert">{answer.trouble}</p>}
+      {answer && 'found' in answer && !found && (
+        <p role="status">
+          No single number does it, of those of the transitions there, of its senses and of the
+          lamps: the time before was run {answer.tried} times.
+        </p>
+      )}
+      {found && (
+        <>
+          <div role="status">
+            <Found found={found} perSecond={perSecond} />
+          </div>
+          <MainButton onPress={make}>
+            Make the change, and run on from {clockText(found.from, perSecond, 2)}
+          </MainButton>
+        </>
+      )}
+      {trouble && <p role="alert">{trouble}</p>}
+    </Box>
+  );
+}
