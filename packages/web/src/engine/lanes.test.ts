@@ -1,6 +1,6 @@
 import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { dotOf } from '../ledger/draw-lanes.ts';
+import { dotOf } from '../ledger/mark-words.ts';
 import { NIGHT } from '../theme/tokens.ts';
 import { addEntries, createLanes, timeShares } from './lanes.ts';
 
@@ -32,6 +32,42 @@ describe('the lane of an agent', () => {
       'decides nothing until wait is over',
       'wrote mark over what warden2 wrote in the same tick',
       'turn failed: something else took its eyes',
+    ]);
+  });
+
+  it('shows what it picked, each until the next, a state’s end or death', () => {
+    const pick = (tick: number, option: string | null) => ({ tick, kind: 'picked', option });
+    const lane = laneFrom([
+      enter(1, 'fight'),
+      pick(2, 'closeIn'),
+      pick(9, 'strike'),
+      pick(20, null),
+      pick(30, 'wait'),
+      exit(40, 'fight'),
+      pick(50, 'wait'),
+      { tick: 60, kind: 'death', by: '' },
+    ]);
+    expect(lane.picks).toEqual([
+      { state: 'closeIn', from: 2, to: 9 },
+      { state: 'strike', from: 9, to: 20 },
+      { state: 'wait', from: 30, to: 40 },
+      { state: 'wait', from: 50, to: 60 },
+    ]);
+  });
+
+  it('shows the moves it made for as long as each lasted', () => {
+    const move = (tick: number, name: string) => ({ tick, kind: 'move', move: name, lasts: 30 });
+    const lane = laneFrom([
+      move(10, 'jab'),
+      move(60, 'sweep'),
+      { tick: 70, kind: 'broken', move: 'sweep', reason: 'staggered' },
+      move(80, 'jab'),
+      { tick: 120, kind: 'death', by: '' },
+    ]);
+    expect(lane.moves).toEqual([
+      { state: 'jab', from: 10, to: 40 },
+      { state: 'sweep', from: 60, to: 70 },
+      { state: 'jab', from: 80, to: 110 },
     ]);
   });
 

@@ -18,6 +18,10 @@ export interface Lane {
   /** Awareness from each tick on. */
   awareness: { tick: number; value: number }[];
   dots: Dot[];
+  /** The options it picked, each until the next: `state` is its id; nothing where nothing was worth doing. */
+  picks: Band[];
+  /** The moves it made: `state` is the move's name. */
+  moves: Band[];
   /** Active states, in the order they were entered. */
   active: string[];
   /** By {@link transitionKey}, the ticks at which it was taken, in order. */
@@ -45,7 +49,15 @@ export function createLanes(): Lanes {
 export function laneOf(lanes: Lanes, agent: string): Lane {
   let lane = lanes.byAgent.get(agent);
   if (!lane) {
-    lane = { bands: [], awareness: [], dots: [], active: [], taken: new Map() };
+    lane = {
+      bands: [],
+      awareness: [],
+      dots: [],
+      picks: [],
+      moves: [],
+      active: [],
+      taken: new Map(),
+    };
     lanes.byAgent.set(agent, lane);
   }
   return lane;
@@ -64,6 +76,14 @@ function settleBand(lane: Lane, tick: number): void {
   const before = lane.bands[lane.bands.length - 1];
   if (before && before.state === state && before.to === tick) before.to = -1;
   else lane.bands.push({ state, from: tick, to: -1 });
+}
+
+/** Ends the last of some bands that lasts to a tick or longer. */
+function endLast(bands: Band[], tick: number): void {
+  const last = bands[bands.length - 1];
+  if (!last || (last.to >= 0 && last.to <= tick)) return;
+  if (last.from === tick) bands.pop();
+  else last.to = tick;
 }
 
 /** Ticks within which the same thing heard or felt again is no news. */
@@ -100,12 +120,29 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         else lane.taken.set(key, [entry.tick]);
         break;
       }
+      case 'picked':
+        endLast(lane.picks, entry.tick);
+        if (entry.option !== null)
+          lane.picks.push({ state: entry.option, from: entry.tick, to: -1 });
+        break;
+      case 'move':
+        endLast(lane.moves, entry.tick);
+        lane.moves.push({
+          state: entry.move,
+          from: entry.tick,
+          to: entry.tick + Math.max(1, entry.lasts),
+        });
+        break;
       case 'exit':
+        // What was picked there is over with the state.
+        endLast(lane.picks, entry.tick);
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);
         break;
       case 'death':
         // Who is dead is in no state.
+        endLast(lane.picks, entry.tick);
+        endLast(lane.moves, entry.tick);
         lane.active = [];
         settleBand(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
@@ -132,8 +169,11 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'percept':
         if (!isRepeated(lane, entry)) lane.dots.push({ tick: entry.tick, entry });
         break;
-      case 'hit':
       case 'broken':
+        endLast(lane.moves, entry.tick);
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'hit':
       case 'harm':
       case 'recycled':
       case 'stuck':

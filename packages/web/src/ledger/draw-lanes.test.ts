@@ -47,6 +47,9 @@ describe('the lanes in sight', () => {
 
   it('are as high as what is there allows: all of a few, and never too low to be read', () => {
     expect(laneHeight(184, 2)).toBe(36);
+    // Picks and moves stand below the states where there is room.
+    expect(laneHeight(184, 2, 2)).toBe(36 + 2 * 15);
+    expect(laneHeight(184, 8, 2)).toBe(laneHeight(184, 8));
     expect(RULER + 8 * laneHeight(184, 8)).toBeLessThanOrEqual(184);
     expect(laneHeight(184, 200)).toBe(laneHeight(0, 1));
   });

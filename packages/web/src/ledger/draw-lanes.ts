@@ -1,18 +1,29 @@
-import type { HitResult, LedgerEntry, PlayerAct, Program } from '@crooked-lantern/core';
-import type { Lane, Lanes } from '../engine/lanes.ts';
+import type { Program } from '@crooked-lantern/core';
+import type { Band, Lane, Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
-import { counted } from '../ui/counted.ts';
 import { clockText } from '../ui/time.ts';
-import { FONT_MONO, senseTint, type Tokens } from '../theme/tokens.ts';
+import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
+import { dotOf } from './mark-words.ts';
 
 export const RULER = 20;
 const TALLEST_LANE = 36;
 const LOWEST_LANE = 19;
 
-/** How high each of `count` lanes is, in pixels, so that as many as can be read stand in `room` pixels. */
-export function laneHeight(room: number, count: number): number {
+/** What is picked and which moves are made stand below the states, where there is room for them. */
+const FURTHER_ROW = 15;
+
+/**
+ * How high each of `count` lanes is, in pixels, so that as many as can be read stand in `room` pixels; with
+ * `further` rows below the states where they fit.
+ */
+export function laneHeight(room: number, count: number, further = 0): number {
   const fitting = Math.floor((room - RULER) / Math.max(1, count));
-  return Math.max(LOWEST_LANE, Math.min(TALLEST_LANE, fitting));
+  return Math.max(LOWEST_LANE, Math.min(TALLEST_LANE + further * FURTHER_ROW, fitting));
+}
+
+/** How many further rows a lane shows. */
+function furtherRows(laneHeight: number, further: number): number {
+  return Math.max(0, Math.min(further, Math.floor((laneHeight - TALLEST_LANE) / FURTHER_ROW)));
 }
 
 /** In low lanes the line of awareness runs over the foot of the band; in others it has room below. */
@@ -85,7 +96,7 @@ function drawBand(
 
 function drawBands(
   context: CanvasRenderingContext2D,
-  lane: Lane,
+  bands: readonly Band[],
   y: number,
   height: number,
   window: Window,
@@ -97,7 +108,7 @@ function drawBands(
   context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
   context.textAlign = 'left';
   const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
-  for (const { state, from, to } of lane.bands) {
+  for (const { state, from, to } of bands) {
     const end = to < 0 ? frame.head : to;
     if (end < window.from || from > window.to) continue;
     const left = Math.max(0, xOf(window, from));
@@ -173,110 +184,6 @@ function drawAwareness(
   line(x, end, value, value);
 }
 
-const ACTS: Record<PlayerAct, string> = {
-  pickUp: 'pick up',
-  drop: 'put down',
-  throw: 'throw',
-  use: 'open or close',
-  strike: 'strike',
-  guard: 'guard',
-  lower: 'lower its guard',
-  dodge: 'dodge',
-};
-
-function actWords(act: PlayerAct | undefined): string {
-  return act ? ACTS[act] : 'stand there';
-}
-
-/** The colour of what came of a hit: harm where it landed, success where it was met, else faint. */
-export function hitTint(result: HitResult, tokens: Tokens): string {
-  if (result === 'landed') return tokens.harm;
-  return result === 'guarded' || result === 'parried' || result === 'dodged'
-    ? tokens.done
-    : tokens.mute;
-}
-
-function hitWords({ move, of, result, harm, missedBy }: Extract<LedgerEntry, { kind: 'hit' }>) {
-  const whom = of === '' ? '' : ` ${of}`;
-  if (result === 'missed')
-    return `${move} missed${whom}${missedBy === undefined ? '' : ` by ${missedBy.toFixed(2)} m`}`;
-  if (result === 'walled') return `${move} met a wall`;
-  if (result === 'landed') return `${move} hit${whom}: ${Number(harm.toFixed(1))} points`;
-  const through = harm > 0 ? `, ${Number(harm.toFixed(1))} points went through` : '';
-  return `${move} was ${result} by${whom}${through}`;
-}
-
-function perceptWords({
-  sense,
-  of,
-  how,
-  strength,
-}: Extract<LedgerEntry, { kind: 'percept' }>): string {
-  if (sense === 'sight') return `sight of ${of}: ${how}, ${strength.toFixed(2)}`;
-  if (sense === 'hearing') return `heard a ${how}, loudness ${strength.toFixed(2)}`;
-  return `${sense}: ${how}${of ? ` (${of})` : ''}`;
-}
-
-/** Colour and words of an entry that stands as a dot; undefined for one that does not. */
-export function dotOf(
-  entry: LedgerEntry,
-  tokens: Tokens,
-): { color: string; words: string } | undefined {
-  switch (entry.kind) {
-    case 'percept':
-      return { color: senseTint(entry.sense, tokens), words: perceptWords(entry) };
-    case 'harm':
-      return {
-        color: tokens.harm,
-        words: `harmed${entry.by ? ` by ${entry.by}` : ''}: −${entry.amount}, ${entry.left} left`,
-      };
-    case 'hit':
-      return { color: hitTint(entry.result, tokens), words: hitWords(entry) };
-    case 'broken':
-      return { color: tokens.refuse, words: `${entry.move} broken off: ${entry.reason}` };
-    case 'death':
-      return { color: tokens.harm, words: `dies${entry.by ? `, by ${entry.by}` : ''}` };
-    case 'recycled':
-      return {
-        color: tokens.mute,
-        words: `respawns at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
-      };
-    case 'say':
-      return { color: tokens.bone, words: `says “${entry.text}”` };
-    case 'noWay':
-      return {
-        color: tokens.harm,
-        words: `no way to (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)}): ${entry.reason}`,
-      };
-    case 'stuck':
-      return { color: tokens.harm, words: `stuck: ${entry.reason}` };
-    case 'role':
-      return { color: tokens.told, words: entry.role ? `is now ${entry.role}` : 'has no part' };
-    case 'input':
-      return { color: tokens.refuse, words: `can’t ${actWords(entry.act)}: ${entry.trouble}` };
-    case 'cycle':
-      return { color: tokens.harm, words: `went round in circles: ${entry.states.join(' → ')}` };
-    case 'dropped':
-      return {
-        color: tokens.harm,
-        words: `${counted(entry.events, 'event')} dropped: too many wait for this mind`,
-      };
-    case 'overwrote':
-      return {
-        color: tokens.harm,
-        words: `wrote ${entry.key} over what ${entry.of} wrote in the same tick`,
-      };
-    case 'skipped':
-      return { color: tokens.mute, words: `decides nothing until ${entry.action} is over` };
-    case 'end':
-      return { color: tokens.refuse, words: `${entry.action} failed: ${entry.reason}` };
-    case 'moved':
-      return { color: tokens.mute, words: `${entry.from} is gone by an edit; now ${entry.to}` };
-    default:
-      return undefined;
-  }
-}
-
 function drawDots(
   context: CanvasRenderingContext2D,
   lane: Lane,
@@ -343,8 +250,14 @@ export interface LanesPicture {
   frame: Frame;
   program: Program;
   agents: string[];
+  /** By agent, what its states, options and moves are called. */
   titles: Map<string, Map<string, string>>;
   tokens: Tokens;
+}
+
+/** What stands below the states of a lane: what it picked, then the moves it made, as far as there are any. */
+export function furtherBands({ picks, moves }: Lane): (readonly Band[])[] {
+  return [picks, moves].filter(({ length }) => length > 0);
 }
 
 /** The lanes that are in sight; the ruler stays. */
@@ -368,18 +281,27 @@ export function drawLanes(
     const lane = lanes.byAgent.get(agent);
     if (!lane) continue;
     const y = RULER + row * tall + 2 - top;
+    const rows = furtherBands(lane);
+    const further = furtherRows(tall, rows.length);
+    const high = tall - further * FURTHER_ROW;
+    const names = titles.get(agent) ?? new Map<string, string>();
+    const { ticksPerSecond } = program;
     drawBands(
       context,
-      lane,
+      lane.bands,
       y,
-      bandHeight(tall),
+      bandHeight(high),
       window,
       frame,
-      program.ticksPerSecond,
-      titles.get(agent) ?? new Map(),
+      ticksPerSecond,
+      names,
       tokens,
     );
-    drawAwareness(context, lane, y, tall, window, frame, tokens);
+    rows.slice(0, further).forEach((bands, i) => {
+      const at = y + bandHeight(high) + 2 + i * FURTHER_ROW;
+      drawBands(context, bands, at, FURTHER_ROW - 2, window, frame, ticksPerSecond, names, tokens);
+    });
+    drawAwareness(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }
   context.restore();

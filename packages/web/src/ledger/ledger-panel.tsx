@@ -1,4 +1,3 @@
-import { firstMind, type Program } from '@crooked-lantern/core';
 import {
   memo,
   useEffect,
@@ -12,6 +11,7 @@ import {
   type RefObject,
 } from 'react';
 import styled from 'styled-components';
+import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
@@ -19,9 +19,10 @@ import { sharpCanvas } from '../ui/canvas.ts';
 import { Menu } from '../ui/menu.tsx';
 import { NARROW } from '../ui/place.ts';
 import { clockText } from '../ui/time.ts';
+import { useProject } from '../state/store.ts';
 import {
-  dotOf,
   drawLanes,
+  furtherBands,
   laneHeight,
   RULER,
   tickAt,
@@ -29,6 +30,8 @@ import {
   xOf,
   type Window,
 } from './draw-lanes.ts';
+import { laneAgents, laneTitles } from './lane-titles.ts';
+import { dotOf } from './mark-words.ts';
 import { Playhead } from './playhead.tsx';
 import { Transport } from './transport.tsx';
 
@@ -153,24 +156,6 @@ const SPANS = [
   { id: 'all', name: 'whole run', seconds: Infinity },
 ];
 
-/** Agents that have something to show: those with a mind or senses, and the one that is played. */
-function laneAgents(program: Program | null): { name: string; title: string }[] {
-  return (program?.agents ?? []).flatMap(({ name, title, archetype }, index) => {
-    const { stack, sight } = program!.archetypes[archetype];
-    if (index === program!.play) return [{ name, title: `${title} (you)` }];
-    return stack >= 0 || sight !== null ? [{ name, title }] : [];
-  });
-}
-
-function stateTitles(program: Program | null): Map<string, Map<string, string>> {
-  return new Map(
-    (program?.agents ?? []).map((agent) => {
-      const states = firstMind(program!, agent.archetype)?.machine.states ?? [];
-      return [agent.name, new Map(states.map(({ id, title }) => [id, title]))];
-    }),
-  );
-}
-
 /** The ledger under every place: transport, one lane an agent, and a playhead to drag. */
 export const LedgerPanel = memo(function LedgerPanel({
   agent,
@@ -187,12 +172,17 @@ export const LedgerPanel = memo(function LedgerPanel({
   const window = useRef<Window>({ from: 0, to: 1, width: 1 });
   const dragging = useRef(false);
   const agents = useMemo(() => laneAgents(program), [program]);
-  const titles = useMemo(() => stateTitles(program), [program]);
+  const minds = useProject((project) => project.document.minds);
+  const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
+  /** How many rows below the states some lane could fill. */
+  const further = useEngineValue(({ lanes }) =>
+    Math.max(0, ...[...lanes.byAgent.values()].map((each) => furtherBands(each).length)),
+  );
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const shownHeight = useHeight(body);
-  const lane = laneHeight(shownHeight, agents.length);
+  const lane = laneHeight(shownHeight, agents.length, further);
   const height = RULER + agents.length * lane;
   // Asking the element in each frame would have the page laid out each time.
   const scrolled = useRef(0);
@@ -246,8 +236,14 @@ export const LedgerPanel = memo(function LedgerPanel({
     const of = lanes.byAgent.get(row.name);
     const dot = of?.dots.filter(isNear).at(-1);
     const edit = lanes.edits.filter(isNear).at(-1);
-    const band = of?.bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
-    const state = band ? (titles.get(row.name)?.get(band.state) ?? band.state) : 'no state';
+    const named = (name: string) => titles.get(row.name)?.get(name) ?? name;
+    const at = (bands: readonly Band[] = []) => {
+      const found = bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
+      return found ? named(found.state) : null;
+    };
+    const state = [at(of?.bands) ?? 'no state', at(of?.picks), at(of?.moves)]
+      .filter((each) => each !== null)
+      .join(' · ');
     const mark = edit && `edit ${edit.edit} comes into force`;
     const words = (dot && dotOf(dot.entry, tokens)?.words) ?? mark ?? state;
     return `${clockText(tick, program!.ticksPerSecond, 1)} ${row.title}: ${words}`;

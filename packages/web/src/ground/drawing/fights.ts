@@ -1,6 +1,6 @@
 import type { FightPicture, FighterPicture, HitResult } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
-import { hitTint } from '../../ledger/draw-lanes.ts';
+import { hitTint } from '../../ledger/mark-words.ts';
 import { FONT_MONO } from '../../theme/tokens.ts';
 import { bodyAt, type Scene } from './bodies.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
