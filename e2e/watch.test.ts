@@ -200,3 +200,29 @@ describe('trying a change', () => {
     await tried.getByRole('button', { name: /^Try it/ }).waitFor();
   });
 });
+
+describe('a moment', () => {
+  it('is gone to by its time or its tick, typed', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/watch?tick=300`);
+    await page.getByTestId('hash').waitFor();
+    const goTo = async (text: string) => {
+      await page.locator('body').press('j');
+      const field = page.getByRole('textbox', { name: /^A time/ });
+      await field.fill(text);
+      await field.press('Enter');
+    };
+    await goTo('0:02.5');
+    await expect.poll(() => tick(page)).toBe(150);
+    await goTo('tick 299');
+    await expect.poll(() => tick(page)).toBe(299);
+    await goTo('soon');
+    await page.getByText('Write a time as 1:23.5 or 83.5, or a tick as tick 400.').waitFor();
+    await page.keyboard.press('Escape');
+    // Past what was run it runs on to there.
+    await page.getByTestId('clock').click();
+    await page.getByRole('textbox', { name: /^A time/ }).fill('20');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => tick(page)).toBe(1200);
+  });
+});

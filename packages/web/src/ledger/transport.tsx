@@ -10,11 +10,12 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { perform } from '../state/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { NumberText } from '../ui/number-text.tsx';
+import { useAskText } from '../ui/ask-text.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
-import { clockText } from '../ui/time.ts';
+import { clockText, tickOfText } from '../ui/time.ts';
 import { Stops } from './stops.tsx';
 import { writeText } from '../ui/write-live.ts';
 
@@ -35,7 +36,12 @@ const Bar = styled(Toolbar)`
   }
 `;
 
-const Clock = styled.span`
+const Clock = styled.button`
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: text;
   width: 22ch;
   height: 1.4em;
   overflow: hidden;
@@ -107,7 +113,7 @@ export function Transport() {
   const inPast = useEngineValue(({ frame }) => frame !== null && frame.tick < frame.head);
   const givesAgain = useEngineValue(({ frame }) => frame?.givesAgain ?? false);
   const ready = useEngineValue(({ frame }) => frame !== null);
-  const clock = useRef<HTMLSpanElement>(null);
+  const clock = useRef<HTMLButtonElement>(null);
   useTickInAddress();
 
   useDrawing(({ frame, program }) => {
@@ -128,6 +134,36 @@ export function Transport() {
     engine.play();
   }, [engine]);
 
+  const { ask, dialog } = useAskText();
+  const goTo = useCallback(() => {
+    const { frame, program } = engine;
+    if (!frame || !program) return;
+    const { ticksPerSecond } = program;
+    const read = (text: string) => tickOfText(text, ticksPerSecond);
+    ask({
+      title: 'Go to a moment',
+      label: 'A time, as 1:23.5 or 83.5, or a tick, as tick 400',
+      verb: 'Go there',
+      value: clockText(frame.tick, ticksPerSecond),
+      about: (
+        <p>
+          The run is kept from {clockText(frame.keptFrom, ticksPerSecond, 1)} and has come to{' '}
+          {clockText(frame.head, ticksPerSecond, 1)}; past that it runs on to there.
+        </p>
+      ),
+      check: (text) => {
+        const tick = read(text);
+        if (tick === null) return 'Write a time as 1:23.5 or 83.5, or a tick as tick 400.';
+        return tick < frame.keptFrom
+          ? `What was before ${clockText(frame.keptFrom, ticksPerSecond, 1)} is no longer kept.`
+          : null;
+      },
+      onGive: (text) => {
+        engine.seek(read(text)!);
+        return null;
+      },
+    });
+  }, [engine, ask]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const begin = useCallback(
     async (setup: string | null) => setTrouble(await engine.begin(setup)),
@@ -164,6 +200,7 @@ export function Transport() {
           keys: 'Shift+Period',
           run: () => engine.nudge(FAR),
         },
+        { id: 'go-to', name: 'Go to a time or tick …', keys: 'KeyJ', run: goTo },
         { id: 'restart', name: 'Restart the run', keys: 'KeyR', run: restart },
         {
           id: 'replay',
@@ -198,7 +235,20 @@ export function Transport() {
           run: () => engine.setSpeed(value),
         })),
       ],
-      [engine, playing, toggle, back, onward, restart, replay, savePlayer, begin, players, setups],
+      [
+        engine,
+        playing,
+        toggle,
+        back,
+        onward,
+        goTo,
+        restart,
+        replay,
+        savePlayer,
+        begin,
+        players,
+        setups,
+      ],
     ),
   );
 
@@ -222,7 +272,14 @@ export function Transport() {
       <Button onPress={restart} isDisabled={!ready} aria-label="Restart the run (R)">
         <RotateCcw size={14} /> restart
       </Button>
-      <Clock ref={clock} data-testid="clock">
+      <Clock
+        ref={clock}
+        type="button"
+        data-testid="clock"
+        title="Go to a time or tick (J)"
+        onClick={goTo}
+        disabled={!ready}
+      >
         <b style={{ fontWeight: 400 }} /> <span />
       </Clock>
       <span>
@@ -270,6 +327,7 @@ export function Transport() {
           </Explained>
         )}
       </span>
+      {dialog}
     </Bar>
   );
 }
