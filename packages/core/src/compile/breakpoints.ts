@@ -6,8 +6,7 @@ import { namesOf } from '../model/names.ts';
 import type { BreakpointProgram } from '../world/program/breakpoint-program.ts';
 import type { Program } from '../world/program/program.ts';
 import { mindScope } from './compile-mind.ts';
-import { createContext } from './context.ts';
-import { collectFindings } from './finding.ts';
+import { contextOf } from './context.ts';
 
 /** The agents a breakpoint is about; null for everybody. */
 export function agentsOf(
@@ -27,9 +26,7 @@ export function readCondition(
   program: Program,
   agents: ReadonlySet<Name> | null,
 ): { readBy: ReadonlyMap<Name, CheckedExpression>; trouble: string | null } {
-  const context = createContext(document, collectFindings());
-  // Texts the program knows keep their numbers; others are equal to nothing.
-  context.texts = [...program.texts];
+  const context = contextOf(document, program);
   const stacks = new Set(
     program.agents.flatMap(({ name, archetype }) => {
       const { stack } = program.archetypes[archetype];

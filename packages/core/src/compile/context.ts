@@ -5,7 +5,8 @@ import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
 import { byName, namesOf } from '../model/names.ts';
 import { kindsOf, type Kind } from '../model/kinds.ts';
 import { suggestion } from '../model/nearest-name.ts';
-import type { Findings } from './finding.ts';
+import type { Program } from '../world/program/program.ts';
+import { collectFindings, type Findings } from './finding.ts';
 
 /** What all parts of one compilation share. */
 export interface CompileContext {
@@ -40,6 +41,14 @@ function namesOnGround(
     });
   }
   return known;
+}
+
+/** To read expressions for a program that is there already: texts it knows keep their numbers, others are equal to nothing. */
+export function contextOf(
+  document: ProjectDocument,
+  { texts }: Pick<Program, 'texts'>,
+): CompileContext {
+  return { ...createContext(document, collectFindings()), texts: [...texts] };
 }
 
 export function createContext(document: ProjectDocument, findings: Findings): CompileContext {

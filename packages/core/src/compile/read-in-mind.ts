@@ -9,8 +9,7 @@ import { nameTables } from '../world/recording/names.ts';
 import { mindScope } from './compile-mind.ts';
 import { namesWithin } from './candidate-keys.ts';
 import { unbound } from './compile-tree.ts';
-import { createContext } from './context.ts';
-import { collectFindings } from './finding.ts';
+import { contextOf } from './context.ts';
 
 const ALL_TYPES = Object.keys(TYPE_NAMES) as ValueType[];
 
@@ -29,9 +28,7 @@ export function readInMind(
 ): PartValue[] {
   const minds = agent.stack?.program.minds.map(({ name }) => name) ?? [];
   if (!minds.includes(mind)) return [];
-  const context = createContext(document, collectFindings());
-  // Texts the program knows keep their numbers; others are equal to nothing.
-  context.texts = [...agent.program.texts];
+  const context = contextOf(document, agent.program);
   const parameters = unbound(namesWithin(document.minds[mind], tree));
   const scope = { ...mindScope(mind, context, minds), parameters };
   const result = checkExpression(source, scope, { types: ALL_TYPES });

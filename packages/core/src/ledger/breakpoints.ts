@@ -62,11 +62,15 @@ const PARTS: Record<
   memory: (entry) => (entry.kind === 'memory' ? [entry.key, entry.value] : null),
 };
 
-function isMetBy({ document, agents }: BreakpointProgram, entry: LedgerEntry): boolean {
+/** What an entry stops a run for; null where the breakpoint is about something else. */
+function stopAt({ name, document, agents }: BreakpointProgram, entry: LedgerEntry): Stop | null {
   const { on, of = '' } = document;
-  if (on === 'condition' || (agents !== null && !agents.has(entry.agent))) return false;
+  if (on === 'condition' || (agents !== null && !agents.has(entry.agent))) return null;
   const parts = PARTS[on](entry);
-  return parts !== null && of.split(':').every((wanted, i) => wanted === '' || wanted === parts[i]);
+  if (!parts || !of.split(':').every((wanted, i) => wanted === '' || wanted === parts[i]))
+    return null;
+  const words = breakpointWords({ on, of: parts.filter(Boolean).join(':') });
+  return { breakpoint: name, tick: entry.tick, agent: entry.agent, words };
 }
 
 /**
@@ -79,7 +83,7 @@ export function watchFor(bound: readonly BreakpointProgram[], run: Run): Breakpo
     program,
     bound,
     met: bound.map((each) =>
-      run.entries.filter((entry) => isMetBy(each, entry)).map((entry) => entry.tick),
+      run.entries.filter((entry) => stopAt(each, entry)).map((entry) => entry.tick),
     ),
     watched: bound.flatMap(({ agents, conditions }, place) =>
       program.agents.flatMap(({ name, archetype }, agent): WatchedCondition[] => {
@@ -103,21 +107,15 @@ function lookAtConditions({ watched, program }: Breakpoints, world: World): Watc
   });
 }
 
-function stopOf(bound: BreakpointProgram, agent: string, tick: number, words: string): Stop {
-  return { breakpoint: bound.name, agent, tick, words };
-}
-
 function conditionStop(breakpoints: Breakpoints, each: WatchedCondition, world: World): Stop {
-  const bound = breakpoints.bound[each.place];
   const agent = world.agents[each.agent];
   const worth = readText(each.expression, agent, nameTables(agent.program));
-  return stopOf(bound, agent.name, world.tick, `${each.expression.source}: ${worth}`);
-}
-
-function entryStop(bound: BreakpointProgram, entry: LedgerEntry): Stop {
-  const { on, off: _, agent: _agent, archetype: _archetype, after: _after } = bound.document;
-  const of = on === 'condition' ? '' : PARTS[on](entry)!.filter(Boolean).join(':');
-  return stopOf(bound, entry.agent, entry.tick, breakpointWords({ on, of }));
+  return {
+    breakpoint: breakpoints.bound[each.place].name,
+    tick: world.tick,
+    agent: agent.name,
+    words: `${each.expression.source}: ${worth}`,
+  };
 }
 
 /**
@@ -147,7 +145,8 @@ export function advanceTo(
   while (first > 0 && entries[first - 1].tick === world.tick) first--;
   for (const entry of entries.slice(first))
     breakpoints.bound.forEach((each, place) => {
-      if (isMetBy(each, entry)) meet(place, entryStop(each, entry));
+      const stop = stopAt(each, entry);
+      if (stop) meet(place, stop);
     });
   for (const each of lookAtConditions(breakpoints, world))
     meet(each.place, conditionStop(breakpoints, each, world));
@@ -165,8 +164,7 @@ export function lastMet(breakpoints: Breakpoints, run: Run): Stop | null {
   for (let i = run.entries.length - 1; i >= 0 && !last; i--) {
     const entry = run.entries[i];
     if (entry.tick >= now) continue;
-    const met = wanted.find((each) => isMetBy(each, entry));
-    if (met) last = entryStop(met, entry);
+    for (const each of wanted) last ??= stopAt(each, entry);
   }
   const looking = watchFor(wanted, run);
   if (looking.watched.length === 0 || now < 1) return last;

@@ -181,6 +181,20 @@ function worldAt(run: Run, snapshot: PackedSnapshot, reuse: World | null): World
   return world;
 }
 
+/** What players did in each tick after one; to be asked tick by tick, in their order. */
+export function recordedInputs(
+  { inputs }: Pick<Run, 'inputs'>,
+  after: number,
+): (at: number) => Input[] {
+  let next = inputs.findIndex((entry) => entry.tick > after);
+  if (next < 0) next = inputs.length;
+  return (at) => {
+    const given: Input[] = [];
+    while (next < inputs.length && inputs[next].tick === at) given.push(inputs[next++].input);
+    return given;
+  };
+}
+
 /**
  * Runs a world of the run on to `goal`, which was reached before, with what players did then and under
  * the edit each tick ran under. Gives the world it comes to, which is another after an edit.
@@ -194,14 +208,10 @@ function replayTo(
   look: (world: World) => void = () => {},
 ): World {
   let world = from;
-  let next = run.inputs.findIndex((entry) => entry.tick > world.tick);
-  if (next < 0) next = run.inputs.length;
+  const inputsAt = recordedInputs(run, world.tick);
   while (world.tick < goal) {
     const at = world.tick + 1;
-    const inputs: Input[] = [];
-    while (next < run.inputs.length && run.inputs[next].tick === at)
-      inputs.push(run.inputs[next++].input);
-    tick(world, inputs);
+    tick(world, inputsAt(at));
     const edit = run.edits.find(({ afterTick }) => afterTick === at);
     if (edit) {
       const snapshot = run.snapshots.find((candidate) => candidate.tick === at);

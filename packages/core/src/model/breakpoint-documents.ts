@@ -43,7 +43,7 @@ export function breakpointWords(
     whom && `${whom}: `,
     what,
     of && on !== 'condition' && `, ${of.split(':').filter(Boolean).join(' ')}`,
-    after > 1 && `, from the ${after}th time on`,
+    after > 1 && `, from time ${after} on`,
   ]
     .filter(Boolean)
     .join('');

@@ -1,12 +1,13 @@
 import { compileProject } from '../compile/compile-project.ts';
 import { applyCommand } from '../editing/apply-command.ts';
 import { CommandError, type DocumentCommand } from '../editing/commands/commands.ts';
-import { revisit, type Run } from '../ledger/run.ts';
-import { readList } from '../mind/machine/cells.ts';
+import { activeStates } from '../ledger/explain/statement.ts';
+import { recordedInputs, revisit, type Run } from '../ledger/run.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
 import { swapProgram } from '../world/handover/swap.ts';
 import { tick } from '../world/phases/tick.ts';
-import type { Input, Program } from '../world/program/program.ts';
+import type { Program } from '../world/program/program.ts';
+import { findMind } from '../world/readout/readout.ts';
 import type { World } from '../world/world.ts';
 import { numbersThatMatter, type NumberSite } from './numbers.ts';
 
@@ -54,12 +55,11 @@ function firstTick(run: Run, program: Program, { tick: asked }: TryQuestion): nu
   return Math.min(asked - 1, Math.ceil(wanted / ticksPerSecond) * ticksPerSecond);
 }
 
-function isIn(world: World, { agent: name, mind: of, state }: TryQuestion): boolean {
-  const agent = world.agents.find((each) => each.name === name);
-  const mind = agent?.minds.find(({ program }) => program.name === of);
-  if (!agent || !mind) return false;
-  const { states } = mind.program.machine;
-  return readList(agent.memory, mind.machine.cells.active).some((at) => states[at].id === state);
+function isIn(world: World, { agent, mind, state }: TryQuestion): boolean {
+  const found = findMind(world, agent, mind);
+  if (!found) return false;
+  const { states } = found.mind.program.machine;
+  return activeStates(found).some((at) => states[at].id === state);
 }
 
 /**
@@ -69,13 +69,9 @@ function isIn(world: World, { agent: name, mind: of, state }: TryQuestion): bool
 function runAgain(run: Run, program: Program, from: number, question: TryQuestion): number {
   const world = swapProgram(revisit(run, from), program, 0, run.seed);
   let entered = -1;
-  let next = run.inputs.findIndex((entry) => entry.tick > from);
-  if (next < 0) next = run.inputs.length;
+  const inputsAt = recordedInputs(run, from);
   while (world.tick < question.tick) {
-    const inputs: Input[] = [];
-    while (next < run.inputs.length && run.inputs[next].tick === world.tick + 1)
-      inputs.push(run.inputs[next++].input);
-    tick(world, inputs);
+    tick(world, inputsAt(world.tick + 1));
     if (!isIn(world, question)) entered = -1;
     else if (entered < 0) entered = world.tick;
   }

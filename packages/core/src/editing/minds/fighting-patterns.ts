@@ -6,6 +6,8 @@ import {
   rememberWhom,
   seconds,
   stand,
+  sweepParameter,
+  watch,
   type Pattern,
 } from './pattern-parts.ts';
 
@@ -107,7 +109,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
       'Stays where it is, looks from side to side, and shoots in bursts while it sees whom it is sure of.',
     strikesWith: 'A move it shoots with',
     parameters: [
-      { name: 'sweep', label: 'Turns by', unit: '°', minimum: 10, maximum: 180, value: 60 },
+      sweepParameter,
       metres('far', 'Shoots as far as', 10),
       seconds('pause', 'Pauses between bursts', 1.5),
     ],
@@ -136,15 +138,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
         },
       },
       machine: machineOf(
-        {
-          id: 'watch',
-          title: 'Watch',
-          activity: { tree: 'lookAbout' },
-          leaves: [
-            { to: 'watch', on: 'done', note: 'once more' },
-            { to: 'shoot', when: 'attention.strength > 0.8', note: 'certain' },
-          ],
-        },
+        watch({ to: 'shoot', when: 'attention.strength > 0.8', note: 'certain' }),
         {
           id: 'shoot',
           title: 'Shoot',

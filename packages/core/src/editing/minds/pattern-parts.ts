@@ -54,7 +54,7 @@ export function machineOf(...states: StateDocument[]): MachineDocument {
 
 export const rememberWhom = { do: 'remember', key: 'quarry', value: 'attention.of' };
 
-/** Stands at its post until something comes of it. */
+/** Stands at its post until it leaves. */
 export const stand = (...leaves: TransitionDocument[]): StateDocument => ({
   id: 'stand',
   title: 'Stand',
@@ -74,3 +74,21 @@ export const lookAbout = (sweep: number, rest: number): TreeDocument => ({
     ] as never,
   },
 });
+
+/** Looks from side to side, by the tree `lookAbout`, over and over until it leaves. */
+export const watch = (...leaves: TransitionDocument[]): StateDocument => ({
+  id: 'watch',
+  title: 'Watch',
+  activity: { tree: 'lookAbout' },
+  leaves: [{ to: 'watch', on: 'done', note: 'once more' }, ...leaves],
+});
+
+/** How far it turns to either side. */
+export const sweepParameter: PatternParameter = {
+  name: 'sweep',
+  label: 'Turns by',
+  unit: '°',
+  minimum: 10,
+  maximum: 180,
+  value: 60,
+};

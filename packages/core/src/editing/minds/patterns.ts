@@ -9,6 +9,8 @@ import {
   seconds,
   spot,
   stand,
+  sweepParameter,
+  watch,
   type Pattern,
 } from './pattern-parts.ts';
 
@@ -210,23 +212,12 @@ export const PATTERNS: readonly Pattern[] = [
     id: 'turn',
     title: 'Turn and watch',
     about: 'Stands and looks from side to side; stops at what it notices until that is gone.',
-    parameters: [
-      { name: 'sweep', label: 'Turns by', unit: '°', minimum: 10, maximum: 180, value: 60 },
-      seconds('rest', 'Rests for', 1),
-    ],
+    parameters: [sweepParameter, seconds('rest', 'Rests for', 1)],
     make: ({ sweep, rest }) => ({
       title: 'Watcher',
       trees: { lookAbout: lookAbout(sweep, rest) },
       machine: machineOf(
-        {
-          id: 'watch',
-          title: 'Watch',
-          activity: { tree: 'lookAbout' },
-          leaves: [
-            { to: 'watch', on: 'done', note: 'once more' },
-            { to: 'stare', when: 'attention.strength > 0.3', note: 'something' },
-          ],
-        },
+        watch({ to: 'stare', when: 'attention.strength > 0.3', note: 'something' }),
         {
           id: 'stare',
           title: 'Stare',

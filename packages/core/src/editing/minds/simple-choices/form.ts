@@ -82,8 +82,10 @@ export const CIRCLE_ID = 'circle';
 /** What an option does, as plain as the file has it. */
 export const doing = (action: ActionDocument): ActionDocument => action;
 
-/** The id of an option for a move, which can’t be that of another option. */
-export const strikeId = (move: Name) => `strike${move[0].toUpperCase()}${move.slice(1)}`;
+/** The id of an option that does something with what is named, which can’t be that of another option. */
+export const idFor = (verb: string, name: Name) =>
+  `${verb}${name[0].toUpperCase()}${name.slice(1)}`;
+export const strikeId = (move: Name) => idFor('strike', move);
 
 export function optionOf({ options }: ChoiceDocument, id: Name): OptionDocument | undefined {
   return options.find((option) => option.id === id);

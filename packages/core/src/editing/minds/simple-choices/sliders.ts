@@ -8,6 +8,7 @@ import {
   actionOf,
   CIRCLE_ID,
   doing,
+  idFor,
   optionOf,
   round,
   share,
@@ -20,7 +21,7 @@ import {
 const SPACING = (mind: Name) => `${mind}Spacing`;
 const THREAT = (mind: Name) => `${mind}Threat`;
 
-const guardId = (guard: Name) => `guard${guard[0].toUpperCase()}${guard.slice(1)}`;
+const guardId = (guard: Name) => idFor('guard', guard);
 
 /** How far it is to whom it fights, as parts of the distance it wants to keep. */
 function spacing(near: number): BandSetDocument {
@@ -45,6 +46,9 @@ const threat: BandSetDocument = {
   ],
 };
 
+/** What the sliders of moves begin with. */
+const USUAL = { strikes: 0.6, waits: 0.8 };
+
 /** How strong closing in, backing off and circling are where they are called for. */
 const STEADY = { closeIn: 0.6, backOff: 0.7, circle: 0.3 };
 
@@ -64,7 +68,12 @@ export const sliders: SimpleForm = {
       step: 0.1,
       usual: 1.6,
     },
-    share('strikes', 'How often it strikes', 'strength of its moves where they reach', 0.6),
+    share(
+      'strikes',
+      'How often it strikes',
+      'strength of its moves where they reach',
+      USUAL.strikes,
+    ),
     ...(guards.length > 0
       ? [share('guards', 'How much it guards', 'strength of its guards while a hit is coming', 0.5)]
       : []),
@@ -76,7 +85,7 @@ export const sliders: SimpleForm = {
       minimum: 0,
       maximum: 10,
       step: 0.1,
-      usual: 0.8,
+      usual: USUAL.waits,
     },
   ],
   write: ({ near, strikes, guards: guarding, waits }, { mind, ...can }) => {
@@ -139,9 +148,9 @@ export const sliders: SimpleForm = {
     return {
       near: typeof near === 'number' ? near : undefined,
       // Without moves the slider has nothing to say.
-      strikes: strikes.length === 0 ? 0.6 : strike?.grades?.[0]?.strength,
+      strikes: strikes.length === 0 ? USUAL.strikes : strike?.grades?.[0]?.strength,
       ...(guard && { guards: guarded?.grades?.[0]?.strength }),
-      waits: strikes.length === 0 ? 0.8 : (strike?.rest ?? 0),
+      waits: strikes.length === 0 ? USUAL.waits : (strike?.rest ?? 0),
     };
   },
 };
