@@ -145,6 +145,8 @@ describe('breakpoints', () => {
       .waitFor();
     await write('attention.strength > 0.4');
     await expect.poll(() => panel.getByRole('alert').count()).toBe(0);
+    await panel.getByRole('button', { name: /^Back to where a breakpoint was met last/ }).click();
+    await panel.getByText('No breakpoint was met before this moment').waitFor();
     await panel.getByRole('button', { name: 'Run on to the next breakpoint (N)' }).click();
     await page
       .getByText(/Warden 2: attention\.strength > 0\.4: 0\.\d+ > 0\.4$/)

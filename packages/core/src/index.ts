@@ -37,6 +37,7 @@ export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
 export { advanceTo, lastMet, watchFor, type Breakpoints, type Stop } from './ledger/breakpoints.ts';
+export { mindMeant, namesMeant, secondMeant } from './model/breakpoint-names.ts';
 export { BREAKPOINT_KINDS, breakpointWords } from './model/breakpoint-documents.ts';
 export { bindBreakpoints } from './compile/breakpoints.ts';
 export * from './ledger/figures.ts';

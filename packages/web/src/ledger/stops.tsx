@@ -1,8 +1,9 @@
 import type { Stop } from '@crooked-lantern/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import type { EngineClient } from '../engine/engine-client.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useGoBack } from '../engine/use-go-back.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
@@ -31,10 +32,7 @@ export function Stops() {
     client.frame?.playing === false ? stopWords(client.frame.stops, client) : '',
   );
   const isRunningOn = useEngineValue(({ frame }) => (frame?.towards ?? null) !== null);
-  const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : -1));
-  const [trouble, setTrouble] = useState<string | null>(null);
-  useEffect(() => setTrouble(null), [tick]);
-  const goBack = useCallback(async () => setTrouble(await engine.goBack()), [engine]);
+  const { goBack, refused } = useGoBack();
   useCommands(
     useMemo(
       () => [
@@ -54,7 +52,7 @@ export function Stops() {
       [engine, goBack],
     ),
   );
-  if (trouble !== null) return <span role="alert">{trouble}</span>;
+  if (refused !== null) return <span role="alert">{refused}</span>;
   if (isRunningOn) return <span role="status">running on … P rests</span>;
   if (words === '') return null;
   return (

@@ -3,7 +3,10 @@ import {
   BREAKPOINT_KINDS,
   breakpointWords,
   freshIn,
+  mindMeant,
+  namesMeant,
   namesOf,
+  secondMeant,
   withoutUndefined,
   type BreakpointDocument,
   type BreakpointKind,
@@ -13,6 +16,7 @@ import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { useEngine } from '../engine/use-engine.tsx';
+import { useGoBack } from '../engine/use-go-back.ts';
 import { Sheet } from '../minds/sheet-layout.ts';
 import { RowFindings } from '../minds/row-findings.tsx';
 import { useProject } from '../state/store.ts';
@@ -21,7 +25,6 @@ import { Button, QuietButton, RemoveButton, Toggle } from '../ui/button.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { OptionalNumberText } from '../ui/number-text.tsx';
-import { mindMeant, namesMeant, secondMeant } from './breakpoint-names.ts';
 
 const Head = styled.div`
   display: flex;
@@ -84,6 +87,7 @@ function OneBreakpoint({ name, breakpoint }: { name: string; breakpoint: Breakpo
     set({ of: next.length > 0 ? next.join(':') : undefined });
   };
   const who = agent === undefined ? (archetype ? `archetype:${archetype}` : '') : `agent:${agent}`;
+  const first = namesMeant(document, breakpoint);
   const second = secondMeant(document, breakpoint);
   return (
     <Item data-off={off || undefined}>
@@ -127,7 +131,7 @@ function OneBreakpoint({ name, breakpoint }: { name: string; breakpoint: Breakpo
           />
         ) : (
           BREAKPOINT_KINDS[on].of.map((part, at) => {
-            const options = at === 0 ? namesMeant(document, breakpoint) : at === 1 ? second : null;
+            const options = at === 0 ? (first?.names ?? null) : at === 1 ? second : null;
             return options ? (
               <Choice
                 key={part}
@@ -171,6 +175,7 @@ export function BreakpointsPanel({ agent }: { agent: string | null }) {
   const engine = useEngine();
   const breakpoints = useProject((project) => project.document.breakpoints);
   const { put, trouble } = useEdit();
+  const { goBack, refused } = useGoBack();
   const names = namesOf(breakpoints ?? {});
   const add = () =>
     put(
@@ -184,7 +189,7 @@ export function BreakpointsPanel({ agent }: { agent: string | null }) {
           <>
             <QuietButton
               aria-label="Back to where a breakpoint was met last (Shift+N)"
-              onPress={() => void engine.goBack()}
+              onPress={() => void goBack()}
             >
               back to the last
             </QuietButton>
@@ -209,6 +214,7 @@ export function BreakpointsPanel({ agent }: { agent: string | null }) {
           ))}
         </ul>
       )}
+      {refused && <p role="alert">{refused}</p>}
       {trouble && <p role="alert">{trouble}</p>}
     </Sheet>
   );
