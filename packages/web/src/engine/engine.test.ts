@@ -9,56 +9,14 @@ import {
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import { createEngine } from './engine.ts';
-import type { EngineApi, Frame } from './protocol.ts';
+import type { Frame } from './protocol.ts';
+import { started as begun, TICK_MS } from './testing/rig.fixture.ts';
 
 /** A keeper and a played gleaner on the ground a new project begins with. */
 const night = () => newProject('Night');
 
 const PLAYED = night().start.play!;
-const TICK_MS = 1000 / 60;
-
-interface Rig {
-  engine: EngineApi;
-  /** The latest frame, once all that waits without delay is done. */
-  frame(): Frame;
-  /** Lets so many milliseconds pass, as far as the engine asks to be called back. */
-  pass(ms: number): Frame;
-  frames: Frame[];
-}
-
-/** An engine with a clock that is moved by hand. */
-function rig(): Rig {
-  let time = 0;
-  let waiting: { at: number; work: () => void } | null = null;
-  const frames: Frame[] = [];
-  const engine = createEngine({
-    show: (frame) => frames.push(frame),
-    now: () => time,
-    later: (work, ms) => {
-      waiting = { at: time + ms, work };
-    },
-  });
-  const until = (end: number) => {
-    while (waiting && waiting.at <= end) {
-      const { at, work } = waiting;
-      waiting = null;
-      time = Math.max(time, at);
-      work();
-    }
-    time = end;
-    return frames.at(-1)!;
-  };
-  return { engine, frames, frame: () => until(time), pass: (ms) => until(time + ms) };
-}
-
-async function started(document = night()): Promise<Rig> {
-  const made = rig();
-  const { runs } = await made.engine.submit(document, 1);
-  expect(runs).toBe(true);
-  made.frame();
-  return made;
-}
+const started = (document = night()) => begun(document);
 
 const walk = (x: number, y = 0): Input => ({ agent: PLAYED, x, y, gait: null });
 
