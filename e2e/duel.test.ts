@@ -58,7 +58,7 @@ async function fightOn(page: Page, done: (keeper: string) => boolean): Promise<v
 }
 
 describe('a fight', () => {
-  it('goes through all phases, by steps and with keys held, and is told in figures', async () => {
+  it('goes through all phases, by steps and with keys held, and comes out in figures', async () => {
     const project = await newDuel(({ archetypes, start }) => {
       archetypes.gleaner.health = 2000;
       archetypes.keeper.health = 60;

@@ -46,6 +46,8 @@ const BUDGET_MS = 12;
 const BACKLOG_MS = 250;
 /** How far is run on to look for a breakpoint, in seconds of the run. */
 const SEARCH_SECONDS = 30 * 60;
+/** What is said to whoever asks about a run before there is one. */
+const NOTHING_RUNS = 'Nothing runs yet: mend the errors listed under Findings.';
 
 /** What the engine needs of where it lives. */
 export interface Surroundings {
@@ -224,7 +226,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       wake();
     },
     async goBack() {
-      if (!run) return 'Nothing runs yet.';
+      if (!run) return NOTHING_RUNS;
       rest();
       const last = lastMet((breakpoints ??= breakpointsOf(run)), run);
       if (!last) return 'No breakpoint was met before this moment in what is kept of the run.';
@@ -294,8 +296,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     },
     async ask({ agent, mind, not }) {
       const tick = run?.world.tick ?? 0;
-      if (!run)
-        return { tick, trouble: 'Nothing runs yet: mend the errors listed under Findings.' };
+      if (!run) return { tick, trouble: NOTHING_RUNS };
       const question = { run, agent, tick, ...(mind !== undefined && { mind }) };
       try {
         return { tick, answer: not === null ? why(question) : whyNot(question, not) };
@@ -308,7 +309,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       const search = ++searches;
       const document = inForce;
       const searched = run;
-      if (!searched || !document) return { trouble: 'Nothing runs yet.' };
+      if (!searched || !document) return { trouble: NOTHING_RUNS };
       const { tick } = searched.world;
       const thinker = searched.world.agents.find(({ name }) => name === agent);
       const of = mind ?? thinker?.minds[0]?.program.name;

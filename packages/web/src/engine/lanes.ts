@@ -36,6 +36,8 @@ export function transitionKey(from: string, order: number): string {
 export interface Lanes {
   byAgent: Map<string, Lane>;
   edits: { tick: number; edit: number }[];
+  /** The most rows below the states that any of them has. */
+  furtherRows: number;
 }
 
 /** Bands of a played agent: what its player makes it do. */
@@ -43,7 +45,7 @@ const STANDS = 'stands';
 const WALKS = 'walks';
 
 export function createLanes(): Lanes {
-  return { byAgent: new Map(), edits: [] };
+  return { byAgent: new Map(), edits: [], furtherRows: 0 };
 }
 
 export function laneOf(lanes: Lanes, agent: string): Lane {
@@ -76,6 +78,17 @@ function settleBand(lane: Lane, tick: number): void {
   const before = lane.bands[lane.bands.length - 1];
   if (before && before.state === state && before.to === tick) before.to = -1;
   else lane.bands.push({ state, from: tick, to: -1 });
+}
+
+/** What stands below the states of a lane: what it picked, then the moves it made, as far as there are any. */
+export function furtherBands({ picks, moves }: Lane): (readonly Band[])[] {
+  return [picks, moves].filter(({ length }) => length > 0);
+}
+
+function addFurther(lanes: Lanes, lane: Lane, to: 'picks' | 'moves', band: Band): void {
+  lane[to].push(band);
+  if (lane[to].length === 1)
+    lanes.furtherRows = Math.max(lanes.furtherRows, furtherBands(lane).length);
 }
 
 /** Ends the last of some bands that lasts to a tick or longer. */
@@ -123,11 +136,11 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'picked':
         endLast(lane.picks, entry.tick);
         if (entry.option !== null)
-          lane.picks.push({ state: entry.option, from: entry.tick, to: -1 });
+          addFurther(lanes, lane, 'picks', { state: entry.option, from: entry.tick, to: -1 });
         break;
       case 'move':
         endLast(lane.moves, entry.tick);
-        lane.moves.push({
+        addFurther(lanes, lane, 'moves', {
           state: entry.move,
           from: entry.tick,
           to: entry.tick + Math.max(1, entry.lasts),

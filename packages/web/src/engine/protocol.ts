@@ -69,7 +69,7 @@ export interface EngineApi {
   ask(question: EngineQuestion): Promise<EngineAnswer>;
   /**
    * Looks for the smallest change of one number with which the agent would have been in a state at the tick that
-   * is shown. It ends when the run moves, or another is begun; `onProgress` is told after each run of the past.
+   * is shown. It ends when the run moves, or another is begun; `onProgress` is called after each run of the past.
    */
   tryChange(
     question: EngineQuestion & { not: string },

@@ -1,5 +1,5 @@
 import type { Program } from '@crooked-lantern/core';
-import type { Band, Lane, Lanes } from '../engine/lanes.ts';
+import { furtherBands, type Band, type Lane, type Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
@@ -255,11 +255,6 @@ export interface LanesPicture {
   tokens: Tokens;
 }
 
-/** What stands below the states of a lane: what it picked, then the moves it made, as far as there are any. */
-export function furtherBands({ picks, moves }: Lane): (readonly Band[])[] {
-  return [picks, moves].filter(({ length }) => length > 0);
-}
-
 /** The lanes that are in sight; the ruler stays. */
 export function drawLanes(
   context: CanvasRenderingContext2D,
@@ -286,21 +281,14 @@ export function drawLanes(
     const high = tall - further * FURTHER_ROW;
     const names = titles.get(agent) ?? new Map<string, string>();
     const { ticksPerSecond } = program;
-    drawBands(
-      context,
-      lane.bands,
-      y,
-      bandHeight(high),
-      window,
-      frame,
-      ticksPerSecond,
-      names,
-      tokens,
-    );
-    rows.slice(0, further).forEach((bands, i) => {
-      const at = y + bandHeight(high) + 2 + i * FURTHER_ROW;
-      drawBands(context, bands, at, FURTHER_ROW - 2, window, frame, ticksPerSecond, names, tokens);
-    });
+    const draw = (bands: readonly Band[], at: number, height: number) =>
+      drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
+    draw(lane.bands, y, bandHeight(high));
+    rows
+      .slice(0, further)
+      .forEach((bands, i) =>
+        draw(bands, y + bandHeight(high) + 2 + i * FURTHER_ROW, FURTHER_ROW - 2),
+      );
     drawAwareness(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }

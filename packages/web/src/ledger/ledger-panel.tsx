@@ -20,16 +20,7 @@ import { Menu } from '../ui/menu.tsx';
 import { NARROW } from '../ui/place.ts';
 import { clockText } from '../ui/time.ts';
 import { useProject } from '../state/store.ts';
-import {
-  drawLanes,
-  furtherBands,
-  laneHeight,
-  RULER,
-  tickAt,
-  windowFor,
-  xOf,
-  type Window,
-} from './draw-lanes.ts';
+import { drawLanes, laneHeight, RULER, tickAt, windowFor, xOf, type Window } from './draw-lanes.ts';
 import { laneAgents, laneTitles } from './lane-titles.ts';
 import { dotOf } from './mark-words.ts';
 import { Playhead } from './playhead.tsx';
@@ -174,10 +165,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const agents = useMemo(() => laneAgents(program), [program]);
   const minds = useProject((project) => project.document.minds);
   const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
-  /** How many rows below the states some lane could fill. */
-  const further = useEngineValue(({ lanes }) =>
-    Math.max(0, ...[...lanes.byAgent.values()].map((each) => furtherBands(each).length)),
-  );
+  const further = useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);

@@ -69,8 +69,7 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
   const targets = targetsOf(document, agent);
-  // Options and rows are named with what they are of.
-  const isState = not !== null && !not.includes(':');
+  const isState = targets.some(({ id, isState: is }) => is && id === not);
   return (
     <>
       <Question>
@@ -107,7 +106,7 @@ export function AskPanel({ watching }: { watching: Watching }) {
         ) : (
           <>
             <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
-            {isState && !answer.answer.holds && (
+            {not !== null && isState && !answer.answer.holds && (
               <TryIt
                 key={`${agent} ${not} ${tick}`}
                 agent={agent}

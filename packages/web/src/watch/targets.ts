@@ -5,25 +5,20 @@ import {
   type ActivityDocument,
   type MindDocument,
   type ProjectDocument,
-  type StateDocument,
 } from '@crooked-lantern/core';
+import { listStates } from '../minds/document-names.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
+import type { Option } from '../ui/fields.tsx';
 
 /** What can be asked about: “why is it not …”. */
-export interface Target {
-  id: string;
-  title: string;
-}
-
-function statesOf(states: readonly StateDocument[]): StateDocument[] {
-  return states.flatMap((state) => [state, ...statesOf(state.states ?? [])]);
+export interface Target extends Option {
+  isState?: true;
 }
 
 /** Rows of what a state does that can be named, as `tree:3`, the number people see. */
 function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Target[] {
-  if (!activity || 'do' in activity || 'choice' in activity) return [];
-  const tree = 'tree' in activity ? String(activity.tree) : undefined;
-  if (tree === undefined) return [];
+  if (!activity || !('tree' in activity)) return [];
+  const tree = String(activity.tree);
   const of = mind.trees?.[tree]?.title ?? tree;
   return outlineOf('', mind, activity).flatMap((entry) => {
     const { row } = entry;
@@ -40,10 +35,14 @@ export function targetsOf(document: ProjectDocument, agent: string): Target[] {
   const [name] = archetype ? mindsOf(archetype) : [];
   const mind = name === undefined ? undefined : document.minds[name];
   if (!mind) return [];
-  const states = statesOf(mind.machine?.states ?? []);
+  const states = listStates(document, name).map(({ state }) => state);
   const activities = [mind.activity, ...states.map(({ activity }) => activity)];
   return [
-    ...states.map(({ id, title = id }) => ({ id, title: `why it is not in ${title}` })),
+    ...states.map(({ id, title = id }) => ({
+      id,
+      title: `why it is not in ${title}`,
+      isState: true as const,
+    })),
     ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
       options.map(({ id, title = id }) => ({
         id: `${choice}:${id}`,

@@ -1,24 +1,20 @@
 import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import type { Option } from '../ui/fields.tsx';
 import type { WatchQuestion } from '../shell/use-ask.ts';
-
-/** An agent that decides something. */
-export interface Thinker {
-  id: string;
-  title: string;
-}
 
 export interface Watching {
   /** Those who can be asked about, in the order of the document. */
-  thinkers: readonly Thinker[];
+  thinkers: readonly Option[];
   /** By name; null where nobody has a mind. */
   agent: string | null;
   not: string | null;
   select: (change: Partial<WatchQuestion>) => void;
 }
 
-function useThinkers(): readonly Thinker[] {
+/** The agents that decide something. */
+function useThinkers(): readonly Option[] {
   const program = useEngineValue((engine) => engine.program);
   return useMemo(
     () =>

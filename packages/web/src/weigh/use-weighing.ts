@@ -3,13 +3,12 @@ import {
   outlineOf,
   type ActivityDocument,
   type ChoiceDocument,
-  type MindDocument,
   type ProjectDocument,
-  type StateDocument,
 } from '@crooked-lantern/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useEngine } from '../engine/use-engine.tsx';
+import { listStates } from '../minds/document-names.ts';
 import { useAgentsWith } from '../minds/use-selection.ts';
 import { useProject } from '../state/store.ts';
 
@@ -53,7 +52,8 @@ function usualChoice({ minds }: ProjectDocument): { mind: string; choice: string
 }
 
 /** The state whose activity is the choice, or calls it; null for none. */
-function stateThatWeighs(mind: MindDocument | undefined, choice: string): string | null {
+function stateThatWeighs(document: ProjectDocument, name: string, choice: string): string | null {
+  const mind = document.minds[name];
   if (!mind) return null;
   const weighs = (activity: ActivityDocument | undefined) =>
     activity !== undefined &&
@@ -62,9 +62,7 @@ function stateThatWeighs(mind: MindDocument | undefined, choice: string): string
         ({ path }) => path[2] === 'choices' && path[3] === choice,
       ));
   if (weighs(mind.activity)) return 'always';
-  const inside = (states: readonly StateDocument[]): StateDocument[] =>
-    states.flatMap((state) => [state, ...inside(state.states ?? [])]);
-  return inside(mind.machine?.states ?? []).find(({ activity }) => weighs(activity))?.id ?? null;
+  return listStates(document, name).find(({ state }) => weighs(state.activity))?.state.id ?? null;
 }
 
 export function useWeighing(): Weighing {
@@ -134,7 +132,7 @@ export function useWeighing(): Weighing {
     },
     [id, mind, choice, navigate],
   );
-  const state = stateThatWeighs(project.minds[mind], choice);
+  const state = stateThatWeighs(project, mind, choice);
   useEffect(() => {
     engine.watch(agent, mind, state);
     engine.weigh(agent !== null && choice ? { agent, mind, choice } : null);
