@@ -15,6 +15,16 @@ export function median(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
 
+/** What 95 of 100 values do not exceed, with the middle and the largest, rounded. */
+export function slowest(values: readonly number[]): { p95: number; median: number; most: number } {
+  const sorted = [...values].sort((a, b) => a - b);
+  return {
+    p95: rounded(sorted[Math.floor(sorted.length * 0.95)]),
+    median: rounded(median(sorted)),
+    most: rounded(sorted[sorted.length - 1]),
+  };
+}
+
 /** Rounds a figure to four significant digits: the rest is noise. */
 export function rounded(value: number): number {
   return Number(value.toPrecision(4));

@@ -1,23 +1,39 @@
 import {
   advance,
+  advanceTo,
+  bindBreakpoints,
+  checkProject,
+  createObservation,
   createRun,
   createWorld,
+  observe,
   seek,
   tick,
+  watchFor,
+  whatEverLedTo,
+  why,
+  whyNot,
   type Input,
   type Program,
   type Run,
 } from '@crooked-lantern/core';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { median, rounded, timed, type Figure } from './measure.ts';
-import { largeOrchard, NIGHT_WATCH, strolling } from './orchards.ts';
+import { median, rounded, slowest, timed, type Figure } from './measure.ts';
+import { largeOrchard, largeProject, NIGHT_WATCH, strolling } from './orchards.ts';
 
 /** What it costs to keep a run with its past, to go back in it, and to run without keeping anything. */
 
+/** With the rest of the night, 200 agents. */
+const WATCHED_WARDENS = 176;
+/** The same, 50. */
 const WARDENS = 44;
 const MINUTES = 10;
 const SEEKS = 200;
+const QUESTIONS = 150;
+/** Ticks of one agent that an answer looks back, as the pages ask for it. */
+const AGENT_TICKS = 7_000;
+const FAR_SECONDS = 60;
 
 /** A player who is never still: every tenth of a second another key. */
 function busy(program: Program, at: number): Input[] {
@@ -29,9 +45,9 @@ function busy(program: Program, at: number): Input[] {
   return [...others.filter(({ agent }) => agent !== name), { agent: name, ...keys }];
 }
 
-/** Ten minutes of Night Watch with 50 agents, recorded as the pages do. */
+/** Ten minutes of Night Watch with 200 agents, recorded as the pages do. */
 function record(): Run {
-  const program = largeOrchard(WARDENS, () => {}, NIGHT_WATCH);
+  const program = largeOrchard(WATCHED_WARDENS, () => {}, NIGHT_WATCH);
   const run = createRun(program, 1);
   const ticks = MINUTES * 60 * program.ticksPerSecond;
   while (run.head < ticks) advance(run, busy(program, run.head + 1));
@@ -48,7 +64,7 @@ function megabytes(): number {
   return (heapUsed + arrayBuffers) / 1e6;
 }
 
-/** The recording, made once for both figures; it is let go after the second. */
+/** The recording, made once for all figures of it; it is let go after the last. */
 let kept: { run: Run; mb: number } | null = null;
 
 function recording(): { run: Run; mb: number } {
@@ -64,8 +80,8 @@ export function memory(): Figure {
   return {
     figure: 'memory.mb',
     value: rounded(mb),
-    unit: 'MB of a recording, 10 minutes, 50 agents, a busy player',
-    goal: '<= 32',
+    unit: 'MB of a recording, 10 minutes, 200 agents, a busy player',
+    goal: '<= 64',
     detail: {
       agents: run.world.agents.length,
       snapshots: run.snapshots.length,
@@ -81,14 +97,71 @@ export function seeking(): Figure {
     // Far apart, and at every distance from a snapshot.
     const goal = (i * 7919 + (i % 60)) % run.head;
     return timed(() => seek(run, goal));
-  }).sort((a, b) => a - b);
-  kept = null;
+  });
+  const { p95, median: middle, most } = slowest(times);
   return {
     figure: 'seek.p95_ms',
-    value: rounded(times[Math.floor(SEEKS * 0.95)]),
+    value: p95,
     unit: 'ms until any tick of that recording is back, 95 of 100',
     goal: '<= 33',
-    detail: { median_ms: rounded(median(times)), longest_ms: rounded(times[SEEKS - 1]) },
+    detail: { median_ms: middle, longest_ms: most },
+  };
+}
+
+/** Questions of every kind about agents and ticks all over the recording. */
+export function asking(): Figure {
+  const { run } = recording();
+  const thinkers = run.world.agents.filter(({ minds }) => minds.length > 0);
+  const times = Array.from({ length: QUESTIONS }, (_, i) => {
+    const { name, minds } = thinkers[(i * 31) % thinkers.length];
+    const question = {
+      run,
+      agent: name,
+      tick: 1 + ((i * 104_729) % (run.head - 1)),
+      back: Math.ceil(AGENT_TICKS / run.world.agents.length),
+    };
+    const { states } = minds[0].program.machine;
+    const state = states[(i * 7) % states.length].id;
+    return timed(() => {
+      if (i % 3 === 0) why(question);
+      else if (i % 3 === 1) whyNot(question, state);
+      else whatEverLedTo(question, state);
+    });
+  });
+  kept = null;
+  const { p95, median: middle, most } = slowest(times);
+  return {
+    figure: 'why.p95_ms',
+    value: p95,
+    unit: 'ms until a question about any tick of that recording is answered, 95 of 100',
+    goal: '<= 150',
+    detail: { median_ms: middle, longest_ms: most },
+  };
+}
+
+/** How much faster than life a run goes on to a breakpoint that is far off, recorded and watched for what is noticed. */
+export function runningOn(): Figure {
+  const document = largeProject(WARDENS, () => {}, NIGHT_WATCH);
+  const { program } = checkProject(document);
+  const second = program!.ticksPerSecond;
+  const breakpoints = { late: { on: 'condition' as const, when: `time > ${FAR_SECONDS}` } };
+  const times = Array.from({ length: 3 }, () => {
+    const run = createRun(program!, 1);
+    const watched = watchFor(bindBreakpoints({ ...document, breakpoints }, program!), run);
+    const noticed = createObservation();
+    return (
+      timed(() => {
+        while (advanceTo(watched, run, busy(program!, run.head + 1)).length === 0)
+          observe(noticed, run, () => false);
+      }) / run.head
+    );
+  });
+  return {
+    figure: 'runon.speed',
+    value: rounded(1000 / second / median(times)),
+    unit: 'times as fast as life to a breakpoint a minute off, 50 agents',
+    goal: '>= 40',
+    detail: { tick_us: rounded(median(times) * 1000) },
   };
 }
 

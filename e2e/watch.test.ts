@@ -163,7 +163,7 @@ describe('breakpoints', () => {
 });
 
 describe('trying a change', () => {
-  it('finds the one number that would have changed the answer, and makes it', async () => {
+  it('finds the one number that would have changed the answer, shows both runs, and makes it', async () => {
     const mind = await app.newNight((document) => {
       const [calm] = document.minds.warden.machine!.states;
       const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
@@ -179,6 +179,15 @@ describe('trying a change', () => {
     await tried.getByRole('button', { name: /^Try it/ }).click();
     await tried.getByText(/After of transition 1 of Rounds of .*: 1\.\d+ in place of 2/).waitFor();
     expect(await seriousFaults(page)).toEqual([]);
+    // Run as a branch, it is compared with how it was; nothing of the project changes by it.
+    await tried.getByRole('button', { name: /^See both runs/ }).click();
+    const comparison = page.getByRole('region', { name: 'Comparison' });
+    await comparison.getByText(/They were given: edit 1 here, tried change 1 there/).waitFor();
+    await comparison.getByText(/^The first decision that differs is that of/).waitFor();
+    await comparison.getByRole('list', { name: 'Differences' }).waitFor();
+    await page.getByText(/running\s+edit 1/).waitFor();
+    await page.goBack();
+    await tried.getByRole('button', { name: /^Try it/ }).click();
     await tried.getByRole('button', { name: /^Make the change, and run on from 0:00/ }).click();
     await page.getByText(/running\s+edit 2/).waitFor();
     await expect.poll(() => tick(page)).toBeGreaterThan(95);

@@ -179,6 +179,7 @@ const FIELD_TABLES = /** @type {const} */ ([
   ['Options', 'OPTION_FIELDS'],
   ['Considerations', 'CONSIDERATION_FIELDS'],
   ['Graded rows', 'GRADE_FIELDS'],
+  ['Findings of a run', 'RUN_FINDING_FIELDS'],
 ]);
 
 /**
@@ -222,7 +223,7 @@ function fieldsPage(tables) {
 }
 
 /** @param {Tables} tables */
-function findingsPage({ FINDINGS }) {
+function findingsPage({ FINDINGS, RUN_FINDINGS }) {
   return [
     '# Findings',
     '',
@@ -234,6 +235,16 @@ function findingsPage({ FINDINGS }) {
       `## ${title}`,
       '',
       `\`${code}\`: ${about} ${remedy}`,
+    ]),
+    '',
+    '# Findings of a run',
+    '',
+    'What is noticed while a run goes on. From when on it is, stands under `runFindings` in the project: see [Numbers and choices](fields.md).',
+    ...Object.entries(RUN_FINDINGS).flatMap(([kind, { title, about, remedy }]) => [
+      '',
+      `## ${title}`,
+      '',
+      `\`${kind}\`: ${about} ${remedy}`,
     ]),
   ];
 }

@@ -34,48 +34,20 @@ async function beChased(page) {
 }
 
 /**
- * Adds a copy of the demo whose wardens have one tree for a mind, and gives the address of that mind.
+ * Adds a copy of the demo, with other ways out of the state in which wardens walk their rounds.
  * @param {string} address
+ * @param {string} title
+ * @param {unknown[]} leaves
  */
-async function addTreeNight(address) {
-  const demo = path.join(ROOT, 'demo/night-watch.lantern.json');
-  const document = JSON.parse(readFileSync(demo, 'utf8'));
-  const { warden } = document.minds;
-  document.title = 'Night Watch by a tree';
-  delete warden.machine;
-  warden.activity = { tree: 'watch' };
-  warden.trees.watch = {
-    title: 'Watch',
-    root: {
-      selector: [
-        {
-          title: 'Go after it',
-          when: 'attention.strength > 0.5',
-          holds: true,
-          preempts: true,
-          sequence: [
-            { do: 'remember', key: 'quarry', value: 'attention.of' },
-            { do: 'setGait', gait: 'run' },
-            { timeout: { do: 'moveTo', to: 'quarry', within: 0.9 }, seconds: 20 },
-          ],
-        },
-        {
-          title: 'Comb where it was lost',
-          when: 'known(quarry)',
-          tree: 'combThePlace',
-          with: { place: 'lastSeen(quarry)' },
-        },
-        {
-          title: 'Walk the rounds',
-          sequence: [
-            { do: 'setGait', gait: 'walk' },
-            { timeout: { do: 'followRoute', route: 'self.route' }, seconds: 6 },
-          ],
-        },
-      ],
-    },
-  };
-  return `${await addProject(address, document)}/minds/warden`;
+async function addNightWithRounds(address, title, leaves) {
+  const document = JSON.parse(
+    readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json'), 'utf8'),
+  );
+  document.title = title;
+  const [calm] = document.minds.warden.machine.states;
+  const rounds = calm.states.find((/** @type {{ id: string }} */ { id }) => id === 'rounds');
+  rounds.leaves = leaves;
+  return addProject(address, document);
 }
 
 /**
@@ -175,6 +147,54 @@ const SHOTS = [
     },
   },
   {
+    file: 'why-not.png',
+    where: '/watch?agent=warden1&not=peer&tick=90',
+    add: (address) =>
+      addNightWithRounds(address, 'A patient night', [{ to: 'peer', after: 2, note: 'looks up' }]),
+    async act(page) {
+      await page.getByRole('button', { name: /^Try it/ }).click();
+      await page.getByRole('button', { name: /^See both runs/ }).waitFor();
+      await page.getByRole('button', { name: /^See both runs/ }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    file: 'comparison.png',
+    where: `${MIND}?agent=warden2`,
+    async act(page) {
+      await beChased(page);
+      for (let i = 0; i < 15; i++) await page.keyboard.press('Shift+Comma');
+      await page.waitForTimeout(300);
+      await page.getByTestId('ground').click();
+      await page.keyboard.down('ArrowUp');
+      await page.keyboard.press('p');
+      await page.waitForTimeout(2500);
+      await page.keyboard.up('ArrowUp');
+      await page.keyboard.press('p');
+      await page.getByTestId('hash').waitFor();
+      await page.getByRole('link', { name: 'Watch' }).click();
+      await page.getByRole('link', { name: 'Branches' }).click();
+      await page
+        .getByRole('button', { name: /^Compare with/ })
+        .first()
+        .click();
+      await page.getByText(/They part at/).waitFor();
+      await page
+        .getByText(/They part at/)
+        .evaluate((words) => words.scrollIntoView({ block: 'start' }));
+    },
+  },
+  {
+    file: 'run-findings.png',
+    where: '/watch/findings?agent=warden1&tick=420',
+    scheme: 'light',
+    add: (address) =>
+      addNightWithRounds(address, 'A nervous night', [
+        { to: 'peer', when: 'self.speed > 0.5', note: 'steps out' },
+      ]),
+    act: (page) =>
+      page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first().waitFor(),
+  },
+  {
     file: 'questions.png',
     where: `${MIND}?agent=warden2&state=rounds&tick=300`,
     async act(page) {
@@ -217,34 +237,6 @@ const SHOTS = [
       for (const overlay of ['known (5)', 'forces (8)'])
         await page.getByRole('button', { name: `Show ${overlay}` }).click();
       await page.waitForTimeout(400);
-    },
-  },
-  {
-    file: 'minds-day.png',
-    where: `${MIND}?agent=warden2&state=comb&tick=900`,
-    scheme: 'light',
-    act: async (page) => void (await page.locator('[data-state="comb"]').waitFor()),
-  },
-  {
-    file: 'minds-tree.png',
-    where: '?agent=warden2&tick=330',
-    add: addTreeNight,
-    act: (page) => page.getByTestId('hash').waitFor(),
-  },
-  {
-    file: 'minds-editing.png',
-    where: `${MIND}?agent=warden2&state=chase`,
-    async act(page) {
-      await beChased(page);
-      await page.getByRole('button', { name: 'Close view (0)' }).click();
-      await page.getByRole('button', { name: /^guard of transition 1 of Chase/ }).click();
-      await page.getByRole('textbox', { name: 'guard of transition 1 of Chase' }).waitFor();
-      await page.keyboard.press('Control+a');
-      await page.keyboard.type('sees(quarry) && dist', { delay: 30 });
-      await page
-        .getByRole('option', { name: /distance/ })
-        .first()
-        .waitFor();
     },
   },
   {

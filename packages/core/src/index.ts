@@ -9,6 +9,8 @@ export * from './model/fields/ground-fields.ts';
 export * from './model/fields/mind-fields.ts';
 export * from './model/fields/choice-fields.ts';
 export * from './model/fields/fight-fields.ts';
+export * from './model/fields/run-finding-fields.ts';
+export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
 export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
@@ -36,6 +38,42 @@ export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
+export {
+  beginBranch,
+  createBranches,
+  goToBranch,
+  keepBeside,
+  letGo,
+  nameBranch,
+  partHere,
+  pastOfBranch,
+  UNNAMED_KEPT,
+  type Branch,
+  type Branches,
+  type PartedBy,
+} from './ledger/branches.ts';
+export {
+  findParting,
+  firstUnlikeDecision,
+  givenApart,
+  type Given,
+  type Parting,
+  type UnlikeDecision,
+} from './ledger/compare/parting.ts';
+export {
+  coverageOf,
+  coverageOver,
+  type CoverageItem,
+  type CoveredPart,
+} from './ledger/coverage.ts';
+export {
+  RECORDING_FORMATS,
+  recordingAs,
+  type RecordingFormat,
+  type RecordingHead,
+} from './ledger/exports.ts';
+export { readRecording, type ReadRecording } from './ledger/read-recording.ts';
+export { runFigures, type AgentFigures } from './ledger/compare/run-figures.ts';
 export { advanceTo, lastMet, watchFor, type Breakpoints, type Stop } from './ledger/breakpoints.ts';
 export { mindMeant, namesMeant, secondMeant } from './model/breakpoint-names.ts';
 export { BREAKPOINT_KINDS, breakpointWords } from './model/breakpoint-documents.ts';
@@ -48,6 +86,17 @@ export {
   type TryProgress,
   type TryQuestion,
 } from './trying/try-change.ts';
+export {
+  createObservation,
+  findingId,
+  observationFrom,
+  observe,
+  runFindings,
+  type Observation,
+  type RunFinding,
+} from './observing/observation.ts';
+export { RUN_FINDINGS, type RunFindingKind } from './observing/kinds.ts';
+export { remedyOf } from './observing/remedies.ts';
 export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
 export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';
@@ -62,6 +111,7 @@ export {
   type OptionReadout,
   type WeighedRow,
 } from './world/readout/choices.ts';
+export { readFollowed, type FollowedReadout, type KnownOther } from './world/readout/followed.ts';
 export { endLine, entryLine } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
@@ -126,5 +176,6 @@ export {
   type Question,
   type Statement,
 } from './ledger/explain/statement.ts';
-export { whyNot } from './ledger/explain/why-not.ts';
+export { whatEverLedTo, whoTold, whyRemembered } from './ledger/explain/ever.ts';
+export { whyNot, whyNotSteps } from './ledger/explain/why-not.ts';
 export { why } from './ledger/explain/why.ts';

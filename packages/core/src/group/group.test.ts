@@ -53,6 +53,16 @@ const SEARCH: ActionDocument = {
 };
 
 describe('a search', () => {
+  it('is done with a place where somebody lies, beside which it comes to stand', () => {
+    const { run, keepers, entries } = squad(SEARCH, ({ grounds: { corner } }) => {
+      corner.agents.sleeper = { archetype: 'gleaner', at: [10, 5], asleep: true };
+    });
+    run(60 * 60);
+    const ended = entries.filter((entry) => entry.kind === 'end' && entry.action === 'search');
+    expect(ended.map(({ agent }) => agent).sort()).toEqual(keepers.map(({ name }) => name));
+    expect(entries.filter(({ kind }) => kind === 'stuck').length).toBeLessThan(4);
+  });
+
   it('is shared: each place is gone to once, by one member, and all of them take part', () => {
     const { world, run, keepers } = squad(SEARCH);
     const looked = new Map<number, Set<number>>();

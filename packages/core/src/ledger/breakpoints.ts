@@ -8,7 +8,7 @@ import type { Input, Program } from '../world/program/program.ts';
 import { nameTables } from '../world/recording/names.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import type { World } from '../world/world.ts';
-import { advance, revisit, type Run } from './run.ts';
+import { advance, entriesOfTick, revisit, seek, type Run } from './run.ts';
 
 /** Ticks at which a run stops by itself, found as it goes on or looking back. */
 
@@ -121,18 +121,21 @@ function conditionStop(breakpoints: Breakpoints, each: WatchedCondition, world: 
 /**
  * Runs one tick on, as {@link advance} does, and gives what it is to stop for. A breakpoint that is switched
  * off counts, and stops nothing. Nothing of this changes the run.
+ *
+ * @param inputs null where the recorded future is gone through and stays
  */
 export function advanceTo(
   breakpoints: Breakpoints,
   run: Run,
-  inputs: readonly Input[] = [],
+  inputs: readonly Input[] | null = [],
 ): Stop[] {
   const from = run.world.tick;
   for (const met of breakpoints.met) while (met.length > 0 && met[met.length - 1] > from) met.pop();
   // After a jump in time what held before is what holds where the run goes on from.
   if (breakpoints.lookedAt !== from) lookAtConditions(breakpoints, run.world);
-  advance(run, inputs);
-  const { world, entries } = run;
+  if (inputs) advance(run, inputs);
+  else seek(run, from + 1);
+  const { world } = run;
   breakpoints.lookedAt = world.tick;
   const stops: Stop[] = [];
   const meet = (place: number, stop: Stop) => {
@@ -141,9 +144,7 @@ export function advanceTo(
     met.push(stop.tick);
     if (!document.off && met.length >= (document.after ?? 1)) stops.push(stop);
   };
-  let first = entries.length;
-  while (first > 0 && entries[first - 1].tick === world.tick) first--;
-  for (const entry of entries.slice(first))
+  for (const entry of entriesOfTick(run, world.tick))
     breakpoints.bound.forEach((each, place) => {
       const stop = stopAt(each, entry);
       if (stop) meet(place, stop);

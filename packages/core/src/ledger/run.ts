@@ -27,6 +27,9 @@ export interface Run {
   snapshots: PackedSnapshot[];
 }
 
+/** All that was recorded of a run: any tick of it can be brought back from that. */
+export type RunPast = Omit<Run, 'world'>;
+
 export interface RunLimits {
   snapshots: number;
   entries: number;
@@ -34,7 +37,15 @@ export interface RunLimits {
   edits: number;
 }
 
-export const RUN_LIMITS: RunLimits = { snapshots: 1200, entries: 200_000, edits: 100 };
+export const RUN_LIMITS: RunLimits = { snapshots: 2400, entries: 200_000, edits: 100 };
+
+/** From so many agents on, the ticks between two snapshots take long to be run again. */
+const MANY_AGENTS = 100;
+
+/** Ticks from one snapshot to the next: a second's, or half of that where there are many agents. */
+function snapshotEvery({ ticksPerSecond, agents }: Program): number {
+  return agents.length < MANY_AGENTS ? ticksPerSecond : Math.ceil(ticksPerSecond / 2);
+}
 
 export function createRun(program: Program, edit: number, seed = program.seed): Run {
   const statics = createStatics(program);
@@ -58,7 +69,7 @@ function recorderOf(run: Run): (entry: LedgerEntry) => void {
   return (entry) => run.entries.push(entry);
 }
 
-function editAt(run: Run, at: number): Run['edits'][number] {
+export function editAt(run: RunPast, at: number): Run['edits'][number] {
   return run.edits.findLast(({ afterTick }) => afterTick <= at) ?? run.edits[0];
 }
 
@@ -79,6 +90,21 @@ function forgetFuture(run: Run): void {
   setRecorder(run.world, recorderOf(run));
 }
 
+/**
+ * Whether going on from the world's tick only makes again what is recorded after it: no edit lies ahead, nor
+ * has one been made since. What players do now is not looked at.
+ */
+export function goesAsRecorded(run: Run): boolean {
+  const { world, head, edits, latest } = run;
+  const last = edits[edits.length - 1];
+  return (
+    world.tick < head &&
+    last.afterTick <= world.tick &&
+    last.statics.program === latest.program &&
+    world.statics === last.statics
+  );
+}
+
 /** Runs one tick on from where the world stands, under the latest edit; a recorded future is replaced. */
 export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LIMITS): void {
   forgetFuture(run);
@@ -86,7 +112,7 @@ export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LI
   for (const input of inputs) run.inputs.push({ tick: run.world.tick + 1, input });
   tick(run.world, inputs);
   run.head = run.world.tick;
-  if (run.head % run.world.statics.program.ticksPerSecond === 0) {
+  if (run.head % snapshotEvery(run.world.statics.program) === 0) {
     run.snapshots.push(packSnapshot(takeSnapshot(run.world)));
     thin(run, limits);
   }
@@ -166,14 +192,14 @@ export function seek(run: Run, target: number): void {
   if (goal === run.head) setRecorder(run.world, recorderOf(run));
 }
 
-function snapshotBefore(run: Run, goal: number): PackedSnapshot {
+function snapshotBefore(run: RunPast, goal: number): PackedSnapshot {
   const snapshot = run.snapshots.findLast((candidate) => candidate.tick <= goal);
   if (!snapshot) throw new Error(`Nothing is kept of tick ${goal} or before.`);
   return snapshot;
 }
 
 /** The world as the snapshot has it, under the edit it was taken under; in `reuse` where that has this edit. */
-function worldAt(run: Run, snapshot: PackedSnapshot, reuse: World | null): World {
+function worldAt(run: RunPast, snapshot: PackedSnapshot, reuse: World | null): World {
   const { statics } = editAt(run, snapshot.tick);
   const world =
     reuse?.statics === statics ? reuse : createWorld(statics.program, run.seed, statics);
@@ -202,7 +228,7 @@ export function recordedInputs(
  * @param look called after each tick
  */
 function replayTo(
-  run: Run,
+  run: RunPast,
   from: World,
   goal: number,
   look: (world: World) => void = () => {},
@@ -229,7 +255,7 @@ function replayTo(
  * @param from where to begin to look, at the latest the tick asked for; `look` is called after each tick from there
  */
 export function revisit(
-  run: Run,
+  run: RunPast,
   at: number,
   from = at,
   look: (world: World) => void = () => {},
@@ -244,12 +270,25 @@ export function revisit(
 }
 
 /** Runs a world of the run's past on by one tick, as it went then. Gives the world it comes to. */
-export function replayTick(run: Run, world: World): World {
+export function replayTick(run: RunPast, world: World): World {
   return replayTo(run, world, world.tick + 1);
 }
 
+/** What the ledger holds of one tick. */
+export function entriesOfTick({ entries }: Pick<Run, 'entries'>, at: number): LedgerEntry[] {
+  let [first, end] = [0, entries.length];
+  while (first < end) {
+    const middle = (first + end) >> 1;
+    if (entries[middle].tick < at) first = middle + 1;
+    else end = middle;
+  }
+  let last = first;
+  while (last < entries.length && entries[last].tick === at) last++;
+  return entries.slice(first, last);
+}
+
 /** The program that was in force in a tick. */
-export function programAt(run: Run, at: number): Program {
+export function programAt(run: RunPast, at: number): Program {
   // The tick an edit follows was still decided under the one before.
   return editAt(run, at - 1).statics.program;
 }
@@ -257,4 +296,26 @@ export function programAt(run: Run, at: number): Program {
 /** What players have done up to the world's tick, in the order they did it. */
 export function inputsOf({ inputs, world }: Run): { tick: number; input: Input }[] {
   return inputs.filter(({ tick: at }) => at <= world.tick);
+}
+
+/** What is recorded of a run until now; what the run does from here on leaves it alone. */
+export function pastOf(run: RunPast): RunPast {
+  const { seed, head, keptFrom, latest, entries, inputs, edits, snapshots } = run;
+  return {
+    seed,
+    head,
+    keptFrom,
+    latest,
+    entries: entries.slice(),
+    inputs: inputs.slice(),
+    edits: edits.slice(),
+    snapshots: snapshots.slice(),
+  };
+}
+
+/** A run that has come to where a past ends, or rests at an earlier tick of it; the past is left as it is. */
+export function runOf(past: RunPast, at = past.head): Run {
+  const run = { ...pastOf(past), world: revisit(past, at) };
+  if (run.world.tick === run.head) setRecorder(run.world, recorderOf(run));
+  return run;
 }

@@ -10,6 +10,7 @@ import type { ArchetypeDocument, FactionDocument, SquadDocument } from './cast-d
 import type { BreakpointDocument } from './breakpoint-documents.ts';
 import type { BandSetDocument, ChoiceDocument } from './choice-documents.ts';
 import type { GroundDocument } from './ground-documents.ts';
+import type { RunFindingsDocument } from './run-finding-documents.ts';
 import type { TierDocument } from './tier-documents.ts';
 
 export * from '../terms/channels.ts';
@@ -52,6 +53,8 @@ export interface ProjectDocument {
   tiers?: TierDocument[];
   /** Where a run stops by itself. */
   breakpoints?: Record<Name, BreakpointDocument>;
+  /** From when on what happens in a run is a finding; what is left out is as usual. */
+  runFindings?: RunFindingsDocument;
   start: StartDocument;
 }
 

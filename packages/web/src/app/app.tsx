@@ -21,6 +21,12 @@ const HomePage = lazy(() =>
   import('../home/home-page.tsx').then(({ HomePage: page }) => ({ default: page })),
 );
 
+const RecordingPage = lazy(() =>
+  import('../recordings/recording-page.tsx').then(({ RecordingPage: page }) => ({
+    default: page,
+  })),
+);
+
 const store = createStore();
 
 function Root() {
@@ -96,6 +102,14 @@ const router = createBrowserRouter([
           </Suspense>
         ),
       },
+      {
+        path: '/recordings',
+        element: (
+          <Suspense fallback={<Header />}>
+            <RecordingPage />
+          </Suspense>
+        ),
+      },
       { path: '/projects/:id', element: <ProjectPage /> },
       { path: '/projects/:id/ground', element: <ProjectPage /> },
       { path: '/projects/:id/cast', element: <ProjectPage /> },
@@ -104,6 +118,7 @@ const router = createBrowserRouter([
       { path: '/projects/:id/minds', element: <ProjectPage /> },
       { path: '/projects/:id/minds/:mind', element: <ProjectPage /> },
       { path: '/projects/:id/watch', element: <ProjectPage /> },
+      { path: '/projects/:id/watch/:view', element: <ProjectPage /> },
       { path: '/projects/:id/weigh', element: <ProjectPage /> },
       { path: '/projects/:id/weigh/:mind', element: <ProjectPage /> },
       { path: '/projects/:id/weigh/:mind/:choice', element: <ProjectPage /> },

@@ -25,8 +25,9 @@ interface Sample {
 }
 
 export interface ChoiceHistory {
-  /** Whose choice, and of which edit and seed; another starts again. */
+  /** Whose choice, and of which run and edit; another starts again. */
   of: string;
+  run: Run | null;
   tick: number;
   samples: Sample[];
   options: string[];
@@ -47,7 +48,7 @@ export interface ChoicePast {
 }
 
 export function createChoiceHistory(): ChoiceHistory {
-  return { of: '', tick: -1, samples: [], options: [], widths: [] };
+  return { of: '', run: null, tick: -1, samples: [], options: [], widths: [] };
 }
 
 function add(history: ChoiceHistory, run: Run, watched: WatchedChoice): void {
@@ -92,13 +93,15 @@ export function keepChoiceHistory(
 ): void {
   const { tick, statics } = run.world;
   const of = watched
-    ? [watched.agent, watched.mind, watched.choice, run.seed, run.edits.length].join(' ')
+    ? [watched.agent, watched.mind, watched.choice, run.edits.length].join(' ')
     : '';
-  if (history.of === of && history.tick === tick) return;
-  const goesOn = history.of === of && history.tick === tick - 1;
+  const isSame = history.of === of && history.run === run;
+  if (isSame && history.tick === tick) return;
+  const goesOn = isSame && history.tick === tick - 1;
   const { ticksPerSecond } = statics.program;
   if (!watched || !goesOn) Object.assign(history, createChoiceHistory());
   history.of = of;
+  history.run = run;
   if (!watched) return;
   if (goesOn) add(history, run, watched);
   else {

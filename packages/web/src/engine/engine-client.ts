@@ -1,7 +1,7 @@
 import { isOfFight, type LedgerEntry, type Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
-import type { EngineApi, Frame } from './protocol.ts';
+import type { BranchPicture, EngineApi, Frame } from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
 
@@ -16,6 +16,8 @@ export interface EngineClient extends EngineApi {
   readonly tallies: RowTallies;
   /** What the ledger says of fights, in order. */
   readonly fights: readonly LedgerEntry[];
+  /** The ways runs have taken, the one that goes on first. */
+  readonly branches: readonly BranchPicture[];
   /** Who is followed, and which of its minds. */
   readonly watched: { readonly agent: string | null; readonly mind: string | null };
   /** Where the rows of the watched state are written. */
@@ -37,12 +39,14 @@ export function startEngine(): EngineClient {
   const tallies: RowTallies = new Map();
   let fights: LedgerEntry[] = [];
   let rowPaths: readonly string[] = [];
+  let branches: readonly BranchPicture[] = [];
   let watched: { agent: string | null; mind: string | null } = { agent: null, mind: null };
 
   worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
     if (!event.data.frame) return;
     frame = event.data.frame;
     if (frame.program) program = frame.program;
+    if (frame.branches) branches = frame.branches;
     if (frame.rows.paths) rowPaths = frame.rows.paths;
     if (frame.entriesAnew) {
       lanes = createLanes();
@@ -68,6 +72,9 @@ export function startEngine(): EngineClient {
     },
     get rowPaths() {
       return rowPaths;
+    },
+    get branches() {
+      return branches;
     },
     get program() {
       return program;
@@ -96,13 +103,24 @@ export function startEngine(): EngineClient {
       watched = { agent, mind };
       void remote.watch(agent, mind, state);
     },
+    follow: (agents) => void remote.follow(agents),
     weigh: (choice) => void remote.weigh(choice),
     choicePast: () => remote.choicePast(),
     choiceAt: (x, y) => remote.choiceAt(x, y),
     heat: (option, step) => remote.heat(option, step),
     ask: (question) => remote.ask(question),
+    askFarBack: (question, onProgress) => remote.askFarBack(question, Comlink.proxy(onProgress)),
     tryChange: (question, onProgress) => remote.tryChange(question, Comlink.proxy(onProgress)),
-    stopTrying: () => void remote.stopTrying(),
+    compare: (id, onProgress) => remote.compare(id, Comlink.proxy(onProgress)),
+    runBeside: (how, onProgress) => remote.runBeside(how, Comlink.proxy(onProgress)),
+    stopLooking: () => void remote.stopLooking(),
+    coverage: (over) => remote.coverage(over),
+    exportRun: (format, title) => remote.exportRun(format, title),
+    find: (words) => remote.find(words),
+    findings: () => remote.findings(),
+    goToBranch: (id) => void remote.goToBranch(id),
+    nameBranch: (id, name) => void remote.nameBranch(id, name),
+    letGoOfBranch: (id) => void remote.letGoOfBranch(id),
     show: (wanted) => void remote.show(wanted),
     possess: (agent) => void remote.possess(agent),
     putDown: (agent, x, y) => void remote.putDown(agent, x, y),

@@ -1,31 +1,31 @@
 import {
-  advance,
   advanceTo,
+  beginBranch,
   applyEdit,
   bindBreakpoints,
-  checkInMind,
   checkDocument,
   checkProject,
+  createBranches,
   createRun,
-  inputsOf,
+  goesAsRecorded,
+  goToBranch,
   lastMet,
+  letGo,
+  nameBranch,
+  partHere,
   playedAgent,
-  QuestionError,
-  readChoiceAt,
-  readHeat,
-  readInMind,
   renumberEdit,
   seek,
-  tryChanges,
   watchFor,
-  why,
-  whyNot,
   withSetup,
+  type Branches,
   type Breakpoints,
+  type PartedBy,
+  type Program,
   type ProjectDocument,
   type Run,
 } from '@crooked-lantern/core';
-import { choicePastOf, createChoiceHistory, keepChoiceHistory } from './choice-history.ts';
+import { createChoiceHistory, keepChoiceHistory } from './choice-history.ts';
 import { createSent, frameOf, type View } from './frames.ts';
 import {
   begunAnew,
@@ -36,7 +36,10 @@ import {
   stopGiving,
   tell,
 } from './player-input.ts';
+import { createNoticing, notice, takeLimits, timesNoticed } from './noticing.ts';
 import type { EngineApi, Frame } from './protocol.ts';
+import { createQuestions, NOTHING_RUNS } from './questions.ts';
+import { createReadings } from './readings.ts';
 import { createRowHistory, keepRowHistory } from './row-history.ts';
 
 const FRAME_MS = 1000 / 60;
@@ -46,8 +49,8 @@ const BUDGET_MS = 12;
 const BACKLOG_MS = 250;
 /** How far is run on to look for a breakpoint, in seconds of the run. */
 const SEARCH_SECONDS = 30 * 60;
-/** What is said to whoever asks about a run before there is one. */
-const NOTHING_RUNS = 'Nothing runs yet: mend the errors listed under Findings.';
+/** Documents of earlier edits that are kept, to say what was changed between two. */
+const DOCUMENTS_KEPT = 100;
 
 /** What the engine needs of where it lives. */
 export interface Surroundings {
@@ -60,11 +63,12 @@ export interface Surroundings {
 }
 
 /** Whether two documents make the same program: what an edit leaves alone is the same object. */
-function differsOnlyInBreakpoints(before: ProjectDocument, after: ProjectDocument): boolean {
+function differsOnlyInWatching(before: ProjectDocument, after: ProjectDocument): boolean {
   const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<
     keyof ProjectDocument
   >;
   keys.delete('breakpoints');
+  keys.delete('runFindings');
   return [...keys].every((key) => before[key] === after[key]);
 }
 
@@ -75,7 +79,11 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   let inForce: ProjectDocument | null = null;
   /** The set-up the run began with; null for as the project says. */
   let setup: string | null = null;
-  let run: Run | null = null;
+  let branches: Branches | null = null;
+  /** By edit, what it was compiled from. */
+  const documents = new Map<number, ProjectDocument>();
+  /** Changes that were tried and not made are numbered downwards from −1. */
+  let lastTried = 0;
   /** Nobody has yet said whether to play or where to rest. */
   let fresh = true;
   /** Ticks owed to real time. */
@@ -85,11 +93,10 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   let goal = -1;
   let waiting = false;
   let breakpoints: Breakpoints | null = null;
-  /** Searches for a change that were begun or ended: one goes on while none came after it. */
-  let searches = 0;
   const players = createPlayerInput();
   const sent = createSent();
   const weighed = createChoiceHistory();
+  const noticing = createNoticing();
   const view: View = {
     playing: false,
     speed: 1,
@@ -103,27 +110,36 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     givesAgain: false,
     stops: [],
     towards: null,
+    branches: null,
+    noticed: 0,
+    followed: [],
   };
+
+  const running = (): Run | null => branches?.run ?? null;
 
   function loop(): void {
     waiting = false;
+    const run = running();
     if (!run) return;
     const begin = now();
     if (goal >= 0) runTowardsGoal(run, begin);
     else if (view.playing) runWithTime(run, begin);
+    const isNoticed = notice(noticing, branches!, () => now() - begin < BUDGET_MS);
     keepRowHistory(view.rows, run, view);
     keepChoiceHistory(weighed, run, view.choice);
+    view.noticed = timesNoticed(noticing, branches!);
     view.towards = goal >= 0 ? goal : null;
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
+    view.branches = branches;
     show(frameOf(run, view, sent));
-    if (goal >= 0) wake();
+    if (goal >= 0 || (!isNoticed && !view.playing)) wake();
     else if (view.playing) wake(Math.max(0, FRAME_MS - (now() - begin)));
   }
 
   function runTowardsGoal(towards: Run, begin: number): void {
-    while (towards.head < goal && now() - begin < BUDGET_MS * 4) goOn(towards);
-    if (goal >= 0 && towards.head < goal) return;
+    while (towards.world.tick < goal && now() - begin < BUDGET_MS * 4) goOn(towards);
+    if (goal >= 0 && towards.world.tick < goal) return;
     goal = -1;
     stopGiving(players);
   }
@@ -147,14 +163,21 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   }
 
   /**
-   * Runs one tick, and rests where a breakpoint is met. From the past, what players did then is given again, unless
-   * they have done something else.
+   * Runs one tick, and rests where a breakpoint is met. From the past, what is recorded is gone through while
+   * nothing differs; else it is kept as a branch, and what players did then is given again until one does something else.
    */
   function goOn(live: Run): void {
     const { tick } = live.world;
-    if (tick < live.head && !players.pressed) giveAgain(players, live.inputs, tick, live.head);
     breakpoints ??= breakpointsOf(live);
-    view.stops = advanceTo(breakpoints, live, inputsFor(players, tick + 1));
+    if (!players.pressed && goesAsRecorded(live)) view.stops = advanceTo(breakpoints, live, null);
+    else {
+      if (tick < live.head) {
+        if (!players.pressed) giveAgain(players, live.inputs, tick, live.head);
+        partHere(branches!, players.pressed ? 'input' : 'edit');
+      }
+      view.stops = advanceTo(breakpoints, live, inputsFor(players, tick + 1));
+    }
+    notice(noticing, branches!, () => false);
     if (view.stops.length > 0) rest();
   }
 
@@ -175,12 +198,22 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     goal = -1;
   }
 
-  function beginAnew({ latest }: Run, seed: number, program = latest.program): void {
-    run = createRun(program, latest.edit, seed);
+  function beginAnew({ latest }: Run, by: PartedBy, seed: number, program = latest.program): void {
+    const run = createRun(program, latest.edit, seed);
+    beginBranch(branches!, run, by);
     breakpoints = null;
     begunAnew(players, program.agents[playedAgent(run.world)]?.name);
     goal = -1;
     owed = 0;
+  }
+
+  /** A program that begins as a set-up has it, or (with null) as the project says; or why it can't. */
+  function beginningWith(chosen: string | null): Program | { trouble: string } {
+    if (!document) return { trouble: NOTHING_RUNS };
+    const { program, findings } = checkProject(
+      chosen === null ? document : withSetup(document, chosen),
+    );
+    return program ?? { trouble: findings.find(({ severity }) => severity === 'error')!.message };
   }
 
   /** Goes by ticks: back, on through what is recorded, and on from where that ends or players have done something else. */
@@ -195,6 +228,42 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
   }
 
   const api: EngineApi = {
+    ...createReadings({
+      branches: () => branches,
+      document: () => document,
+      inForce: () => inForce,
+      view,
+      weighed,
+      noticing,
+    }),
+    ...createQuestions({
+      branches: () => branches,
+      document: () => inForce,
+      documentOf: (edit) => documents.get(edit),
+      keepTried: (tried) => {
+        documents.set(--lastTried, tried);
+        return lastTried;
+      },
+      beginningWith,
+      soon: (work) => later(work, 0),
+      wake,
+    }),
+    goToBranch(id) {
+      if (!branches) return;
+      rest();
+      movedInTime(players);
+      stopGiving(players);
+      if (goToBranch(branches, id)) breakpoints = null;
+      wake();
+    },
+    nameBranch(id, name) {
+      if (branches) nameBranch(branches, id, name);
+      wake();
+    },
+    letGoOfBranch(id) {
+      if (branches) letGo(branches, id);
+      wake();
+    },
     async submit(edited, edit, hasForm = false) {
       document = edited;
       const { program: plain, findings } = (hasForm ? checkProject : checkDocument)(edited);
@@ -202,30 +271,29 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       const program =
         plain && setup !== null ? (checkProject(withSetup(edited, setup)).program ?? plain) : plain;
       if (program) {
-        if (run && inForce && differsOnlyInBreakpoints(inForce, edited)) renumberEdit(run, edit);
+        const run = running();
+        if (run && inForce && differsOnlyInWatching(inForce, edited)) renumberEdit(run, edit);
         else if (run) applyEdit(run, program, edit);
-        else run = createRun(program, edit);
+        else branches = createBranches(createRun(program, edit));
         inForce = edited;
+        takeLimits(noticing, edited.runFindings);
+        documents.set(edit, edited);
+        const [oldest] = documents.keys();
+        if (documents.size > DOCUMENTS_KEPT) documents.delete(oldest);
         breakpoints = null;
         wake();
       }
       return { findings, runs: program !== null };
     },
-    async checkExpression(mind, source, place) {
-      return document ? checkInMind(document, mind, source, place) : [];
-    },
-    async readExpression(mind, source, tree) {
-      if (!run || !inForce || run.world.statics.program !== run.latest.program) return [];
-      const agent = run.world.agents.find(({ name }) => name === view.agent);
-      return agent ? readInMind(inForce, agent, mind, source, tree) : [];
-    },
     runOn() {
+      const run = running();
       if (!run) return;
       rest();
       goal = run.head + SEARCH_SECONDS * run.world.statics.program.ticksPerSecond;
       wake();
     },
     async goBack() {
+      const run = running();
       if (!run) return NOTHING_RUNS;
       rest();
       const last = lastMet((breakpoints ??= breakpointsOf(run)), run);
@@ -235,15 +303,6 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       view.stops = [last];
       wake();
       return null;
-    },
-    async tryOut(tried, agent, seconds) {
-      const { program, findings } = checkDocument(tried);
-      if (!program)
-        return { trouble: findings.find(({ severity }) => severity === 'error')!.message };
-      const { ticksPerSecond } = program;
-      const trial = createRun(program, 1);
-      for (let i = 0; i < seconds * ticksPerSecond; i++) advance(trial);
-      return { entries: trial.entries.filter((entry) => entry.agent === agent), ticksPerSecond };
     },
     play() {
       rest();
@@ -257,11 +316,13 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       wake();
     },
     nudge(ticks) {
+      const run = running();
       if (run) step(run, ticks);
     },
     restart(seed) {
+      const run = running();
       if (!run) return;
-      beginAnew(run, seed ?? run.seed);
+      beginAnew(run, seed === null ? 'restart' : 'seed', seed ?? run.seed);
       wake();
     },
     setSpeed(speed) {
@@ -269,6 +330,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       wake();
     },
     seek(tick) {
+      const run = running();
       if (!run) return;
       rest();
       movedInTime(players);
@@ -284,66 +346,20 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       Object.assign(view, { agent, mind, state });
       wake();
     },
+    follow(agents) {
+      view.followed = agents;
+      wake();
+    },
     weigh(choice) {
       view.choice = choice;
       wake();
-    },
-    async choicePast() {
-      return view.choice ? choicePastOf(weighed) : null;
-    },
-    async choiceAt(x, y) {
-      return run && view.choice ? readChoiceAt(run.world, view.choice, x, y) : null;
-    },
-    async ask({ agent, mind, not }) {
-      const tick = run?.world.tick ?? 0;
-      if (!run) return { tick, trouble: NOTHING_RUNS };
-      const question = { run, agent, tick, ...(mind !== undefined && { mind }) };
-      try {
-        return { tick, answer: not === null ? why(question) : whyNot(question, not) };
-      } catch (error) {
-        if (!(error instanceof QuestionError)) throw error;
-        return { tick, trouble: error.message };
-      }
-    },
-    async tryChange({ agent, mind, not }, onProgress) {
-      const search = ++searches;
-      const document = inForce;
-      const searched = run;
-      if (!searched || !document) return { trouble: NOTHING_RUNS };
-      const { tick } = searched.world;
-      const thinker = searched.world.agents.find(({ name }) => name === agent);
-      const of = mind ?? thinker?.minds[0]?.program.name;
-      if (of === undefined) return { trouble: `“${agent}” has no mind, so it decides nothing.` };
-      const looking = tryChanges(searched, document, { agent, mind: of, state: not, tick });
-      let tried = 0;
-      for (;;) {
-        const step = looking.next();
-        if (step.done) {
-          if (step.value !== 'already') return { found: step.value, tried };
-          return {
-            trouble: 'With the edit that is in force it would be: run on from earlier, and see.',
-          };
-        }
-        ({ tried } = step.value);
-        onProgress(step.value);
-        // Messages are looked at in between.
-        await new Promise<void>((goOnWith) => later(goOnWith, 0));
-        if (search !== searches) return { trouble: 'The search was ended.' };
-        if (run !== searched || run.world.tick !== tick || inForce !== document)
-          return { trouble: 'The run has moved on: ask again.' };
-      }
-    },
-    stopTrying() {
-      searches++;
-    },
-    async heat(option, step) {
-      return run && view.choice ? readHeat(run.world, view.choice, option, step) : null;
     },
     show(wanted) {
       view.wanted = wanted;
       wake();
     },
     possess(agent) {
+      const run = running();
       if (!run) return;
       const { agents } = run.world;
       const before = agents[playedAgent(run.world)];
@@ -354,32 +370,29 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       if (!view.playing) step(run, 1);
     },
     putDown(agent, x, y) {
+      const run = running();
       if (!run) return;
       tell(players, { agent, x: 0, y: 0, gait: null, place: [x, y] });
       if (!view.playing) step(run, 1);
     },
     async begin(chosen) {
-      const before = setup;
-      setup = chosen;
-      // What is submitted next begins as the set-up has it.
-      if (!run || !document) return null;
-      const { program, findings } = checkProject(
-        chosen === null ? document : withSetup(document, chosen),
-      );
-      if (!program) {
-        setup = before;
-        return findings.find(({ severity }) => severity === 'error')!.message;
+      const run = running();
+      if (!run || !document) {
+        // What is submitted next begins as the set-up has it.
+        setup = chosen;
+        return null;
       }
-      beginAnew(run, program.seed, program);
+      const program = beginningWith(chosen);
+      if ('trouble' in program) return program.trouble;
+      setup = chosen;
+      beginAnew(run, 'setup', program.seed, program);
       api.play();
       return null;
     },
-    async recording() {
-      return run ? { seed: run.seed, inputs: inputsOf(run) } : { seed: 0, inputs: [] };
-    },
     replay({ seed, inputs: recorded }, until) {
+      const run = running();
       if (!run) return;
-      beginAnew(run, seed);
+      beginAnew(run, 'replay', seed);
       giveAgain(players, recorded, 0, until);
       rest();
       goal = until;

@@ -9,16 +9,18 @@ import {
   pictureThings,
   playedAgent,
   readChoice,
+  readFollowed,
   readMind,
   runningEdit,
   worldHash,
+  type Branches,
   type LedgerEntry,
   type Program,
   type Run,
   type Stop,
 } from '@crooked-lantern/core';
 import type { WatchedChoice } from './choice-history.ts';
-import type { Frame, RowsPicture, WantedParts } from './protocol.ts';
+import type { BranchPicture, Frame, RowsPicture, WantedParts } from './protocol.ts';
 import type { RowHistory } from './row-history.ts';
 
 /** Makes the frames of a run, one after another: what is new is told apart from what was sent. */
@@ -36,6 +38,8 @@ export interface Sent {
   count: number;
   program: Program | null;
   rowPaths: string[];
+  /** The branches that were told of, in a form that can be compared. */
+  branches: string;
 }
 
 /** How the run is looked at. */
@@ -56,10 +60,15 @@ export interface View {
   stops: Stop[];
   /** A tick that is run on to; null for none. */
   towards: number | null;
+  /** The ways runs have taken; null before the first. */
+  branches: Branches | null;
+  /** How often anything was noticed in this run. */
+  noticed: number;
+  followed: readonly string[];
 }
 
 export function createSent(): Sent {
-  return { entries: null, count: 0, program: null, rowPaths: [] };
+  return { entries: null, count: 0, program: null, rowPaths: [], branches: '' };
 }
 
 function newEntries(sent: Sent, { entries }: Run): Pick<Frame, 'entries' | 'entriesAnew'> {
@@ -87,6 +96,20 @@ function rowsPicture(sent: Sent, { paths, cells, results }: RowHistory): RowsPic
   const isNew = sent.rowPaths !== paths;
   sent.rowPaths = paths;
   return { paths: isNew ? paths : null, cells, past };
+}
+
+/** The branches, the one that goes on first; null where they are as told before. */
+function newBranches(sent: Sent, branches: Branches | null): BranchPicture[] | null {
+  if (!branches) return null;
+  const { run, current, kept } = branches;
+  const pictures = [
+    { ...current, seed: run.seed, head: null },
+    ...kept.map(({ past: { seed, head }, ...branch }) => ({ ...branch, seed, head })).reverse(),
+  ];
+  const text = JSON.stringify(pictures);
+  if (text === sent.branches) return null;
+  sent.branches = text;
+  return pictures;
 }
 
 export function frameOf(run: Run, view: View, sent: Sent): Frame {
@@ -120,10 +143,13 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
       spokenAt >= 0 && world.tick - spokenAt < spoken ? [{ agent: index, text: speech }] : [],
     ),
     givesAgain: view.givesAgain,
+    branches: newBranches(sent, view.branches),
+    noticed: view.noticed,
     ...newEntries(sent, run),
     rows: rowsPicture(sent, view.rows),
     readout:
       view.agent === null ? null : readMind(world, view.agent, view.state, view.mind ?? undefined),
+    followed: view.followed.flatMap((name) => readFollowed(world, name) ?? []),
     choice: view.choice && readChoice(world, view.choice),
     hash: view.resting ? worldHash(world) : null,
   };

@@ -31,7 +31,7 @@ describe('the lane of an agent', () => {
     expect(lane.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
       'decides nothing until wait is over',
       'wrote mark over what warden2 wrote in the same tick',
-      'turn failed: something else took its eyes',
+      'turn failed (row 2): something else took its eyes',
     ]);
   });
 

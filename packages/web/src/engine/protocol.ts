@@ -1,8 +1,15 @@
 import type {
+  AgentFigures,
+  Branch,
   ChoiceReadout,
+  CoverageItem,
+  Difference,
+  DocumentCommand,
   ExpressionFault,
   ExpressionPlace,
+  FollowedReadout,
   FoundChange,
+  Given,
   FightPicture,
   Finding,
   HeatPicture,
@@ -10,16 +17,21 @@ import type {
   KnownPicture,
   LedgerEntry,
   MindReadout,
+  Parting,
   PartValue,
   PathPicture,
   Program,
   ProjectDocument,
+  RecordingFormat,
   SharedPicture,
   Statement,
   Stop,
   TryProgress,
+  UnlikeDecision,
 } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from './choice-history.ts';
+import type { Lanes } from './lanes.ts';
+import type { NoticedFindings } from './noticing.ts';
 
 /** What the pages ask of the engine, which runs in a worker of its own. */
 export interface EngineApi {
@@ -57,6 +69,8 @@ export interface EngineApi {
   setInput(input: Input): void;
   /** Whose mind is read with each frame, and which of its states in detail. */
   watch(agent: string | null, mind: string | null, state: string | null): void;
+  /** Who else is read with each frame, by name. */
+  follow(agents: readonly string[]): void;
   /** Whose choice is read with each frame; null for none. */
   weigh(choice: WatchedChoice | null): void;
   /** What the options of the watched choice were worth in the last seconds; null where none is watched. */
@@ -67,6 +81,11 @@ export interface EngineApi {
   heat(option: string, step: number): Promise<HeatPicture | null>;
   /** Why an agent does what it does at the tick that is shown, or why not something else; or why that can’t be said. */
   ask(question: EngineQuestion): Promise<EngineAnswer>;
+  /** The same, looked at as far back as the run is kept. `onProgress` is given shares of 1. */
+  askFarBack(
+    question: EngineQuestion & { not: string },
+    onProgress: (share: number) => void,
+  ): Promise<EngineAnswer>;
   /**
    * Looks for the smallest change of one number with which the agent would have been in a state at the tick that
    * is shown. It ends when the run moves, or another is begun; `onProgress` is called after each run of the past.
@@ -75,8 +94,34 @@ export interface EngineApi {
     question: EngineQuestion & { not: string },
     onProgress: (progress: TryProgress) => void,
   ): Promise<TryAnswer>;
-  /** Ends the search that is under way. */
-  stopTrying(): void;
+  /**
+   * What differs between the run that goes on and a branch that was kept: where they part, why, and both in
+   * figures. `onProgress` is given shares of 1.
+   */
+  compare(
+    id: number,
+    onProgress: (share: number) => void,
+  ): Promise<Comparison | { trouble: string }>;
+  /** Runs what players did again, under the edit that is in force: with another seed, set-up, or as it is. It is kept as a branch. */
+  runBeside(
+    how: RunBeside,
+    onProgress: (share: number) => void,
+  ): Promise<{ id: number } | { trouble: string }>;
+  /** Ends the search, comparison or run beside that is under way. */
+  stopLooking(): void;
+  /** What of the minds was ever done in this run, or (with `over`) in all that are kept; null before there is one. */
+  coverage(over: boolean): Promise<{ items: CoverageItem[]; runs: number } | null>;
+  /** What is recorded of this run, as a file; null before there is one. */
+  exportRun(format: RecordingFormat, title: string): Promise<string | null>;
+  /** The ticks in which the ledger says something with these words in it, in order. */
+  find(words: string): Promise<number[]>;
+  /** What was noticed in this run; null before there is one. */
+  findings(): Promise<NoticedFindings | null>;
+  /** Goes on with a branch that was kept; the one before is kept in its place. */
+  goToBranch(id: number): void;
+  /** Names a branch, which is then kept until it is let go; null takes the name away. */
+  nameBranch(id: number, name: string | null): void;
+  letGoOfBranch(id: number): void;
   /** Which parts of a frame are wanted. */
   show(wanted: WantedParts): void;
   /** Hands an agent to the player, and the one played before back to its minds. */
@@ -95,8 +140,37 @@ export interface EngineQuestion {
   agent: string;
   /** Left out: its first. */
   mind?: string;
-  /** A state, option or row that is not; null for why what is, is. */
+  /**
+   * A state, option or row that is not; null for why what is, is. With a question mark before it, it is about the
+   * whole run: `?ever:chase`, `?memory:spot`, `?told`.
+   */
   not: string | null;
+}
+
+/** How a run is made beside the one that goes on. `change`: with one change of the document from a tick on, which stays as it was. */
+export type RunBeside =
+  | { seed: number }
+  | { setup: string | null }
+  | { edit: true }
+  | { change: DocumentCommand; from: number; name: string };
+
+/** Two runs compared: the one that goes on, then the branch. */
+export interface Comparison {
+  /** The branch. */
+  id: number;
+  /** The last tick that both have come to. */
+  until: number;
+  /** Null where they do not part. */
+  parting: Parting | null;
+  given: Given;
+  /** From the edit of the one to that of the other; null where it is the same, or no longer known. */
+  changes: Difference[] | null;
+  /** The first decision that differs, and why each was made; null where all decide the same. */
+  decision: (UnlikeDecision & { answers: [EngineAnswer, EngineAnswer] }) | null;
+  figures: [Map<string, AgentFigures>, Map<string, AgentFigures>];
+  /** What the ledger shows of the branch, and the tick it has come to. */
+  lanes: Lanes;
+  head: number;
 }
 
 /** What came of a search: the change, that the edit in force does already, that no number does, or why it ended. */
@@ -136,6 +210,13 @@ export interface RowsPicture {
   past: Uint8Array;
 }
 
+/** A branch as it is listed. */
+export interface BranchPicture extends Branch {
+  seed: number;
+  /** The tick it has come to; null for the one that goes on, whose frame says so. */
+  head: number | null;
+}
+
 /** What there is to draw, sent at most once a display frame. */
 export interface Frame {
   tick: number;
@@ -170,6 +251,10 @@ export interface Frame {
   noises: { x: number; y: number; reach: number; age: number }[];
   /** Whether going on from here gives again what players did then. */
   givesAgain: boolean;
+  /** The ways runs have taken, the one that goes on first, where they are others than the frame before told; else null. */
+  branches: BranchPicture[] | null;
+  /** How often anything was noticed in this run that is a finding. */
+  noticed: number;
   speech: { agent: number; text: string }[];
   /** New since the last frame, or all of them where `entriesAnew`. */
   entries: LedgerEntry[];
@@ -177,6 +262,8 @@ export interface Frame {
   /** The rows of the watched state. */
   rows: RowsPicture;
   readout: MindReadout | null;
+  /** Those who are followed, in their order. */
+  followed: FollowedReadout[];
   /** The watched choice. */
   choice: ChoiceReadout | null;
   /** State hash, where the run rests. */

@@ -115,7 +115,7 @@ describe('questions', () => {
     engine.nudge(-10);
     expect(await drained(moved)).toMatchObject({ trouble: expect.stringContaining('moved on') });
     const ended = ask();
-    engine.stopTrying();
+    engine.stopLooking();
     expect(await drained(ended)).toEqual({ trouble: 'The search was ended.' });
   });
 });

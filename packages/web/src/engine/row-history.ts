@@ -13,8 +13,9 @@ import {
 export const HISTORY_TICKS = 48;
 
 export interface RowHistory {
-  /** Whose rows, and of which edit and seed; another starts again. */
+  /** Whose rows, and of which run and edit; another starts again. */
   of: string;
+  run: Run | null;
   /** The tick of the last entry. */
   tick: number;
   /** By tick, the oldest first; at most {@link HISTORY_TICKS}. For each row its place in `ROW_CODES`. */
@@ -33,7 +34,15 @@ export interface Watched {
 }
 
 export function createRowHistory(): RowHistory {
-  return { of: '', tick: -1, results: [], cells: new Float64Array(), paths: [], program: null };
+  return {
+    of: '',
+    run: null,
+    tick: -1,
+    results: [],
+    cells: new Float64Array(),
+    paths: [],
+    program: null,
+  };
 }
 
 function asked({ agent, mind, state }: Watched) {
@@ -54,16 +63,18 @@ function add(history: RowHistory, run: Run, watched: Watched): void {
 export function keepRowHistory(history: RowHistory, run: Run, watched: Watched): void {
   const { tick } = run.world;
   const { agent, mind, state } = watched;
-  const of = [agent, mind, state, run.seed, run.edits.length].join(' ');
-  if (history.of === of && history.tick === tick) return;
-  const goesOn = history.of === of && history.tick === tick - 1;
+  const of = [agent, mind, state, run.edits.length].join(' ');
+  const isSame = history.of === of && history.run === run;
+  if (isSame && history.tick === tick) return;
+  const goesOn = isSame && history.tick === tick - 1;
   const { program } = run.world.statics;
-  if (history.of !== of || history.program !== program) {
+  if (!isSame || history.program !== program) {
     const whose = asked(watched);
     history.program = program;
     history.paths = whose ? rowPlaces(run.world, whose).map(({ path }) => path) : [];
   }
   history.of = of;
+  history.run = run;
   if (goesOn || history.paths.length === 0) {
     if (!goesOn) history.results = [];
     add(history, run, watched);

@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { useEngineValue } from '../engine/use-engine.tsx';
+import { editWords } from '../engine/edit-words.ts';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { counted } from '../ui/counted.ts';
@@ -51,7 +52,7 @@ function useWords(): { trouble: boolean; words: ReactNode } {
       trouble: false,
       words: (
         <>
-          ran under <strong>edit {shown}</strong> · edit {running} runs on from here
+          ran under <strong>{editWords(shown)}</strong> · edit {running} runs on from here
         </>
       ),
     };

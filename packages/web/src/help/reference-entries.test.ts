@@ -1,4 +1,11 @@
-import { ACTIONS, BUILTINS, FINDINGS, NODE_KINDS, SENSES } from '@crooked-lantern/core';
+import {
+  ACTIONS,
+  BUILTINS,
+  FINDINGS,
+  NODE_KINDS,
+  RUN_FINDINGS,
+  SENSES,
+} from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { REFERENCE, referenceOf } from './reference-entries.ts';
 
@@ -10,6 +17,7 @@ describe('the reference', () => {
       ...BUILTINS.map(({ name }) => `builtin ${name}`),
       ...SENSES.map((sense) => `sense ${sense}`),
       ...Object.keys(FINDINGS).map((code) => `finding ${code}`),
+      ...Object.keys(RUN_FINDINGS).map((kind) => `run finding ${kind}`),
     ];
     expect(REFERENCE.map(({ id }) => id).sort()).toEqual([...new Set(wanted)].sort());
   });

@@ -3,6 +3,8 @@ import {
   ACTIONS,
   BUILTINS,
   FINDINGS,
+  RUN_FINDINGS,
+  type RunFindingKind,
   NODE_EXAMPLES,
   NODE_KINDS,
   nodeSpec,
@@ -142,6 +144,13 @@ const OTHERS: ReferenceEntry[] = [
     title: FINDINGS[code].title,
     about: FINDINGS[code].about,
     facts: [['what to do', FINDINGS[code].remedy]],
+  })),
+  ...(Object.keys(RUN_FINDINGS) as RunFindingKind[]).map((kind): ReferenceEntry => ({
+    id: `run finding ${kind}`,
+    kind: 'finding',
+    title: RUN_FINDINGS[kind].title,
+    about: RUN_FINDINGS[kind].about,
+    facts: [['what to do', RUN_FINDINGS[kind].remedy]],
   })),
 ];
 

@@ -47,6 +47,17 @@ export function DifferenceList({
   none: string;
 }) {
   const differences = useMemo(() => differenceOf(before, after), [before, after]);
+  return <DifferenceRows differences={differences} none={none} />;
+}
+
+export function DifferenceRows({
+  differences,
+  none,
+}: {
+  differences: readonly Difference[];
+  /** Said where there is none. */
+  none: string;
+}) {
   if (differences.length === 0) return <p>{none}</p>;
   return (
     <List aria-label="Differences">

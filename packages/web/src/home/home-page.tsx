@@ -1,6 +1,6 @@
 import { parseJson, type ProjectDocument } from '@crooked-lantern/core';
 import { Download, Ellipsis, FilePlus, FolderOpen, Trash2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api, ApiError, fileAddress, type ProjectSummary } from '../api/client.ts';
@@ -9,6 +9,7 @@ import { Header } from '../shell/header.tsx';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { counted } from '../ui/counted.ts';
 import { Menu } from '../ui/menu.tsx';
+import { usePickFile } from '../ui/pick-file.tsx';
 import { agoText } from '../ui/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
 import { newProject } from './new-project.ts';
@@ -112,7 +113,6 @@ export function HomePage() {
   const [projects, setProjects] = useState<ProjectSummary[] | null>(null);
   const [total, setTotal] = useState(0);
   const [notice, setNotice] = useState<NoticeState | null>(null);
-  const picker = useRef<HTMLInputElement>(null);
 
   const attempt = useCallback(async (work: () => Promise<void>) => {
     try {
@@ -173,6 +173,8 @@ export function HomePage() {
       await navigate(`/projects/${id}/minds`);
     });
 
+  const { pick, input } = usePickFile('.json,application/json', (file) => void open(file));
+
   const remove = (project: ProjectSummary) =>
     attempt(async () => {
       await api.remove(project.id);
@@ -199,9 +201,14 @@ export function HomePage() {
     useMemo(
       () => [
         { id: 'new-project', name: 'New project', run: () => void create() },
-        { id: 'open-file', name: 'Open a project file', run: () => picker.current?.click() },
+        { id: 'open-file', name: 'Open a project file', run: pick },
+        {
+          id: 'recordings',
+          name: 'Look at a recording that was exported',
+          run: () => void navigate('/recordings'),
+        },
       ],
-      [create],
+      [create, navigate, pick],
     ),
   );
 
@@ -214,27 +221,17 @@ export function HomePage() {
             <h1>Projects</h1>
             <p>
               Write the minds of characters, run them on a ground, play against them, and ask them
-              why.
+              why. Recordings that were exported <Link to="/recordings">can be looked at</Link>{' '}
+              without their project.
             </p>
           </div>
-          <Button onPress={() => picker.current?.click()}>
+          <Button onPress={pick}>
             <FolderOpen size={15} /> Open a file
           </Button>
           <MainButton onPress={() => void create()}>
             <FilePlus size={15} /> New project
           </MainButton>
-          <input
-            ref={picker}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            data-testid="file"
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              event.target.value = '';
-              if (file) void open(file);
-            }}
-          />
+          {input}
         </Top>
         {notice && (
           <Notice role="alert">

@@ -1,4 +1,4 @@
-import type { Program } from '@crooked-lantern/core';
+import { editWords } from '../engine/edit-words.ts';
 import { furtherBands, type Band, type Lane, type Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
@@ -36,6 +36,9 @@ function bandHeight(laneHeight: number): number {
   return laneHeight - (isLow(laneHeight) ? 6 : 16);
 }
 const LATELY_SECONDS = 3;
+
+/** Where the run is shown, and how far it has come. */
+type Playhead = Pick<Frame, 'tick' | 'head'>;
 
 /** The stretch of ticks on screen and how wide it is drawn. */
 export interface Window {
@@ -100,7 +103,7 @@ function drawBands(
   y: number,
   height: number,
   window: Window,
-  frame: Frame,
+  frame: Playhead,
   perSecond: number,
   titles: Map<string, string>,
   tokens: Tokens,
@@ -156,7 +159,7 @@ function drawAwareness(
   y: number,
   laneHeight: number,
   window: Window,
-  frame: Frame,
+  frame: Playhead,
   tokens: Tokens,
 ): void {
   const low = isLow(laneHeight);
@@ -247,8 +250,8 @@ export interface Shown {
 
 export interface LanesPicture {
   lanes: Lanes;
-  frame: Frame;
-  program: Program;
+  frame: Playhead;
+  ticksPerSecond: number;
   agents: string[];
   /** By agent, what its states, options and moves are called. */
   titles: Map<string, Map<string, string>>;
@@ -262,10 +265,10 @@ export function drawLanes(
   window: Window,
   shown: Shown,
 ): void {
-  const { lanes, frame, program, agents, titles, tokens } = picture;
+  const { lanes, frame, ticksPerSecond, agents, titles, tokens } = picture;
   const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
-  drawRuler(context, window, height, program.ticksPerSecond, tokens);
+  drawRuler(context, window, height, ticksPerSecond, tokens);
   context.save();
   context.beginPath();
   context.rect(0, RULER, window.width, height - RULER);
@@ -280,7 +283,6 @@ export function drawLanes(
     const further = furtherRows(tall, rows.length);
     const high = tall - further * FURTHER_ROW;
     const names = titles.get(agent) ?? new Map<string, string>();
-    const { ticksPerSecond } = program;
     const draw = (bands: readonly Band[], at: number, height: number) =>
       drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
     draw(lane.bands, y, bandHeight(high));
@@ -296,17 +298,11 @@ export function drawLanes(
   for (const { tick, edit } of lanes.edits) {
     const x = xOf(window, tick);
     if (x < 0 || x > window.width) continue;
-    context.strokeStyle = tokens.found;
-    context.setLineDash([2, 3]);
-    context.beginPath();
-    context.moveTo(x, RULER - 4);
-    context.lineTo(x, height);
-    context.stroke();
-    context.setLineDash([]);
+    dashedLine(context, x, height, tokens.found);
     context.fillStyle = tokens.found;
     context.font = `10px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'right';
-    context.fillText(`edit ${edit}`, Math.max(x - 3, 34), height - 3);
+    context.fillText(editWords(edit), Math.max(x - 3, 34), height - 3);
   }
   const x = Math.round(xOf(window, frame.tick)) + 0.5;
   context.strokeStyle = tokens.bone;
@@ -319,4 +315,38 @@ export function drawLanes(
   context.beginPath();
   context.arc(x, 7, 4.5, 0, 2 * Math.PI);
   context.fill();
+}
+
+/** A dashed line from the ruler down to the foot of the lanes. */
+export function dashedLine(
+  context: CanvasRenderingContext2D,
+  x: number,
+  height: number,
+  color: string,
+): void {
+  context.strokeStyle = color;
+  context.setLineDash([2, 3]);
+  context.beginPath();
+  context.moveTo(x, RULER - 4);
+  context.lineTo(x, height);
+  context.stroke();
+  context.setLineDash([]);
+}
+
+/** Marks on the ruler at some ticks: where something that is looked for stands. */
+export function markTicks(
+  context: CanvasRenderingContext2D,
+  ticks: readonly number[],
+  window: Window,
+  tokens: Tokens,
+): void {
+  context.fillStyle = tokens.sight;
+  let last = -2;
+  for (const tick of ticks) {
+    const x = Math.round(xOf(window, tick));
+    // Those that would fall on each other are one.
+    if (x < last + 2 || x > window.width) continue;
+    last = x;
+    context.fillRect(x - 1, RULER - 6, 2, 6);
+  }
 }

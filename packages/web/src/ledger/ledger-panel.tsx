@@ -1,151 +1,42 @@
 import {
   memo,
   useEffect,
-  useLayoutEffect,
   useMemo,
   useRef,
   useState,
   type CSSProperties,
   type KeyboardEvent,
   type PointerEvent,
-  type RefObject,
 } from 'react';
-import styled from 'styled-components';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Menu } from '../ui/menu.tsx';
-import { NARROW } from '../ui/place.ts';
+import { useHeight } from '../ui/use-height.ts';
 import { clockText } from '../ui/time.ts';
+import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
-import { drawLanes, laneHeight, RULER, tickAt, windowFor, xOf, type Window } from './draw-lanes.ts';
+import {
+  drawLanes,
+  laneHeight,
+  markTicks,
+  RULER,
+  tickAt,
+  windowFor,
+  xOf,
+  type Window,
+} from './draw-lanes.ts';
 import { laneAgents, laneTitles } from './lane-titles.ts';
+import { useLedgerSearch } from './find-in-ledger.tsx';
+import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
 import { dotOf } from './mark-words.ts';
+import { spanOf, SPANS, ZOOM } from './spans.ts';
+import { decisionTicks, nextMoment } from './moments.ts';
+import { ticksOfKey } from './playhead-keys.ts';
 import { Playhead } from './playhead.tsx';
 import { Transport } from './transport.tsx';
-
-const Panel = styled.section`
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  background: var(--panel);
-  @media ${NARROW} {
-    display: contents;
-  }
-`;
-
-/** In one column with the rest, however many lanes there are, only so much of the window shows them. */
-const SHOWN_HEIGHT = 'max(24vh, 150px)';
-
-/** The height of an element, followed as it changes; 0 before it is on the page. */
-function useHeight(element: RefObject<HTMLElement | null>): number {
-  const [height, setHeight] = useState(0);
-  useLayoutEffect(() => {
-    const observer = new ResizeObserver(([{ contentRect }]) => setHeight(contentRect.height));
-    observer.observe(element.current!);
-    return () => observer.disconnect();
-  }, [element]);
-  return height;
-}
-
-const Body = styled.div`
-  display: grid;
-  grid-template-columns: 120px minmax(0, 1fr);
-  overflow-y: auto;
-  scrollbar-gutter: stable;
-  @media ${NARROW} {
-    max-height: ${SHOWN_HEIGHT};
-    min-height: 150px;
-    background: var(--panel);
-  }
-`;
-
-const Names = styled.div`
-  &::before {
-    content: '';
-    position: sticky;
-    top: 0;
-    z-index: 1;
-    display: block;
-    height: ${RULER}px;
-    background: var(--panel);
-  }
-  button {
-    display: block;
-    width: 100%;
-    height: var(--lane);
-    padding: 0 8px 0 14px;
-    border: 0;
-    background: none;
-    color: var(--mute);
-    text-align: left;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    &:focus-visible {
-      outline-offset: -2px;
-    }
-    &:hover {
-      color: var(--bone);
-    }
-    &[aria-pressed='true'] {
-      color: var(--bone);
-      font-weight: 600;
-    }
-  }
-`;
-
-const Track = styled.div`
-  position: relative;
-  touch-action: none;
-  cursor: col-resize;
-  &:focus-visible {
-    outline-offset: -2px;
-  }
-  canvas {
-    position: sticky;
-    top: 0;
-    display: block;
-    width: 100%;
-    height: 100%;
-    max-height: var(--shown);
-  }
-`;
-
-const Readout = styled.div`
-  position: absolute;
-  z-index: 2;
-  max-width: 34ch;
-  padding: 2px 8px;
-  border: 1px solid var(--line2);
-  border-radius: 6px;
-  background: var(--raised);
-  pointer-events: none;
-`;
-
-const Foot = styled.div`
-  position: sticky;
-  top: 0;
-  z-index: 1;
-  display: flex;
-  justify-content: flex-end;
-  height: 0;
-  padding-right: 6px;
-  button {
-    height: 20px;
-    min-height: 20px;
-    background: var(--panel);
-    font-size: 0.9em;
-  }
-`;
-
-const SPANS = [
-  { id: '15', name: 'last 15 s', seconds: 15 },
-  { id: '40', name: 'last 40 s', seconds: 40 },
-  { id: '180', name: 'last 3 min', seconds: 180 },
-  { id: 'all', name: 'whole run', seconds: Infinity },
-];
 
 /** The ledger under every place: transport, one lane an agent, and a playhead to drag. */
 export const LedgerPanel = memo(function LedgerPanel({
@@ -167,6 +58,12 @@ export const LedgerPanel = memo(function LedgerPanel({
   const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
   const further = useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
+  const search = useLedgerSearch();
+  const zoom = (factor: number) => {
+    const second = program?.ticksPerSecond ?? 60;
+    const shown = (window.current.to - window.current.from) / second;
+    setSpan(spanOf(shown * factor));
+  };
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const shownHeight = useHeight(body);
@@ -195,11 +92,32 @@ export const LedgerPanel = memo(function LedgerPanel({
     window.current.width = width;
     drawLanes(
       context,
-      { lanes, frame, program: running, agents: agents.map(({ name }) => name), titles, tokens },
+      {
+        lanes,
+        frame,
+        ticksPerSecond: running.ticksPerSecond,
+        agents: agents.map(({ name }) => name),
+        titles,
+        tokens,
+      },
       window.current,
       { top: scrolled.current, height: full, lane },
     );
+    markTicks(context, search.ticks, window.current, tokens);
   });
+  // React's own listeners for the wheel can't keep the browser from magnifying the whole page.
+  const onZoom = useRef(zoom);
+  onZoom.current = zoom;
+  useEffect(() => {
+    const onWheel = (event: WheelEvent) => {
+      if (!event.ctrlKey) return;
+      event.preventDefault();
+      onZoom.current(event.deltaY > 0 ? ZOOM : 1 / ZOOM);
+    };
+    const { current } = canvas;
+    current!.addEventListener('wheel', onWheel, { passive: false });
+    return () => current!.removeEventListener('wheel', onWheel);
+  }, []);
   const place = (event: PointerEvent) => {
     const box = canvas.current!.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
@@ -263,20 +181,18 @@ export const LedgerPanel = memo(function LedgerPanel({
   const onKeyDown = (event: KeyboardEvent) => {
     const { frame } = engine;
     if (!frame || !program) return;
-    const second = program.ticksPerSecond;
-    const steps: Record<string, number | undefined> = {
-      ArrowLeft: event.shiftKey ? -second : -1,
-      ArrowRight: event.shiftKey ? second : 1,
-      PageUp: -5 * second,
-      PageDown: 5 * second,
-    };
     const jumps: Record<string, number | undefined> = {
       Home: frame.keptFrom,
       End: frame.head,
       ArrowUp: Math.max(frame.keptFrom, ...marks().filter((tick) => tick < frame.tick)),
       ArrowDown: Math.min(frame.head, ...marks().filter((tick) => tick > frame.tick)),
     };
-    const step = steps[event.key];
+    const step = ticksOfKey(event, program.ticksPerSecond);
+    if (event.key === '+' || event.key === '-') {
+      event.preventDefault();
+      zoom(event.key === '+' ? 1 / ZOOM : ZOOM);
+      return;
+    }
     const to = step === undefined ? jumps[event.key] : frame.tick + step;
     if (to === undefined) return;
     event.preventDefault();
@@ -286,8 +202,38 @@ export const LedgerPanel = memo(function LedgerPanel({
     tellAt(Math.max(frame.keptFrom, Math.min(frame.head, to)));
   };
 
+  useCommands(
+    useMemo(
+      () =>
+        (['back', 'onward'] as const).flatMap((way) => {
+          const keys = way === 'back' ? 'Comma' : 'Period';
+          const words = way === 'back' ? 'Back to the decision before' : 'On to the next decision';
+          const go = (of: string | null) => {
+            const to = nextMoment(decisionTicks(engine.lanes, of), engine.frame?.tick ?? 0, way);
+            if (to !== undefined) engine.seek(to);
+          };
+          return [
+            {
+              id: `decision-${way}`,
+              name: `${words} of the followed agent`,
+              keys: `Alt+${keys}`,
+              run: () => go(agent),
+            },
+            {
+              id: `decision-${way}-all`,
+              name: `${words} of anybody`,
+              keys: `Alt+Shift+${keys}`,
+              run: () => go(null),
+            },
+          ];
+        }),
+      [engine, agent],
+    ),
+  );
+
   return (
     <Panel aria-label="Ledger">
+      {search.dialog}
       <Transport />
       <Body
         ref={body}
@@ -311,6 +257,7 @@ export const LedgerPanel = memo(function LedgerPanel({
         </Names>
         <Track style={{ minHeight: height, '--shown': `${shownHeight}px` } as CSSProperties}>
           <Foot>
+            {search.shown}
             <Menu
               label="Stretch of time shown"
               entries={SPANS.map((option) => ({

@@ -92,6 +92,8 @@ function useTickInAddress(): void {
       if (playing || resting === '') {
         address.searchParams.delete('tick');
         address.searchParams.delete('seed');
+        // What was played until a linked moment is not what is played from here on.
+        address.searchParams.delete('keys');
       } else {
         const [tick, seed] = resting.split(' ');
         address.searchParams.set('tick', tick);
@@ -312,10 +314,10 @@ export function Transport() {
         </span>
       )}
       {inPast && (
-        <Explained text="What was recorded after this tick is replaced.">
+        <Explained text="What is recorded after this tick is kept as a branch where a key or an edit makes it go another way.">
           {givesAgain
             ? 'in the past: runs on with your keys of then, until you press one'
-            : 'in the past: running on replaces what follows'}
+            : 'in the past: runs on as recorded, until a key or an edit'}
         </Explained>
       )}
       <span style={{ marginLeft: 'auto' }}>

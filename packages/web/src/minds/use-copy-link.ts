@@ -1,9 +1,13 @@
 import { useCallback, useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
+import { textOfInputs } from '../engine/link-input.ts';
 import { copyText } from './copy-button.tsx';
 
-/** Puts a link to this moment on the clipboard: agent, state or sheet, row, tick and seed. Gives why it could not; null where it did. */
+/**
+ * Puts a link to this moment on the clipboard: agent, state or sheet, row, question, tick, seed and what players did
+ * until then. Gives why it could not; null where it did.
+ */
 export function useCopyLink(): (more?: { row?: string }) => Promise<string | null> {
   const engine = useEngine();
   return useCallback(
@@ -15,6 +19,9 @@ export function useCopyLink(): (more?: { row?: string }) => Promise<string | nul
       if (frame) {
         address.searchParams.set('tick', String(frame.tick));
         address.searchParams.set('seed', String(frame.seed));
+        const { inputs } = await engine.recording();
+        const keys = inputs.length > 0 ? await textOfInputs(inputs) : null;
+        if (keys !== null) address.searchParams.set('keys', keys);
       }
       if (row === undefined) address.searchParams.delete('row');
       else {

@@ -6,6 +6,7 @@ import { Header } from '../shell/header.tsx';
 import { usePanes } from '../shell/use-panes.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
+import { inputsOfText } from '../engine/link-input.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from '../state/open-project.ts';
@@ -86,11 +87,36 @@ function useRunningEngine(id: string): EngineClient | null {
   return engine;
 }
 
+/** A whole number of an address; null for anything else. */
+function numberOf(text: string | null): number | null {
+  return text !== null && /^\d+$/.test(text) ? Number(text) : null;
+}
+
+/** Goes to the moment that an address names, with what players did until then; without one it plays. */
+async function openMoment(
+  engine: EngineClient,
+  { tick, seed, keys }: { tick: number | null; seed: number | null; keys: string | null },
+): Promise<void> {
+  const inputs = keys === null ? null : await inputsOfText(keys);
+  if (inputs && seed !== null && tick !== null) {
+    engine.replay({ seed, inputs }, tick);
+    return;
+  }
+  if (seed !== null) engine.restart(seed);
+  if (tick !== null) engine.seek(tick);
+  else engine.play();
+}
+
 /** Hands every edit to the engine; the first that runs begins to play, unless the address names a tick. */
 function Running({ engine }: { engine: EngineClient }) {
   const store = useAppStore();
   const [search] = useSearchParams();
-  const begin = useRef({ tick: search.get('tick'), seed: search.get('seed'), begun: false });
+  const begin = useRef({
+    tick: search.get('tick'),
+    seed: search.get('seed'),
+    keys: search.get('keys'),
+    begun: false,
+  });
   useEffect(() => {
     let current = true;
     let latest: ProjectDocument | null = null;
@@ -105,12 +131,14 @@ function Running({ engine }: { engine: EngineClient }) {
       void engine.submit(document, edit, hasForm).then(({ findings, runs }) => {
         if (!current || latest !== document) return;
         store.dispatch(checked({ edit, findings, runs }));
-        const { tick, seed, begun } = begin.current;
+        const { tick, seed, keys, begun } = begin.current;
         if (!runs || begun) return;
         begin.current.begun = true;
-        if (seed !== null && /^\d+$/.test(seed)) engine.restart(Number(seed));
-        if (tick !== null && /^\d+$/.test(tick)) engine.seek(Number(tick));
-        else engine.play();
+        void openMoment(engine, {
+          tick: numberOf(tick),
+          seed: numberOf(seed),
+          keys,
+        });
       });
     };
     submit();

@@ -1,15 +1,17 @@
+import type { Statement } from '@crooked-lantern/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useProject } from '../state/store.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { Choice } from '../ui/fields.tsx';
+import { Progress } from '../ui/progress.tsx';
 import { clockText } from '../ui/time.ts';
 import { Undo2 } from 'lucide-react';
 import { AnswerView } from './answer-view.tsx';
 import { TryIt } from './try-it.tsx';
 import { targetsOf } from './targets.ts';
-import { useAnswer } from './use-answer.ts';
+import { useAnswer, type FarBack } from './use-answer.ts';
 import type { Watching } from './use-watching.ts';
 
 const Question = styled.div`
@@ -58,6 +60,35 @@ function useWayBack() {
   };
 }
 
+/** How far back was looked for an answer, and the way to look farther. */
+function LookedFrom({
+  answer: { lookedFrom },
+  perSecond,
+  farBack: { share, look },
+}: {
+  answer: Statement;
+  perSecond: number;
+  farBack: FarBack;
+}) {
+  const engine = useEngine();
+  if (share !== null)
+    return (
+      <Progress
+        label="Looking through the run"
+        value={share}
+        words={`${Math.round(share * 100)} % of the run`}
+        onCancel={() => engine.stopLooking()}
+      />
+    );
+  if (lookedFrom === undefined) return null;
+  return (
+    <p>
+      Looked back to {clockText(lookedFrom, perSecond, 1)}
+      <QuietButton onPress={look}>look through all of the run</QuietButton>
+    </p>
+  );
+}
+
 /** A question about the followed agent at the tick that is shown, and its answer. */
 export function AskPanel({ watching }: { watching: Watching }) {
   const engine = useEngine();
@@ -65,7 +96,7 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const { thinkers, agent, not, select } = watching;
   const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
   const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : null));
-  const answer = useAnswer(agent, not);
+  const { answer, farBack } = useAnswer(agent, not);
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
   const targets = targetsOf(document, agent);
@@ -105,6 +136,7 @@ export function AskPanel({ watching }: { watching: Watching }) {
           <p role="alert">{answer.trouble}</p>
         ) : (
           <>
+            <LookedFrom answer={answer.answer} perSecond={perSecond} farBack={farBack} />
             <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
             {not !== null && isState && !answer.answer.holds && (
               <TryIt

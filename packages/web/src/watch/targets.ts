@@ -1,6 +1,7 @@
 import {
   archetypeOf,
   mindsOf,
+  namesOf,
   outlineOf,
   type ActivityDocument,
   type MindDocument,
@@ -50,5 +51,14 @@ export function targetsOf(document: ProjectDocument, agent: string): Target[] {
       })),
     ),
     ...activities.flatMap((activity) => rowsOf(mind, activity)),
+    ...states.map(({ id, title = id }) => ({
+      id: `?ever:${id}`,
+      title: `what ever led to ${title}`,
+    })),
+    ...namesOf(mind.memory ?? {}).map((key) => ({
+      id: `?memory:${key}`,
+      title: `when and why ${key} was written`,
+    })),
+    { id: '?told', title: 'who ever told it something' },
   ];
 }

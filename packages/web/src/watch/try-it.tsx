@@ -1,11 +1,14 @@
 import type { FoundChange } from '@crooked-lantern/core';
 import { useEffect, useState } from 'react';
-import { ProgressBar } from 'react-aria-components';
 import styled from 'styled-components';
 import type { TryAnswer } from '../engine/protocol.ts';
+import { useNavigate } from 'react-router';
+import { useProject } from '../state/store.ts';
+import { watchPath } from './watch-views.tsx';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
+import { Progress } from '../ui/progress.tsx';
 import { clockText } from '../ui/time.ts';
 
 const Box = styled.section`
@@ -22,18 +25,6 @@ const Box = styled.section`
   }
   b {
     font-family: var(--mono);
-  }
-`;
-
-const Track = styled.div`
-  width: 140px;
-  height: 6px;
-  border-radius: 3px;
-  background: var(--line2);
-  div {
-    height: 100%;
-    border-radius: 3px;
-    background: var(--sight);
   }
 `;
 
@@ -60,11 +51,13 @@ export function TryIt({
   perSecond: number;
 }) {
   const engine = useEngine();
+  const navigate = useNavigate();
+  const id = useProject((project) => project.id);
   const { run, trouble } = useEdit();
   const [progress, setProgress] = useState<{ tried: number; of: number } | null>(null);
   const [answer, setAnswer] = useState<TryAnswer | null>(null);
   // What is looked for belongs to this question, and ends with it.
-  useEffect(() => () => engine.stopTrying(), [engine]);
+  useEffect(() => () => engine.stopLooking(), [engine]);
   const look = async () => {
     setAnswer(null);
     setProgress({ tried: 0, of: 1 });
@@ -78,26 +71,38 @@ export function TryIt({
     engine.seek(found.from);
     engine.play();
   };
+  const [share, setShare] = useState<number | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const show = async ({ command, from, words, before, after }: FoundChange) => {
+    setShare(0);
+    const name = `${words}: ${after} in place of ${before}`.slice(0, 80);
+    const made = await engine.runBeside({ change: command, from, name }, setShare);
+    setShare(null);
+    if ('trouble' in made) setRefused(made.trouble);
+    else
+      void navigate({
+        pathname: watchPath(id, 'branches'),
+        search: `agent=${agent}&with=${made.id}`,
+      });
+  };
   return (
     <Box aria-label="Try it">
+      {share !== null && (
+        <Progress
+          label="The run with the change"
+          value={share}
+          words={`${Math.round(share * 100)} % of the run with the change`}
+          onCancel={() => engine.stopLooking()}
+        />
+      )}
       {progress ? (
-        <>
-          <ProgressBar
-            aria-label="Runs of the past that were tried"
-            value={progress.tried}
-            maxValue={progress.of}
-          >
-            {({ percentage = 0 }) => (
-              <Track>
-                <div style={{ width: `${percentage}%` }} />
-              </Track>
-            )}
-          </ProgressBar>
-          <span>
-            run {progress.tried} of {progress.of} at most
-          </span>
-          <Button onPress={() => engine.stopTrying()}>Cancel</Button>
-        </>
+        <Progress
+          label="Runs of the past that were tried"
+          value={progress.tried}
+          of={progress.of}
+          words={`run ${progress.tried} of ${progress.of} at most`}
+          onCancel={() => engine.stopLooking()}
+        />
       ) : (
         <Button onPress={() => void look()}>
           Try it: which one number would have changed this?
@@ -115,12 +120,13 @@ export function TryIt({
           <div role="status">
             <Found found={found} perSecond={perSecond} />
           </div>
+          <Button onPress={() => void show(found)}>See both runs, with it and without</Button>
           <MainButton onPress={make}>
             Make the change, and run on from {clockText(found.from, perSecond, 2)}
           </MainButton>
         </>
       )}
-      {trouble && <p role="alert">{trouble}</p>}
+      {(trouble ?? refused) && <p role="alert">{trouble ?? refused}</p>}
     </Box>
   );
 }

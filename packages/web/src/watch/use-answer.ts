@@ -6,7 +6,10 @@ import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 const SETTLED_MS = 120;
 
 /** The answer to a question about the tick that is shown, while the run rests; null until it is here. */
-export function useAnswer(agent: string | null, not: string | null): EngineAnswer | null {
+export function useAnswer(
+  agent: string | null,
+  not: string | null,
+): { answer: EngineAnswer | null; farBack: FarBack } {
   const engine = useEngine();
   const tick = useEngineValue(({ frame }) => frame?.tick ?? 0);
   const edit = useEngineValue(({ frame }) => frame?.edit ?? 0);
@@ -26,5 +29,22 @@ export function useAnswer(agent: string | null, not: string | null): EngineAnswe
       clearTimeout(timer);
     };
   }, [engine, isPlaying, agent, not, tick, edit]);
-  return answer;
+  const [share, setShare] = useState<number | null>(null);
+  const look = async () => {
+    if (agent === null || not === null) return;
+    setShare(0);
+    const given = await engine.askFarBack({ agent, not }, setShare);
+    setShare(null);
+    if ('answer' in given) setAnswer(given);
+  };
+  // What is looked for belongs to this question, and ends with it.
+  useEffect(() => () => engine.stopLooking(), [engine, agent, not, tick]);
+  return { answer, farBack: { share, look: () => void look() } };
+}
+
+/** Looking through all that is kept of the run, which may take a while. */
+export interface FarBack {
+  /** How far it is; null where nothing is looked for. */
+  share: number | null;
+  look: () => void;
 }

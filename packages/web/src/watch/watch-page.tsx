@@ -12,11 +12,25 @@ import { NARROW, PlaceLayout } from '../ui/place.ts';
 import { BreakpointsPanel } from './breakpoints-panel.tsx';
 import { AskPanel } from './ask-panel.tsx';
 import { MemoryNow } from './memory-now.tsx';
-import { useWatching } from './use-watching.ts';
+import { BranchesView } from './branches/branches-view.tsx';
+import { RunFindingsView } from './findings/run-findings-view.tsx';
+import { CoverageView } from './coverage-view.tsx';
+import { FollowView } from './follow/follow-view.tsx';
+import { useWatching, type Watching } from './use-watching.ts';
+import { useWatchView, WatchViews, type WatchView } from './watch-views.tsx';
 
 const Column = styled.div`
   display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  @media ${NARROW} {
+    display: contents;
+  }
+`;
+
+const Halves = styled.div`
+  display: grid;
   grid-template-rows: minmax(0, 1fr) minmax(0, 42%);
+  min-height: 0;
   @media ${NARROW} {
     display: contents;
   }
@@ -55,11 +69,43 @@ const Details = styled(Tabs)`
   }
 `;
 
+/** The question and its answer, with memory and breakpoints below. */
+function AskView({ watching }: { watching: Watching }) {
+  const count = useProject(({ document }) => namesOf(document.breakpoints ?? {}).length);
+  return (
+    <Halves>
+      <Sheet aria-label="Question and answer">
+        <AskPanel watching={watching} />
+      </Sheet>
+      <Details>
+        <TabList aria-label="What goes with it">
+          <Tab id="memory">Memory</Tab>
+          <Tab id="breakpoints">Breakpoints{count > 0 && ` (${count})`}</Tab>
+        </TabList>
+        <TabPanel id="memory">
+          <MemoryNow />
+        </TabPanel>
+        <TabPanel id="breakpoints">
+          <BreakpointsPanel agent={watching.agent} />
+        </TabPanel>
+      </Details>
+    </Halves>
+  );
+}
+
+const VIEWS: Record<WatchView, (watching: Watching) => ReactNode> = {
+  ask: (watching) => <AskView watching={watching} />,
+  follow: ({ agent, thinkers }) => <FollowView agent={agent} thinkers={thinkers} />,
+  findings: () => <RunFindingsView />,
+  coverage: () => <CoverageView />,
+  branches: ({ agent }) => <BranchesView agent={agent} />,
+};
+
 /** What happened and why: the ground large, questions about the followed agent beside it, the ledger below. */
 export function WatchPage({ header }: { header: ReactNode }) {
   const watching = useWatching();
   const { agent, select } = watching;
-  const count = useProject(({ document }) => namesOf(document.breakpoints ?? {}).length);
+  const view = useWatchView();
   useCopyLinkCommand();
   const selectAgent = useCallback((name: string) => select({ agent: name }), [select]);
   return (
@@ -70,25 +116,12 @@ export function WatchPage({ header }: { header: ReactNode }) {
         work={<GroundView agent={agent} onSelectAgent={selectAgent} />}
         side={{
           name: 'the questions',
-          size: '36%',
+          size: '40%',
           least: '260px',
           content: (
             <Column>
-              <Sheet aria-label="Question and answer">
-                <AskPanel watching={watching} />
-              </Sheet>
-              <Details>
-                <TabList aria-label="What goes with it">
-                  <Tab id="memory">Memory</Tab>
-                  <Tab id="breakpoints">Breakpoints{count > 0 && ` (${count})`}</Tab>
-                </TabList>
-                <TabPanel id="memory">
-                  <MemoryNow />
-                </TabPanel>
-                <TabPanel id="breakpoints">
-                  <BreakpointsPanel agent={agent} />
-                </TabPanel>
-              </Details>
+              <WatchViews agent={agent} />
+              {VIEWS[view](watching)}
             </Column>
           ),
         }}

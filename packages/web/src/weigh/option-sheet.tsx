@@ -30,9 +30,9 @@ import { HeatMap } from './heat-map.tsx';
 import type { Weighing } from './use-weighing.ts';
 import { optionTitle } from './words.ts';
 
-const Outline = lazy(() =>
-  import('../minds/outline/outline.tsx').then((file) => ({ default: file.Outline })),
-);
+// Loaded beside this place and not with the first option: what stands below it would move under the pointer.
+const outline = import('../minds/outline/outline.tsx');
+const Outline = lazy(() => outline.then((file) => ({ default: file.Outline })));
 
 type Put = (field: keyof OptionDocument, value: unknown) => boolean;
 

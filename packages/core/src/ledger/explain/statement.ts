@@ -5,7 +5,7 @@ import type { Agent } from '../../world/agents/agent.ts';
 import type { Program } from '../../world/program/program.ts';
 import type { LedgerEntry, Reading } from '../../world/state/recorder.ts';
 import type { World } from '../../world/world.ts';
-import { programAt, revisit, type Run } from '../run.ts';
+import { programAt, replayTick, revisit, type RunPast } from '../run.ts';
 
 /**
  * Why an agent did what it did, found by running it again with full attention: nothing is guessed, and
@@ -27,6 +27,8 @@ export interface Statement {
   aside?: true;
   /** The state in whose sheet it is written, where it is. */
   place?: StatementPlace;
+  /** The first tick that was looked at, where what was kept before it was not. */
+  lookedFrom?: number;
 }
 
 /** A state of a mind, by its names in the document. */
@@ -38,12 +40,20 @@ export interface StatementPlace {
 
 /** What is asked about: a tick of a run. The run stays where it is. */
 export interface Question {
-  run: Run;
+  run: RunPast;
   /** By name. */
   agent: string;
   /** Which of its minds, by name; left out: the first. */
   mind?: string;
   tick: number;
+  /** So many ticks before it are run again, to say since when and how nearly; left out: all that is kept. */
+  back?: number;
+}
+
+/** How far the past has been run again, in ticks. */
+export interface RerunProgress {
+  done: number;
+  of: number;
 }
 
 /** Whom a question is about. */
@@ -83,14 +93,18 @@ function askedOf(world: World, { agent: name, mind }: Question): Asked {
 
 /** Whom the question is about, at its tick. Throws a {@link QuestionError} for nobody, and for a tick that can't be asked about. */
 export function whoIsAsked(question: Question): Asked {
-  const { run, tick: at } = question;
+  checkTick(question);
+  return askedOf(revisit(question.run, question.tick), question);
+}
+
+/** Throws a {@link QuestionError} for a tick that can’t be asked about. */
+export function checkTick({ run, tick: at }: Question): void {
   if (at < 1)
     throw new QuestionError('Minds first decide in tick 1; ask about that tick or a later one.');
   if (at > run.head)
     throw new QuestionError(`The run has come to tick ${run.head}; tick ${at} is still ahead.`);
   if (at < run.keptFrom)
     throw new QuestionError(`What was before tick ${run.keptFrom} is no longer kept.`);
-  return askedOf(revisit(run, at), question);
 }
 
 /** What is in the ledger of whom the question is about, up to its tick. */
@@ -101,20 +115,66 @@ export function entriesOf({ run, tick: last }: Question, { agent, mind }: Asked)
   );
 }
 
-/** Runs the kept past again up to the tick asked about and calls `look` after every tick in which who is asked was there. */
-export function rerun(question: Question, look: (asked: Asked) => void): Asked {
+/** The tick after which the past is looked at. */
+function lookedAfter({ run, tick: last, back = Infinity }: Question): number {
+  return Math.max(run.keptFrom, Math.min(last - 1, last - back));
+}
+
+/** Where the past was not looked at as far as it is kept: the first tick that was. */
+export function firstLooked(question: Question): number | null {
+  const after = lookedAfter(question);
+  return after > question.run.keptFrom ? after + 1 : null;
+}
+
+/** Ticks that are run between two stops. */
+const TICKS_AT_ONCE = 60;
+
+/**
+ * Runs the past again up to the tick asked about and calls `look` after every tick in which who is asked was
+ * there. It stops now and then, so that who goes on with it can end it.
+ */
+export function* rerunning(
+  question: Question,
+  look: (asked: Asked) => void,
+): Generator<RerunProgress, Asked> {
   const { run, tick: last } = question;
   let asked: Asked | null = null;
   let program: Program | null = null;
-  const world = revisit(run, last, run.keptFrom, (now) => {
-    if (now.statics.program !== program) {
-      program = now.statics.program;
+  const from = lookedAfter(question);
+  let world = revisit(run, from);
+  while (world.tick < last) {
+    world = replayTick(run, world);
+    if (world.statics.program !== program) {
+      ({ program } = world.statics);
       asked = null;
     }
-    asked ??= isThere(now, question) ? askedOf(now, question) : null;
+    asked ??= isThere(world, question) ? askedOf(world, question) : null;
     if (asked) look(asked);
-  });
+    if (world.tick % TICKS_AT_ONCE === 0) yield { done: world.tick - from, of: last - from };
+  }
   return askedOf(world, question);
+}
+
+/** Goes on with work to its end. */
+export function finished<T>(work: Generator<unknown, T>): T {
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Since when a state is active, or is not; null where what is kept does not say. */
+export function sinceOf(
+  { agent, mind }: Asked,
+  state: string,
+  entries: readonly LedgerEntry[],
+): { active: boolean; since: number | null } {
+  const { states } = mind.program.machine;
+  const index = states.findIndex(({ id }) => id === state);
+  const active = activeStates({ agent, mind }).includes(index);
+  if (active) return { active, since: agent.memory[mind.machine.states[index].enteredAt] };
+  const left = lastBefore(entries, 'exit', entries.length - 1, (entry) => entry.state === state);
+  return { active, since: left < 0 ? null : entries[left].tick };
 }
 
 function isThere(world: World, { agent: name, mind }: Question): boolean {

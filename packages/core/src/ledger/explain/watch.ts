@@ -72,15 +72,17 @@ export function watchGuard(
   });
 }
 
+/** @param first the first tick that was looked at: of what has been so since then, it is not known since when */
 export function partStatement(
   { expression, holds, since, nearest }: WatchedPart,
   agent: Agent,
+  first: number | null,
 ): Statement {
   return {
     statement: expression.source,
     holds,
     values: readParts(expression, agent, nameTables(agent.program)),
-    since,
+    since: first !== null && since <= first ? null : since,
     nearest: holds || nearest === null ? null : { tick: nearest.tick, text: nearest.text },
     cause: [],
   };

@@ -6,7 +6,11 @@ import {
   activeStates,
   fact,
   QuestionError,
-  rerun,
+  entriesOf,
+  firstLooked,
+  rerunning,
+  sinceOf,
+  type RerunProgress,
   whoIsAsked,
   type Asked,
   type Question,
@@ -86,25 +90,22 @@ function stepDown(
 }
 
 /** What the agent's tree would have to do for a row to run. */
-export function whyNotRow(question: Question, what: string): Statement {
+export function* whyNotRow(question: Question, what: string): Generator<RerunProgress, Statement> {
   const { mind: asking } = whoIsAsked(question);
   const found = findRow(asking, what);
   const { id } = asking.program.machine.states[found.state];
   let guards: WatchedPart[][] = [];
   let under: RunnableMind | null = null;
-  let since = 0;
-  let active = false;
-  const asked = rerun(question, (now) => {
+  const asked = yield* rerunning(question, (now) => {
     const { mind, agent } = now;
     if (mind !== under)
       guards = found.way.map((node, i) => watchGuard(sameRow(mind, node).guard, guards[i]));
     under = mind;
     const here = activeStates(now).some((state) => mind.program.machine.states[state].id === id);
-    if (here !== active || since === 0) since = agent.tick;
-    active = here;
     for (const part of guards.flat()) look(part, agent, here);
   });
-  return rowStatement(asked, found, guards, { active, since });
+  const stay = sinceOf(asked, id, entriesOf(question, asked));
+  return rowStatement(asked, found, guards, { ...stay, first: firstLooked(question) });
 }
 
 /** The row that stands at the same place under another edit; the row itself where there is none. */
@@ -120,7 +121,7 @@ function rowStatement(
   { agent, mind }: Asked,
   { state, way }: Found,
   guards: readonly WatchedPart[][],
-  stay: { active: boolean; since: number },
+  stay: { active: boolean; since: number | null; first: number | null },
 ): Statement {
   const { title } = mind.program.machine.states[state];
   const cells = mind.machine.states[state].activity!.rows;
@@ -133,7 +134,7 @@ function rowStatement(
   const inState = { ...fact(`it is in ${title}`, stay.since), holds: stay.active };
   const needs = way.flatMap((node, i) => [
     ...(i > 0 ? stepDown(way[i - 1], node, resultOf) : []),
-    ...guards[i].map((part) => partStatement(part, agent)),
+    ...guards[i].map((part) => partStatement(part, agent, stay.first)),
   ]);
   return {
     statement: `${agent.placed.title} does “${row.title}”`,

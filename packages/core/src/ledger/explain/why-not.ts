@@ -1,12 +1,19 @@
 import { isAncestor } from '../../mind/machine/runnable.ts';
 import type { TransitionProgram } from '../../mind/program.ts';
+import { programAt } from '../run.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
+  checkTick,
   entriesOf,
   fact,
   lastBefore,
   placeOf,
-  rerun,
+  finished,
+  firstLooked,
+  rerunning,
+  sinceOf,
+  type RerunProgress,
   whoIsAsked,
   titleOf,
   type Asked,
@@ -23,8 +30,6 @@ interface WatchedTransition {
   from: string;
   transition: TransitionProgram;
   parts: WatchedPart[];
-  active: boolean;
-  activeSince: number;
 }
 
 /** Transitions that would lead to the state or into it. */
@@ -35,9 +40,13 @@ function transitionsTo({ mind }: Asked, state: string): TransitionProgram[] {
   return transitions.filter(({ target }) => target >= 0 && leads(target));
 }
 
-function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement {
+function stateOfTransition(
+  asked: Asked,
+  { from, transition, parts }: WatchedTransition,
+  { entries, first }: { entries: readonly LedgerEntry[]; first: number | null },
+): Statement {
   const { agent, mind } = asked;
-  const { transition, parts, active, activeSince } = watched;
+  const { active, since: activeSince } = sinceOf(asked, from, entries);
   const { states, transitions } = mind.program.machine;
   const source = states[transition.source].title;
   const needs: Statement[] = [
@@ -49,7 +58,7 @@ function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement 
       nearest: null,
       cause: [],
     },
-    ...parts.map((part) => partStatement(part, agent)),
+    ...parts.map((part) => partStatement(part, agent, first)),
   ];
   const seconds = (ticks: number) => `${Number((ticks / agent.ticksPerSecond).toFixed(2))} s`;
   const now = agent.tick;
@@ -66,7 +75,7 @@ function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement 
     });
   }
   if (transition.afterTicks > 0) {
-    const spent = active ? now - activeSince : 0;
+    const spent = active ? now - activeSince! : 0;
     needs.push({
       statement: `${seconds(transition.afterTicks)} in ${source}`,
       holds: spent >= transition.afterTicks,
@@ -92,7 +101,7 @@ function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement 
     since: null,
     nearest: null,
     cause: needs,
-    place: placeOf(asked, watched.from, source),
+    place: placeOf(asked, from, source),
     ...(active ? {} : { aside: true }),
   };
 }
@@ -105,13 +114,33 @@ function stateOfTransition(asked: Asked, watched: WatchedTransition): Statement 
  * where that can't be asked.
  */
 export function whyNot(question: Question, what: string): Statement {
-  const { mind } = whoIsAsked(question);
-  const isState = mind.program.machine.states.some(({ id }) => id === what);
-  if (isState) return whyNotState(question, what);
+  return finished(whyNotSteps(question, what));
+}
+
+/** Whether the mind has a state of that name at the tick: known without running anything. */
+function isState(question: Question, what: string): boolean {
+  const { agents, archetypes, stacks } = programAt(question.run, question.tick);
+  const placed = agents.find(({ name }) => name === question.agent);
+  const { minds = [] } = (placed && stacks[archetypes[placed.archetype].stack]) ?? {};
+  const mind = minds.find(({ name }) => name === question.mind) ?? minds[0];
+  return mind?.machine.states.some(({ id }) => id === what) ?? false;
+}
+
+function whyNotOptionOf(question: Question, what: string): Statement | null {
   const asked = whoIsAsked(question);
-  return (
-    whyNotOption(question, asked, what, entriesOf(question, asked)) ?? whyNotRow(question, what)
-  );
+  return whyNotOption(question, asked, what, entriesOf(question, asked));
+}
+
+/** The same in steps, for a past that is long. */
+export function* whyNotSteps(
+  question: Question,
+  what: string,
+): Generator<RerunProgress, Statement> {
+  const answer = isState(question, what)
+    ? yield* whyNotState(question, what)
+    : (whyNotOptionOf(question, what) ?? (yield* whyNotRow(question, what)));
+  const first = firstLooked(question);
+  return first === null ? answer : { ...answer, lookedFrom: first };
 }
 
 /** The transitions to be watched from here on; those that were so before an edit go on where their guards say the same. */
@@ -130,27 +159,20 @@ function watchTransitions(
       from,
       transition,
       parts: watchGuard(transition.when, known?.parts),
-      active: known?.active ?? false,
-      activeSince: known?.activeSince ?? 0,
     };
   });
 }
 
-function whyNotState(question: Question, state: string): Statement {
+function* whyNotState(question: Question, state: string): Generator<RerunProgress, Statement> {
   let watched: WatchedTransition[] = [];
   let under: Asked['mind'] | null = null;
-  const asked = rerun(question, (now) => {
+  checkTick(question);
+  const asked = yield* rerunning(question, (now) => {
     const active = new Set(activeStates(now));
     if (now.mind !== under) watched = watchTransitions(now, state, watched);
     under = now.mind;
-    for (const entry of watched) {
-      const here = active.has(entry.transition.source);
-      if (here !== entry.active || entry.activeSince === 0) {
-        entry.active = here;
-        entry.activeSince = now.agent.tick;
-      }
-      for (const part of entry.parts) look(part, now.agent, here);
-    }
+    for (const { transition, parts } of watched)
+      for (const part of parts) look(part, now.agent, active.has(transition.source));
   });
   const entries = entriesOf(question, asked);
   const { agent, mind } = asked;
@@ -165,9 +187,10 @@ function whyNotState(question: Question, state: string): Statement {
     );
   }
   // The ways that are open come before those of states it is not in.
-  const ways = [...watched]
-    .sort((a, b) => Number(b.active) - Number(a.active))
-    .map((entry) => stateOfTransition(asked, entry));
+  const rest = { entries, first: firstLooked(question) };
+  const ways = watched
+    .map((entry) => stateOfTransition(asked, entry, rest))
+    .sort((a, b) => Number(a.aside ?? false) - Number(b.aside ?? false));
   const left = lastBefore(entries, 'exit', last, (entry) => entry.state === state);
   const none = fact('no transition leads there', null);
   return {

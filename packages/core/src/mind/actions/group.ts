@@ -51,7 +51,8 @@ export const search: ActionMaker = (program, at) => {
         : fail(host, 'nothing around it can be reached, or others look at all of it');
     }
     host.memory[at + A] = WALKING;
-    host.goTo(host.place[0], host.place[1], AT_PLACE);
+    // Where somebody lies, standing beside them is as near as it gets.
+    host.goTo(host.place[0], host.place[1], AT_PLACE, true);
     return RUNNING;
   };
   const walk = (host: Host): Status => {

@@ -13,6 +13,7 @@ import {
   TIER_CHANGE_FIELDS,
   TRANSITION_FIELDS,
 } from '../fields/mind-fields.ts';
+import { RUN_FINDING_FIELDS } from '../fields/run-finding-fields.ts';
 import { EVENT_PATTERN } from '../names.ts';
 import { actionSchema } from './action.ts';
 import { activitySchema, choiceOfMindSchema, rulesSchema, treeSchema } from './behaviour.ts';
@@ -183,6 +184,7 @@ export const projectSchema = shape({
   bands: record(bandSetSchema, true),
   tiers: list(tier, 8),
   breakpoints: record(breakpoint, true),
+  runFindings: shape(fieldsOf(RUN_FINDING_FIELDS)),
   start: needed(
     shape({
       ground: needed(name()),

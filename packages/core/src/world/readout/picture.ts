@@ -151,14 +151,14 @@ export function picturePaths(world: World): PathPicture[] {
     if (body.path.length === 0) return [];
     const points = [body.x, body.y, ...body.path.slice(body.pathAt)];
     const age = (tick - body.goalTick) / ticksPerSecond;
-    return [{ agent: index, points, age, by: legsOwner(agent) }];
+    return [{ agent: index, points, age, by: actionOn(agent, LEGS) }];
   });
 }
 
-/** The action that has the legs, by name; empty for none. */
-function legsOwner(agent: Agent): string {
+/** The action that has a channel, by name; empty for none. */
+export function actionOn(agent: Agent, channel: number): string {
   if (!agent.stack) return '';
-  const owner = agent.owner(LEGS);
+  const owner = agent.owner(channel);
   for (const { machine } of agent.stack.minds) {
     const name = machine.actions.get(owner);
     if (name !== undefined) return name;

@@ -74,7 +74,7 @@ function readLeaves(agent: Agent, mind: RunnableMind, state: number, active: boo
 }
 
 /** The states around one, the nearest first. */
-function around(states: readonly { parent: number }[], state: number): number[] {
+export function around(states: readonly { parent: number }[], state: number): number[] {
   const { parent } = states[state];
   return parent < 0 ? [] : [parent, ...around(states, parent)];
 }

@@ -24,7 +24,7 @@ interface WrittenRow {
 }
 
 /** The rows of an activity in the order of their numbers. */
-function flattenRows(root: NodeProgram): WrittenRow[] {
+export function flattenRows(root: NodeProgram): WrittenRow[] {
   const rows: WrittenRow[] = [];
   const addRule = (rule: RuleProgram, depth: number) => {
     rows[rule.row] = { row: rule, depth };

@@ -1,0 +1,167 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
+import { startApp, type App } from './testing/app.fixture.ts';
+import { chooseOption } from './testing/fields.fixture.ts';
+import { tick } from './testing/minds-page.fixture.ts';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(async () => expect(await app.endPages()).toEqual([]));
+
+describe('beside the ground', () => {
+  it('agents stand side by side, with what they know against what is true, at every tick', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/watch/follow?agent=warden2&tick=180`);
+    await page.getByTestId('hash').waitFor();
+    const followed = page.getByRole('region', { name: 'Followed agents' });
+    await followed.getByRole('row', { name: /^state Calm › Rounds/ }).waitFor();
+    await chooseOption(page, 'Follow another too', 'Hound');
+    await followed.getByRole('row', { name: /^state Calm › Rounds Lie in wait/ }).waitFor();
+    await page.waitForURL(/follow=warden2%2Chound/);
+    expect(await faultsInBothThemes(page)).toEqual([]);
+    await page.locator('body').press('Shift+Comma');
+    await expect.poll(() => tick(page)).toBe(170);
+    await page.getByRole('button', { name: 'Follow Warden 2 no longer' }).click();
+    await followed.getByRole('row', { name: /^state Lie in wait/ }).waitFor();
+  });
+
+  it('what flickers is found, with its moments, and put right with one press', async () => {
+    const mind = await app.newNight((document) => {
+      const [calm] = document.minds.warden.machine!.states;
+      const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
+      const peer = calm.states!.find(({ id }) => id === 'peer')!;
+      rounds.leaves = [{ to: 'peer', when: 'time > 0.5' }];
+      peer.leaves = [{ to: 'rounds', after: 0.1 }];
+    });
+    const page = await app.open(`${mind.replace(/minds.*/, 'watch/findings')}?tick=240`);
+    await page.getByTestId('hash').waitFor();
+    const findings = page.getByRole('list', { name: 'Findings' });
+    const first = findings.getByRole('listitem').filter({ hasText: /Flickers: .*Warden 1/ });
+    await first.getByText(/between Peer and Rounds: “time > 0.5” leads from Rounds/).waitFor();
+    expect(await faultsInBothThemes(page)).toEqual([]);
+    await first
+      .getByRole('button', { name: /^To 0:0/ })
+      .first()
+      .click();
+    await expect.poll(() => tick(page)).toBeLessThan(240);
+    await page.getByRole('button', { name: 'limits' }).click();
+    await page.getByRole('button', { name: /^Flickers of the run/ }).waitFor();
+    await first.getByRole('button', { name: 'let it hold for 0.5 s' }).click();
+    await page.getByText('edit 2 runs on from here').waitFor();
+  });
+
+  it('what never happened is listed, and leads to where it is written', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/watch/coverage?tick=60`);
+    await page.getByTestId('hash').waitFor();
+    const goose = page.getByRole('region', { name: 'Coverage of Goose' });
+    await goose.getByRole('row', { name: /^states entered 1 of 2/ }).waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+    await goose.getByRole('link', { name: 'Cry', exact: true }).click();
+    await page.getByRole('heading', { name: 'Cry' }).waitFor();
+  });
+});
+
+it('the whole run can be asked: what ever led to a state, when a key was written', async () => {
+  const night = await app.newNightWatch();
+  const page = await app.open(`${night}/watch?agent=warden2&tick=300`);
+  await page.getByTestId('hash').waitFor();
+  await chooseOption(page, /What is asked/, 'what ever led to Rounds');
+  const answer = page.getByRole('list', { name: 'The answer' });
+  await answer.getByText(/came to be in Rounds/).waitFor();
+  await chooseOption(page, /What is asked/, 'who ever told it something');
+  await answer.getByText(/was told something/).waitFor();
+});
+
+it('a recording is exported and looked at again without its project; what is no recording is refused', async () => {
+  const night = await app.newNightWatch();
+  const page = await app.open(`${night}/watch/branches?tick=300`);
+  await page.getByTestId('hash').waitFor();
+  await page.getByRole('button', { name: /^export the recording/ }).click();
+  const downloading = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export the recording as JSON Lines' }).click();
+  const file = await (await downloading).path();
+  const text = readFileSync(file, 'utf8');
+  expect(text.split('\n')[0]).toContain('"crooked-lantern/recording"');
+
+  await page.goto(`${new URL(page.url()).origin}/recordings`);
+  const give = (name: string, content: string) =>
+    page.getByTestId('file').setInputFiles({
+      name,
+      mimeType: 'application/jsonl',
+      buffer: Buffer.from(content),
+    });
+  await give('torn.jsonl', `${text.split('\n')[0]}\n{"type":"entry"`);
+  await page
+    .getByRole('alert')
+    .getByText(/Line 2: this is no JSON object/)
+    .waitFor();
+  await give('night.jsonl', text);
+  await page.getByRole('heading', { name: 'Night Watch' }).waitFor();
+  const entries = page.getByRole('group', { name: 'Entries' });
+  await entries.getByText('enters rounds').first().waitFor();
+  await page.getByRole('slider', { name: 'Playhead' }).press('End');
+  await page.getByText('at 0:05.00').waitFor();
+  await page.getByLabel('Only entries with these words').fill('says');
+  await expect.poll(() => entries.getByText('enters rounds').count()).toBe(0);
+  expect(await seriousFaults(page)).toEqual([]);
+});
+
+it('a link brings the same moment back in a new page, with what was played until then', async () => {
+  const night = await app.newNightWatch();
+  const page = await app.open(`${night}/watch?agent=warden2&tick=30`);
+  await page.getByTestId('hash').waitFor();
+  await page.getByTestId('ground').click();
+  await page.keyboard.down('ArrowUp');
+  await page.keyboard.press('Shift+Period');
+  await page.keyboard.up('ArrowUp');
+  await page.keyboard.press('Shift+Period');
+  await expect.poll(() => tick(page)).toBe(50);
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.keyboard.press('ControlOrMeta+Shift+L');
+  const read = () => page.evaluate(() => navigator.clipboard.readText());
+  await expect.poll(read).toContain('keys=');
+  const hash = await page.getByTestId('hash').textContent();
+  const address = new URL(await read());
+  const other = await app.open(`${address.pathname}${address.search}`);
+  await expect.poll(() => tick(other)).toBe(50);
+  await expect.poll(() => other.getByTestId('hash').textContent()).toBe(hash);
+  // Played on, it is no longer that moment, nor are those all the keys.
+  await other.locator('body').press('p');
+  await other.waitForURL((url) => !url.searchParams.has('keys'));
+});
+
+it('the ledger is searched, zoomed, and gone through from decision to decision', async () => {
+  const mind = await app.newNight((document) => {
+    const [calm] = document.minds.warden.machine!.states;
+    calm.states!.find(({ id }) => id === 'rounds')!.leaves = [{ to: 'peer', after: 2 }];
+  });
+  const page = await app.open(`${mind.replace(/minds.*/, 'watch')}?agent=warden2&tick=400`);
+  await page.getByTestId('hash').waitFor();
+  await page.locator('body').press('Shift+F');
+  await page.getByLabel(/^Words:/).fill('enters');
+  await page.keyboard.press('Enter');
+  const found = page.getByText(/“enters” in \d+ ticks/);
+  await found.waitFor();
+  await page.getByRole('button', { name: 'To what was found before' }).click();
+  await expect.poll(() => tick(page)).toBeLessThan(400);
+  await page.getByRole('button', { name: 'Look for it no longer' }).click();
+  await expect.poll(() => found.count()).toBe(0);
+
+  const span = page.getByRole('button', { name: /^Shows the last .* Choose$/ });
+  const before = await span.textContent();
+  await page.getByRole('slider', { name: 'Playhead' }).press('+');
+  await expect.poll(() => span.textContent()).not.toBe(before);
+
+  await page.getByRole('slider', { name: 'Playhead' }).press('End');
+  await expect.poll(() => tick(page)).toBe(400);
+  await page.locator('body').press('Alt+Comma');
+  await expect.poll(() => tick(page)).toBeLessThan(400);
+  const decided = await tick(page);
+  await page.locator('body').press('Alt+Shift+Comma');
+  await expect.poll(() => tick(page)).toBeLessThan(decided);
+});

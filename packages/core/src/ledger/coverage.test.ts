@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest';
+import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
+import { coverageOf, coverageOver, type CoverageItem } from './coverage.ts';
+import { advance, createRun } from './run.ts';
+
+/** A keeper that looks, and would chase with a tree of which one row is never reached; and weighs what to do in the end. */
+function ran(seconds: number, threshold = 0.5): CoverageItem[] {
+  const document = cornerProject({
+    sight: KEEN_SIGHT,
+    machine: {
+      initial: 'calm',
+      states: [
+        {
+          id: 'calm',
+          title: 'Calm',
+          leaves: [
+            { to: 'asleep', when: 'time > 1000' },
+            { to: 'chase', when: `attention.strength > ${threshold}` },
+          ],
+        },
+        {
+          id: 'chase',
+          title: 'Chase',
+          activity: { tree: 'hunt' },
+          leaves: [{ to: 'end', after: 1 }],
+        },
+        { id: 'end', title: 'End', activity: { choice: 'what' } },
+        { id: 'asleep', title: 'Asleep' },
+      ],
+    },
+  });
+  document.minds.keeper.trees = {
+    hunt: {
+      title: 'Hunt',
+      root: {
+        selector: [
+          { do: 'wait', seconds: 5, title: 'Stand' },
+          { do: 'say', text: 'Gone', title: 'Never said' },
+        ],
+      },
+    },
+  } as never;
+  document.minds.keeper.choices = {
+    what: {
+      title: 'What?',
+      options: [
+        { id: 'rest', title: 'Rest', weight: 0.9, does: { do: 'wait', seconds: 1 } },
+        { id: 'sing', title: 'Sing', weight: 0.1, does: { do: 'wait', seconds: 1 } },
+      ],
+    },
+  };
+  const run = createRun(programOf(document), 1, 2);
+  for (let i = 0; i < seconds * 60; i++) advance(run);
+  return coverageOf(run);
+}
+
+const never = (items: readonly CoverageItem[]) =>
+  items.filter(({ times }) => times === 0).map(({ part, title }) => `${part} ${title}`);
+
+describe('coverage', () => {
+  it('is what was entered, taken, reached and picked, and names what was not', () => {
+    const items = ran(5);
+    expect(never(items)).toEqual([
+      'transition Calm 1: to Asleep, time > 1000',
+      'row Never said',
+      'option Sing (What?)',
+      'row Wait 1',
+      'state Asleep',
+    ]);
+    const find = (part: string, key: string) =>
+      items.find((item) => item.part === part && item.key === key)!;
+    expect(find('transition', 'calm 2')).toMatchObject({ times: 1, state: 'calm', mind: 'keeper' });
+    expect(find('option', 'what:rest').times).toBeGreaterThan(0);
+  });
+
+  it('is nothing but where it began before the first tick has decided otherwise', () => {
+    expect(never(ran(1 / 60, 2))).toHaveLength(ran(1 / 60, 2).length - 1);
+  });
+
+  it('over several runs is of what any of them did', () => {
+    const [short, long] = [ran(0.1), ran(5)];
+    expect(never(short)).toContain('state End');
+    expect(never(coverageOver([short, long]))).toEqual(never(long));
+    const of = (items: readonly CoverageItem[]) => items.map(({ times }) => times);
+    expect(of(coverageOver([long, long]))).toEqual(of(long).map((times) => 2 * times));
+  });
+});

@@ -1,0 +1,114 @@
+import { describe, expect, it } from 'vitest';
+import { compiled, nightWatch } from '../testing/demo.fixture.ts';
+import { entryLine } from './lines.ts';
+import { recordingLines, recordingTable, recordingTrace, TABLE_COLUMNS } from './exports.ts';
+import { readRecording } from './read-recording.ts';
+import { advance, createRun, type Run } from './run.ts';
+
+/** Ten seconds of Night Watch in which the gleaner runs about. */
+function ran(): Run {
+  const run = createRun(compiled(nightWatch()), 1, 7);
+  for (let i = 1; i <= 600; i++)
+    advance(run, i % 150 === 1 ? [{ agent: 'gleaner', x: i % 2, y: -1, gait: 'run' }] : []);
+  return run;
+}
+const run = ran();
+
+describe('a recording as JSON Lines', () => {
+  it('is read again as it was, with what it says of itself', () => {
+    const read = readRecording(recordingLines(run, 'Night'));
+    if ('trouble' in read) throw new Error(read.trouble);
+    expect(read.entries.map(entryLine)).toEqual(run.entries.map(entryLine));
+    expect(read.head).toMatchObject({ title: 'Night', seed: 7, from: 0, to: 600, edit: 1 });
+    expect(read.head.agents).toContainEqual({ name: 'warden2', title: 'Warden 2' });
+  });
+
+  const lines = recordingLines(run, 'Night').split('\n');
+  const withLine = (at: number, line: string) =>
+    readRecording([...lines.slice(0, at - 1), line, ...lines.slice(at)].join('\n'));
+
+  it.each([
+    ['nothing', 1, '', /begins with a line of type “run”|is empty/],
+    ['no JSON', 3, '{"tick":', /^Line 3: this is no JSON/],
+    ['a list', 2, '[]', /^Line 2: “undefined” is no type of line/],
+    [
+      'another version',
+      1,
+      lines[0].replace('"version":1', '"version":2'),
+      /version 2 can’t be read/,
+    ],
+    ['a first line without agents', 1, lines[0].replace('agents', 'others'), /lacks a field/],
+    [
+      'no tick',
+      2,
+      '{"type":"entry","agent":"a","kind":"did","action":"x"}',
+      /whole number as “tick”/,
+    ],
+    [
+      'an unknown kind',
+      2,
+      '{"type":"entry","tick":0,"agent":"a","kind":"sang"}',
+      /“sang” is no kind/,
+    ],
+    [
+      'a missing field',
+      2,
+      '{"type":"entry","tick":0,"agent":"a","kind":"enter"}',
+      /a text as “state”/,
+    ],
+    [
+      'a tick that goes back',
+      lines.length - 1,
+      '{"type":"entry","tick":1,"agent":"a","kind":"did","action":"x"}',
+      /before that of the line above/,
+    ],
+  ])('with %s says where and what', (_, at, line, words) => {
+    expect(withLine(at, line)).toEqual({ trouble: expect.stringMatching(words) });
+  });
+});
+
+describe('a recording as CSV', () => {
+  const rows = recordingTable(run).trimEnd().split('\r\n');
+
+  it('has a heading and a row for each entry, in order', () => {
+    expect(rows[0]).toBe(`tick,seconds,${TABLE_COLUMNS.join(',')}`);
+    expect(rows).toHaveLength(1 + run.entries.length);
+    const [first] = run.entries;
+    expect(rows[1].startsWith(`${first.tick},`)).toBe(true);
+  });
+
+  it('quotes what has commas and quotes in it', () => {
+    const text = {
+      ...run,
+      entries: [{ tick: 60, agent: 'a', kind: 'say' as const, text: 'No, "you"' }],
+    };
+    expect(recordingTable(text)).toContain('60,1,a,,say');
+    expect(recordingTable(text)).toContain('"No, ""you"""');
+  });
+});
+
+describe('a recording in the Trace Event Format', () => {
+  interface Event {
+    name: string;
+    cat?: string;
+    ph: string;
+    ts: number;
+    dur?: number;
+    tid: number;
+  }
+  const { traceEvents } = JSON.parse(recordingTrace(run, 'Night')) as { traceEvents: Event[] };
+  const of = (ph: string) => traceEvents.filter((event) => event.ph === ph);
+
+  it('has a thread for each agent, and spans that never run backwards or past the end', () => {
+    expect(of('M')).toHaveLength(1 + run.latest.program.agents.length);
+    for (const { ts, dur, cat } of of('X')) {
+      expect(dur).toBeGreaterThanOrEqual(0);
+      if (cat !== 'move') expect(ts + dur!).toBeLessThanOrEqual(10_000_000);
+    }
+  });
+
+  it('has a span for each time a state was entered', () => {
+    const entered = run.entries.filter(({ kind }) => kind === 'enter');
+    expect(of('X').filter(({ cat }) => cat === 'state')).toHaveLength(entered.length);
+  });
+});

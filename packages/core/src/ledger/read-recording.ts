@@ -1,0 +1,122 @@
+import type { LedgerEntry } from '../world/state/recorder.ts';
+import type { RecordingHead } from './exports.ts';
+
+/** Reads recordings that were exported as JSON Lines, without the project they are of. */
+
+/** A recording that was read, or what is wrong with it, where. */
+export type ReadRecording = { head: RecordingHead; entries: LedgerEntry[] } | { trouble: string };
+
+type Fields = Readonly<Record<string, 'number' | 'string' | 'list'>>;
+
+/** What an entry of each kind must have besides its tick and agent; what may be left out is not listed. */
+const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
+  enter: { state: 'string' },
+  exit: { state: 'string' },
+  transition: { from: 'string', order: 'number' },
+  begin: { state: 'string', action: 'string' },
+  end: { state: 'string', action: 'string', ending: 'string' },
+  did: { action: 'string' },
+  picked: { state: 'string', row: 'number', choice: 'string', score: 'number' },
+  fired: { state: 'string', row: 'number' },
+  overruled: { state: 'string', row: 'number', action: 'string', by: 'number' },
+  skipped: { action: 'string' },
+  percept: {
+    sense: 'string',
+    how: 'string',
+    of: 'string',
+    x: 'number',
+    y: 'number',
+    strength: 'number',
+  },
+  awareness: { value: 'number' },
+  memory: { key: 'string', value: 'string' },
+  forgot: { key: 'string' },
+  overwrote: { key: 'string', of: 'string' },
+  say: { text: 'string' },
+  input: { x: 'number', y: 'number' },
+  noise: { what: 'string', x: 'number', y: 'number', reach: 'number' },
+  harm: { amount: 'number', left: 'number', by: 'string' },
+  death: { by: 'string' },
+  move: { move: 'string', lasts: 'number' },
+  broken: { move: 'string', reason: 'string' },
+  hit: { move: 'string', of: 'string', result: 'string', harm: 'number', x: 'number', y: 'number' },
+  knocked: { move: 'string', thing: 'string', x: 'number', y: 'number' },
+  recycled: { x: 'number', y: 'number' },
+  role: { role: 'string' },
+  stuck: { x: 'number', y: 'number', reason: 'string' },
+  cycle: { states: 'list' },
+  dropped: { events: 'number' },
+  noWay: { x: 'number', y: 'number', reason: 'string' },
+  edit: { edit: 'number' },
+  moved: { from: 'string', to: 'string' },
+};
+
+function isOf(value: unknown, type: Fields[string]): boolean {
+  return type === 'list' ? Array.isArray(value) : typeof value === type;
+}
+
+/** What is wrong with an entry, in words; null where nothing is. */
+function faultOf(entry: Record<string, unknown>, last: number): string | null {
+  const { tick, agent, kind } = entry;
+  if (!Number.isInteger(tick) || typeof agent !== 'string')
+    return 'an entry has a whole number as “tick” and a text as “agent”.';
+  if ((tick as number) < last) return 'its tick is before that of the line above.';
+  if (typeof kind !== 'string' || !Object.hasOwn(FIELDS, kind))
+    return `“${String(kind)}” is no kind of entry.`;
+  const fields: Fields = FIELDS[kind as LedgerEntry['kind']];
+  const missing = Object.keys(fields).find((name) => !isOf(entry[name], fields[name]));
+  return missing === undefined
+    ? null
+    : `an entry of kind “${kind}” has a ${fields[missing] === 'string' ? 'text' : fields[missing]} as “${missing}”.`;
+}
+
+function isHead(value: object): value is RecordingHead {
+  const { title, ticksPerSecond, seed, from, to, agents } = value as Partial<RecordingHead>;
+  return (
+    typeof title === 'string' &&
+    [ticksPerSecond, seed, from, to].every(Number.isInteger) &&
+    ticksPerSecond! > 0 &&
+    Array.isArray(agents) &&
+    agents.every((agent) => typeof agent?.name === 'string' && typeof agent.title === 'string')
+  );
+}
+
+/** What is wrong with the first line; null where nothing is. */
+function faultOfHead(
+  { type, format, version }: Record<string, unknown>,
+  head: object,
+): string | null {
+  if (type !== 'run' || format !== 'crooked-lantern/recording')
+    return 'a recording begins with a line of type “run” that says its format.';
+  if (version !== 1) return `version ${String(version)} can’t be read here; version 1 can.`;
+  return isHead(head) ? null : 'the first line lacks a field, or has one of another kind.';
+}
+
+/** Reads JSON Lines as they are exported. */
+export function readRecording(text: string): ReadRecording {
+  let head: RecordingHead | null = null;
+  const entries: LedgerEntry[] = [];
+  for (const [i, line] of text.split('\n').entries()) {
+    if (line.trim() === '') continue;
+    const said = (what: string) => ({ trouble: `Line ${i + 1}: ${what}` });
+    let value: unknown;
+    try {
+      value = JSON.parse(line);
+    } catch {
+      value = null;
+    }
+    if (typeof value !== 'object' || value === null)
+      return said('this is no JSON object; each line of a recording is one.');
+    const { type, ...rest } = value as Record<string, unknown>;
+    if (head === null) {
+      const fault = faultOfHead(value as Record<string, unknown>, value);
+      if (fault !== null) return said(fault);
+      head = value as RecordingHead;
+    } else if (type === 'entry') {
+      const fault = faultOf(rest, entries.at(-1)?.tick ?? 0);
+      if (fault !== null) return said(fault);
+      entries.push(rest as unknown as LedgerEntry);
+    } else if (type !== 'end') return said(`“${String(type)}” is no type of line.`);
+  }
+  return head ? { head, entries } : { trouble: 'The file is empty.' };
+}

@@ -1,0 +1,38 @@
+import { limitsOf, RUN_FINDING_FIELDS, type RunFindingLimits } from '@crooked-lantern/core';
+import { Trouble } from '../../minds/sheet-layout.ts';
+import { useProject } from '../../state/store.ts';
+import { useEdit } from '../../state/use-edit.ts';
+import styled from 'styled-components';
+import { NumberField, Rows } from '../../ui/fields.tsx';
+
+/** Two limits a line: how often, and within which time. */
+const Grid = styled(Rows)`
+  grid-template-columns: auto 1fr auto 1fr;
+  margin: 4px 0 10px;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--line);
+`;
+
+/** From when on what happens is a finding; kept in the project. */
+export function Limits() {
+  const limits = useProject((project) => project.document.runFindings);
+  const { put, trouble } = useEdit();
+  return (
+    <>
+      <Grid aria-label="Limits of findings">
+        {(Object.keys(RUN_FINDING_FIELDS) as (keyof RunFindingLimits)[]).map((name) => (
+          <NumberField
+            key={name}
+            spec={RUN_FINDING_FIELDS[name]}
+            of="the run"
+            value={limitsOf(limits)[name]}
+            onCommit={(value) =>
+              limits ? put(['runFindings', name], value) : put(['runFindings'], { [name]: value })
+            }
+          />
+        ))}
+      </Grid>
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+    </>
+  );
+}

@@ -1,0 +1,46 @@
+import { namesOf, RECORDING_FORMATS, type RecordingFormat } from '@crooked-lantern/core';
+import { useMemo } from 'react';
+import { useEngine } from '../engine/use-engine.tsx';
+import { useCommands } from '../shell/commands.tsx';
+import { useProject } from '../state/store.ts';
+
+/** Hands a text to the browser as a file to be kept. */
+function download(name: string, type: string, text: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}
+
+export interface RunExport {
+  id: string;
+  name: string;
+  run: () => void;
+}
+
+/** What is recorded of the run as files, in each format; they are commands too. */
+export function useRunExports(): readonly RunExport[] {
+  const engine = useEngine();
+  const title = useProject((project) => project.document.title);
+  const exports = useMemo(
+    () =>
+      namesOf(RECORDING_FORMATS).map((name): RunExport => {
+        const format = name as RecordingFormat;
+        const { title: called, ending, type } = RECORDING_FORMATS[format];
+        return {
+          id: `export-${name}`,
+          name: `Export the recording as ${called}`,
+          run: () =>
+            void engine.exportRun(format, title).then((text) => {
+              const file = title.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+              if (text !== null) download(`${file}${ending}`, type, text);
+            }),
+        };
+      }),
+    [engine, title],
+  );
+  useCommands(exports);
+  return exports;
+}
