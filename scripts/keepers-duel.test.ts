@@ -159,7 +159,7 @@ describe('Keeper’s Duel', () => {
   });
 
   it('is harder from tier to tier for who is middling', () => {
-    const rates = TIERS.map((tier) => winRate(tier, MIDDLING, 200));
+    const rates = TIERS.map((tier) => winRate(tier, MIDDLING, 80));
     expect(rates[0]).toBeGreaterThan(rates[1] + 0.1);
     expect(rates[1]).toBeGreaterThan(rates[2] + 0.1);
     expect(rates[2]).toBeLessThan(0.5);

@@ -35,11 +35,24 @@ function check([program, ...flags]) {
 }
 
 /**
+ * @param {{testResults: {name: string, status: string, assertionResults: {fullName: string, status: string}[]}[]}} report
+ * @returns {string[]}
+ */
+function namesOfFailed({ testResults }) {
+  return testResults.flatMap(({ name, status, assertionResults }) => {
+    const file = path.relative(ROOT, name);
+    const tests = assertionResults.filter((test) => test.status === 'failed');
+    if (tests.length === 0) return status === 'failed' ? [file] : [];
+    return tests.map(({ fullName }) => `${file}: ${fullName}`);
+  });
+}
+
+/**
  * Runs test projects; a runner that breaks before it can count is one failure.
  * @param {string[]} projects
  * @param {string} report
  * @param {NodeJS.ProcessEnv} env
- * @returns {Promise<{passed: number, failed: number}>}
+ * @returns {Promise<{passed: number, failed: number, names: string[]}>} names of those that failed, with their files
  */
 function runTests(projects, report, env) {
   const flags = projects.flatMap((project) => ['--project', project]);
@@ -55,12 +68,15 @@ function runTests(projects, report, env) {
     );
     runner.on('exit', (code) => {
       try {
-        const { numPassedTests: passed, numFailedTests: failed } = JSON.parse(
-          readFileSync(report, 'utf8'),
-        );
-        resolve({ passed, failed: code !== 0 && failed === 0 ? 1 : failed });
+        const result = JSON.parse(readFileSync(report, 'utf8'));
+        const { numPassedTests: passed, numFailedTests: failed } = result;
+        const names = namesOfFailed(result);
+        // A file that could not be loaded, or an error outside of any test, counts as one.
+        if (code !== 0 && failed === 0)
+          resolve({ passed, failed: 1, names: [...names, `outside of tests of ${projects}`] });
+        else resolve({ passed, failed, names });
       } catch {
-        resolve({ passed: 0, failed: 1 });
+        resolve({ passed: 0, failed: 1, names: [`the runner of ${projects}`] });
       }
     });
   });
@@ -71,12 +87,17 @@ await runScript(async () => {
   ensurePackages();
   let passed = 0;
   let failed = 0;
+  /** What failed, said again at the end: a long run's output is read from there. @type {string[]} */
+  const failures = [];
   const checked = await Promise.all(CHECKS.map(({ command }) => check(command)));
   for (const [i, { name }] of CHECKS.entries()) {
     const good = checked[i];
     say(`${good ? '✓' : '✗'} ${name}`);
     if (good) passed++;
-    else failed++;
+    else {
+      failed++;
+      failures.push(name);
+    }
   }
   const chromium = ensureChromium();
   ensureBuilt(['programs', 'pages', 'bench']);
@@ -89,11 +110,13 @@ await runScript(async () => {
       const result = await runTests(projects, path.join(folder, `${projects[0]}.json`), env);
       passed += result.passed;
       failed += result.failed;
+      failures.push(...result.names);
     }
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+  for (const name of failures) say(`✗ ${name}`);
   say(`${passed} passed, ${failed} failed`);
   if (failed > 0) process.exitCode = 1;
 });
