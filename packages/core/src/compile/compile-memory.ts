@@ -40,8 +40,9 @@ function checkKey(
   name: string,
   document: MemoryKeyDocument,
   path: string,
-  { findings }: CompileContext,
+  context: CompileContext,
 ): void {
+  const { findings } = context;
   if (builtinsNamed(name).length > 0 || BUILTIN_ROOTS.has(name)) {
     findings.error(
       'taken',
@@ -56,6 +57,7 @@ function checkKey(
       `Only numbers have a unit; this key is of type ${document.type}.`,
     );
   }
+  checkNumbers(name, document, path, context);
   if (document.most !== undefined && !document.type.startsWith('list')) {
     findings.error(
       'parameter',
@@ -63,6 +65,42 @@ function checkKey(
       `Only lists have “most”; this key is of type ${document.type}.`,
     );
   }
+}
+
+/** The fields that only numbers have. */
+const OF_NUMBERS = ['change', 'least', 'greatest'] as const;
+
+/** A number that changes by itself has somewhere to begin, and bounds in their order. */
+function checkNumbers(
+  name: string,
+  document: MemoryKeyDocument,
+  path: string,
+  { findings }: CompileContext,
+): void {
+  const { type, change, least = -Infinity, greatest = Infinity, default: initial } = document;
+  const wrong = (field: string, message: string) =>
+    findings.error('parameter', `${path}.${field}`, message);
+  if (type !== 'number') {
+    for (const field of OF_NUMBERS)
+      if (document[field] !== undefined)
+        wrong(field, `Only a number has “${field}”; this key is of type ${type}.`);
+    return;
+  }
+  if (least > greatest)
+    return wrong(
+      'least',
+      `The least of “${name}” (${least}) is above its greatest (${greatest}). Exchange the two.`,
+    );
+  if (change !== undefined && initial === undefined)
+    wrong(
+      'change',
+      `“${name}” changes by itself, but begins as nothing. Say what it holds at first.`,
+    );
+  if (typeof initial === 'number' && (initial < least || initial > greatest))
+    wrong(
+      'default',
+      `“${name}” begins with ${initial}, which is not between its least and its greatest.`,
+    );
 }
 
 export function scopeOf(document: MemoryKeyDocument): MemoryScope {
@@ -122,7 +160,7 @@ function compileKey(
   slot: number,
   context: CompileContext,
 ): KeyProgram {
-  const { type, forgetAfter } = document;
+  const { type, forgetAfter, change = 0, least = -Infinity, greatest = Infinity } = document;
   const capacity = type.startsWith('list') ? (document.most ?? DEFAULT_LIST_LENGTH) : 0;
   return {
     name,
@@ -133,6 +171,9 @@ function compileKey(
     initial: defaultOf(document, path, context),
     forgetAfter: forgetAfter === undefined ? 0 : Math.max(1, ticks(context, forgetAfter)),
     capacity,
+    change: change / context.ticksPerSecond,
+    least,
+    greatest,
   };
 }
 

@@ -17,8 +17,8 @@ interface Range {
 const ANY: Range = { low: -Infinity, high: Infinity, missing: true };
 
 export interface Known {
-  /** By index: seconds until it is forgotten (0 for never), and entries a list can hold. */
-  keys: readonly { forgetAfter: number; capacity: number }[];
+  /** By index: seconds until it is forgotten (0 for never), entries a list can hold, and bounds of a number. */
+  keys: readonly { forgetAfter: number; capacity: number; least: number; greatest: number }[];
   /** Nothing at all has been noticed. */
   unaware?: boolean;
 }
@@ -40,6 +40,10 @@ function rangeOf(ir: Ir, known: Known): Range {
     }
     case 'at':
       return rangeOf(ir.a, known);
+    case 'key': {
+      const key = known.keys[ir.key];
+      return key ? { low: key.least, high: key.greatest, missing: true } : ANY;
+    }
     case 'call':
       return rangeOfCall(ir, known);
     case 'arithmetic': {

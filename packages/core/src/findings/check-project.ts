@@ -29,9 +29,11 @@ function checkMind(
   const paths = machine
     ? statePaths(machine, `minds.${mind.name}.machine`)
     : new Map([['always', `minds.${mind.name}.activity`]]);
-  const keys = stack.keys.map(({ forgetAfter, capacity }) => ({
+  const keys = stack.keys.map(({ forgetAfter, capacity, least, greatest }) => ({
     forgetAfter: forgetAfter / program.ticksPerSecond,
     capacity,
+    least,
+    greatest,
   }));
   const known = { keys };
   if (machine) checkMachine(mind, paths, hearing(mind.name, program), known, findings);

@@ -31,6 +31,7 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   awareness: { value: 'number' },
   memory: { key: 'string', value: 'string' },
   forgot: { key: 'string' },
+  reached: { key: 'string', end: 'string', value: 'number' },
   overwrote: { key: 'string', of: 'string' },
   say: { text: 'string' },
   input: { x: 'number', y: 'number' },

@@ -42,7 +42,7 @@ export function writeKey(
   tick: number,
 ): boolean {
   if (isMissing(key.type, a, b)) return false;
-  cells[key.slot] = a;
+  cells[key.slot] = key.type === 'number' ? within(key, a) : a;
   if (key.type === 'point') cells[key.slot + 1] = b;
   cells[key.stamp] = tick;
   return true;
@@ -69,6 +69,34 @@ export function addToKey(
   cells[slot]++;
   cells[key.stamp] = tick;
   return true;
+}
+
+/** The nearest number that a key can hold. */
+function within({ least, greatest }: KeyProgram, value: number): number {
+  return value < least ? least : value > greatest ? greatest : value;
+}
+
+/** Which end a number has come to by itself. */
+export type End = 'least' | 'greatest';
+
+/**
+ * Adds to each key what it changes by in one tick, within its bounds, and tells of those that have come to an
+ * end of them. This is no write: the age of a key counts from when a mind wrote it.
+ */
+export function changeKeys(
+  cells: Float64Array,
+  keys: readonly KeyProgram[],
+  told: ((key: KeyProgram, end: End) => void) | null,
+): void {
+  for (let i = 0; i < keys.length; i++) {
+    const key = keys[i];
+    const before = cells[key.slot];
+    const after = within(key, before + key.change);
+    if (after === before) continue;
+    cells[key.slot] = after;
+    if (after === key.least) told?.(key, 'least');
+    else if (after === key.greatest) told?.(key, 'greatest');
+  }
 }
 
 /** Resets the keys whose time is over and tells of each. */

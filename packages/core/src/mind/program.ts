@@ -50,6 +50,11 @@ export interface KeyProgram {
   forgetAfter: number;
   /** Entries a list can hold; 0 for other types. */
   capacity: number;
+  /** What is added to a number each tick; 0 for one that stays as it is written. */
+  change: number;
+  /** Bounds of a number; infinite where there are none. */
+  least: number;
+  greatest: number;
 }
 
 export type StateKindProgram =

@@ -167,6 +167,11 @@ export interface MemoryKeyDocument {
   forgetAfter?: number;
   /** Entries a list can hold; the oldest gives way. */
   most?: number;
+  /** By how much a number changes by itself, a second: hunger, fear, fuel. */
+  change?: number;
+  /** What a number never falls below, and never rises above. */
+  least?: number;
+  greatest?: number;
   note?: string;
 }
 

@@ -74,6 +74,7 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   awareness: ({ value }) => `awareness ${value.toFixed(2)}`,
   memory: ({ key, value }) => `${key} = ${value}`,
   forgot: ({ key, of }) => `${key} is forgotten${of ? ` by ${of}` : ''}`,
+  reached: ({ key, end, value }) => `${key} has come to its ${end}, ${Number(value.toFixed(3))}`,
   overwrote: ({ key, of }) => `wrote ${key} over what ${of} wrote in the same tick`,
   say: ({ text }) => `says “${text}”`,
   input: inputWords,

@@ -160,6 +160,43 @@ function Default({
   );
 }
 
+/** How a number changes by itself, and between what. */
+function OfNumber({
+  name,
+  memoryKey,
+  set,
+}: {
+  name: string;
+  memoryKey: MemoryKeyDocument;
+  set: (field: string, value: unknown) => void;
+}) {
+  const text = (field: 'change' | 'least' | 'greatest', label: string, placeholder: string) => (
+    <OptionalNumberText
+      label={label}
+      about={MEMORY_FIELDS[field].about}
+      spec={MEMORY_FIELDS[field]}
+      value={memoryKey[field]}
+      placeholder={placeholder}
+      onCommit={(value) => set(field, value)}
+    />
+  );
+  return (
+    <>
+      <span>
+        <small>changes by </small>
+        {text('change', `change of ${name} a second`, 'nothing')}
+        {memoryKey.change !== undefined && <small> a second</small>}
+      </span>{' '}
+      <span>
+        <small>between </small>
+        {text('least', `least of ${name}`, 'any')}
+        <small> and </small>
+        {text('greatest', `greatest of ${name}`, 'any')}
+      </span>{' '}
+    </>
+  );
+}
+
 function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: Editing }) {
   const memory = useProject(({ document }) => document.minds[mind].memory!);
   const { run, put } = editing;
@@ -219,6 +256,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
           />
           {forgetAfter !== undefined && <small> s</small>}
         </span>{' '}
+        {type === 'number' && <OfNumber name={name} memoryKey={key} set={set} />}
         {isList && (
           <span>
             <small>at most </small>

@@ -28,6 +28,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   machine: 'state machine',
   forgetAfter: 'forgetting',
   most: 'most entries',
+  change: 'change a second',
   states: 'states inside',
 };
 

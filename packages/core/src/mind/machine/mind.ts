@@ -22,6 +22,8 @@ export interface RunnableStack {
   minds: RunnableMind[];
   /** The keys of scope `self`. */
   ownKeys: KeyProgram[];
+  /** Those of them that change by themselves. */
+  changing: KeyProgram[];
   /** What the cells of an agent hold before its first decision. */
   initial: Float64Array;
   /** First of the cells that say who uses each channel. */
@@ -41,7 +43,8 @@ export function makeStack(program: StackProgram): RunnableStack {
   const initial = Float64Array.from(layout.initial);
   const ownKeys = program.keys.filter(({ scope }) => scope === 'self');
   for (const key of ownKeys) resetKey(initial, key);
-  return { program, minds, ownKeys, initial, channels };
+  const changing = ownKeys.filter(({ change }) => change !== 0);
+  return { program, minds, ownKeys, changing, initial, channels };
 }
 
 function everyOf(cadence: CadenceProgram): number {

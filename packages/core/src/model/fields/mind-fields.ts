@@ -39,6 +39,33 @@ export const MEMORY_FIELDS = {
     usual: DEFAULT_LIST_LENGTH,
     about: 'of a list; the oldest gives way',
   },
+  change: {
+    kind: 'number',
+    label: 'Change',
+    unit: '/s',
+    minimum: -1e6,
+    maximum: 1e6,
+    none: 'none',
+    about: 'of a number, by itself; below 0 it falls',
+  },
+  least: {
+    kind: 'number',
+    label: 'Least',
+    unit: '',
+    minimum: -1e9,
+    maximum: 1e9,
+    none: 'no end',
+    about: 'of a number: it never falls below',
+  },
+  greatest: {
+    kind: 'number',
+    label: 'Greatest',
+    unit: '',
+    minimum: -1e9,
+    maximum: 1e9,
+    none: 'no end',
+    about: 'of a number: it never rises above',
+  },
 } as const satisfies FieldSpecs;
 
 export const STATE_FIELDS = {

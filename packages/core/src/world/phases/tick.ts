@@ -3,6 +3,7 @@ import { carry } from '../mechanics/things.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
 import { doEffects } from './effects.ts';
+import { changeNumbers } from './needs.ts';
 import { fly } from './flight.ts';
 import { fight } from './fighting.ts';
 import { forgetShared } from './forgetting.ts';
@@ -33,6 +34,7 @@ export const PHASES: readonly Phase[] = [
   { name: 'noises', run: sendNoises },
   { name: 'senses', run: senseAll },
   { name: 'forgetting', run: forgetShared },
+  { name: 'needs', run: changeNumbers },
   { name: 'group', run: stepGroups },
   { name: 'minds', run: decideAll },
   { name: 'effects', run: doEffects },

@@ -5,6 +5,7 @@ import { prepareFromAbove } from '../../ground/from-above/from-above.ts';
 import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground.ts';
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
 import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
+import type { KeyProgram } from '../../mind/program.ts';
 import type { SightKind } from '../../senses/sight.ts';
 import {
   GATE_CLOSED,
@@ -41,6 +42,8 @@ export interface Statics {
   roleScores: ((facts: Facts) => number)[][];
   /** Whether anyone respawns. */
   someRecycle: boolean;
+  /** Whether any agent's own keys change by themselves, and which shared ones do. */
+  changing: { own: boolean; squad: KeyProgram[]; world: KeyProgram[] };
   /** Whether anyone rests while far from the players. */
   someSleep: boolean;
   /** What a scripted player does, by tick. */
@@ -124,6 +127,13 @@ export function createStatics(
       roles.map(({ score }) => compileNumber(score.ir)),
     ),
     someRecycle: archetypes.some(({ recycleTicks }) => recycleTicks > 0),
+    changing: {
+      own: program.stacks.some(({ keys }) =>
+        keys.some(({ scope, change }) => scope === 'self' && change !== 0),
+      ),
+      squad: program.squadKeys.keys.filter(({ change }) => change !== 0),
+      world: program.worldKeys.keys.filter(({ change }) => change !== 0),
+    },
     someSleep: archetypes.some(({ sleepBeyond }) => sleepBeyond > 0),
     scripted: byTick(program.inputs),
     words: WORD_INDICES,

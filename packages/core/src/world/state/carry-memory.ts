@@ -21,7 +21,15 @@ function renamed(type: KeyProgram['type'], value: number, names: Renaming): numb
 export function carryKeys(old: Memory, now: Memory, names: Renaming): void {
   for (const was of old.keys) {
     const key = now.keys.find(({ name, type }) => name === was.name && type === was.type);
-    if (!key || old.cells[was.stamp] < 0) continue;
+    if (!key) continue;
+    if (old.cells[was.stamp] < 0) {
+      // What has changed by itself has no write, and is no less what it has come to.
+      if (was.change !== 0) {
+        writeKey(now.cells, key, old.cells[was.slot], 0, 0);
+        now.cells[key.stamp] = -1;
+      }
+      continue;
+    }
     // Cells that no entry stands in are taken over too, so that an edit that changes nothing changes nothing.
     if (key.capacity === was.capacity) {
       const width = keyWidth(was.type, was.capacity);

@@ -1,5 +1,6 @@
 import type { HitResult } from '../../terms/fighting.ts';
 import type { Ending } from '../../mind/host.ts';
+import type { End } from '../../mind/memory.ts';
 import type { Sense } from '../../model/documents.ts';
 import type { SightChange } from '../../senses/sight.ts';
 import type { Input } from '../program/program.ts';
@@ -71,6 +72,8 @@ export type LedgerEntry = {
   | { kind: 'memory'; key: string; value: string }
   /** `of`: the squad, or `world`, where it is shared memory. */
   | { kind: 'forgot'; key: string; of?: string }
+  /** A number that changes by itself has come to an end of what it can be. */
+  | { kind: 'reached'; key: string; end: End; value: number; of?: string }
   /** Another agent had written the same key in the same tick. */
   | { kind: 'overwrote'; key: string; of: string }
   | { kind: 'say'; text: string }
