@@ -32,6 +32,7 @@ export {
   type Recorder,
 } from './world/state/recorder.ts';
 export {
+  AWAY,
   BODY_STRIDE,
   CROUCHED,
   DEAD,
@@ -56,6 +57,7 @@ export {
   type FighterPicture,
   type FightPicture,
 } from './world/readout/picture-fights.ts';
+export { pictureGame, type GamePicture, type WavePicture } from './world/readout/game.ts';
 export {
   readMind,
   type LeaveReadout,

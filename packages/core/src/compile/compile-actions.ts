@@ -3,7 +3,13 @@ import type { CheckedExpression, ValueType } from '../expression/ir.ts';
 import type { Scope, ScopeKey } from '../expression/scope.ts';
 import { unitNamed, type Unit } from '../expression/units.ts';
 import type { ActionProgram, ArgumentProgram, KeyProgram, NumberProgram } from '../mind/program.ts';
-import { actionSpec, type ActionName, type ParameterSpec } from '../model/actions.ts';
+import {
+  actionSpec,
+  type ActionName,
+  type ActionSpec,
+  type ParameterSpec,
+} from '../model/actions.ts';
+import { isDirectors, needsBody } from '../model/director-actions.ts';
 import type {
   ActionDocument,
   ActionParameter,
@@ -136,6 +142,28 @@ function compileFighting(
   return internText(scope.context, value);
 }
 
+const NAMED = {
+  wave: 'wave',
+  score: 'score',
+  group: 'archetype, faction, squad or wave',
+} as const;
+
+/** The name of a wave or score of the ground, or of whom it has; known by the word for it. */
+function compileNamed(
+  { context }: MindScope,
+  kind: keyof typeof NAMED,
+  value: string,
+  path: string,
+): number | null {
+  if (context.inTexts[kind].has(value)) return internText(context, value);
+  context.findings.error(
+    'unknownName',
+    path,
+    `There is no ${NAMED[kind]} “${value}”.${suggestion(value, context.inTexts[kind])}`,
+  );
+  return null;
+}
+
 /** What may be written to a key: a value of its type, or for a list one of its entries; null for no such key. */
 export function wantedValue(scope: MindScope, name: string): Wanted | null {
   const key = scope.keys.get(name);
@@ -174,6 +202,10 @@ function compileParameter(
       return compileFighting(scope, 'moves', source, path);
     case 'guard':
       return compileFighting(scope, 'guards', source, path);
+    case 'wave':
+    case 'score':
+    case 'group':
+      return compileNamed(scope, spec.kind, source, path);
     case 'key':
     case 'list':
       return compileKey(scope, source, path, action);
@@ -196,6 +228,23 @@ function compileParameter(
   }
 }
 
+/** What needs a body is not for a director, and what a director does is for no other mind. */
+function checkDoer(scope: MindScope, action: string, spec: ActionSpec, path: string): void {
+  const { findings } = scope.context;
+  if (scope.isDirector && needsBody(action, spec))
+    findings.error(
+      'conflict',
+      path,
+      `A director has no body: it can’t do “${action}”. Let it announce an event, and an agent do it.`,
+    );
+  if (!scope.isDirector && isDirectors(action))
+    findings.error(
+      'conflict',
+      path,
+      `Only the mind of a ground’s director can do “${action}”. Move it there, or make this mind the director.`,
+    );
+}
+
 /** Checks one action and resolves its parameters; null, with findings, where it can't run. */
 export function compileAction(
   scope: MindScope,
@@ -207,6 +256,7 @@ export function compileAction(
     scope.context.findings.error('unknownName', `${path}.do`, `“${action.do}” is not an action.`);
     return null;
   }
+  checkDoer(scope, action.do, spec, path);
   const args: Record<string, ArgumentProgram> = {};
   let complete = true;
   for (const [name, parameter] of Object.entries(spec.parameters)) {

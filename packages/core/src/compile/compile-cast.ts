@@ -12,7 +12,7 @@ import {
   type GaitDocument,
   type RoleDocument,
 } from '../model/documents.ts';
-import { IMPERFECTION_FIELDS } from '../model/fields/cast-fields.ts';
+import { ARCHETYPE_FIELDS, IMPERFECTION_FIELDS } from '../model/fields/cast-fields.ts';
 import { numberOf } from '../model/fields/field-spec.ts';
 import { suggestion } from '../model/nearest-name.ts';
 import { radians } from '../numeric/trigonometry.ts';
@@ -172,6 +172,7 @@ export function compileArchetype(
     hearing: archetype.hearing ? { threshold: archetype.hearing.threshold } : null,
     lantern: archetype.lantern ? { ...archetype.lantern } : null,
     sleepBeyond: archetype.sleepBeyond ?? 0,
+    callReach: numberOf(archetype, 'call', ARCHETYPE_FIELDS.call),
     health: archetype.health ?? NaN,
     recycleTicks: ticks(context, archetype.recycle ?? 0),
     moves: compileMoves(archetype, path, context),

@@ -57,6 +57,7 @@ function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
       y: at[1],
       noise: numberOf(thing, 'noise', THING_FIELDS.noise),
       harm: numberOf(thing, 'harm', THING_FIELDS.harm),
+      weight: numberOf(thing, 'weight', THING_FIELDS.weight),
     };
   });
 }
@@ -133,7 +134,18 @@ function squadOf(
   return indexOfName(namesOf(squads ?? {}), name, at, 'squad', context);
 }
 
-function placeOf({ at, heading }: PostDocument): AgentProgram['post'] {
+/** Where somebody without a post belongs: the middle of its home, else where it is placed. */
+export function usualPost(
+  { zones }: GroundProgram,
+  home: number,
+  placed: AgentProgram['post'],
+): AgentProgram['post'] {
+  const zone = zones[home];
+  if (!zone) return placed;
+  return { x: zone.x + zone.width / 2, y: zone.y + zone.height / 2, heading: placed.heading };
+}
+
+export function placeOf({ at, heading }: PostDocument): AgentProgram['post'] {
   return { x: at[0], y: at[1], heading: wrapAngle(radians(heading ?? 0)) };
 }
 
@@ -145,7 +157,7 @@ function kindOf(agent: string, archetype: string, path: string, context: Compile
   return indexOfName(namesOf(document.archetypes), archetype, path, 'archetype', context);
 }
 
-export function compileAgents(context: CompileContext): AgentProgram[] {
+export function compileAgents(compiled: GroundProgram, context: CompileContext): AgentProgram[] {
   const { document } = context;
   const ground = document.grounds[document.start.ground];
   const posts = ground.posts ?? {};
@@ -156,6 +168,11 @@ export function compileAgents(context: CompileContext): AgentProgram[] {
     const at = `${path}.${name}`;
     const named = (names: readonly string[], value: string | undefined, what: string) =>
       value === undefined ? -1 : indexOfName(names, value, `${at}.${what}`, what, context);
+    const homes = namesOf(ground.zones ?? {});
+    const home =
+      placed.home === undefined
+        ? -1
+        : indexOfName(homes, placed.home, `${at}.home`, 'zone', context);
     const post = named(namesOf(posts), placed.post, 'post');
     const { x, y, heading } = placeOf(placed);
     return {
@@ -165,10 +182,12 @@ export function compileAgents(context: CompileContext): AgentProgram[] {
       x,
       y,
       heading,
-      post: post < 0 ? { x, y, heading } : placeOf(posts[placed.post!]),
+      post: post < 0 ? usualPost(compiled, home, { x, y, heading }) : placeOf(posts[placed.post!]),
       route: named(routes, placed.route, 'route'),
       squad: squadOf(placed.squad, placed.archetype, at, context),
+      home,
       asleep: placed.asleep ?? false,
+      away: false,
     };
   });
 }
@@ -188,10 +207,11 @@ export function badPlaces(
   agents: readonly AgentProgram[],
   archetypes: readonly ArchetypeProgram[],
 ): { agent: string; message: string }[] {
+  const placed = agents.filter(({ away }) => !away);
   const radius = (agent: AgentProgram) => archetypes[agent.archetype]?.radius ?? 0;
-  return agents.flatMap((agent, i) => {
+  return placed.flatMap((agent, i) => {
     const { name, title, x, y } = agent;
-    const crowded = agents
+    const crowded = placed
       .slice(0, i)
       .filter((other) => distance(x, y, other.x, other.y) < radius(agent) + radius(other))
       .map((other) => `“${title}” and “${other.title}” stand in the same place. Move one.`);

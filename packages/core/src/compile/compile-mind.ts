@@ -67,6 +67,8 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
       }),
     ),
     onGround: context.onGround,
+    inTexts: context.inTexts,
+    isDirector: context.directing.has(mind),
     bands: context.document.bands ?? {},
     called: new Set(),
     candidates: candidateKeys(mind, keys),

@@ -1,6 +1,7 @@
 import type { InputDocument, ProjectDocument } from '../model/documents.ts';
 import type { Input, InputProgram, Program } from '../world/program/program.ts';
 import { compileArchetype, compileSquads, compileStances, factionsOf } from './compile-cast.ts';
+import { compileComers, compileDirector, groupsOf, inOrder } from './compile-director.ts';
 import { checkPlaces, compileAgents, compileGround } from './compile-ground.ts';
 import { compileSharedKeys } from './compile-mind.ts';
 import { createContext, indexOfName, internText, type CompileContext } from './context.ts';
@@ -89,7 +90,10 @@ export function compileProject(written: ProjectDocument): CompileResult {
     return { program: null, draft: null, findings: findings.list };
   }
   const ground = compileGround(context);
-  const agents = compileAgents(context);
+  const comers = compileComers(archetypes.length, ground, stacks, context);
+  archetypes.push(...comers.archetypes);
+  const agents = inOrder([...compileAgents(ground, context), ...comers.agents]);
+  const director = compileDirector(agents, context);
   checkPlaces(context, ground, agents, archetypes);
   const agentNames = agents.map((agent) => agent.name);
   const play =
@@ -112,6 +116,8 @@ export function compileProject(written: ProjectDocument): CompileResult {
     archetypes,
     ground,
     agents,
+    director,
+    groups: groupsOf({ agents, archetypes, squads, director }, context),
     play,
     inputs: compileInputs(agentNames, context),
   };

@@ -1,5 +1,6 @@
 import { WORDS } from '../terms/senses.ts';
-import type { GroundName } from '../expression/scope.ts';
+import { directingMinds, groupNames } from '../model/groups.ts';
+import type { GroundName, NamesInTexts } from '../expression/scope.ts';
 import type { GroundDocument, ProjectDocument } from '../model/documents.ts';
 import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
 import { byName, namesOf } from '../model/names.ts';
@@ -17,6 +18,9 @@ export interface CompileContext {
   gaits: string[];
   kinds: Kind[];
   onGround: Map<string, GroundName>;
+  inTexts: NamesInTexts;
+  /** Minds that direct a ground. */
+  directing: ReadonlySet<string>;
 }
 
 /** What expressions can name of a ground. One name must not mean two things. */
@@ -64,6 +68,12 @@ export function createContext(document: ProjectDocument, findings: Findings): Co
     texts: [...WORDS],
     gaits: [...gaits].sort(byName),
     kinds,
+    inTexts: {
+      group: new Set(groupNames(document)),
+      score: new Set(namesOf(ground?.scores ?? {})),
+      wave: new Set(namesOf(ground?.waves ?? {})),
+    },
+    directing: directingMinds(document),
     onGround: ground ? namesOnGround(ground, document.start.ground, findings) : new Map(),
   };
 }

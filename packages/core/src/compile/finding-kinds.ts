@@ -113,6 +113,11 @@ export const FINDINGS = {
     about: 'A mind asks for what is true, by `cheat.`, and not for what it perceives.',
     remedy: 'Ask for what is perceived, or leave it where it is meant.',
   },
+  returnsAtOnce: {
+    title: 'Comes again at once',
+    about: 'A wave comes again without a delay: whoever is killed is replaced in the same tick.',
+    remedy: 'Give the wave a delay.',
+  },
   guardTooShort: {
     title: 'A guard at the wrong time',
     about: 'A guard is over, or does not cover yet, when the move it answers can land.',

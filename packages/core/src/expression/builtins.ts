@@ -3,6 +3,7 @@ import type { Sense } from '../terms/senses.ts';
 import type { Facts } from './facts.ts';
 import { membershipOf } from '../numeric/membership.ts';
 import { FIGHT_BUILTINS } from './fight-builtins.ts';
+import { GAME_BUILTINS } from './game-builtins.ts';
 import { LIST_BUILTINS } from './list-builtins.ts';
 import { SENSE_BUILTINS } from './sense-builtins.ts';
 import type { ValueType } from './ir.ts';
@@ -18,10 +19,13 @@ import type { ValueType } from './ir.ts';
 /** `key` is the name of a memory key, `bands` that of a band set, `expression` whatever is asked. */
 export type ParameterType = ValueType | 'key' | 'bands' | 'expression';
 
+/** What a text is the name of: of a score, a wave, or whom an archetype, faction, squad or wave has. */
+export type NamedInText = 'group' | 'score' | 'wave';
+
 export interface Builtin {
   name: string;
   /** Undefined for a plain value, which is written without brackets. */
-  parameters?: { name: string; type: ParameterType; unit?: string }[];
+  parameters?: { name: string; type: ParameterType; unit?: string; names?: NamedInText }[];
   /** At least this many arguments of the last parameter's type, any number more. */
   variadic?: boolean;
   result: ValueType;
@@ -32,6 +36,8 @@ export interface Builtin {
   missing?: string;
   /** The sense it speaks of, where it speaks of what that brought; `attention`: of whichever has the attention. */
   sense?: Sense | 'attention';
+  /** It is true of everybody, whatever anybody perceives: only the mind of a director may ask. */
+  directorOnly?: true;
   /** The checker has its own way with it: its arguments are more than values. */
   ownWay?: true;
   /** The smallest and largest number it gives. */
@@ -391,6 +397,7 @@ export const BUILTINS: readonly Builtin[] = [
   ...SENSE_BUILTINS,
   ...FIGHT_BUILTINS,
   ...LIST_BUILTINS,
+  ...GAME_BUILTINS,
 ];
 
 export function builtinsNamed(name: string): Builtin[] {

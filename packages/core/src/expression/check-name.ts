@@ -5,6 +5,7 @@ import {
   builtinsNamed,
   signature,
   type Builtin,
+  type NamedInText,
   type ParameterType,
 } from './builtins.ts';
 import { fault, span, textOf, type Checker, type Typed } from './checker.ts';
@@ -78,6 +79,7 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   }
   if (builtins.length > 0) {
     const [builtin] = builtins;
+    if (!mayAsk(checker, node, builtin)) return null;
     return {
       ir: { op: 'call', at, type: builtin.result, name: signature(builtin), args: [] },
       unit: builtinUnit(builtin, []),
@@ -92,6 +94,32 @@ export function checkName(checker: Checker, node: Node): Typed | null {
     node,
     `Nothing is called “${name}” here.${suggestion(name, names) || partsOf(name, names)}`,
   );
+}
+
+/** Whether whoever asks may; what is true of everybody is not for a mind that perceives. */
+export function mayAsk(checker: Checker, node: Node, { name, directorOnly }: Builtin): boolean {
+  if (!directorOnly || checker.scope.isDirector) return true;
+  fault(
+    checker,
+    node,
+    `“${name}” is for the mind of a director to ask: it is true of everybody, whatever anybody perceives.`,
+  );
+  return false;
+}
+
+const NAMED: Record<NamedInText, string> = {
+  group: 'archetype, faction, squad or wave',
+  score: 'score',
+  wave: 'wave',
+};
+
+/** A text that must be a name is one; texts that are only known in a run are not looked at. */
+export function isNamed(checker: Checker, node: Node, names: NamedInText | undefined): boolean {
+  const known = names && checker.scope.inTexts?.[names];
+  if (!known || node.type !== 'Literal' || known.has(String(node.value))) return true;
+  const text = String(node.value);
+  fault(checker, node, `There is no ${NAMED[names]} “${text}”.${suggestion(text, known)}`);
+  return false;
 }
 
 export function builtinUnit(builtin: Builtin, args: Typed[]): Unit {

@@ -9,7 +9,15 @@ import type {
 import { suggestion } from '../model/nearest-name.ts';
 import { BUILTINS, builtinsNamed, signature } from './builtins.ts';
 import { checkBands } from './check-bands.ts';
-import { accepts, builtinUnit, checkKeyArgument, checkName, dottedName } from './check-name.ts';
+import {
+  accepts,
+  builtinUnit,
+  checkKeyArgument,
+  checkName,
+  dottedName,
+  isNamed,
+  mayAsk,
+} from './check-name.ts';
 import {
   expectType,
   fault,
@@ -119,6 +127,8 @@ function checkCall(checker: Checker, node: CallExpression): Typed | null {
       `${overloads.map(signature).join(' or ')} is needed; this gives it ${given}.`,
     );
   }
+  if (!mayAsk(checker, node.callee as Node, builtin)) return null;
+  if (!args.every((arg, i) => isNamed(checker, arg, builtin.parameters?.[i]?.names))) return null;
   if (builtin.unit === 'same') {
     const odd = typed.findIndex((arg) => !sameUnit(arg.unit, builtinUnit(builtin, typed)));
     if (odd >= 0)

@@ -79,8 +79,32 @@ export interface Facts {
   healthOf(agent: number, inTruth: boolean): number;
   /** Seconds until what an agent is seen to do can hit this body, as both go on; NaN where it can’t. */
   impactIn(agent: number, inTruth: boolean): number;
+  /** What is true of the game around it. */
+  readonly game: GameFacts;
+  /** The middle of the zone it belongs to; NaN for none. */
+  readonly homeX: number;
+  readonly homeY: number;
+  /** Metres outside of its home; 0 in it, NaN for none. */
+  fromHome(): number;
   /** The same facts as if this body stood there: what is known stays what it is. Good until it is asked for again. */
   elsewhere(x: number, y: number): Facts;
+}
+
+/** The game around those on a ground: modes, scores, and how many there are of whom. Names come as indices of texts. */
+export interface GameFacts {
+  /** −1 for none. */
+  mode(): number;
+  /** Seconds; NaN where the mode does not end by itself. */
+  timeLeft(): number;
+  /** Points; NaN where there is no such score. */
+  score(word: number): number;
+  players(): number;
+  alive(group: number): number;
+  toCome(wave: number): number;
+  inZone(zone: number, group: number): number;
+  thingsIn(zone: number): number;
+  /** Kilograms. */
+  weightIn(zone: number): number;
 }
 
 /** What can be asked about a percept; −1 for nobody and nothing. */

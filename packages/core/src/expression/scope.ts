@@ -1,4 +1,5 @@
 import type { BandSetDocument, UnitName } from '../model/documents.ts';
+import type { NamedInText } from './builtins.ts';
 import type { Unit } from './units.ts';
 import type { CheckedExpression, KeyScope, ValueType } from './ir.ts';
 
@@ -23,6 +24,9 @@ export interface GroundName {
   index: number;
 }
 
+/** The names that texts can stand for: of scores, of waves, and of whom archetypes, factions, squads and waves have. */
+export type NamesInTexts = Readonly<Record<NamedInText, ReadonlySet<string>>>;
+
 /** The names an expression may use besides the built-ins. */
 export interface Scope {
   keys: ReadonlyMap<string, ScopeKey>;
@@ -32,6 +36,10 @@ export interface Scope {
   onGround: ReadonlyMap<string, GroundName>;
   /** Names for parts of numbers, of the whole project. */
   bands?: Readonly<Record<string, BandSetDocument>>;
+  /** What texts can name. */
+  inTexts?: NamesInTexts;
+  /** It is asked by the mind of a director. */
+  isDirector?: boolean;
   /** Index of a text; texts are kept once for the whole program. */
   internText(text: string): number;
 }

@@ -12,6 +12,7 @@ import { checkChannels } from './channels.ts';
 import { checkCoupledNumbers } from './coupled-numbers.ts';
 import { checkFighting, checkMoves } from './fighting.ts';
 import { checkMachine } from './machines.ts';
+import { checkDirector } from './director.ts';
 import { checkNames, hearing } from './names.ts';
 import { checkSetups } from './set-ups.ts';
 import { statePaths } from './state-paths.ts';
@@ -58,6 +59,7 @@ export function checkProject(document: ProjectDocument): {
     checkNames(draft, document, extra);
     checkChannels(draft, document, extra);
     checkBodies(draft, extra);
+    checkDirector(draft, document, extra);
     checkMoves(draft, extra);
     checkSetups(draft, document, extra);
     checkBreakpoints(draft, document, extra);

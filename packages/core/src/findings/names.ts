@@ -1,5 +1,12 @@
 import { namesOf } from '../model/names.ts';
-import { RAISED_BY_ENDS, RAISED_BY_SENSES, SAYING_ACTIONS } from '../model/raised-events.ts';
+import {
+  RAISED_BY_ENDS,
+  RAISED_BY_SENSES,
+  raisedByModes,
+  raisedForDirector,
+  SAYING_ACTIONS,
+} from '../model/raised-events.ts';
+import { directingMinds } from '../model/groups.ts';
 import { kindsOf, mindsOf } from '../model/kinds.ts';
 import type { Findings } from '../compile/finding.ts';
 import { matchesEvent } from '../mind/machine/select.ts';
@@ -154,8 +161,26 @@ function actionsOf({ minds }: StackProgram, name: string): Record<string, unknow
   return minds.flatMap(allActions).flatMap(({ action, args }) => (action === name ? [args] : []));
 }
 
+/** What the game around them raises, for everybody or for the director. */
+function eventsOfGame({ stacks, texts, director, archetypes }: Program): string[] {
+  const doing = (action: string) => stacks.flatMap((each) => actionsOf(each, action));
+  const modes = [
+    ...(director.schedule?.modes ?? []).map(({ word }) => word),
+    ...doing('setMode').map(({ mode }) => Number(mode)),
+  ];
+  return [
+    ...doing('announce').map(({ event }) => String(event)),
+    ...raisedByModes(modes.map((word) => texts[word])).map(({ event }) => event),
+    ...raisedForDirector(
+      archetypes.map(({ name }) => name),
+      director.waves.map(({ name }) => name),
+    ).map(({ event }) => event),
+  ];
+}
+
 /** What an agent with this stack may get: its own, what it is told, and the noises of all. */
-function eventsRaised(stack: StackProgram, { stacks, texts }: Program): string[] {
+function eventsRaised(stack: StackProgram, program: Program): string[] {
+  const { stacks, texts } = program;
   const said = Object.entries(SAYING_ACTIONS).flatMap(([action, { sense, word }]) =>
     stacks
       .flatMap((each) => actionsOf(each, action))
@@ -165,6 +190,7 @@ function eventsRaised(stack: StackProgram, { stacks, texts }: Program): string[]
     ...[...RAISED_BY_ENDS, ...RAISED_BY_SENSES].map(({ event }) => event),
     ...actionsOf(stack, 'raise').map(({ event }) => String(event)),
     ...said,
+    ...eventsOfGame(program),
   ];
 }
 
@@ -217,12 +243,16 @@ function checkEvents(name: string, mind: MindDocument, program: Program, finding
 }
 
 export function checkNames(program: Program, document: ProjectDocument, findings: Findings): void {
+  const directing = directingMinds(document);
   for (const name of namesOf(document.minds)) {
     const mind = document.minds[name];
     checkMemory(name, mind, program, findings);
     checkCalls(name, mind, findings);
     checkEvents(name, mind, program, findings);
-    if (!kindsOf(document).some(({ archetype }) => mindsOf(archetype).includes(name))) {
+    const isUsed =
+      directing.has(name) ||
+      kindsOf(document).some(({ archetype }) => mindsOf(archetype).includes(name));
+    if (!isUsed) {
       findings.warning(
         'unused',
         `minds.${name}`,

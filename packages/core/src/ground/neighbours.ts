@@ -37,6 +37,8 @@ export function fillNeighbours(
   index.heads.fill(-1);
   // From the last to the first, so that each cell's chain runs in ascending order.
   for (let i = bodies.length - 1; i >= 0; i--) {
+    // Who is not on the ground has no place.
+    if (bodies[i].x !== bodies[i].x) continue;
     const c = cellAt(bodies[i].x, index.cell, index.columns);
     const r = cellAt(bodies[i].y, index.cell, index.rows);
     index.next[i] = index.heads[r * index.columns + c];

@@ -48,6 +48,13 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   cycle: { states: 'list' },
   dropped: { events: 'number' },
   noWay: { x: 'number', y: 'number', reason: 'string' },
+  came: { wave: 'string', at: 'string', x: 'number', y: 'number' },
+  left: {},
+  wave: { wave: 'string', how: 'string', times: 'number' },
+  mode: { mode: 'string' },
+  score: { score: 'string', by: 'number', value: 'number' },
+  announced: { event: 'string', to: 'string' },
+  result: { how: 'string', words: 'string' },
   edit: { edit: 'number' },
   moved: { from: 'string', to: 'string' },
 };

@@ -1,5 +1,6 @@
 import type { Facts } from '../expression/facts.ts';
 import type { LegsStatus } from '../motion/legs.ts';
+import type { GateState, ResultName } from '../model/documents.ts';
 import type { ChoiceProgram } from './program.ts';
 
 export type Ending = 'success' | 'failure' | 'stopped';
@@ -158,5 +159,19 @@ export interface Host extends Facts {
   /** Adds to a list; the oldest entry gives way when it is full. */
   add(key: number, a: number, b: number): void;
   forget(key: number): void;
+  /**
+   * What a director does, by the words for names. Each that can fail gives why, or an empty text; all of
+   * it shows before anybody senses.
+   */
+  bring(wave: number): string;
+  sendAway(group: number): string;
+  /** −1: to everybody. */
+  announce(event: string, group: number): void;
+  addScore(score: number, points: number): string;
+  /** 0 ticks: until it is set again. */
+  setMode(mode: number, ticks: number): void;
+  setLight(to: number, ticks: number): void;
+  setGate(gate: number, to: GateState): string;
+  end(how: ResultName, words: string): void;
   readonly recorder: MindRecorder | null;
 }

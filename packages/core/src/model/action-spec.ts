@@ -18,10 +18,13 @@ export type ParameterKind =
   | 'event'
   | 'move'
   | 'guard'
+  | 'wave'
+  | 'score'
+  | 'group'
   | 'pattern';
 
 export interface ParameterSpec {
-  /** `place` takes a point or an agent; `value` whatever type the named key has; `pattern` one of `options`. */
+  /** `place` takes a point or an agent; `group` the name of an archetype, faction, squad or wave; `value` whatever type the named key has; `pattern` one of `options`. */
   kind: ParameterKind;
   required: boolean;
   options?: readonly string[];

@@ -1,3 +1,4 @@
+import { DIRECTOR_ACTIONS } from './director-actions.ts';
 import { FIGHT_ACTIONS } from './fight-actions.ts';
 import { GROUP_ACTIONS } from './group-actions.ts';
 import { MOVING_ACTIONS } from './moving-actions.ts';
@@ -13,6 +14,7 @@ export const ACTIONS = {
   ...MOVING_ACTIONS,
   ...GROUP_ACTIONS,
   ...FIGHT_ACTIONS,
+  ...DIRECTOR_ACTIONS,
   face: {
     title: 'Face',
     channel: 'eyes',

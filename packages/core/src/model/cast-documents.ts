@@ -34,6 +34,8 @@ export interface ArchetypeDocument {
   guards?: Record<Name, GuardDocument>;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
   sleepBeyond?: number;
+  /** Metres within which friends hear it call; left out: 12. */
+  call?: number;
 }
 
 export interface BodyDocument {
@@ -105,6 +107,7 @@ export interface OverridesDocument extends Partial<
     | 'health'
     | 'recycle'
     | 'sleepBeyond'
+    | 'call'
     | 'moves'
     | 'guards'
   >

@@ -18,6 +18,7 @@ export * from '../terms/senses.ts';
 export * from '../terms/stances.ts';
 export * from './breakpoint-documents.ts';
 export * from './cast-documents.ts';
+export * from './director-documents.ts';
 export * from './choice-documents.ts';
 export * from './fight-documents.ts';
 export * from './tier-documents.ts';
@@ -108,6 +109,7 @@ export const PLAYER_ACTS = [
   'guard',
   'lower',
   'dodge',
+  'call',
 ] as const;
 export type PlayerAct = (typeof PLAYER_ACTS)[number];
 

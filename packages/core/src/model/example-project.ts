@@ -1,20 +1,45 @@
 import {
   PROJECT_FORMAT,
   PROJECT_VERSION,
+  type MindDocument,
   type NodeDocument,
   type ProjectDocument,
 } from './documents.ts';
+import { isDirectors } from './director-actions.ts';
+import { DIRECTOR_NAME } from './groups.ts';
 import { EXAMPLE_CHOICES, EXAMPLE_MEMORY, EXAMPLE_RULES, EXAMPLE_TREES } from './examples.ts';
 
-/** Who tries the example. */
-export const EXAMPLE_AGENT = 'keeper';
+/** Who tries an example. */
+const EXAMPLE_AGENT = 'keeper';
+
+/** Whether it is a director's to do. */
+function isDirected(node: NodeDocument): boolean {
+  return 'do' in node && typeof node.do === 'string' && isDirectors(node.do);
+}
+
+/** Who tries the example of a node: a keeper, or the director where only that can. */
+export function exampleAgent(node: NodeDocument): string {
+  return isDirected(node) ? DIRECTOR_NAME : EXAMPLE_AGENT;
+}
+
+/** A director that does the example every few seconds. */
+function directing(node: NodeDocument): MindDocument {
+  return {
+    title: 'Referee',
+    trees: {
+      again: { root: { sequence: [{ do: 'wait', seconds: 2 }, { succeed: node }] } },
+    },
+    activity: { tree: 'again' },
+  };
+}
 
 /**
  * A small project in which a keeper tries an example again and again: it remembers whom it sees as `quarry`
  * and then does the node. A gleaner walks its round before it, a basket lies out of its place, another keeper
- * sleeps, and there is a gate.
+ * sleeps, and there is a gate. What only a director can do is done by the ground's.
  */
 export function exampleProject(node: NodeDocument): ProjectDocument {
+  const isForDirector = isDirected(node);
   const body = { radius: 0.3, acceleration: 14, turnRate: 480 };
   const round = (x: number, y: number) => ({
     points: [
@@ -33,7 +58,7 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
         memory: EXAMPLE_MEMORY,
         trees: {
           ...EXAMPLE_TREES,
-          example: { title: 'Example', root: node },
+          example: { title: 'Example', root: isForDirector ? { do: 'stop' } : node },
           again: {
             root: {
               sequence: [
@@ -48,6 +73,7 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
         choices: EXAMPLE_CHOICES,
         activity: { tree: 'again' },
       },
+      ...(isForDirector ? { referee: directing(node) } : {}),
       gleaner: { title: 'Gleaner', activity: { do: 'followRoute', route: 'self.route' } },
     },
     archetypes: {
@@ -88,6 +114,14 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
         width: 20,
         height: 16,
         walls: [],
+        ...(isForDirector
+          ? {
+              director: 'referee',
+              scores: { baskets: {} },
+              spawns: { gap: { at: [18, 3] as [number, number] } },
+              waves: { beetles: { archetype: 'gleaner', count: 2, route: 'loop' } },
+            }
+          : {}),
         gates: { northGate: { at: [6, 2], size: [0.2, 0.8] } },
         routes: { round: round(3, 8), loop: round(11, 7) },
         agents: {

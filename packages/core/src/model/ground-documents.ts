@@ -1,4 +1,5 @@
 import type { OverridesDocument } from './cast-documents.ts';
+import type { ScheduleDocument, ScoreDocument, WaveDocument } from './director-documents.ts';
 import type { Name, PointDocument } from './documents.ts';
 
 /** Where it happens. Metres; heights are above the ground. */
@@ -20,6 +21,11 @@ export interface GroundDocument {
   zones?: Record<Name, ZoneDocument>;
   routes: Record<Name, RouteDocument>;
   agents: Record<Name, PlacedAgentDocument>;
+  /** The mind of its director, which has no body. */
+  director?: Name;
+  scores?: Record<Name, ScoreDocument>;
+  schedule?: ScheduleDocument;
+  waves?: Record<Name, WaveDocument>;
 }
 
 export const WALL_KINDS = ['wall', 'hedge', 'trunk', 'low'] as const;
@@ -86,6 +92,8 @@ export interface ThingDocument {
   noise?: number;
   /** Points of health it takes from whom it hits in flight; left out: 0. */
   harm?: number;
+  /** Kilograms; left out: 1. */
+  weight?: number;
 }
 
 /** A place to stand, such as where somebody keeps watch or comes in. */
@@ -121,6 +129,8 @@ export interface PlacedAgentDocument {
   /** Where it belongs; left out: where it is placed. */
   post?: Name;
   squad?: Name;
+  /** The zone it belongs to. */
+  home?: Name;
   /** Lies asleep until somebody wakes it. */
   asleep?: true;
   /** Where it differs from its archetype. */

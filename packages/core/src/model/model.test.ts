@@ -195,8 +195,8 @@ describe('faults of form', () => {
     [
       'an unknown action',
       [...STATES, 0, 'states', 0, 'entry', 0, 'do'],
-      'setGate',
-      'minds.warden.machine.states[0].states[0].entry[0].do: “setGate” is not an action. Did you mean “setGait”?',
+      'setGates',
+      'minds.warden.machine.states[0].states[0].entry[0].do: “setGates” is not an action. Did you mean “setGate”?',
     ],
     [
       'an unknown parameter',

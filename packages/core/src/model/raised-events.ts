@@ -1,3 +1,4 @@
+import { THING_KINDS } from './ground-documents.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../terms/senses.ts';
 
 /** Which events come up by themselves, and which by what minds do: findings and completion read it. */
@@ -26,3 +27,24 @@ export const SAYING_ACTIONS: Readonly<Record<string, { sense: Sense; word: strin
   makeNoise: { sense: 'hearing', word: 'kind' },
   tellSquad: { sense: 'told', word: 'what' },
 };
+
+/** Raised for everybody when a mode begins. */
+export function raisedByModes(modes: readonly string[]): RaisedEvent[] {
+  return modes.map((mode) => ({ event: `mode.${mode}`, about: `the mode “${mode}” begins` }));
+}
+
+/** Raised for the director alone. */
+export function raisedForDirector(
+  archetypes: readonly string[],
+  waves: readonly string[],
+): RaisedEvent[] {
+  return [
+    ...archetypes.map((name) => ({ event: `died.${name}`, about: 'somebody has died' })),
+    ...THING_KINDS.map((kind) => ({ event: `taken.${kind}`, about: 'a thing was picked up' })),
+    ...waves.flatMap((wave) => [
+      { event: `arrived.${wave}`, about: 'one of a wave has come' },
+      { event: `over.${wave}`, about: 'all of a wave have come and died' },
+    ]),
+    { event: 'schedule.over', about: 'the last mode is over, and the run ends with it' },
+  ];
+}

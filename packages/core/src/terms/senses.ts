@@ -10,7 +10,7 @@ export const SENSE_KINDS = {
   harm: { title: 'Harm', tint: 'harm', raises: ['hit', 'touch'] },
   hearing: { title: 'Hearing', tint: 'sound', raises: ['step', 'landing', 'gate'] },
   found: { title: 'Found', tint: 'found', raises: ['body', 'thing', 'gate', 'flight'] },
-  told: { title: 'Told', tint: 'told', raises: [] },
+  told: { title: 'Told', tint: 'told', raises: ['call'] },
 } as const satisfies Record<string, SenseKind>;
 
 export interface SenseKind {
@@ -44,6 +44,7 @@ export const WORDS: readonly Word[] = [
     ...MOVE_PHASES,
     ...HIT_RESULTS,
     BROKEN,
+    ...SENSE_KINDS.told.raises,
   ]),
 ];
 

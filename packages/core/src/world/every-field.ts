@@ -44,6 +44,7 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
   {
     statics: 'follows from the program',
     agents: 'have a table of their own',
+    game: 'asks the world',
     ground: 'follows from the program and how the gates stand',
     routes: 'follow from the program and what has been learned',
     outbox: 'is empty between ticks',

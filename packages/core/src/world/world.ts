@@ -1,5 +1,6 @@
 import type { Body } from '../motion/body.ts';
 import { Agent } from './agents/agent.ts';
+import { createGame } from './mechanics/game.ts';
 import { settleGates } from './mechanics/gates.ts';
 import { joinLearned } from './mechanics/learned.ts';
 import type { Program } from './program/program.ts';
@@ -44,6 +45,7 @@ export function createWorld(
     recorder: null,
     awarenessRecorded: agents.map(() => 0),
     decideFor: null,
+    game: createGame(() => world),
   };
   shareOut(world);
   settle(world);

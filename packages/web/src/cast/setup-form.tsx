@@ -1,4 +1,5 @@
 import {
+  AWAY,
   HEADING,
   PLACE,
   namesOf,
@@ -51,8 +52,8 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
     program.agents.forEach((agent, i) => {
       const placed = agents[agent.name];
       if (!placed) return;
-      const { x, y, heading } = bodyAt(frame, i);
-      if (Math.hypot(x - placed.at[0], y - placed.at[1]) < 0.05) return;
+      const { x, y, heading, posture } = bodyAt(frame, i);
+      if (posture === AWAY || Math.hypot(x - placed.at[0], y - placed.at[1]) < 0.05) return;
       next[agent.name] = {
         at: [round(x), round(y)],
         heading: Math.round((heading * 180) / Math.PI),

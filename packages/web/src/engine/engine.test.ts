@@ -1,7 +1,7 @@
 import {
   ACTION_EXAMPLES,
   BODY_STRIDE,
-  EXAMPLE_AGENT,
+  exampleAgent,
   exampleProject,
   NODE_EXAMPLES,
   type Input,
@@ -246,7 +246,11 @@ describe('an example that is tried out', () => {
     ...Object.entries(NODE_EXAMPLES as Record<string, unknown>),
   ])('runs: %s', async (_, node) => {
     const { engine } = await started();
-    const tried = await engine.tryOut(exampleProject(node as NodeDocument), EXAMPLE_AGENT, 3);
+    const tried = await engine.tryOut(
+      exampleProject(node as NodeDocument),
+      exampleAgent(node as NodeDocument),
+      3,
+    );
     expect('trouble' in tried ? tried.trouble : '').toBe('');
     expect('entries' in tried && tried.entries.some(({ kind }) => kind === 'begin')).toBe(true);
   });
@@ -254,14 +258,14 @@ describe('an example that is tried out', () => {
   it('leaves the run that is shown alone', async () => {
     const { engine, frame } = await started();
     const { hash } = frame();
-    await engine.tryOut(exampleProject({ do: 'wait', seconds: 1 } as never), EXAMPLE_AGENT, 3);
+    await engine.tryOut(exampleProject({ do: 'wait', seconds: 1 } as never), 'keeper', 3);
     expect(frame().hash).toBe(hash);
   });
 
   it('says why it can’t run', async () => {
     const { engine } = await started();
     const broken = exampleProject({ condition: 'nobody' } as never);
-    expect(await engine.tryOut(broken, EXAMPLE_AGENT, 3)).toEqual({
+    expect(await engine.tryOut(broken, 'keeper', 3)).toEqual({
       trouble: expect.stringContaining('nobody'),
     });
   });

@@ -167,7 +167,9 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
    * nothing differs; else it is kept as a branch, and what players did then is given again until one does something else.
    */
   function goOn(live: Run): void {
-    const { tick } = live.world;
+    const { tick, result } = live.world;
+    // A run that has ended stands still.
+    if (result) return rest();
     breakpoints ??= breakpointsOf(live);
     if (!players.pressed && goesAsRecorded(live)) view.stops = advanceTo(breakpoints, live, null);
     else {
@@ -178,7 +180,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
       view.stops = advanceTo(breakpoints, live, inputsFor(players, tick + 1));
     }
     notice(noticing, branches!, () => false);
-    if (view.stops.length > 0) rest();
+    if (view.stops.length > 0 || live.world.result) rest();
   }
 
   function breakpointsOf(live: Run): Breakpoints {
@@ -223,7 +225,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     if (ticks < 0) movedInTime(players);
     if (!players.pressed) seek(at, target);
     view.stops = [];
-    while (at.world.tick < target && view.stops.length === 0) goOn(at);
+    while (at.world.tick < target && view.stops.length === 0 && !at.world.result) goOn(at);
     wake();
   }
 

@@ -13,6 +13,7 @@ const ACTS: Record<PlayerAct, string> = {
   guard: 'guard',
   lower: 'lower its guard',
   dodge: 'dodge',
+  call: 'call',
 };
 
 type Of<K extends LedgerEntry['kind']> = Extract<LedgerEntry, { kind: K }>;
@@ -56,6 +57,13 @@ const ENDED: Record<Of<'end'>['ending'], string> = {
   stopped: 'was stopped',
 };
 
+const WAVES: Record<Of<'wave'>['how'], string> = {
+  comes: 'comes',
+  held: 'is held up',
+  over: 'is over',
+  calledOff: 'is called off',
+};
+
 const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   enter: ({ state }) => `enters ${state}`,
   exit: ({ state }) => `leaves ${state}`,
@@ -91,6 +99,15 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   cycle: ({ states }) => `went round in circles: ${states.join(' → ')}`,
   dropped: ({ events }) => `${counted(events, 'event')} dropped: too many wait for this mind`,
   noWay: (entry) => `no way to ${at(entry)}: ${entry.reason}`,
+  came: ({ wave, at }) => `comes with ${wave}, at ${at}`,
+  left: () => 'leaves the ground',
+  wave: ({ wave, how, times, reason }) =>
+    `${wave} ${WAVES[how]}${how === 'comes' && times > 1 ? `, for the ${times}th time` : ''}${reason ? `: ${reason}` : ''}`,
+  mode: ({ mode, seconds }) =>
+    `${mode || 'no mode'}${seconds === undefined ? '' : ` for ${Number(seconds.toFixed(2))} s`}`,
+  score: ({ score, by, value }) => `${score} ${by < 0 ? '−' : '+'}${Math.abs(by)}: ${value}`,
+  announced: ({ event, to }) => `${event} is announced${to ? ` to ${to}` : ''}`,
+  result: ({ how, words }) => `${how}: ${words}`,
   edit: ({ edit }) => editWords(edit),
   moved: ({ from, to }) => `${from} is gone by an edit; now ${to}`,
 };

@@ -2,6 +2,7 @@ import {
   pictureBodies,
   pictureFights,
   pictureForces,
+  pictureGame,
   pictureKnown,
   picturePaths,
   pictureRays,
@@ -137,6 +138,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     fights: pictureFights(world),
     hits: recentHits(run),
     gates: [...world.gates],
+    game: pictureGame(world),
     played: playedAgent(world),
     noises: recentNoises(run),
     speech: world.agents.flatMap(({ speech, spokenAt, index }) =>

@@ -40,6 +40,11 @@ export interface Lanes {
   furtherRows: number;
 }
 
+/** Lanes of the game, by names that no agent has. */
+export const GAME_LANE = '#modes';
+export const scoreLane = (score: string) => `#score ${score}`;
+export const waveLane = (wave: string) => `#wave ${wave}`;
+
 /** Bands of a played agent: what its player makes it do. */
 const STANDS = 'stands';
 const WALKS = 'walks';
@@ -111,6 +116,48 @@ function isRepeated(lane: Lane, entry: Extract<LedgerEntry, { kind: 'percept' }>
   return same !== undefined && same.how === entry.how && entry.tick - same.tick < SAME_AGAIN;
 }
 
+function beginBand(lane: Lane, state: string, tick: number): void {
+  endLast(lane.bands, tick);
+  lane.bands.push({ state, from: tick, to: -1 });
+}
+
+/** Adds what is the game's, and gives whether it was. Who comes stands in its own lane, too. */
+function addOfGame(lanes: Lanes, entry: LedgerEntry): boolean {
+  const { tick } = entry;
+  const mark = (name: string) => laneOf(lanes, name).dots.push({ tick, entry });
+  switch (entry.kind) {
+    case 'mode':
+      beginBand(laneOf(lanes, GAME_LANE), entry.mode, tick);
+      return true;
+    case 'announced':
+      mark(GAME_LANE);
+      return true;
+    case 'result':
+      endLast(laneOf(lanes, GAME_LANE).bands, tick);
+      mark(GAME_LANE);
+      return true;
+    case 'score': {
+      const lane = laneOf(lanes, scoreLane(entry.score));
+      beginBand(lane, String(Number(entry.value.toFixed(2))), tick);
+      lane.dots.push({ tick, entry });
+      return true;
+    }
+    case 'wave': {
+      const lane = laneOf(lanes, waveLane(entry.wave));
+      if (entry.how === 'held') lane.dots.push({ tick, entry });
+      else if (entry.how === 'comes') beginBand(lane, `${entry.times}`, tick);
+      else endLast(lane.bands, tick);
+      return true;
+    }
+    case 'came':
+      mark(waveLane(entry.wave));
+      mark(entry.agent);
+      return true;
+    default:
+      return false;
+  }
+}
+
 /** Adds entries, in the order they were recorded. */
 export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void {
   for (const entry of entries) {
@@ -118,6 +165,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       lanes.edits.push({ tick: entry.tick, edit: entry.edit });
       continue;
     }
+    if (addOfGame(lanes, entry)) continue;
     // A lane is the agent's first mind's; what others do beside it has no room there.
     if (entry.agent === '' || entry.mind !== undefined) continue;
     const lane = laneOf(lanes, entry.agent);
@@ -186,6 +234,15 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         endLast(lane.moves, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'left':
+        // Who is away is in no state.
+        endLast(lane.picks, entry.tick);
+        endLast(lane.moves, entry.tick);
+        lane.active = [];
+        settleBand(lane, entry.tick);
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'reached':
       case 'hit':
       case 'harm':
       case 'recycled':

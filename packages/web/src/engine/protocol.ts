@@ -11,6 +11,7 @@ import type {
   FoundChange,
   Given,
   FightPicture,
+  GamePicture,
   Finding,
   HeatPicture,
   Input,
@@ -245,6 +246,8 @@ export interface Frame {
   hits: { x: number; y: number; result: string; harm: number; age: number }[];
   /** By gate: 0 closed, 1 open, 2 locked. */
   gates: number[];
+  /** Null on a ground without scores, modes, waves and director. */
+  game: GamePicture | null;
   /** Who a player drives; −1 for nobody. */
   played: number;
   /** Noises of the last moments. */

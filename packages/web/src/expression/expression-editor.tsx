@@ -105,7 +105,7 @@ export interface KnownKey {
 }
 
 /** The names an expression may use; those whose type fits come first. */
-function completions(keys: readonly KnownKey[], wants: readonly string[]) {
+function completions(keys: readonly KnownKey[], wants: readonly string[], isDirector: boolean) {
   const fit = (type: string) => (wants.includes(type) ? 4 : 0);
   const options = [
     ...keys.map(({ name, type, note, where }) => ({
@@ -114,24 +114,24 @@ function completions(keys: readonly KnownKey[], wants: readonly string[]) {
       info: note,
       boost: 2 + fit(type),
     })),
-    ...BUILTINS.filter(
-      ({ name }, i) => BUILTINS.findIndex((other) => other.name === name) === i,
-    ).map(({ name, parameters, result }) => ({
-      label: parameters ? `${name}()` : name,
-      apply: parameters
-        ? (view: EditorView, _: unknown, from: number, to: number) => {
-            view.dispatch({
-              changes: { from, to, insert: `${name}()` },
-              selection: { anchor: from + name.length + 1 },
-            });
-          }
-        : name,
-      detail: result,
-      boost: fit(result),
-      info: BUILTINS.filter((other) => other.name === name)
-        .map((other) => `${signature(other)}: ${other.about}`)
-        .join('; '),
-    })),
+    ...BUILTINS.filter(({ directorOnly }) => isDirector || !directorOnly)
+      .filter(({ name }, i, known) => known.findIndex((other) => other.name === name) === i)
+      .map(({ name, parameters, result }) => ({
+        label: parameters ? `${name}()` : name,
+        apply: parameters
+          ? (view: EditorView, _: unknown, from: number, to: number) => {
+              view.dispatch({
+                changes: { from, to, insert: `${name}()` },
+                selection: { anchor: from + name.length + 1 },
+              });
+            }
+          : name,
+        detail: result,
+        boost: fit(result),
+        info: BUILTINS.filter((other) => other.name === name)
+          .map((other) => `${signature(other)}: ${other.about}`)
+          .join('; '),
+      })),
   ];
   return (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(/[\w.]+/);
@@ -197,6 +197,8 @@ export interface ExpressionEditorProps {
   keys: readonly KnownKey[];
   /** Types that fit here. */
   wants: readonly string[];
+  /** What only a director may ask is offered too. */
+  isDirector: boolean;
   check: (source: string) => Promise<ExpressionFault[]>;
   onCommit: (value: string, byKey: boolean) => void;
   onCancel: () => void;
@@ -212,6 +214,7 @@ export default function ExpressionEditor({
   tree,
   keys,
   wants,
+  isDirector,
   check,
   onCommit,
   onCancel,
@@ -224,7 +227,7 @@ export default function ExpressionEditor({
   const shownValues = useRef(values);
   shownValues.current = values;
   // The editor owns its text from here on; a new value means a new editor.
-  const initial = useRef({ value, label, keys, wants });
+  const initial = useRef({ value, label, keys, wants, isDirector });
   const latest = useRef({ check, onCommit, onCancel, onAsk, done: false });
   latest.current = { ...latest.current, check, onCommit, onCancel, onAsk };
   const editor = useRef<EditorView>(null);
@@ -255,7 +258,7 @@ export default function ExpressionEditor({
           tooltips({ parent: document.body }),
           closeBrackets(),
           autocompletion({
-            override: [completions(first.keys, first.wants)],
+            override: [completions(first.keys, first.wants, first.isDirector)],
             icons: false,
             interactionDelay: 0,
             selectOnOpen: false,

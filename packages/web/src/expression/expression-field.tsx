@@ -1,4 +1,5 @@
 import {
+  directingMinds,
   namesOf,
   namesWithin,
   wantedTypes,
@@ -89,6 +90,8 @@ interface Names {
   keys: KnownKey[];
   /** Types that fit at the place. */
   wants: readonly string[];
+  /** It belongs to the mind of a director. */
+  isDirector: boolean;
 }
 
 /** The names an expression may use, read only while it is edited: they change with every edit of a mind. */
@@ -102,12 +105,15 @@ function WithNames({
   children: (names: Names) => ReactNode;
 }) {
   const minds = useProject((project) => project.document.minds);
+  const isDirector = useProject(
+    ({ document }) => mind !== null && directingMinds(document).has(mind),
+  );
   const tree = 'tree' in place ? place.tree : undefined;
   const keys = useMemo(() => keysFor(minds, mind, tree), [minds, mind, tree]);
   const wants =
     wantedTypes(place, (key) => (mind === null ? undefined : minds[mind]?.memory?.[key]?.type)) ??
     [];
-  return children({ keys, wants });
+  return children({ keys, wants, isDirector });
 }
 
 /** Offers to declare the name that a finding misses, as a key of the mind. */
@@ -180,8 +186,9 @@ export function ExpressionField({
       <Suspense fallback={<code>{value}</code>}>
         <code>{value}</code>
         <WithNames mind={mind} place={place}>
-          {({ keys, wants }) => (
+          {({ keys, wants, isDirector }) => (
             <QuestionDialog
+              isDirector={isDirector}
               mind={mind}
               tree={tree}
               keys={keys}
@@ -211,8 +218,9 @@ export function ExpressionField({
     return (
       <Suspense fallback={<code>{value}</code>}>
         <WithNames mind={mind} place={place}>
-          {({ keys, wants }) => (
+          {({ keys, wants, isDirector }) => (
             <ExpressionEditor
+              isDirector={isDirector}
               label={label}
               value={draft ?? value}
               mind={mind}

@@ -1,4 +1,4 @@
-import { namesOf } from '@crooked-lantern/core';
+import { groupNames, namesOf } from '@crooked-lantern/core';
 import { useMemo, useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
@@ -63,23 +63,31 @@ const Foot = styled.div`
 
 /** What is on the ground a run begins on, by type. */
 function useNamesOnGround(): Record<string, string[]> {
-  const ground = useProject(({ document }) => document.grounds[document.start.ground]);
+  const document = useProject((project) => project.document);
+  const ground = document.grounds[document.start.ground];
   return useMemo(
     () => ({
+      group: groupNames(document),
+      score: namesOf(ground?.scores ?? {}),
+      wave: namesOf(ground?.waves ?? {}),
       route: namesOf(ground?.routes ?? {}),
       gate: namesOf(ground?.gates ?? {}),
       thing: namesOf(ground?.things ?? {}),
       zone: namesOf(ground?.zones ?? {}),
     }),
-    [ground],
+    [document, ground],
   );
 }
 
 const isFlagWanted = (wants: readonly string[]) => wants.length === 1 && wants[0] === 'flag';
 
 /** Questions whose answer can be made to fit. */
-function fitting(keys: readonly KnownKey[], wants: readonly string[]): Question[] {
-  return questionsWith(keys).filter(({ result }) => {
+function fitting(
+  keys: readonly KnownKey[],
+  wants: readonly string[],
+  isDirector: boolean,
+): Question[] {
+  return questionsWith(keys, isDirector).filter(({ result }) => {
     if (wants.length === 0) return true;
     if (wants.includes(result)) return true;
     return isFlagWanted(wants) && !result.startsWith('list') && !/route|gate|zone/.test(result);
@@ -92,6 +100,7 @@ export function QuestionDialog({
   tree,
   keys,
   wants,
+  isDirector,
   onTake,
   onClose,
 }: {
@@ -100,10 +109,11 @@ export function QuestionDialog({
   keys: readonly KnownKey[];
   /** Types that fit where it goes; none for any. */
   wants: readonly string[];
+  isDirector: boolean;
   onTake: (expression: string) => void;
   onClose: () => void;
 }) {
-  const questions = useMemo(() => fitting(keys, wants), [keys, wants]);
+  const questions = useMemo(() => fitting(keys, wants, isDirector), [keys, wants, isDirector]);
   const onGround = useNamesOnGround();
   const topics = (Object.keys(TOPICS) as Topic[]).filter((topic) =>
     questions.some((question) => question.topic === topic),

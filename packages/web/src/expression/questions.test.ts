@@ -27,13 +27,14 @@ const memory: NonNullable<(typeof document.minds)[string]['memory']> = {
 document.minds[mind].memory = memory;
 const ground = document.grounds[document.start.ground];
 ground.gates = { wicket: { a: [1, 1], b: [2, 1] } } as never;
+ground.scores = { baskets: {} };
 ground.zones = { store: { x: 1, y: 1, width: 1, height: 1 } } as never;
 const keys = Object.entries(memory).map(([name, { type, note }]) => ({
   name,
   type,
   note,
 }));
-const ON_GROUND = { gate: ['wicket'], zone: ['store'] };
+const ON_GROUND = { gate: ['wicket'], zone: ['store'], score: ['baskets'] };
 
 /** What may be given for each parameter, the first that fits. */
 const given = ({ parameters }: Question): string[] =>
@@ -43,18 +44,20 @@ const given = ({ parameters }: Question): string[] =>
 
 describe('questions', () => {
   it('reach everything an expression can name, but for what only works with numbers', () => {
-    const asked = new Set(questionsWith([]).map(({ name }) => name));
+    const asked = new Set(questionsWith([], true).map(({ name }) => name));
     const left = BUILTINS.map(({ name }) => name).filter((name) => !asked.has(name));
     const ofNumbers = ['min', 'max', 'abs', 'floor', 'clamp', 'trapezoid'];
     expect(left.sort()).toEqual([...ofNumbers, 'at', 'inBand', 'bandOf'].sort());
   });
 
   it.each(Object.keys(TOPICS))('has some about %s', (topic) => {
-    expect(questionsWith(keys).filter((question) => question.topic === topic)).not.toEqual([]);
+    expect(questionsWith(keys, false).filter((question) => question.topic === topic)).not.toEqual(
+      [],
+    );
   });
 
   it('all become guards without a fault, however they are tested', () => {
-    const faults = questionsWith(keys).flatMap((question) => {
+    const faults = questionsWith(keys, false).flatMap((question) => {
       if (question.result.startsWith('list') || question.result === 'route') return [];
       return Object.keys(TESTS[testedType(question.result)]).flatMap((how) => {
         const source = expressionOf(question, given(question), { how, with: '2' });
@@ -66,8 +69,16 @@ describe('questions', () => {
     expect(faults).toEqual([]);
   });
 
+  it('offer what is true of everybody to a director alone', () => {
+    const [anybody, director] = [false, true].map((isDirector) =>
+      questionsWith([], isDirector).map(({ name }) => name),
+    );
+    expect(anybody).not.toContain('alive');
+    expect(director).toContain('alive');
+  });
+
   it('give the answer itself where that is wanted', () => {
-    const place = questionsWith(keys).find(({ name }) => name === 'lastSeen')!;
+    const place = questionsWith(keys, false).find(({ name }) => name === 'lastSeen')!;
     expect(expressionOf(place, ['quarry'], null)).toBe('lastSeen(quarry)');
   });
 });

@@ -10,12 +10,16 @@ export const TOPICS = {
   self: 'Myself',
   place: 'A place',
   time: 'Time',
+  game: 'The game around me',
 } as const;
 
 export type Topic = keyof typeof TOPICS;
 
 /** These work with numbers that were asked for before. */
 const CALCULATIONS = new Set(['min', 'max', 'abs', 'floor', 'clamp', 'trapezoid']);
+
+/** What anybody may know of the game. */
+const OF_THE_GAME = new Set(['mode', 'timeLeft', 'score', 'tier']);
 
 export interface Question {
   id: string;
@@ -28,10 +32,12 @@ export interface Question {
   parameters: readonly { name: string; type: string }[] | null;
   result: string;
   unit?: string;
+  directorOnly?: boolean;
 }
 
-function topicOf({ name, parameters, sense, unit }: Builtin): Topic | null {
+function topicOf({ name, parameters, sense, unit, directorOnly }: Builtin): Topic | null {
   if (CALCULATIONS.has(name)) return null;
+  if (directorOnly || OF_THE_GAME.has(name)) return 'game';
   if (sense === 'sight' || sense === 'attention' || name === 'hostile') return 'seen';
   if (sense !== undefined) return 'heard';
   if (name.startsWith('self.')) return 'self';
@@ -46,13 +52,18 @@ const OF_BUILTINS: readonly Question[] = BUILTINS.flatMap((builtin) => {
   const topic = topicOf(builtin);
   // Bands and what is elsewhere are asked for by name: their arguments are no values to choose.
   if (topic === null || builtin.ownWay) return [];
-  const { name, parameters = null, about, result, unit } = builtin;
+  const { name, about, result, unit, directorOnly } = builtin;
+  // A text that is the name of something is chosen among those names.
+  const parameters =
+    builtin.parameters?.map(({ name, type, names }) => ({ name, type: names ?? type })) ?? null;
   const types = (parameters ?? []).map(({ type }) => type).join(' ');
-  return [{ id: `${name} ${types}`.trim(), topic, about, name, parameters, result, unit }];
+  return [
+    { id: `${name} ${types}`.trim(), topic, about, name, parameters, result, unit, directorOnly },
+  ];
 });
 
-/** Every question there is, where these keys are remembered. */
-export function questionsWith(keys: readonly KnownKey[]): Question[] {
+/** Every question there is, where these keys are remembered; with what only a director may ask, or without. */
+export function questionsWith(keys: readonly KnownKey[], isDirector: boolean): Question[] {
   const ofKeys = keys.map(({ name, type, note }) => ({
     id: `key ${name}`,
     topic: 'remembered' as const,
@@ -61,7 +72,7 @@ export function questionsWith(keys: readonly KnownKey[]): Question[] {
     parameters: null,
     result: type,
   }));
-  return [...ofKeys, ...OF_BUILTINS];
+  return [...ofKeys, ...OF_BUILTINS.filter(({ directorOnly }) => isDirector || !directorOnly)];
 }
 
 /** Names that may stand for a parameter of a type: keys, plain values, and what is on the ground. */
@@ -99,6 +110,9 @@ export function testedType(result: string): TestedType {
   return result === 'number' || result === 'flag' || result === 'text' ? result : 'other';
 }
 
+/** Types of parameters that are written as texts. */
+const TEXTS = new Set(['text', 'group', 'score', 'wave']);
+
 /** A text as it stands in an expression. */
 function quoted(text: string): string {
   return `'${text.replace(/[\\']/g, '')}'`;
@@ -114,7 +128,7 @@ export function expressionOf(
   test: { how: string; with: string } | null,
 ): string {
   const asked = parameters
-    ? `${name}(${parameters.map(({ type }, i) => (type === 'text' ? quoted(given[i]) : given[i])).join(', ')})`
+    ? `${name}(${parameters.map(({ type }, i) => (TEXTS.has(type) ? quoted(given[i]) : given[i])).join(', ')})`
     : name;
   if (!test) return asked;
   switch (testedType(result)) {

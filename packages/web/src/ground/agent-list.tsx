@@ -1,4 +1,4 @@
-import { firstMind, type FighterPicture, type Program } from '@crooked-lantern/core';
+import { AWAY, firstMind, type FighterPicture, type Program } from '@crooked-lantern/core';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { bodyAt } from './drawing/bodies.ts';
 
@@ -31,7 +31,8 @@ export function AgentList() {
   return (
     <ul className="visually-hidden" aria-label="On the ground">
       {program.agents.map((placed, index) => {
-        const { x, y, awareness, leaf } = bodyAt(frame, index);
+        const { x, y, awareness, leaf, posture } = bodyAt(frame, index);
+        if (posture === AWAY) return null;
         const state = firstMind(program, placed.archetype)?.machine.states[leaf]?.title;
         const fighter = frame.fights?.fighters.find(({ agent }) => agent === index);
         return (

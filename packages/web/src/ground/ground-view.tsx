@@ -8,6 +8,7 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { AgentList } from './agent-list.tsx';
+import { GameAbove } from './game-above.tsx';
 import { CanvasStage, NARROW } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/tooltip.tsx';
@@ -96,7 +97,8 @@ const Hint = styled.p`
   }
 `;
 
-const KEYS_HINT = 'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate';
+const KEYS_HINT =
+  'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate · Z call';
 
 /** What the keys do for a body that fights: “Arrows walk · F Jab · V high guard”; for another, what all can do. */
 function keysHint({ strikes, dodges, guards }: Fighting): string {
@@ -115,7 +117,7 @@ function keysHint({ strikes, dodges, guards }: Fighting): string {
 }
 
 function keysWords(title: string): string {
-  return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate. On a gamepad the left stick walks, the right trigger runs, the face buttons and the right shoulder make its moves, the left shoulder and trigger guard.`;
+  return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate, Z calls friends. On a gamepad the left stick walks, the right trigger runs, the face buttons and the right shoulder make its moves, the left shoulder and trigger guard.`;
 }
 
 /** Pixels a metre takes in the close view. */
@@ -258,7 +260,8 @@ export const GroundView = memo(function GroundView({
         toX(view.current, body.x) - left,
         toY(view.current, body.y) - top,
       );
-      if (distance >= bestDistance) continue;
+      // Who is away is nowhere.
+      if (!(distance < bestDistance)) continue;
       best = i;
       bestDistance = distance;
     }
@@ -331,6 +334,7 @@ export const GroundView = memo(function GroundView({
         }}
       >
         <canvas ref={canvas} aria-hidden />
+        <GameAbove />
       </CanvasStage>
       <Hint>
         <Explained text={player ? keysWords(player.title) : undefined}>

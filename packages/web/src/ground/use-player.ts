@@ -36,6 +36,7 @@ export interface Fighting {
 export const STRIKE_KEYS = ['KeyF', 'KeyR', 'KeyY', 'KeyU'];
 export const GUARD_KEYS = ['KeyV', 'KeyB'];
 export const DODGE_KEY = 'KeyQ';
+const CALL_KEY = 'KeyZ';
 
 /** Seconds of the run, with the key held, until a throw goes as far as it can, and how short the shortest is. */
 const FULL_AIM = 1.2;
@@ -175,6 +176,8 @@ export function usePlayer(program: Program | null, played: number) {
     fighting,
     onKeyDown(event: KeyboardEvent) {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
+      // When it is over, the key that starts again does nothing else.
+      if (engine.frame?.game?.result && event.code === 'KeyR') return;
       running.current = event.shiftKey;
       if (event.key in DIRECTIONS) held.current.add(event.key);
       else if (event.repeat) return;
@@ -184,6 +187,7 @@ export function usePlayer(program: Program | null, played: number) {
         const carries = frame !== null && played >= 0 && bodyAt(frame, played).carried >= 0;
         send({ act: carries ? 'drop' : 'pickUp' });
       } else if (event.code === 'KeyO') send({ act: 'use' });
+      else if (event.code === CALL_KEY) send({ act: 'call' });
       else if (event.code === 'KeyT') aimedSince.current = engine.frame?.tick ?? null;
       else if (
         !fight(

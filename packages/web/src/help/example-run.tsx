@@ -1,12 +1,13 @@
 import {
   ACTIONS,
-  EXAMPLE_AGENT,
+  exampleAgent,
   exampleProject,
   type LedgerEntry,
   type NodeDocument,
 } from '@crooked-lantern/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { entryWords } from '../engine/entry-words.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Button } from '../ui/button.tsx';
 
@@ -51,6 +52,13 @@ function wordsOf(entry: LedgerEntry): string | null {
       return `forgets ${entry.key}`;
     case 'say':
       return `says “${entry.text}”`;
+    case 'announced':
+    case 'mode':
+    case 'score':
+    case 'wave':
+    case 'came':
+    case 'result':
+      return entryWords(entry);
     case 'fired':
       return 'a rule fires';
     default:
@@ -64,7 +72,7 @@ export function ExampleRun({ node }: { node: NodeDocument }) {
   const [story, setStory] = useState<{ time: string; words: string }[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const run = async () => {
-    const tried = await engine.tryOut(exampleProject(node), EXAMPLE_AGENT, SECONDS);
+    const tried = await engine.tryOut(exampleProject(node), exampleAgent(node), SECONDS);
     if ('trouble' in tried) return setTrouble(tried.trouble);
     const { entries, ticksPerSecond } = tried;
     setStory(

@@ -124,9 +124,10 @@ const OTHERS: ReferenceEntry[] = [
       facts: [
         [
           'raises',
-          raises.length === 0
-            ? 'what minds say'
-            : raises.map((what) => `${sense}.${what}`).join(', '),
+          [
+            ...raises.map((what) => `${sense}.${what}`),
+            ...(sense === 'told' ? ['what minds say'] : []),
+          ].join(', '),
         ],
         [
           'asked by',

@@ -1,12 +1,37 @@
 import { firstMind, namesOf, type Program, type ProjectDocument } from '@crooked-lantern/core';
+import { GAME_LANE, scoreLane, waveLane } from '../engine/lanes.ts';
 
 /** Whose lanes there are, and what stands in them is called. */
 
-/** Agents that have something to show: those with a mind or senses, and the one that is played. */
-export function laneAgents(program: Program | null): { name: string; title: string }[] {
-  return (program?.agents ?? []).flatMap(({ name, title, archetype }, index) => {
-    const { stack, sight } = program!.archetypes[archetype];
-    if (index === program!.play) return [{ name, title: `${title} (you)` }];
+export interface LaneRow {
+  name: string;
+  title: string;
+  /** It is of the game, and of no agent that could be watched. */
+  isOfGame?: true;
+}
+
+/** What there is of the game: its modes, then each score and each wave. */
+function laneOfGame({ director }: Program): LaneRow[] {
+  const { scores, waves, schedule, agent } = director;
+  const hasModes = schedule !== null || agent >= 0;
+  const rows = [
+    ...(hasModes ? [{ name: GAME_LANE, title: 'Modes' }] : []),
+    ...scores.map(({ name, title }) => ({ name: scoreLane(name), title })),
+    ...waves.map(({ name, title }) => ({ name: waveLane(name), title: `${title}, wave` })),
+  ];
+  return rows.map((row) => ({ ...row, isOfGame: true }));
+}
+
+/** Those with something to show: the game, then agents with a mind or senses, and the one that is played. */
+export function laneRows(program: Program | null): LaneRow[] {
+  if (!program) return [];
+  return [...laneOfGame(program), ...laneAgents(program)];
+}
+
+function laneAgents(program: Program): LaneRow[] {
+  return program.agents.flatMap(({ name, title, archetype }, index) => {
+    const { stack, sight } = program.archetypes[archetype];
+    if (index === program.play) return [{ name, title: `${title} (you)` }];
     return stack >= 0 || sight !== null ? [{ name, title }] : [];
   });
 }

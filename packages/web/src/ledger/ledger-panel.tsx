@@ -28,7 +28,7 @@ import {
   xOf,
   type Window,
 } from './draw-lanes.ts';
-import { laneAgents, laneTitles } from './lane-titles.ts';
+import { laneRows, laneTitles } from './lane-titles.ts';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
 import { dotOf } from './mark-words.ts';
@@ -53,7 +53,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const canvas = useRef<HTMLCanvasElement>(null);
   const window = useRef<Window>({ from: 0, to: 1, width: 1 });
   const dragging = useRef(false);
-  const agents = useMemo(() => laneAgents(program), [program]);
+  const agents = useMemo(() => laneRows(program), [program]);
   const minds = useProject((project) => project.document.minds);
   const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
   const further = useEngineValue(({ lanes }) => lanes.furtherRows);
@@ -167,7 +167,7 @@ export const LedgerPanel = memo(function LedgerPanel({
 
   /** The same for whoever goes by keys: what the watched agent has at the playhead. */
   const tellAt = (tick: number) => {
-    const row = agents.find(({ name }) => name === agent) ?? agents[0];
+    const row = agents.find(({ name }) => name === agent) ?? agents.find((each) => !each.isOfGame);
     if (row) setHover({ x: xOf(window.current, tick), text: wordsAt(row, tick) });
   };
 
@@ -243,17 +243,21 @@ export const LedgerPanel = memo(function LedgerPanel({
         }}
       >
         <Names style={{ '--lane': `${lane}px` } as CSSProperties}>
-          {agents.map(({ name, title }) => (
-            <button
-              key={name}
-              type="button"
-              ref={name === agent ? watchedLane : undefined}
-              aria-pressed={name === agent}
-              onClick={() => onSelectAgent(name)}
-            >
-              {title}
-            </button>
-          ))}
+          {agents.map(({ name, title, isOfGame }) =>
+            isOfGame ? (
+              <span key={name}>{title}</span>
+            ) : (
+              <button
+                key={name}
+                type="button"
+                ref={name === agent ? watchedLane : undefined}
+                aria-pressed={name === agent}
+                onClick={() => onSelectAgent(name)}
+              >
+                {title}
+              </button>
+            ),
+          )}
         </Names>
         <Track style={{ minHeight: height, '--shown': `${shownHeight}px` } as CSSProperties}>
           <Foot>

@@ -38,7 +38,8 @@ export const Names = styled.div`
     height: ${RULER}px;
     background: var(--panel);
   }
-  button {
+  button,
+  span {
     display: block;
     width: 100%;
     height: var(--lane);
@@ -47,9 +48,12 @@ export const Names = styled.div`
     background: none;
     color: var(--mute);
     text-align: left;
+    line-height: var(--lane);
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  button {
     &:focus-visible {
       outline-offset: -2px;
     }

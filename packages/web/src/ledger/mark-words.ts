@@ -37,7 +37,20 @@ function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
     case 'say':
       return tokens.bone;
     case 'role':
+    case 'announced':
       return tokens.told;
+    case 'came':
+      return tokens.done;
+    case 'left':
+      return tokens.mute;
+    case 'wave':
+      return entry.how === 'held' ? tokens.refuse : undefined;
+    case 'score':
+      return entry.by < 0 ? tokens.harm : tokens.found;
+    case 'result':
+      return entry.how === 'lost' ? tokens.harm : tokens.done;
+    case 'reached':
+      return tokens.mute;
     default:
       return undefined;
   }

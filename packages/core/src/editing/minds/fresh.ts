@@ -8,6 +8,7 @@ import type {
   ProjectDocument,
   TreeCallDocument,
 } from '../../model/documents.ts';
+import { groupNames } from '../../model/groups.ts';
 import { mindsOf } from '../../model/kinds.ts';
 import { namesOf } from '../../model/names.ts';
 import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/nodes.ts';
@@ -31,6 +32,9 @@ const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
   event: 'signal',
   move: 'strike',
   guard: 'guard',
+  wave: 'wave',
+  score: 'score',
+  group: 'group',
 };
 
 /** Gaits, moves or guards that every body with this mind has. */
@@ -75,6 +79,12 @@ export function namesFor(
         : keysFor(document, mind, spec.kind);
     case 'gate':
       return namesOf(document.grounds[document.start.ground]?.gates ?? {});
+    case 'wave':
+      return namesOf(document.grounds[document.start.ground]?.waves ?? {});
+    case 'score':
+      return namesOf(document.grounds[document.start.ground]?.scores ?? {});
+    case 'group':
+      return groupNames(document);
     case 'pattern':
       return [...spec.options!];
     default:

@@ -3,7 +3,13 @@ import type { Span } from '../../expression/ir.ts';
 import type { DocumentPath, MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
 import { mindsOf } from '../../model/kinds.ts';
-import { RAISED_BY_ENDS, RAISED_BY_SENSES, SAYING_ACTIONS } from '../../model/raised-events.ts';
+import {
+  RAISED_BY_ENDS,
+  RAISED_BY_SENSES,
+  raisedByModes,
+  raisedForDirector,
+  SAYING_ACTIONS,
+} from '../../model/raised-events.ts';
 import { SENSE_KINDS, SENSES } from '../../terms/senses.ts';
 import { namesOf } from '../../model/names.ts';
 import { mapMind, type NameKind, type Visitor, type Where } from './walk-mind.ts';
@@ -91,6 +97,10 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
   const stacks = Object.values(document.archetypes).map(mindsOf);
   const beside = new Set([mindName, ...stacks.filter((stack) => stack.includes(mindName)).flat()]);
   const raisedBy = new Map<string, Set<string>>();
+  const ground = Object.hasOwn(document.grounds, document.start.ground)
+    ? document.grounds[document.start.ground]
+    : undefined;
+  const modes = new Set(ground?.schedule?.modes.map(({ mode }) => mode));
   const note = (event: string, by: string) => {
     if (!raisedBy.has(event)) raisedBy.set(event, new Set());
     raisedBy.get(event)!.add(by);
@@ -99,7 +109,9 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
     const { title } = document.minds[name];
     look(document.minds[name], name, {
       name: (kind, called, { action }) => {
-        if (kind === 'event' && action && beside.has(name)) note(called, title);
+        const isHeard = beside.has(name) || action?.do === 'announce';
+        if (kind === 'event' && action && isHeard) note(called, title);
+        if (kind === 'word' && action?.do === 'setMode') modes.add(called);
         const said = action && kind === 'word' ? SAYING_ACTIONS[action.do] : undefined;
         if (said) note(`${said.sense}.${called}`, title);
       },
@@ -118,6 +130,10 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
       about: `anything of ${SENSE_KINDS[sense].title.toLowerCase()}`,
     })),
     ...RAISED_BY_SENSES,
+    ...raisedByModes([...modes]),
+    ...(ground?.director === mindName
+      ? raisedForDirector(namesOf(document.archetypes), namesOf(ground.waves ?? {}))
+      : []),
   ];
   return known.filter(({ event }, i) => known.findIndex((other) => other.event === event) === i);
 }

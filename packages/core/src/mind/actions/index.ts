@@ -1,6 +1,16 @@
 import type { ActionName } from '../../model/actions.ts';
 import type { ActionProgram } from '../program.ts';
 import type { ActionMaker, RunnableAction } from './action.ts';
+import {
+  addScore,
+  announce,
+  bring,
+  end,
+  sendAway,
+  setGate,
+  setLight,
+  setMode,
+} from './director.ts';
 import { face } from './face.ts';
 import { aim, dodge, guard, strike } from './fight.ts';
 import { followRoute } from './follow-route.ts';
@@ -44,6 +54,14 @@ const MAKERS: Record<ActionName, ActionMaker> = {
   guard,
   dodge,
   aim,
+  bring,
+  sendAway,
+  announce,
+  addScore,
+  setMode,
+  setLight,
+  setGate,
+  end,
 };
 
 /** Binds a checked action to its arguments, and to the cells it may use from `at`. */

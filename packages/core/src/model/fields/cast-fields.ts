@@ -69,6 +69,15 @@ export const ARCHETYPE_FIELDS = {
     none: 'never sleeps',
     about: 'farther than this from every played agent it senses, decides and moves nothing',
   },
+  call: {
+    kind: 'number',
+    label: 'Call is heard',
+    unit: 'm',
+    minimum: 1,
+    maximum: 1000,
+    usual: 12,
+    about: 'how far, by friends, when its player has it call',
+  },
 } as const satisfies FieldSpecs;
 
 export const BODY_FIELDS = {

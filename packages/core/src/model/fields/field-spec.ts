@@ -19,7 +19,8 @@ export interface NumberSpec {
   about: string;
 }
 
-export type FieldUnit = '' | 'm' | 'm/s' | 'm/s²' | 's' | '°' | '°/s' | 'points' | 'ticks' | '/s';
+export type FieldUnit =
+  '' | 'm' | 'm/s' | 'm/s²' | 's' | '°' | '°/s' | 'points' | 'ticks' | '/s' | 'kg';
 
 export interface ChoiceSpec {
   kind: 'choice';

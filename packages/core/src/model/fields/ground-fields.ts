@@ -143,6 +143,15 @@ export const THING_FIELDS = {
     usual: 0,
     about: 'of the health of whom it hits in flight',
   },
+  weight: {
+    kind: 'number',
+    label: 'Weight',
+    unit: 'kg',
+    minimum: 0,
+    maximum: 1000,
+    usual: 1,
+    about: 'counts where it is weighed',
+  },
 } as const satisfies FieldSpecs;
 
 export const POST_FIELDS = { heading: HEADING } as const satisfies FieldSpecs;

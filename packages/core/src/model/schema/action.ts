@@ -4,6 +4,17 @@ import { ACTION_NAMES, ACTIONS, type ActionSpec, type ParameterSpec } from '../a
 import { suggestion } from '../nearest-name.ts';
 import { expression, numberOrExpression, shape, type AnySchema, type Fields } from './shapes.ts';
 
+const TAKES_A_NAME: ReadonlySet<ParameterSpec['kind']> = new Set([
+  'gait',
+  'key',
+  'list',
+  'move',
+  'guard',
+  'wave',
+  'score',
+  'group',
+]);
+
 function parameterSchema(spec: ParameterSpec): AnySchema {
   if (spec.kind === 'number') {
     let literal = yup.number();
@@ -14,7 +25,7 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
   let schema: yup.StringSchema;
   if (spec.kind === 'pattern') schema = yup.string().oneOf([...spec.options!]);
   else if (spec.kind === 'text') schema = yup.string().min(1).max(200);
-  else if (['gait', 'key', 'list', 'move', 'guard'].includes(spec.kind))
+  else if (TAKES_A_NAME.has(spec.kind))
     schema = yup.string().matches(NAME_PATTERN, 'must be a name');
   else if (spec.kind === 'word')
     schema = yup.string().matches(WORD_PATTERN, 'must be one word of letters and digits');

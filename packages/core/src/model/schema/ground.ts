@@ -1,5 +1,11 @@
 import { overrides } from './cast.ts';
 import {
+  MODE_FIELDS,
+  SCHEDULE_FIELDS,
+  SCORE_FIELDS,
+  WAVE_FIELDS,
+} from '../fields/director-fields.ts';
+import {
   AGENT_FIELDS,
   GATE_FIELDS,
   GROUND_FIELDS,
@@ -35,6 +41,8 @@ const wall = shape({
 });
 
 const post = shape({ title: title(), at: needed(place()), ...fieldsOf(POST_FIELDS) });
+
+const mode = shape({ mode: needed(name()), ...fieldsOf(MODE_FIELDS) });
 
 export const ground = shape({
   title: needed(title()),
@@ -86,6 +94,26 @@ export const ground = shape({
       ...fieldsOf(ROUTE_FIELDS),
     }),
   ),
+  director: name(),
+  scores: record(shape({ title: title(), ...fieldsOf(SCORE_FIELDS) }), true),
+  schedule: shape({
+    modes: needed(list(mode, 64).min(1)),
+    ...fieldsOf(SCHEDULE_FIELDS),
+  }),
+  waves: record(
+    shape({
+      title: title(),
+      note: note(),
+      archetype: needed(name()),
+      ...fieldsOf(WAVE_FIELDS),
+      at: list(needed(name()), 64).min(1),
+      zone: name(),
+      squad: name(),
+      route: name(),
+      home: name(),
+    }),
+    true,
+  ),
   agents: record(
     shape({
       title: title(),
@@ -95,6 +123,7 @@ export const ground = shape({
       route: name(),
       post: name(),
       squad: name(),
+      home: name(),
       ...fieldsOf(AGENT_FIELDS),
       overrides,
     }),

@@ -1,11 +1,16 @@
+import type { GateState, ResultName } from '../../model/documents.ts';
 import type { Host, SearchPlan } from '../../mind/host.ts';
 import { commandLegs, stopLegs } from '../../motion/body.ts';
 import { nextRandom } from '../../numeric/random.ts';
 import * as booking from '../mechanics/booking.ts';
+import * as game from '../mechanics/game.ts';
+import { moveGate } from '../mechanics/gates.ts';
 import * as hands from '../mechanics/hands.ts';
 import { learn } from '../mechanics/learned.ts';
 import { tell } from '../mechanics/messages.ts';
 import * as moves from '../mechanics/moves.ts';
+import { bringWave } from '../mechanics/waves.ts';
+import { GATE_STATUS } from '../program/program.ts';
 import { AgentState, PLACE } from '../state/agent-state.ts';
 import { guardNamed, moveNamed } from '../state/fight.ts';
 import type { SharedWrite } from '../state/surroundings.ts';
@@ -151,6 +156,32 @@ export class Agent extends AgentState implements Host {
   }
   get heed(): number {
     return this.archetype.heed;
+  }
+
+  bring(wave: number): string {
+    const index = this.program.director.waves.findIndex(({ word }) => word === wave);
+    return bringWave(this.surroundings, index);
+  }
+  sendAway(group: number): string {
+    return game.sendAway(this.surroundings, group);
+  }
+  announce(event: string, group: number): void {
+    game.announce(this.surroundings, event, group);
+  }
+  addScore(score: number, points: number): string {
+    return game.addScore(this.surroundings, score, points) ? '' : 'the points are not known';
+  }
+  setMode(mode: number, ticks: number): void {
+    game.setMode(this.surroundings, mode, ticks);
+  }
+  setLight(to: number, ticks: number): void {
+    game.setLight(this.surroundings, Math.max(0, Math.min(1, to)), ticks);
+  }
+  setGate(gate: number, to: GateState): string {
+    return moveGate(this.surroundings, gate, GATE_STATUS[to]);
+  }
+  end(how: ResultName, words: string): void {
+    game.end(this.surroundings, how, words);
   }
 
   random(): number {

@@ -30,6 +30,46 @@ function brawl(): ProjectDocument {
   }
   const [first] = Object.values(document.archetypes);
   first.reaction = 0.25;
+  // Others come while it goes on, some again and again, and a director counts.
+  const [archetype] = namesOf(document.archetypes);
+  ground.spawns = { south: { at: [20, 28] }, west: { at: [2, 28.5] } };
+  ground.waves = {
+    late: { archetype, count: 4, gap: 1, times: 0, delay: 1.5, after: 'each' },
+    later: { archetype, count: 2, most: 1, times: 3, delay: 0.5, starts: 'director' },
+  };
+  ground.schedule = {
+    modes: [
+      { mode: 'quiet', for: 3 },
+      { mode: 'loud', for: 2 },
+    ],
+  };
+  ground.scores = { dead: {} };
+  ground.director = 'referee';
+  document.minds.referee = {
+    title: 'Referee',
+    memory: { patience: { type: 'number', default: 4, change: -1, least: 0 } },
+    machine: {
+      initial: 'plays',
+      states: [
+        {
+          id: 'plays',
+          leaves: [
+            { on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] },
+            { to: 'brings', when: 'patience == 0' },
+          ],
+        },
+        {
+          id: 'brings',
+          entry: [
+            { do: 'bring', wave: 'later' },
+            { do: 'setMode', mode: 'hasty', seconds: 1.25 },
+            { do: 'setLight', to: 0.6, seconds: 5 },
+          ],
+          leaves: [{ on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] }],
+        },
+      ],
+    },
+  };
   return document;
 }
 

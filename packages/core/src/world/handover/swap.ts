@@ -27,6 +27,10 @@ export function swapProgram(world: World, program: Program, edit: number, seed: 
     if (!old) continue;
     carryAgentRun({ from: old, to: agent, names, record: recorder });
   }
+  const now = new Set(next.agents.map(({ name }) => name));
+  for (const { name, placed, away } of world.agents)
+    if (placed.away && !away && !now.has(name))
+      recorder?.({ tick: world.tick, agent: name, kind: 'left' });
   settle(next);
   for (const agent of next.agents) takeLate(agent);
   setRecorder(next, recorder);

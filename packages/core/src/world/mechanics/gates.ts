@@ -3,6 +3,7 @@ import {
   GATE_CLOSED,
   GATE_LOCKED,
   GATE_OPEN,
+  distanceToBox,
   type BoxProgram,
   type GateStatus,
 } from '../program/program.ts';
@@ -13,12 +14,6 @@ import type { Surroundings } from '../state/surroundings.ts';
 /** How far a gate is heard when it opens or closes. */
 export const GATE_NOISE = 5;
 
-function distanceTo(box: BoxProgram, x: number, y: number): number {
-  const dx = Math.max(box.x - x, 0, x - box.x - box.width);
-  const dy = Math.max(box.y - y, 0, y - box.y - box.height);
-  return Math.sqrt(dx * dx + dy * dy);
-}
-
 /** Metres from a place to a gate. */
 export function distanceToGate(
   { statics }: Surroundings,
@@ -26,7 +21,7 @@ export function distanceToGate(
   x: number,
   y: number,
 ): number {
-  return distanceTo(statics.program.ground.gates[gate], x, y);
+  return distanceToBox(statics.program.ground.gates[gate], x, y);
 }
 
 /** Brings the ground to where the gates are; for the start and after restoring. */
@@ -60,7 +55,7 @@ function leadsPast(agent: AgentState, box: BoxProgram): boolean {
 function isGateBlocked(world: Surroundings, gate: number): boolean {
   const box = world.statics.program.ground.gates[gate];
   return world.agents.some(
-    ({ body, archetype }) => distanceTo(box, body.x, body.y) < archetype.radius,
+    ({ body, archetype }) => distanceToBox(box, body.x, body.y) < archetype.radius,
   );
 }
 
@@ -96,6 +91,14 @@ export function useGate(world: Surroundings, gate: number, by: number): void {
   setGate(world, gate, world.gates[gate] === GATE_OPEN ? GATE_CLOSED : GATE_OPEN, by);
 }
 
+/** Sets a gate to what it is to be, locked or not; why that can't be, or an empty text. */
+export function moveGate(world: Surroundings, gate: number, status: GateStatus): string {
+  if (world.gates[gate] === status) return '';
+  if (status !== GATE_OPEN && isGateBlocked(world, gate)) return 'somebody stands in the gate';
+  setGate(world, gate, status, -1);
+  return '';
+}
+
 /** A gate with plates is open while somebody stands on one of them, and as it was at the start otherwise. */
 export function pressPlates(world: Surroundings): void {
   const { plates } = world.statics.program.ground;
@@ -103,7 +106,9 @@ export function pressPlates(world: Surroundings): void {
   for (const gate of world.statics.platedGates) {
     const presser = plates
       .filter((plate) => plate.gate === gate)
-      .map((plate) => world.agents.findIndex(({ body }) => distanceTo(plate, body.x, body.y) === 0))
+      .map((plate) =>
+        world.agents.findIndex(({ body }) => distanceToBox(plate, body.x, body.y) === 0),
+      )
       .find((agent) => agent >= 0);
     const start = world.statics.startingGates[gate];
     const status = presser === undefined ? start : GATE_OPEN;

@@ -3,6 +3,7 @@ import type { AgentState } from '../state/agent-state.ts';
 import { forgetThing } from './found.ts';
 import { distanceToGate, useGate, whyGateStays } from './gates.ts';
 import type { Surroundings, Thing } from '../state/surroundings.ts';
+import { tellDirector } from './telling.ts';
 import { HAND_HEIGHT, isFlying, land } from './things.ts';
 
 /**
@@ -31,6 +32,7 @@ export function pickUp(world: Surroundings, agent: AgentState, index: number): s
   world.things[index].carrier = agent.index;
   agent.carried = index;
   forgetThing(world, index);
+  tellDirector(world, `taken.${world.statics.program.ground.things[index].kind}`);
   return '';
 }
 

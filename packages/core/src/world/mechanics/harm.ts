@@ -5,6 +5,8 @@ import { recordFor } from '../state/record.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 import { leavePlace, leaveSlot } from './booking.ts';
 import { drop } from './hands.ts';
+import { tellDirector } from './telling.ts';
+import { noteDeath } from './waves.ts';
 
 /** Touch, harm and death. */
 
@@ -72,6 +74,8 @@ function die(world: Surroundings, agent: AgentState, by: string): void {
   leavePlace(world, agent, false);
   leaveSlot(world, agent);
   if (world.recorder) recordFor(agent, world.recorder, { kind: 'death', by });
+  if (agent.placed.away) noteDeath(world, agent);
+  tellDirector(world, `died.${agent.archetype.name}`);
 }
 
 /** Metres between two bodies at which they begin to touch, and up to which they go on: bodies that lean on each other tremble. */

@@ -29,9 +29,28 @@ export function tell(
   if (squad < 0) return;
   const { delayTicks } = by.program.squads[squad];
   for (const to of by.mates()) {
-    if (to.asleep || !isInReach(by, to)) continue;
+    if (to.asleep || to.away || !isInReach(by, to)) continue;
     const due = by.tick + Math.max(1, delayTicks);
     world.messages.push({ to: to.index, by: by.index, what, of, x, y, due });
+  }
+}
+
+/** Its friends in reach get word of who calls, and from where, in this very tick. */
+export function call(world: Surroundings, by: AgentState): void {
+  const { x, y, index } = by;
+  const { words } = world.statics;
+  for (const to of world.agents) {
+    if (to === by || to.asleep || to.away || !by.isFriendly(to.index)) continue;
+    if (!(by.awayFrom(to.x, to.y) <= by.archetype.callReach)) continue;
+    world.messages.push({
+      to: to.index,
+      by: index,
+      what: words.call,
+      of: index,
+      x,
+      y,
+      due: by.tick,
+    });
   }
 }
 

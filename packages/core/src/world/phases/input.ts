@@ -1,5 +1,6 @@
 import { whoStandsAt } from '../mechanics/room.ts';
 import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from '../mechanics/hands.ts';
+import { call } from '../mechanics/messages.ts';
 import { beginMove, lowerGuard, raiseGuard } from '../mechanics/moves.ts';
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
@@ -17,6 +18,7 @@ export function takeInputs(world: World, inputs: readonly Input[]): void {
 /** Does one thing with the hands; why it can't be, or an empty text. */
 function act(world: World, agent: Agent, input: Input): string {
   const { act: what, at, move } = input;
+  if (what && agent.away) return 'it is not on the ground';
   if (what && agent.asleep) return 'it lies on the ground';
   switch (what) {
     case 'pickUp': {
@@ -39,6 +41,9 @@ function act(world: World, agent: Agent, input: Input): string {
         agent,
         placeNamed(agent.archetype.guards, move, () => true),
       );
+    case 'call':
+      call(world, agent);
+      return '';
     case 'lower':
       lowerGuard(agent);
       return '';
@@ -64,7 +69,8 @@ function aimedAt({ agents }: World, agent: Agent): number {
     if (other === agent || other.isDead || !agent.isHostile(other.index)) continue;
     const off = Math.abs(wrapAngle(atan2(other.y - agent.y, other.x - agent.x) - agent.heading));
     const away = agent.awayFrom(other.x, other.y) * (1 + off);
-    if (away >= least) continue;
+    // Who is not on the ground is at no distance.
+    if (!(away < least)) continue;
     best = other.index;
     least = away;
   }
@@ -88,6 +94,7 @@ function applyInput(world: World, input: Input): void {
   const agent = world.agents.find((candidate) => candidate.name === input.agent);
   if (!agent) return;
   const { body, archetype, program } = agent;
+  if (input.place && agent.away) return record(world, agent, input, 'it is not on the ground');
   if (input.place) {
     const trouble = putDown(world, agent, input.place[0], input.place[1]);
     return record(world, agent, input, trouble);

@@ -4,17 +4,22 @@ import type { World } from '../world.ts';
 
 /** Every agent decides on the same facts: what minds do to the world shows only after all have decided. */
 export function decideAll(world: World): void {
-  const { agents, decideFor } = world;
+  const { agents, decideFor, statics } = world;
   for (let i = 0; i < agents.length; i++) {
     const agent = agents[i];
-    if (agent.minds.length === 0) continue;
+    if (agent.minds.length === 0 || i === statics.program.director.agent) continue;
     if (agent.isPlayed || agent.asleep || agent.resting) dropEvents(agent);
     else if (decideFor) {
       decideFor(agent, agent.inboxes[0]);
       dropEvents(agent);
-    } else if (agent.hasEvents || agent.minds.length > 1) stepEachMind(agent);
-    else decide(agent.minds[0], agent, NO_EVENTS, agent.stagger);
+    } else decideOne(agent);
   }
+}
+
+/** All minds of one agent. */
+export function decideOne(agent: Agent): void {
+  if (agent.hasEvents || agent.minds.length > 1) stepEachMind(agent);
+  else decide(agent.minds[0], agent, NO_EVENTS, agent.stagger);
 }
 
 const NO_EVENTS: readonly string[] = [];

@@ -3,10 +3,10 @@ import type { World } from '../world.ts';
 /** Agents too far from every player rest, and wake again a little nearer. */
 export function restFarAgents({ agents, statics }: World): void {
   if (!statics.someSleep) return;
-  const played = agents.filter(({ isPlayed }) => isPlayed);
+  const played = agents.filter(({ isPlayed, away }) => isPlayed && !away);
   for (const agent of agents) {
     const { sleepBeyond } = agent.archetype;
-    if (sleepBeyond === 0) continue;
+    if (sleepBeyond === 0 || agent.away) continue;
     const limit = agent.resting ? sleepBeyond * 0.9 : sleepBeyond;
     const near = played.some(({ x, y }) => {
       const dx = x - agent.x;

@@ -2,6 +2,8 @@ import { pressPlates } from '../mechanics/gates.ts';
 import { carry } from '../mechanics/things.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
+import { bringWaves } from './arrivals.ts';
+import { direct } from './director.ts';
 import { doEffects } from './effects.ts';
 import { changeNumbers } from './needs.ts';
 import { fly } from './flight.ts';
@@ -29,6 +31,7 @@ export interface Phase {
  */
 export const PHASES: readonly Phase[] = [
   { name: 'input', run: takeInputs },
+  { name: 'director', run: direct },
   { name: 'places', run: ({ ground, bodies }) => ground.fileBodies(bodies) },
   { name: 'sleep distance', run: restFarAgents },
   { name: 'noises', run: sendNoises },
@@ -45,11 +48,13 @@ export const PHASES: readonly Phase[] = [
   { name: 'carrying', run: carry },
   { name: 'flight', run: fly },
   { name: 'respawn', run: respawn },
+  { name: 'arrivals', run: bringWaves },
 ];
 
-/** Runs the world on by one tick. */
+/** Runs the world on by one tick. A run that has ended stands still: only its ticks are counted. */
 export function tick(world: World, inputs: readonly Input[] = []): void {
   beginTick(world);
+  if (world.result !== null) return;
   for (const { run } of PHASES) run(world, inputs);
 }
 

@@ -1,5 +1,6 @@
 import type { CheckedExpression } from '../../expression/ir.ts';
 import type { SharedKeysProgram, StackProgram } from '../../mind/program.ts';
+import type { DirectorProgram } from './director-program.ts';
 import type {
   GateState,
   MoveKind,
@@ -32,6 +33,10 @@ export interface Program {
   ground: GroundProgram;
   /** By name, ascending: an agent's index is its id. */
   agents: AgentProgram[];
+  /** The game around them. */
+  director: DirectorProgram;
+  /** Whom a name stands for, by the index of the text it is: archetypes, factions, squads and waves. Ascending by word. */
+  groups: { word: number; members: number[] }[];
   /** The agent a player drives from the start; −1 for none. */
   play: number;
   /** What a scripted player does, by tick. */
@@ -118,6 +123,8 @@ export interface ArchetypeProgram {
   lantern: { reach: number; strength: number } | null;
   /** Metres; 0 for never. */
   sleepBeyond: number;
+  /** Metres within which friends hear it call. */
+  callReach: number;
   /** Points; NaN for who can't be hurt. */
   health: number;
   /** Ticks from death until it respawns; 0 for never. */
@@ -194,6 +201,13 @@ export interface BoxProgram {
   height: number;
 }
 
+/** Metres from a place to a box; 0 inside it. */
+export function distanceToBox(box: BoxProgram, x: number, y: number): number {
+  const dx = Math.max(box.x - x, 0, x - box.x - box.width);
+  const dy = Math.max(box.y - y, 0, y - box.y - box.height);
+  return Math.sqrt(dx * dx + dy * dy);
+}
+
 export interface WallProgram extends BoxProgram {
   kind: WallKind;
   /** Metres above the ground. */
@@ -241,6 +255,13 @@ export const GATE_OPEN = 1;
 export const GATE_LOCKED = 2;
 export type GateStatus = typeof GATE_CLOSED | typeof GATE_OPEN | typeof GATE_LOCKED;
 
+/** How a gate stands, by the word for it. */
+export const GATE_STATUS: Record<GateState, GateStatus> = {
+  closed: GATE_CLOSED,
+  open: GATE_OPEN,
+  locked: GATE_LOCKED,
+};
+
 export interface ThingProgram {
   name: string;
   title: string;
@@ -251,6 +272,8 @@ export interface ThingProgram {
   noise: number;
   /** Points of health it takes from whom it hits. */
   harm: number;
+  /** Kilograms. */
+  weight: number;
 }
 
 export interface AgentProgram {
@@ -265,7 +288,11 @@ export interface AgentProgram {
   route: number;
   /** −1 for none: then what it would share it has alone. */
   squad: number;
+  /** The zone it belongs to; −1 for none. */
+  home: number;
   asleep: boolean;
+  /** Not on the ground at the start: it comes with a wave, or is the director. */
+  away: boolean;
 }
 
 /** Metres. */

@@ -8,13 +8,10 @@ import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
 import type { KeyProgram } from '../../mind/program.ts';
 import type { SightKind } from '../../senses/sight.ts';
 import {
-  GATE_CLOSED,
-  GATE_LOCKED,
-  GATE_OPEN,
+  GATE_STATUS,
   wallBoxes,
   type ArchetypeProgram,
   type GateStatus,
-  type GroundProgram,
   type Input,
   type InputProgram,
   type Program,
@@ -40,6 +37,8 @@ export interface Statics {
   members: number[][];
   /** By squad, then role. */
   roleScores: ((facts: Facts) => number)[][];
+  /** By the word for their name: the agents of archetypes, factions, squads and waves. */
+  groups: ReadonlyMap<number, readonly number[]>;
   /** Whether anyone respawns. */
   someRecycle: boolean;
   /** Whether any agent's own keys change by themselves, and which shared ones do. */
@@ -72,12 +71,6 @@ function membersOf({ squads, agents }: Program): number[][] {
   agents.forEach(({ squad }, index) => members[squad]?.push(index));
   return members;
 }
-
-const STATUS: Record<GroundProgram['gates'][number]['state'], GateStatus> = {
-  closed: GATE_CLOSED,
-  open: GATE_OPEN,
-  locked: GATE_LOCKED,
-};
 
 function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
   return Math.max(
@@ -116,7 +109,7 @@ export function createStatics(
     program,
     groundKind,
     ground: groundKind(planOf(program), kept),
-    startingGates: ground.gates.map(({ state }) => STATUS[state]),
+    startingGates: ground.gates.map(({ state }) => GATE_STATUS[state]),
     platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
@@ -126,6 +119,7 @@ export function createStatics(
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),
     ),
+    groups: new Map(program.groups.map(({ word, members }) => [word, members])),
     someRecycle: archetypes.some(({ recycleTicks }) => recycleTicks > 0),
     changing: {
       own: program.stacks.some(({ keys }) =>

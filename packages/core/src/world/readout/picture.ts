@@ -20,6 +20,8 @@ export const CROUCHED = 1;
 export const LYING = 2;
 /** Lies, and is dead. */
 export const DEAD = 3;
+/** Not on the ground. */
+export const AWAY = 4;
 
 /** Index of the innermost active state (the last in document order) of one of its minds; −1 for none. */
 export function leafState(agent: Agent, mind = 0): number {
@@ -29,7 +31,8 @@ export function leafState(agent: Agent, mind = 0): number {
   return memory[active] > 0 ? memory[active + memory[active]] : -1;
 }
 
-function postureOf({ asleep, isDead, crouched }: Agent): number {
+function postureOf({ asleep, isDead, crouched, away }: Agent): number {
+  if (away) return AWAY;
   if (asleep) return isDead ? DEAD : LYING;
   return crouched ? CROUCHED : UPRIGHT;
 }

@@ -29,7 +29,9 @@ export interface AgentRun {
   /** Sounds and blows on their way, in the order they were made. */
   arriving: Arriving[];
   asleep: boolean;
-  /** Too far from every player to matter: it rests. */
+  /** Not on the ground: seen, heard and touched by nobody. Its body has no place then, and it rests. */
+  away: boolean;
+  /** Too far from every player to matter, or away: it rests. */
   resting: boolean;
   life: Life;
   fight: Fight;
@@ -80,6 +82,8 @@ export interface Beginning {
   /** A player drives it. */
   played: boolean;
   asleep: boolean;
+  /** It is not on the ground. */
+  away: boolean;
   /** Of the run; null for one that respawns, whose luck goes on. */
   seed: number | null;
 }
@@ -142,7 +146,9 @@ function carryGait({ from, to }: AgentChange): number {
 /** The body where it was; where the edit put a wall there, where the agent is placed. */
 function carryBody(old: Body, change: AgentChange): Body {
   const { to } = change;
-  const body = { ...copyBody(old), pace: to.archetype.paces[carryGait(change)] };
+  const body = { ...copyBody(old), pace: to.archetype.paces[carryGait(change)] ?? NaN };
+  // Who is away stands nowhere.
+  if (change.from.away) return body;
   if (!to.surroundings.ground.isBlocked(body.x, body.y, to.archetype.radius)) return body;
   body.x = to.placed.x;
   body.y = to.placed.y;
@@ -169,7 +175,7 @@ function carrySleep(asleep: boolean, { from, to }: AgentChange): boolean {
 export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
   body: {
     begin: ({ archetype }, { x, y, heading, played }) => {
-      const body = createBody(x, y, heading, archetype.paces[archetype.gait]);
+      const body = createBody(x, y, heading, archetype.paces[archetype.gait] ?? NaN);
       return played ? { ...body, steerX: 0, steerY: 0 } : body;
     },
     copy: copyBody,
@@ -227,8 +233,9 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
       ),
   },
   asleep: { begin: (_, { asleep }) => asleep, copy: same, carry: carrySleep },
+  away: scalar((_, { away }) => away),
   // Who rests is looked at again before anybody senses.
-  resting: scalar(() => false),
+  resting: scalar((_, { away }) => away),
   life: {
     begin: ({ archetype }) => ({ health: archetype.health, diedAt: -1, touching: -1 }),
     copy: (life) => ({ ...life }),

@@ -1,6 +1,6 @@
 import { SENSES, SIGHT } from '../../terms/senses.ts';
 import { FRIENDLY, HOSTILE } from '../../terms/stances.ts';
-import type { Facts } from '../../expression/facts.ts';
+import type { Facts, GameFacts } from '../../expression/facts.ts';
 import type { MindRecorder } from '../../mind/host.ts';
 import { addToKey, resetKey, writeKey } from '../../mind/memory.ts';
 import type { RunnableMind, RunnableStack } from '../../mind/machine/mind.ts';
@@ -14,7 +14,9 @@ import {
   GATE_OPEN,
   stanceToward,
   type AgentProgram,
+  distanceToBox,
   type ArchetypeProgram,
+  type BoxProgram,
   type Program,
 } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
@@ -82,6 +84,7 @@ export class AgentState implements AgentRun, Facts {
   stream: RandomStream = NO_STREAM;
   gait = 0;
   asleep = false;
+  away = false;
   resting = false;
   refused = '';
   carried = -1;
@@ -117,8 +120,9 @@ export class AgentState implements AgentRun, Facts {
     this.memory = memory;
     this.finder = placed.squad >= 0 ? placed.squad : program.squads.length + index;
     this.ticksPerSecond = program.ticksPerSecond;
-    const { x, y, heading, asleep } = placed;
-    begin(this, { x, y, heading, asleep, played: index === program.play, seed });
+    const { heading, asleep, away } = placed;
+    const [x, y] = away ? [NaN, NaN] : [placed.x, placed.y];
+    begin(this, { x, y, heading, asleep, away, played: index === program.play, seed });
   }
 
   get x(): number {
@@ -151,6 +155,28 @@ export class AgentState implements AgentRun, Facts {
   }
   get route(): number {
     return this.placed.route;
+  }
+  get game(): GameFacts {
+    return this.surroundings.game;
+  }
+  #home(): BoxProgram | undefined {
+    return this.program.ground.zones[this.placed.home];
+  }
+  get homeX(): number {
+    const home = this.#home();
+    return home ? home.x + home.width / 2 : NaN;
+  }
+  get homeY(): number {
+    const home = this.#home();
+    return home ? home.y + home.height / 2 : NaN;
+  }
+  fromHome(): number {
+    return this.fromHomeAt(this.body.x, this.body.y);
+  }
+  /** The same from another place. */
+  fromHomeAt(x: number, y: number): number {
+    const home = this.#home();
+    return home ? distanceToBox(home, x, y) : NaN;
   }
   get health(): number {
     return this.life.health;
@@ -345,7 +371,8 @@ export class AgentState implements AgentRun, Facts {
     return this.#stance(agent);
   }
   isGone(agent: number): boolean {
-    return this.surroundings.agents[agent]?.isDead ?? true;
+    const other = this.surroundings.agents[agent];
+    return !other || other.isDead || other.away;
   }
   isLoose(index: number): boolean {
     const thing = this.surroundings.things[index];

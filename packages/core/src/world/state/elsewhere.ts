@@ -1,5 +1,5 @@
 import { EYE_SHARE } from '../../senses/sight.ts';
-import type { Facts, PerceptFacts } from '../../expression/facts.ts';
+import type { Facts, GameFacts, PerceptFacts } from '../../expression/facts.ts';
 import type { AgentState } from './agent-state.ts';
 import { impactOn } from './opponents.ts';
 import { lightAt } from './light.ts';
@@ -60,6 +60,18 @@ export class Elsewhere implements Facts {
     return impactOn(this.agent, agent, inTruth, this.x, this.y, 0, 0);
   }
 
+  fromHome(): number {
+    return this.agent.fromHomeAt(this.x, this.y);
+  }
+  get game(): GameFacts {
+    return this.from.game;
+  }
+  get homeX(): number {
+    return this.from.homeX;
+  }
+  get homeY(): number {
+    return this.from.homeY;
+  }
   get tier(): number {
     return this.from.tier;
   }

@@ -28,10 +28,18 @@ function added(
   return strength * (1 - square / (reach * reach));
 }
 
+/** The light that is everywhere now, on its way to where a director has brought it. */
+export function lightNow({ dimming, tick, statics }: Surroundings): number {
+  if (dimming === null) return statics.program.ground.light;
+  const { from, to, since, ticks } = dimming;
+  const share = ticks > 0 ? Math.min(1, (tick - since) / ticks) : 1;
+  return from + (to - from) * share;
+}
+
 export function lightAt(around: Surroundings, x: number, y: number): number {
   const { statics, agents, ground } = around;
   const { program, lamps, largestLamp, largestLantern } = statics;
-  let light = program.ground.light;
+  let light = lightNow(around);
   if (light >= 1) return 1;
   const count = collectNeighbours(lamps, x, y, largestLamp, found);
   for (let i = 0; i < count && light < 1; i++) {

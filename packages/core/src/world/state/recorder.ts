@@ -1,7 +1,7 @@
 import type { HitResult } from '../../terms/fighting.ts';
 import type { Ending } from '../../mind/host.ts';
 import type { End } from '../../mind/memory.ts';
-import type { Sense } from '../../model/documents.ts';
+import type { ResultName, Sense } from '../../model/documents.ts';
 import type { SightChange } from '../../senses/sight.ts';
 import type { Input } from '../program/program.ts';
 
@@ -120,9 +120,24 @@ export type LedgerEntry = {
   /** Events for which there was no room among those that wait for a mind. */
   | { kind: 'dropped'; events: number }
   | { kind: 'noWay'; x: number; y: number; reason: string }
+  /** One has come to the ground with a wave, at a spawn place; or is taken off it. */
+  | { kind: 'came'; wave: string; at: string; x: number; y: number }
+  | { kind: 'left' }
+  /** `times` is how often it has come; `reason` why nobody comes who is due. */
+  | { kind: 'wave'; wave: string; how: WaveChange; times: number; reason?: string }
+  /** A mode begins, for so many seconds if it ends by itself; `laidOver` where it is not the schedule’s. */
+  | { kind: 'mode'; mode: string; seconds?: number; laidOver?: true }
+  | { kind: 'score'; score: string; by: number; value: number }
+  /** An event for all, or for those with a name. */
+  | { kind: 'announced'; event: string; to: string }
+  /** The run has ended. */
+  | { kind: 'result'; how: ResultName; words: string }
   | { kind: 'edit'; edit: number }
   | { kind: 'moved'; from: string; to: string }
 );
+
+/** What has become of a wave. */
+export type WaveChange = 'comes' | 'held' | 'over' | 'calledOff';
 
 /** The ledger's awareness line moves in steps this large. */
 export const AWARENESS_STEP = 1 / 16;

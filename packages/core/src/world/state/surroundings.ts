@@ -1,3 +1,4 @@
+import type { GameFacts } from '../../expression/facts.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { Statics } from '../program/statics.ts';
 import type { AgentState } from './agent-state.ts';
@@ -17,6 +18,8 @@ export interface Surroundings extends WorldRun {
   /** What minds do to the world; done in agent order when all have decided. */
   effects: (() => void)[];
   recorder: Recorder | null;
+  /** What can be asked of the game. */
+  game: GameFacts;
 }
 
 /** What a mind wants written to memory it shares; done after all minds have decided. */

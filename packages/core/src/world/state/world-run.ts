@@ -4,6 +4,17 @@ import type { GateStatus } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
 import { sharesAlone } from './agent-state.ts';
 import { carryKeys } from './carry-memory.ts';
+import {
+  beginSchedule,
+  beginWave,
+  carrySchedule,
+  carryScores,
+  carryWaves,
+  type LightRun,
+  type ScheduleRun,
+  type WaveRun,
+} from './director-run.ts';
+import type { RunResult } from '../program/director-program.ts';
 import { carryFound, itemCount } from './items.ts';
 import type { Renaming } from './renaming.ts';
 import { handoverBy, type RunField } from './run-table.ts';
@@ -34,6 +45,14 @@ export interface WorldRun {
   learned: number[][];
   /** By finder (squad, or agent without one): 1 for each item it has found already. */
   found: Uint8Array[];
+  /** By score: its points. */
+  scores: number[];
+  schedule: ScheduleRun;
+  waves: WaveRun[];
+  /** The light that is everywhere, where a director has changed it. */
+  dimming: LightRun | null;
+  /** How it has ended; null while it goes on. */
+  result: RunResult | null;
 }
 
 /** A world before and after an edit. */
@@ -235,6 +254,36 @@ export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]
     },
     copy: (found) => found.map((items) => items.slice()),
     carry: carryFound,
+  },
+  scores: {
+    begin: ({ program }) => program.director.scores.map(({ start }) => start),
+    copy: (scores) => scores.slice(),
+    carry: (scores, { from, to }) =>
+      carryScores(scores, from.statics.program.director, to.statics.program.director),
+  },
+  schedule: {
+    begin: beginSchedule,
+    copy: (schedule) => ({ ...schedule }),
+    carry: (schedule, { from, to, names }) =>
+      carrySchedule(schedule, from.statics.program.director, to.statics.program.director, names),
+  },
+  waves: {
+    begin: ({ program }) => program.director.waves.map(beginWave),
+    copy: (waves) => waves.map((wave) => ({ ...wave, owed: wave.owed.slice() })),
+    carry: (waves, { from, to }) =>
+      carryWaves(waves, from.statics.program.director, to.statics.program.director),
+  },
+  dimming: {
+    begin: () => null,
+    copy: (dimming) => dimming && { ...dimming },
+    // An edit of the light that is everywhere counts from now on.
+    carry: (dimming, { from, to }) =>
+      from.statics.program.ground.light === to.statics.program.ground.light ? dimming : null,
+  },
+  result: {
+    begin: () => null,
+    copy: (result) => result && { ...result },
+    carry: (result) => result,
   },
 };
 

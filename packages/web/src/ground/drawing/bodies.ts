@@ -1,4 +1,5 @@
 import {
+  AWAY,
   BODY_STRIDE,
   CROUCHED,
   firstMind,
@@ -51,7 +52,7 @@ export function bodyAt({ bodies }: Frame, index: number): BodyPicture {
 
 export function tintOf(program: Program, index: number, tints: readonly string[]): string {
   const { side } = program.archetypes[program.agents[index].archetype];
-  return tints[side % tints.length];
+  return tints[Math.max(0, side) % tints.length];
 }
 
 /** A drop of radius 1: round behind, its point where the body faces. */
@@ -104,6 +105,7 @@ export function drawOutlines(painter: Painter, program: Program, frame: Frame): 
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const { x, y, heading, posture } = bodyAt(frame, index);
+    if (posture === AWAY) return;
     const radius = Math.max(5, program.archetypes[agent.archetype].radius * view.scale);
     context.save();
     context.translate(toX(view, x), toY(view, y));
@@ -132,7 +134,7 @@ export function drawBodies(
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
-    if (!isInSight(painter, body.x, body.y, AROUND_BODY)) return;
+    if (body.posture === AWAY || !isInSight(painter, body.x, body.y, AROUND_BODY)) return;
     const archetype = program.archetypes[agent.archetype];
     const radius = Math.max(smallest, archetype.radius * view.scale);
     const x = toX(view, body.x);
@@ -176,6 +178,8 @@ export function drawBodies(
   for (const { agent, text } of frame.speech) {
     if (agent * BODY_STRIDE >= frame.bodies.length) continue;
     const body = bodyAt(frame, agent);
+    // What a director says stands above the ground.
+    if (body.posture === AWAY) continue;
     drawSpeech(painter, toX(view, body.x), toY(view, body.y) - 14, text);
   }
 }

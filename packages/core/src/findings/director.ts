@@ -1,0 +1,77 @@
+import type { Findings } from '../compile/finding.ts';
+import { startingWalls } from '../compile/compile-ground.ts';
+import { circleBlocked } from '../ground/from-above/walls.ts';
+import type { ProjectDocument } from '../model/documents.ts';
+import { directingMinds } from '../model/groups.ts';
+import { kindsOf, mindsOf } from '../model/kinds.ts';
+import type { WaveProgram } from '../world/program/director-program.ts';
+import type { Program } from '../world/program/program.ts';
+import { allActions } from './walk.ts';
+
+/** Checks of a ground's game: waves that can't come or come at once, minds that can't direct. */
+
+/** A wave must have room for its bodies where it comes in. */
+function checkRoom(wave: WaveProgram, program: Program, findings: Findings): void {
+  const { archetypes, agents, ground } = program;
+  const archetype = archetypes[agents[wave.pool[0]]?.archetype];
+  if (!archetype) return;
+  const walls = startingWalls(ground);
+  for (const { title, x, y } of wave.spawns) {
+    if (!circleBlocked(walls, x, y, archetype.radius)) continue;
+    findings.warning(
+      'place',
+      `grounds.${ground.name}.waves.${wave.name}`,
+      `There is no room for a “${archetype.title}” (radius ${archetype.radius} m) at “${title}”: it lies in a wall or a closed gate, or off the ground. Move it, or take it out of this wave.`,
+    );
+  }
+}
+
+/** Who comes again in the tick of a death gives nobody time to see that anybody died. */
+function checkDelay(wave: WaveProgram, { ground }: Program, findings: Findings): void {
+  if (wave.times === 1 || wave.delayTicks > 0) return;
+  findings.warning(
+    'returnsAtOnce',
+    `grounds.${ground.name}.waves.${wave.name}.delay`,
+    `“${wave.title}” comes again without a delay: whoever is killed is replaced in the same tick. Give it some seconds.`,
+  );
+}
+
+/** A wave that waits for the director is brought by some action of its mind. */
+function checkBrought(wave: WaveProgram, program: Program, findings: Findings): void {
+  if (wave.starts !== 'director') return;
+  const { director, agents, archetypes, stacks, ground } = program;
+  const stack = stacks[archetypes[agents[director.agent]?.archetype]?.stack];
+  const isBrought = stack?.minds
+    .flatMap(allActions)
+    .some(({ action, args }) => action === 'bring' && args.wave === wave.word);
+  if (isBrought) return;
+  findings.warning(
+    'unused',
+    `grounds.${ground.name}.waves.${wave.name}.starts`,
+    stack
+      ? `“${wave.title}” waits for the director, which never brings it. Add “bring” to its mind, or let it start with the run.`
+      : `“${wave.title}” waits for a director, and the ground has none. Choose one, or let it start with the run.`,
+  );
+}
+
+export function checkDirector(
+  program: Program,
+  document: ProjectDocument,
+  findings: Findings,
+): void {
+  for (const wave of program.director.waves) {
+    checkRoom(wave, program, findings);
+    checkDelay(wave, program, findings);
+    checkBrought(wave, program, findings);
+  }
+  const directing = directingMinds(document);
+  for (const { path, archetype } of kindsOf(document)) {
+    const mind = mindsOf(archetype).find((each) => directing.has(each));
+    if (mind === undefined) continue;
+    findings.warning(
+      'conflict',
+      path,
+      `“${archetype.title}” has the mind “${document.minds[mind]?.title ?? mind}”, which directs a ground: a director has no body, and no body can do what it does. Give it another.`,
+    );
+  }
+}

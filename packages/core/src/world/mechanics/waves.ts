@@ -1,0 +1,259 @@
+import { nextRandom } from '../../numeric/random.ts';
+import type { WaveProgram } from '../program/director-program.ts';
+import { begin } from '../state/agent-run.ts';
+import type { AgentState } from '../state/agent-state.ts';
+import { attend } from '../state/attention.ts';
+import { beginWave, type WaveRun } from '../state/director-run.ts';
+import { recordFor } from '../state/record.ts';
+import type { WaveChange } from '../state/recorder.ts';
+import type { Surroundings } from '../state/surroundings.ts';
+import { leavePlace, leaveSlot } from './booking.ts';
+import { drop } from './hands.ts';
+import { whoStandsAt } from './room.ts';
+import { tellDirector } from './telling.ts';
+
+/** Who comes to a ground while a run goes on, and who leaves it. */
+
+/** Whether there is room for a body. The dead are no hindrance: one that lies at the only spawn place would keep all others out. */
+export function hasRoom(world: Surroundings, agent: AgentState, x: number, y: number): boolean {
+  if (world.ground.isBlocked(x, y, agent.archetype.radius)) return false;
+  return !whoStandsAt(world, agent, x, y, ({ isDead }) => !isDead);
+}
+
+/** As at the start of a run, elsewhere: nothing is remembered, known or on its way; its luck goes on. Whoever is played stays so. */
+export function beginAgain(
+  world: Surroundings,
+  agent: AgentState,
+  { x, y, heading }: { x: number; y: number; heading: number },
+): void {
+  const { isPlayed: played } = agent;
+  begin(agent, { x, y, heading, played, asleep: false, away: false, seed: null });
+  agent.perceived = 0;
+  agent.hasEvents = false;
+  attend(agent);
+  // Its body can be found again, should it come to that.
+  for (const items of world.found) items[agent.index] = 0;
+}
+
+/** Takes an agent off the ground: it drops what it carries, and what it had taken is free for others. */
+export function leave(world: Surroundings, agent: AgentState): void {
+  if (agent.carried >= 0) drop(world, agent);
+  leavePlace(world, agent, false);
+  leaveSlot(world, agent);
+  begin(agent, {
+    x: NaN,
+    y: NaN,
+    heading: 0,
+    played: false,
+    asleep: false,
+    away: true,
+    seed: null,
+  });
+  agent.perceived = 0;
+  agent.hasEvents = false;
+  attend(agent);
+}
+
+export function lives(agent: AgentState): boolean {
+  return !agent.away && !agent.isDead;
+}
+
+function recordWave(
+  { recorder, tick, statics, waves }: Surroundings,
+  index: number,
+  how: WaveChange,
+  reason?: string,
+): void {
+  const { name: wave } = statics.program.director.waves[index];
+  const { times } = waves[index];
+  recorder?.({
+    tick,
+    agent: '',
+    kind: 'wave',
+    wave,
+    how,
+    times,
+    ...(reason === undefined ? {} : { reason }),
+  });
+}
+
+/** Starts a wave; why it can't be, or an empty text. */
+export function bringWave(world: Surroundings, index: number): string {
+  const run = world.waves[index];
+  if (run.times > 0 && !run.isOver) return 'the wave is coming already';
+  const { turn } = run;
+  Object.assign(run, beginWave(), { turn });
+  come(world, index);
+  return '';
+}
+
+/** They come, for the first time or once more. */
+function come(world: Surroundings, index: number): void {
+  const run = world.waves[index];
+  run.times++;
+  run.brought = 0;
+  run.goneAt = -1;
+  run.due = world.tick;
+  recordWave(world, index, 'comes');
+}
+
+/** How many of a wave are still to come this time. */
+export function toCome(world: Surroundings, index: number): number {
+  const { times, isOver, brought, owed } = world.waves[index];
+  if (times === 0 || isOver) return 0;
+  return Math.max(0, world.statics.program.director.waves[index].count - brought) + owed.length;
+}
+
+/** Calls off those who are still to come. Gives whether anybody was. */
+export function callOff(world: Surroundings, index: number): boolean {
+  const run = world.waves[index];
+  if (run.isOver || run.times === 0) return false;
+  Object.assign(run, { owed: [], isOver: true, held: '', heldSince: -1 });
+  recordWave(world, index, 'calledOff');
+  return true;
+}
+
+/** One of a wave has died: where each comes again, so does this one. */
+export function noteDeath(world: Surroundings, agent: AgentState): void {
+  world.statics.program.director.waves.forEach((wave, index) => {
+    if (wave.after !== 'each' || !wave.pool.includes(agent.index)) return;
+    const run = world.waves[index];
+    if (run.isOver || (wave.times > 0 && run.again >= wave.count * (wave.times - 1))) return;
+    run.again++;
+    run.owed.push(world.tick + wave.delayTicks);
+  });
+}
+
+/** Whom a wave brings next: one who is away, else the one who has lain dead the longest, once it would respawn; null for nobody. */
+function nextOf({ agents, tick }: Surroundings, { pool }: WaveProgram): AgentState | null {
+  let dead: AgentState | null = null;
+  for (const index of pool) {
+    const agent = agents[index];
+    if (agent.away) return agent;
+    const { diedAt } = agent.life;
+    if (diedAt < 0 || tick - diedAt < agent.archetype.recycleTicks) continue;
+    if (dead === null || diedAt < dead.life.diedAt) dead = agent;
+  }
+  return dead;
+}
+
+/** Metres from a place to the nearest that is played; 0 where nobody is. */
+function fromPlayers({ agents }: Surroundings, x: number, y: number): number {
+  let least = Infinity;
+  for (const agent of agents)
+    if (agent.isPlayed && lives(agent)) least = Math.min(least, agent.awayFrom(x, y));
+  return least === Infinity ? 0 : least;
+}
+
+type Spawn = WaveProgram['spawns'][number];
+
+/** Where one comes in; null where there is no room at any place that counts. */
+function spawnFor(
+  world: Surroundings,
+  wave: WaveProgram,
+  run: WaveRun,
+  agent: AgentState,
+): Spawn | null {
+  const { spawns, order } = wave;
+  const free = (spawn: Spawn) => hasRoom(world, agent, spawn.x, spawn.y);
+  if (order === 'turn') {
+    for (let i = 0; i < spawns.length; i++) {
+      const place = (run.turn + i) % spawns.length;
+      if (!free(spawns[place])) continue;
+      run.turn = (place + 1) % spawns.length;
+      return spawns[place];
+    }
+    return null;
+  }
+  const places = spawns.filter(free);
+  if (places.length === 0) return null;
+  if (order === 'luck') return places[Math.floor(nextRandom(agent.stream) * places.length)];
+  const away = places.map(({ x, y }) => fromPlayers(world, x, y));
+  return places[away.indexOf(Math.max(...away))];
+}
+
+/** Says why nobody comes who is due, once for each reason. */
+function hold(world: Surroundings, index: number, reason: string): void {
+  const run = world.waves[index];
+  if (run.held === reason) return;
+  run.held = reason;
+  run.heldSince = world.tick;
+  recordWave(world, index, 'held', reason);
+}
+
+/** Brings one of those who are due, where there is room. */
+function bringOne(world: Surroundings, index: number): void {
+  const { agents, tick } = world;
+  const wave = world.statics.program.director.waves[index];
+  const run = world.waves[index];
+  const living = wave.pool.filter((each) => lives(agents[each])).length;
+  if (living >= wave.pool.length)
+    return hold(world, index, `${living} are alive, and no more may be at once`);
+  const agent = nextOf(world, wave);
+  if (!agent) return hold(world, index, 'those who died have not respawned yet');
+  const spawn = spawnFor(world, wave, run, agent);
+  if (!spawn) {
+    const places = wave.spawns.map(({ title }) => title).join(', ');
+    return hold(world, index, `there is no room at ${places}`);
+  }
+  beginAgain(world, agent, spawn);
+  if (run.brought < wave.count) run.brought++;
+  else run.owed.shift();
+  Object.assign(run, { due: tick + wave.gapTicks, held: '', heldSince: -1 });
+  if (world.recorder) {
+    const { title: at, x, y } = spawn;
+    recordFor(agent, world.recorder, { kind: 'came', wave: wave.name, at, x, y });
+  }
+  tellDirector(world, `arrived.${wave.name}`);
+}
+
+/** Whether somebody who is played stands in the zone that starts it. */
+function isEntered({ agents }: Surroundings, { zone }: WaveProgram): boolean {
+  return agents.some(
+    (agent) => agent.isPlayed && lives(agent) && agent.isZoneAt(zone, agent.x, agent.y),
+  );
+}
+
+/** One wave in one tick: it starts, brings one more, comes again, or is over. */
+export function stepWave(world: Surroundings, index: number): void {
+  const { agents, tick } = world;
+  const wave = world.statics.program.director.waves[index];
+  const run = world.waves[index];
+  if (run.isOver) return;
+  if (run.times === 0) {
+    const starts = wave.starts === 'run' || (wave.starts === 'zone' && isEntered(world, wave));
+    if (!starts) return;
+    come(world, index);
+  }
+  if (run.brought < wave.count || (run.owed.length > 0 && run.owed[0] <= tick)) {
+    if (tick >= run.due) bringOne(world, index);
+    return;
+  }
+  if (run.owed.length > 0 || wave.pool.some((each) => lives(agents[each]))) return;
+  if (wave.after === 'each' || (wave.times > 0 && run.times >= wave.times)) {
+    run.isOver = true;
+    recordWave(world, index, 'over');
+    return tellDirector(world, `over.${wave.name}`);
+  }
+  if (run.goneAt < 0) run.goneAt = tick;
+  if (tick >= run.goneAt + wave.delayTicks) come(world, index);
+}
+
+/** Why nobody of a wave comes now, in words; empty where one comes as soon as the gap is over. */
+export function whyNobodyComes(world: Surroundings, index: number): string {
+  const { ticksPerSecond, director } = world.statics.program;
+  const wave = director.waves[index];
+  const run = world.waves[index];
+  const seconds = (ticks: number) => `${(ticks / ticksPerSecond).toFixed(1)} s`;
+  if (run.isOver) return 'it is over: all who were to come have come';
+  if (run.times === 0)
+    return wave.starts === 'director'
+      ? 'the director has not brought it yet'
+      : 'nobody who is played has entered the zone that starts it';
+  if (run.held !== '') return `${run.held}, for ${seconds(world.tick - run.heldSince)}`;
+  if (run.brought < wave.count) return `the next comes in ${seconds(run.due - world.tick)}`;
+  if (run.owed.length > 0) return `the next comes again in ${seconds(run.owed[0] - world.tick)}`;
+  const living = wave.pool.filter((each) => lives(world.agents[each])).length;
+  if (living > 0) return `all ${wave.count} have come, and ${living} of them are alive`;
+  return `they come again in ${seconds(run.goneAt + wave.delayTicks - world.tick)}`;
+}

@@ -1,0 +1,44 @@
+import { announceMode, end } from '../mechanics/game.ts';
+import { tellDirector } from '../mechanics/telling.ts';
+import type { World } from '../world.ts';
+import { doEffects } from './effects.ts';
+import { decideOne } from './minds.ts';
+
+/** The clock goes on, then the director decides: before the senses, so that others meet the world as it has made it. */
+export function direct(world: World): void {
+  const isDone = stepSchedule(world);
+  if (isDone) tellDirector(world, 'schedule.over');
+  const director = world.agents[world.statics.program.director.agent];
+  if (director) {
+    decideOne(director);
+    doEffects(world);
+  }
+  if (isDone) end(world, 'over', 'The time is over.');
+}
+
+/** The schedule in one tick, or what is laid over it; gives whether the last mode is over, and the run with it. */
+function stepSchedule(world: World): boolean {
+  const { schedule } = world;
+  if (schedule.over >= 0) {
+    if (schedule.overLeft < 0 || --schedule.overLeft > 0) return false;
+    schedule.over = -1;
+    schedule.overLeft = -1;
+    announceMode(world);
+    // The tick before was not the schedule's.
+    return false;
+  }
+  const { schedule: program } = world.statics.program.director;
+  if (!program) return false;
+  if (schedule.at >= 0 && (schedule.left < 0 || --schedule.left > 0)) return false;
+  const next = schedule.at + 1;
+  const isLast = next === program.modes.length;
+  if (isLast && program.afterwards === 'end') {
+    schedule.left = -1;
+    return true;
+  }
+  schedule.at = isLast ? 0 : next;
+  const stays = program.afterwards === 'stay' && schedule.at === program.modes.length - 1;
+  schedule.left = stays ? -1 : program.modes[schedule.at].ticks;
+  announceMode(world);
+  return false;
+}
