@@ -14,7 +14,7 @@ export * from './model/fields/run-finding-fields.ts';
 export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
 export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
-export { DIRECTOR_NAME, directingMinds, groupNames, poolName } from './model/groups.ts';
+export { DIRECTOR_NAME, directingMinds, groupNames, mayDo, poolName } from './model/groups.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName } from './model/fresh-name.ts';

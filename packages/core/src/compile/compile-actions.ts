@@ -18,6 +18,7 @@ import type {
   UnitName,
 } from '../model/documents.ts';
 import { suggestion } from '../model/nearest-name.ts';
+import type { Remedy } from './finding.ts';
 import { internText, type CompileContext } from './context.ts';
 
 /** What an action is checked against: the mind's names, and the gaits of every body with this mind. */
@@ -228,6 +229,17 @@ function compileParameter(
   }
 }
 
+/** Makes a mind that no body has the director of a ground without one. */
+function directing({ mind, bodies, document: { title }, context }: MindScope): Remedy | undefined {
+  const { grounds, start } = context.document;
+  if (bodies.length > 0 || grounds[start.ground]?.director !== undefined) return undefined;
+  const path = ['grounds', start.ground, 'director'];
+  return {
+    title: `Make “${title}” the director`,
+    command: { command: 'put', how: 'set', path, value: mind },
+  };
+}
+
 /** What needs a body is not for a director, and what a director does is for no other mind. */
 function checkDoer(scope: MindScope, action: string, spec: ActionSpec, path: string): void {
   const { findings } = scope.context;
@@ -242,6 +254,8 @@ function checkDoer(scope: MindScope, action: string, spec: ActionSpec, path: str
       'conflict',
       path,
       `Only the mind of a ground’s director can do “${action}”. Move it there, or make this mind the director.`,
+      undefined,
+      directing(scope),
     );
 }
 

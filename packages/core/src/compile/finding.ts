@@ -24,7 +24,7 @@ export interface Remedy {
 
 export interface Findings {
   list: Finding[];
-  error(code: FindingCode, path: string, message: string, at?: Span): void;
+  error(code: FindingCode, path: string, message: string, at?: Span, remedy?: Remedy): void;
   warning(code: FindingCode, path: string, message: string, remedy?: Remedy): void;
 }
 
@@ -40,8 +40,15 @@ export function collectFindings(): Findings {
   };
   return {
     list,
-    error: (code, path, message, at) =>
-      put({ code, severity: 'error', path, message, ...(at ? { at } : {}) }),
+    error: (code, path, message, at, remedy) =>
+      put({
+        code,
+        severity: 'error',
+        path,
+        message,
+        ...(at ? { at } : {}),
+        ...(remedy ? { remedy } : {}),
+      }),
     warning: (code, path, message, remedy) =>
       put({ code, severity: 'warning', path, message, ...(remedy ? { remedy } : {}) }),
   };

@@ -62,6 +62,7 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     isFree: () => true,
     trueX: (agent) => (agent >= 0 ? 9 : NaN),
     trueY: (agent) => (agent >= 0 ? 2 : NaN),
+    thingWeight: () => 1,
     thingX: () => NaN,
     thingY: () => NaN,
     tier: -1,

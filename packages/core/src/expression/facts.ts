@@ -56,6 +56,8 @@ export interface Facts {
   trueY(agent: number): number;
   thingX(thing: number): number;
   thingY(thing: number): number;
+  /** Kilograms; NaN for no thing. */
+  thingWeight(thing: number): number;
   /** Index of the text that is the name of the tier in force; −1 for none. */
   readonly tier: number;
   /** Share of its health left, 0 to 1; NaN for who can’t be hurt. */

@@ -157,6 +157,15 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     y: (f, a) => f.trueY(a),
   },
   {
+    name: 'weightOf',
+    parameters: [{ name: 'thing', type: 'thing' }],
+    result: 'number',
+    range: [0, Infinity],
+    about: 'kilograms of the thing, as one sees by its size',
+    missing: 'nothing',
+    read: (f, thing) => f.thingWeight(thing),
+  },
+  {
     name: 'cheat.place',
     parameters: [{ name: 'thing', type: 'thing' }],
     result: 'point',

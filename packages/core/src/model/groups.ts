@@ -1,4 +1,7 @@
+import { ACTIONS, type ActionName } from './actions.ts';
+import { isDirectors, needsBody } from './director-actions.ts';
 import type { ProjectDocument } from './documents.ts';
+import { mindsOf } from './kinds.ts';
 import { byName, namesOf } from './names.ts';
 
 /** Names that stand for some of the agents of the start’s ground: of archetypes, factions, squads and waves. One name for two of them stands for both. */
@@ -20,8 +23,20 @@ export function groupNames({
   return [...new Set(names)].sort(byName);
 }
 
+/** Whether a mind may do something: one that directs has no body, and one that a body has does not direct. */
+export function mayDo(
+  { grounds, archetypes }: Pick<ProjectDocument, 'grounds' | 'archetypes'>,
+  mind: string,
+  action: ActionName,
+): boolean {
+  const directs = directingMinds({ grounds }).has(mind);
+  const hasBody = Object.values(archetypes).some((each) => mindsOf(each).includes(mind));
+  if (isDirectors(action)) return directs || !hasBody;
+  return !directs || !needsBody(action, ACTIONS[action]);
+}
+
 /** The minds that direct some ground. */
-export function directingMinds({ grounds }: ProjectDocument): Set<string> {
+export function directingMinds({ grounds }: Pick<ProjectDocument, 'grounds'>): Set<string> {
   return new Set(Object.values(grounds).flatMap(({ director }) => director ?? []));
 }
 

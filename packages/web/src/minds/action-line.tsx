@@ -1,5 +1,6 @@
 import {
   ACTIONS,
+  mayDo,
   actionSpec,
   freshAction,
   guessFor,
@@ -85,9 +86,10 @@ export function useActionEntries(
   lasts: boolean,
   onAdd: (action: ActionDocument) => void,
 ): { entries: MenuEntry[]; dialog: ReactNode } {
+  const document = useProject((project) => project.document);
   const { withKeys, dialog } = useFreshAction(mind);
   const entries = (Object.keys(ACTIONS) as ActionName[])
-    .filter((name) => ACTIONS[name].lasts === lasts)
+    .filter((name) => ACTIONS[name].lasts === lasts && mayDo(document, mind, name))
     .map((name) => ({
       id: name,
       text: ACTIONS[name].title,

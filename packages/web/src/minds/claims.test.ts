@@ -67,7 +67,7 @@ const CLAIMS: Record<string, [file: string, words: string]> = {
   'rule.when': ['outline/row-fields.tsx', 'value={rule.when}'],
   'rule.edge': ['outline/row-fields.tsx', 'onSet({ edge'],
   'rule.conduct': ['outline/row-fields.tsx', 'RowConduct value={rule.conduct}'],
-  'rule.do': ['outline/row-work.ts', '[RULE, ...ACTION_CHOICES]'],
+  'rule.do': ['outline/row-work.ts', '[RULE, ...actions]'],
   'rule.rows': ['outline/row-work.ts', 'nest: onOne(nestRow)'],
   'rule.else': ['outline/row-work.ts', 'else: ['],
   'rule.off': ['outline/row-work.ts', 'off: switchRows'],

@@ -288,6 +288,9 @@ export class AgentState implements AgentRun, Facts {
   thingY(thing: number): number {
     return this.surroundings.things[thing]?.y ?? NaN;
   }
+  thingWeight(thing: number): number {
+    return this.program.ground.things[thing]?.weight ?? NaN;
+  }
   isOpen(gate: number): boolean {
     return this.surroundings.gates[gate] === GATE_OPEN;
   }

@@ -198,6 +198,9 @@ export class Elsewhere implements Facts {
   trueY(agent: number): number {
     return this.from.trueY(agent);
   }
+  thingWeight(thing: number): number {
+    return this.from.thingWeight(thing);
+  }
   thingX(thing: number): number {
     return this.from.thingX(thing);
   }

@@ -14,6 +14,7 @@ import { drawWalkable } from '../drawing/motion.ts';
 import { drawGates, drawGround, drawMarks } from '../drawing/scene.ts';
 import { faded, toX, toY, type Painter } from '../drawing/view.ts';
 import { layerOf, moved, partAt, partsOf, type AnyPart, type PartRef } from './parts.ts';
+import { shortWords, spawnsOf } from './game/wave-words.ts';
 import { radiusOf } from './placing.ts';
 import type { LayerSwitches } from './use-ground-editor.ts';
 
@@ -213,6 +214,15 @@ function say({ context, tokens, width }: Painter, text: string, x: number, y: nu
   context.fillText(text, middle, y - 16);
 }
 
+/** A spawn place, with who comes there: “East gap: Beetles 3”. */
+function spawnLabel(ground: GroundDocument, spawn: string): string {
+  const { waves = {}, spawns = {} } = ground;
+  const title = spawns[spawn].title ?? spawn;
+  const here = Object.keys(waves).filter((wave) => spawnsOf(waves[wave], ground).includes(spawn));
+  if (here.length === 0) return title;
+  return `${title}: ${here.map((wave) => shortWords(wave, waves[wave])).join(', ')}`;
+}
+
 export function drawEditor(painter: Painter, scene: EditorScene): void {
   const { document, ground, layers, chosen, area, apart, drag, ghost } = scene;
   const { context, view, tokens } = painter;
@@ -232,7 +242,8 @@ export function drawEditor(painter: Painter, scene: EditorScene): void {
     if (layers.hidden.includes(layerOf(kind))) continue;
     for (const [name, part] of partsOf(ground, kind)) {
       drawPlace(painter, kind, part, radiusOf(document, part));
-      if (kind !== 'things') label(painter, part.title ?? name, part.at!);
+      if (kind === 'spawns') label(painter, spawnLabel(ground, name), part.at!);
+      else if (kind !== 'things') label(painter, part.title ?? name, part.at!);
     }
   }
   for (const { x, y, name } of apart) {

@@ -1,4 +1,4 @@
-import { GROUND_FIELDS, numberOf, PLACE, SIZE } from '@crooked-lantern/core';
+import { GROUND_FIELDS, namesOf, numberOf, PLACE, SIZE } from '@crooked-lantern/core';
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
@@ -8,6 +8,8 @@ import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields.tsx';
 import { InlineText } from '../../ui/inline-text.tsx';
 import { NumberText } from '../../ui/number-text.tsx';
+import { GameForm } from './game/game-form.tsx';
+import { shortWords, spawnsOf, waveWords } from './game/wave-words.ts';
 import { PartFieldRow } from './part-field-row.tsx';
 import { FIELDS } from './part-fields.ts';
 import { partAt, SINGULAR, titleOf, type AnyPart, type PartRef } from './parts.ts';
@@ -135,6 +137,24 @@ function PlayedField({ editor, name }: { editor: GroundEditor; name: string }) {
   );
 }
 
+/** The waves that come in at a spawn place. */
+function WavesHere({ editor, spawn }: { editor: GroundEditor; spawn: string }) {
+  const { document, ground } = editor;
+  const here = namesOf(ground.waves ?? {}).filter((wave) =>
+    spawnsOf(ground.waves![wave], ground).includes(spawn),
+  );
+  return (
+    <Row label="Waves">
+      {here.length === 0 && 'none'}
+      {here.map((wave) => (
+        <p key={wave}>
+          {shortWords(wave, ground.waves![wave])}: {waveWords(ground.waves![wave], document)}
+        </p>
+      ))}
+    </Row>
+  );
+}
+
 function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef }) {
   const part = partAt(editor.ground, target)!;
   const of = titleOf(editor.ground, target);
@@ -173,6 +193,7 @@ function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef })
             onChange={change}
           />
         ))}
+        {target.kind === 'spawns' && <WavesHere editor={editor} spawn={target.name} />}
         {target.kind === 'agents' && <PlayedField editor={editor} name={target.name} />}
         {target.kind === 'routes' && <Waypoints part={part} of={of} onChange={change} />}
       </Rows>
@@ -219,6 +240,7 @@ function GroundForm({ editor }: { editor: GroundEditor }) {
           onCommit={(light) => set({ light })}
         />
       </Rows>
+      <GameForm name={name} ground={ground} />
     </>
   );
 }

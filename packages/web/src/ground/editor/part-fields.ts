@@ -69,6 +69,7 @@ export const FIELDS: Record<PartKind, readonly PartField[]> = {
     names('route', 'Route', (_, { routes }) => routes, 'no route'),
     names('post', 'Post', (_, { posts }) => posts, 'where it stands'),
     names('squad', 'Squad', ({ squads }) => squads, 'its archetype’s'),
+    names('home', 'Home', (_, { zones }) => zones, 'no home'),
     ...fromModel(AGENT_FIELDS),
   ],
 };

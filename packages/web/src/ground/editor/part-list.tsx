@@ -1,3 +1,4 @@
+import { namesOf } from '@crooked-lantern/core';
 import { Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
 import { ListColumn, ListHead, ListItem } from '../../ui/place.ts';
 import { QuietButton } from '../../ui/button.tsx';
@@ -20,6 +21,18 @@ export function PartList({ editor }: { editor: GroundEditor }) {
   };
   return (
     <ListColumn aria-label="Parts of the ground">
+      <section aria-label="The game">
+        <ListHead>
+          <h2>The game</h2>
+        </ListHead>
+        <ListItem
+          type="button"
+          aria-pressed={chosen.length === 0}
+          onClick={() => editor.choose([])}
+        >
+          Ground, director, waves <small>{namesOf(ground.waves ?? {}).length || ''}</small>
+        </ListItem>
+      </section>
       {LAYERS.map(({ id, title, kinds }) => {
         const refs = kinds.flatMap((kind) =>
           partsOf(ground, kind).map(([name]): PartRef => ({ kind, name })),

@@ -96,7 +96,8 @@ export const NODE_CHOICES: NamedChoice[] = NODE_KINDS.filter(
   about: firstSentence(nodeSpec(kind).about),
 }));
 
-export const ACTION_CHOICES: NamedChoice[] = (Object.keys(ACTIONS) as ActionName[]).map((name) => ({
+export const ACTION_CHOICES = (Object.keys(ACTIONS) as ActionName[]).map((name) => ({
+  action: name,
   id: `do ${name}`,
   name: actionSpec(name)!.title,
   about: firstSentence(actionSpec(name)!.about),

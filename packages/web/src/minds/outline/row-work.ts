@@ -1,5 +1,6 @@
 import {
   ACTIONS,
+  mayDo,
   changeKind,
   changeRow,
   dropRow,
@@ -45,6 +46,9 @@ const RULE: NamedChoice = {
 /** What may be put in beneath a row, wrap it, or take its place. */
 export function useRowChoices(mind: string) {
   const document = useProject((project) => project.document.minds[mind]);
+  // Who has the mind says what it may do.
+  const grounds = useProject((project) => project.document.grounds);
+  const archetypes = useProject((project) => project.document.archetypes);
   return useMemo(() => {
     const { trees = {}, rules = {}, choices = {} } = document ?? {};
     const calls: NamedChoice[] = [
@@ -64,18 +68,17 @@ export function useRowChoices(mind: string) {
         about: note ?? 'a choice of this mind',
       })),
     ];
-    const ofTrees = [...NODE_CHOICES, ...calls, ...ACTION_CHOICES];
+    const actions = ACTION_CHOICES.filter(({ action }) =>
+      mayDo({ grounds, archetypes }, mind, action),
+    );
+    const ofTrees = [...NODE_CHOICES, ...calls, ...actions];
     return {
       insert: (path: DocumentPath) =>
-        path[2] === 'rules'
-          ? formOf(path) === 'set'
-            ? [RULE]
-            : [RULE, ...ACTION_CHOICES]
-          : ofTrees,
+        path[2] === 'rules' ? (formOf(path) === 'set' ? [RULE] : [RULE, ...actions]) : ofTrees,
       wrap: () => NODE_CHOICES.filter(({ id }) => id !== 'condition'),
-      kind: (path: DocumentPath) => (path[2] === 'rules' ? ACTION_CHOICES : ofTrees),
+      kind: (path: DocumentPath) => (path[2] === 'rules' ? actions : ofTrees),
     };
-  }, [document]);
+  }, [document, grounds, archetypes, mind]);
 }
 
 /** The row a choice stands for. */
