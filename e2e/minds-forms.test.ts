@@ -4,6 +4,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { untilReady, untilSaved } from './testing/minds-page.fixture.ts';
+import { addMind, take, write } from './testing/rows.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -17,36 +18,6 @@ async function saved(page: Page): Promise<ProjectDocument> {
   const id = /projects\/([^/]+)/.exec(page.url())![1];
   const answer = await page.request.get(`${app.address}/api/projects/${id}`);
   return ((await answer.json()) as { document: ProjectDocument }).document;
-}
-
-/** Opens a list by a key, and takes what a few letters find; the row that is made begins with `row`. */
-async function take(page: Page, key: string, letters: string, name: string, row: string) {
-  await page.keyboard.press(key);
-  await page.getByRole('searchbox').waitFor();
-  await page.keyboard.type(letters);
-  await page.getByRole('menuitem', { name }).first().waitFor();
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
-  await page.locator(`[role="row"]:focus[aria-label^="${row}"]`).waitFor();
-}
-
-/** Writes the expression whose field has just been opened. */
-async function write(page: Page, label: RegExp, text: string) {
-  await page.getByRole('textbox', { name: label }).waitFor();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.insertText(text);
-  await page.keyboard.press('Enter');
-}
-
-async function addMind(page: Page, form: string, title: string) {
-  await page.getByRole('button', { name: 'Add a mind' }).focus();
-  await page.keyboard.press('Enter');
-  await page.getByRole('menuitem', { name: form }).focus();
-  await page.keyboard.press('Enter');
-  await page.locator('[role="dialog"] input:focus').waitFor();
-  await page.keyboard.type(title);
-  await page.keyboard.press('Enter');
-  await page.locator('[role="row"]:focus').waitFor();
 }
 
 describe('with the keys alone, a mind that is', () => {

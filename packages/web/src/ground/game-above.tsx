@@ -1,4 +1,4 @@
-import { AWAY, type GamePicture } from '@crooked-lantern/core';
+import { AWAY, type GamePicture, type WavePicture } from '@crooked-lantern/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
 import type { Frame } from '../engine/protocol.ts';
@@ -80,9 +80,9 @@ function modeWords({ mode, left, next }: GamePicture): string {
   return `${mode}${time}${next === '' ? '' : `, then ${next}`}`;
 }
 
-function waveWords({ title, alive, toCome }: GamePicture['waves'][number]): string {
+function waveWords({ title, alive, toCome, isHeld, why }: WavePicture): string {
   if (alive === 0 && toCome === 0) return '';
-  return `${title} ${alive}${toCome > 0 ? ` · ${toCome} to come` : ''}`;
+  return `${title} ${alive}${toCome > 0 ? ` · ${toCome} to come` : ''}${isHeld ? `: ${why}` : ''}`;
 }
 
 /** What a director says now; empty for nothing. */

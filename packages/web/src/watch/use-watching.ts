@@ -13,13 +13,20 @@ export interface Watching {
   select: (change: Partial<WatchQuestion>) => void;
 }
 
+interface Thinker extends Option {
+  /** Not on the ground at the start. */
+  isAway: boolean;
+}
+
 /** The agents that decide something. */
-function useThinkers(): readonly Option[] {
+function useThinkers(): readonly Thinker[] {
   const program = useEngineValue((engine) => engine.program);
   return useMemo(
     () =>
-      (program?.agents ?? []).flatMap(({ name, title, archetype, asleep }) =>
-        program!.archetypes[archetype].stack >= 0 ? [{ id: name, title, asleep }] : [],
+      (program?.agents ?? []).flatMap(({ name, title, archetype, asleep, away }) =>
+        program!.archetypes[archetype].stack >= 0
+          ? [{ id: name, title, asleep, isAway: away }]
+          : [],
       ),
     [program],
   );
@@ -32,7 +39,9 @@ export function useWatching(): Watching {
   const navigate = useNavigate();
   const thinkers = useThinkers();
   const wanted = search.get('agent');
-  const agent = (thinkers.find(({ id }) => id === wanted) ?? thinkers[0])?.id ?? null;
+  // Unless somebody is asked for, one is followed who is on the ground from the start.
+  const usual = thinkers.find(({ isAway }) => !isAway) ?? thinkers[0];
+  const agent = (thinkers.find(({ id }) => id === wanted) ?? usual)?.id ?? null;
   const not = search.get('not');
   useEffect(() => engine.watch(agent, null, null), [engine, agent]);
   const select = useCallback(

@@ -23,6 +23,8 @@ export interface WavePicture {
   toCome: number;
   /** Why nobody comes now, in words. */
   why: string;
+  /** Somebody is due and can’t come. */
+  isHeld: boolean;
 }
 
 /** Null on a ground without scores, modes, waves and director. */
@@ -52,6 +54,7 @@ export function pictureGame(world: World): GamePicture | null {
       alive: pool.filter((agent) => lives(agents[agent])).length,
       toCome: toCome(world, index),
       why: whyNobodyComes(world, index),
+      isHeld: world.waves[index].held !== '',
     })),
     result: result && { how: result.how, words: result.words },
   };

@@ -93,9 +93,14 @@ export function drawMarks({ context, view, tokens }: Painter, ground: GroundProg
 const THING = 4.5;
 
 /** Baskets are square, fruit round, stones pointed; in the air they are larger, over a shadow. */
+/** How large fruit of a weight (kilograms) is against one of 1 kg. */
+export function sizeOf(weight: number): number {
+  return Math.max(0.6, Math.min(1.6, Math.cbrt(weight)));
+}
+
 export function drawThings(painter: Painter, ground: GroundProgram, { things }: Frame): void {
   const { context, view, tokens } = painter;
-  ground.things.forEach(({ kind }, index) => {
+  ground.things.forEach(({ kind, weight }, index) => {
     const at = index * THING_STRIDE;
     if (at >= things.length) return;
     const [x, y] = [toX(view, things[at]), toY(view, things[at + 1])];
@@ -111,7 +116,7 @@ export function drawThings(painter: Painter, ground: GroundProgram, { things }: 
       context.fill();
     }
     context.beginPath();
-    if (kind === 'fruit') context.arc(x, top, size * 0.8, 0, 2 * Math.PI);
+    if (kind === 'fruit') context.arc(x, top, size * 0.8 * sizeOf(weight), 0, 2 * Math.PI);
     else if (kind === 'stone') {
       context.moveTo(x, top - size);
       context.lineTo(x + size, top + size * 0.7);

@@ -2,6 +2,7 @@ import {
   GATE_FIELDS,
   GROUND_FIELDS,
   numberOf,
+  THING_FIELDS,
   WALL_FIELDS,
   type GroundDocument,
   type GroundProgram,
@@ -11,7 +12,7 @@ import {
   type WallKind,
 } from '@crooked-lantern/core';
 import { drawWalkable } from '../drawing/motion.ts';
-import { drawGates, drawGround, drawMarks } from '../drawing/scene.ts';
+import { drawGates, drawGround, drawMarks, sizeOf } from '../drawing/scene.ts';
 import { faded, toX, toY, type Painter } from '../drawing/view.ts';
 import { layerOf, moved, partAt, partsOf, type AnyPart, type PartRef } from './parts.ts';
 import { shortWords, spawnsOf } from './game/wave-words.ts';
@@ -144,7 +145,8 @@ function drawPlace(painter: Painter, kind: PartRef['kind'], part: AnyPart, radiu
   if (kind === 'things') {
     context.fillStyle = tokens.found;
     context.beginPath();
-    if (part.kind === 'fruit') context.arc(x, y, 4, 0, 2 * Math.PI);
+    const weight = numberOf(part, 'weight', THING_FIELDS.weight);
+    if (part.kind === 'fruit') context.arc(x, y, 4.5 * sizeOf(weight), 0, 2 * Math.PI);
     else context.rect(x - 4.5, y - 4, 9, 8);
     context.fill();
     return;
