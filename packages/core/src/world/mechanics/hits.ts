@@ -87,9 +87,9 @@ export function resultOf(
   return isParried ? { result: 'parried', share: 0 } : { result: 'guarded', share: guard.takes };
 }
 
-/** Whether a move hits anybody of these at all. */
-function canBeHit(attacker: AgentState, other: AgentState): boolean {
-  return other !== attacker && !other.isDead && !attacker.isFriendly(other.index);
+/** Whether a move of the one can hit the other at all. */
+export function canBeHit(attacker: AgentState, other: AgentState): boolean {
+  return other !== attacker && !other.isDead && !other.away && !attacker.isFriendly(other.index);
 }
 
 /** Notes how near a strike came to whom it is for. */

@@ -5,7 +5,7 @@ import type { AgentState } from '../state/agent-state.ts';
 import { moveOf } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
 import type { Shot, Surroundings } from '../state/surroundings.ts';
-import { resultOf, type Hit } from './hits.ts';
+import { canBeHit, resultOf, type Hit } from './hits.ts';
 
 /** What moves send flying, and straight lines that hit at once. */
 
@@ -92,7 +92,7 @@ function flyOn(
   const isWalled = share < 1;
   let met: AgentState | null = null;
   for (const other of agents) {
-    if (other === attacker || other.isDead || attacker.isFriendly(other.index)) continue;
+    if (!canBeHit(attacker, other)) continue;
     if (other.height < shot.z - move.radius) continue;
     const room = other.archetype.radius + move.radius;
     const [ox, oy] = [other.x - shot.x, other.y - shot.y];

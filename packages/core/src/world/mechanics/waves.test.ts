@@ -103,6 +103,25 @@ describe('a wave', () => {
     expect(changes(entries).at(-1)).toMatch(/over/);
   });
 
+  it('leaves its dead where they fell until they are needed, or for their time', () => {
+    const document = gameProject({ wave: { count: 1 } });
+    const { world, entries, run } = watch(document);
+    run(10);
+    kill(world, 'beetles.1');
+    run(200);
+    expect(beetles(world)[0]).toMatchObject({ away: false, isDead: true });
+    document.archetypes.beetle.recycle = 0.5;
+    const timed = watch(document);
+    timed.run(10);
+    kill(timed.world, 'beetles.1');
+    timed.run(29);
+    expect(beetles(timed.world)[0].away).toBe(false);
+    timed.run(1);
+    expect(beetles(timed.world)[0].away).toBe(true);
+    expect(timed.entries.filter(({ kind }) => kind === 'left')).toMatchObject([{ tick: 40 }]);
+    expect(entries.some(({ kind }) => kind === 'left')).toBe(false);
+  });
+
   it('waits where there is no room, says where, and comes as soon as there is', () => {
     const document = gameProject({ wave: { count: 1, at: ['west'] } });
     document.grounds.corner.agents.keeper.at = [1, 2.2];
@@ -167,6 +186,59 @@ describe('whoever is away', () => {
     expect(others(wandering({ starts: 'zone', zone: 'corner', count: 40 }))).toEqual(
       others(wandering()),
     );
+  });
+});
+
+describe('whoever is away where others fight', () => {
+  it('is met by no strike and nothing that flies', () => {
+    const fought = (wave: boolean) => {
+      const document = gameProject(
+        wave ? { wave: { starts: 'zone', zone: 'corner', count: 20 } } : {},
+      );
+      document.archetypes.keeper.moves = {
+        sweep: {
+          windUp: 0.2,
+          active: 0.1,
+          recovery: 0.2,
+          reach: 3,
+          arc: 180,
+          harm: 3,
+          hits: 'one',
+        },
+        thorn: {
+          kind: 'thrown',
+          windUp: 0.2,
+          active: 0.1,
+          recovery: 0.2,
+          speed: 9,
+          reach: 12,
+          harm: 2,
+        },
+      };
+      document.archetypes.keeper.sight = KEEN_SIGHT;
+      document.archetypes.gleaner.health = 90;
+      document.minds.keeper = {
+        title: 'Keeper',
+        trees: {
+          main: {
+            root: {
+              sequence: [
+                { do: 'strike', move: 'thorn', at: 'attention.of' },
+                { do: 'moveTo', to: 'attention.of', within: 2 },
+                { do: 'strike', move: 'sweep', at: 'attention.of' },
+              ],
+            },
+          },
+        },
+        activity: { tree: 'main' },
+      };
+      const { entries, run } = watch(document, 3);
+      run(600);
+      return entries.filter(({ kind }) => kind === 'hit' || kind === 'harm');
+    };
+    const without = fought(false);
+    expect(without.length).toBeGreaterThan(4);
+    expect(fought(true)).toEqual(without);
   });
 });
 

@@ -124,14 +124,14 @@ export function noteDeath(world: Surroundings, agent: AgentState): void {
   });
 }
 
-/** Whom a wave brings next: one who is away, else the one who has lain dead the longest, once it would respawn; null for nobody. */
-function nextOf({ agents, tick }: Surroundings, { pool }: WaveProgram): AgentState | null {
+/** Whom a wave brings next: one who is away, else the one who has lain dead the longest, unless it will be gone by itself; null for nobody. */
+function nextOf({ agents }: Surroundings, { pool }: WaveProgram): AgentState | null {
   let dead: AgentState | null = null;
   for (const index of pool) {
     const agent = agents[index];
     if (agent.away) return agent;
     const { diedAt } = agent.life;
-    if (diedAt < 0 || tick - diedAt < agent.archetype.recycleTicks) continue;
+    if (diedAt < 0 || agent.archetype.recycleTicks > 0) continue;
     if (dead === null || diedAt < dead.life.diedAt) dead = agent;
   }
   return dead;
@@ -190,7 +190,7 @@ function bringOne(world: Surroundings, index: number): void {
   if (living >= wave.pool.length)
     return hold(world, index, `${living} are alive, and no more may be at once`);
   const agent = nextOf(world, wave);
-  if (!agent) return hold(world, index, 'those who died have not respawned yet');
+  if (!agent) return hold(world, index, 'the bodies of those who died still lie there');
   const spawn = spawnFor(world, wave, run, agent);
   if (!spawn) {
     const places = wave.spawns.map(({ title }) => title).join(', ');

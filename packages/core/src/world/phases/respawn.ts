@@ -1,22 +1,22 @@
 import { nextRandom } from '../../numeric/random.ts';
-import { beginAgain, hasRoom } from '../mechanics/waves.ts';
+import { beginAgain, hasRoom, leave } from '../mechanics/waves.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 
-/** Those who are dead for long enough respawn, where there is room: at a spawn place, or where they were placed if the ground has none. */
+/** Those who are dead for long enough are gone, if they came with a wave; others respawn, where there is room: at a spawn place, or where they were placed if the ground has none. */
 export function respawn(world: World): void {
   const { someRecycle, program } = world.statics;
   if (!someRecycle) return;
   for (const agent of world.agents) {
     const { recycleTicks } = agent.archetype;
-    // Whoever comes with a wave comes again with it.
-    if (
-      !agent.isDead ||
-      agent.placed.away ||
-      recycleTicks === 0 ||
-      world.tick - agent.life.diedAt < recycleTicks
-    )
+    if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
       continue;
+    // Whoever comes with a wave comes again with it; its body lies no longer.
+    if (agent.placed.away) {
+      if (world.recorder) recordFor(agent, world.recorder, { kind: 'left' });
+      leave(world, agent);
+      continue;
+    }
     const { spawns } = program.ground;
     const places = (spawns.length > 0 ? spawns : [agent.placed]).filter(({ x, y }) =>
       hasRoom(world, agent, x, y),
