@@ -11,6 +11,7 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { largeChoice, OPTIONS, TARGETS, weigher, weigherByHand } from './choices.ts';
+import { battleOf } from './battle.ts';
 import { fightOf } from './duel.ts';
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
@@ -349,6 +350,22 @@ function duelTick(): Figure {
   };
 }
 
+/** Two hundred keepers against two hundred beetles, all deciding and fighting, in ten seconds of it. */
+function battleTick(): Figure {
+  const world = battleOf(200);
+  const times = Array.from({ length: 600 }, () => timed(() => tick(world)));
+  return {
+    figure: 'battle.ms',
+    value: rounded(times.reduce((sum, ms) => sum + ms, 0) / times.length),
+    unit: 'ms a tick, 200 against 200, mean',
+    goal: '<= 8',
+    detail: {
+      living: world.agents.filter(({ isDead }) => !isDead).length,
+      slowest: rounded(Math.max(...times)),
+    },
+  };
+}
+
 export const FIGURES: Record<string, () => Figure> = {
   'mind.ratio': mindRatio,
   'tick.ratio': tickRatio,
@@ -361,6 +378,7 @@ export const FIGURES: Record<string, () => Figure> = {
   'choice.ratio': choiceRatio,
   'choice.bytes': choiceBytes,
   'duel.tick_ms': duelTick,
+  'battle.ms': battleTick,
   'memory.mb': memory,
   'seek.p95_ms': seeking,
   'why.p95_ms': asking,

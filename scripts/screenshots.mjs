@@ -195,17 +195,6 @@ const SHOTS = [
       page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first().waitFor(),
   },
   {
-    file: 'questions.png',
-    where: `${MIND}?agent=warden2&state=rounds&tick=300`,
-    async act(page) {
-      await page.getByRole('button', { name: /^guard of transition 1 of Rounds/ }).click();
-      await page.getByRole('textbox', { name: /^guard of transition 1/ }).waitFor();
-      await page.keyboard.press('F2');
-      const dialog = page.getByRole('dialog', { name: 'What do you want to ask?' });
-      await dialog.getByRole('button', { name: /^metres to the last known/ }).click();
-    },
-  },
-  {
     file: 'ground.png',
     where: '/projects/night-watch/ground',
     async act(page) {
@@ -261,24 +250,6 @@ const SHOTS = [
   },
   { file: 'weigh.png', where: '/projects/keepers-duel/weigh/keeper/ward', act: duelOnBoard },
   {
-    file: 'tiers.png',
-    where: '/projects/keepers-duel/weigh/keeper/ward',
-    async act(page) {
-      await duelOnBoard(page);
-      await page.getByRole('button', { name: /^Numbers by tier/ }).click();
-    },
-  },
-  {
-    file: 'fight-figures.png',
-    where: '/projects/keepers-duel/minds/keeper',
-    async act(page) {
-      await spar(page, 14);
-      await page.getByRole('link', { name: 'Weigh' }).click();
-      await page.getByRole('button', { name: 'Figures by move' }).click();
-      await page.getByRole('img', { name: /^What came of each move/ }).waitFor();
-    },
-  },
-  {
     file: 'moves.png',
     where: '/projects/keepers-duel/cast/archetypes/keeper',
     async act(page) {
@@ -297,6 +268,28 @@ const SHOTS = [
       await untilStriking(page);
       await page.getByRole('button', { name: 'Close view (0)' }).click();
       await page.waitForTimeout(400);
+    },
+  },
+  {
+    file: 'waves.png',
+    where: '/projects/harvest-night/ground?tick=700',
+    async act(page) {
+      await page.getByTestId('hash').waitFor();
+      const wave = page.getByRole('region', { name: 'Wave Beetles west' });
+      await wave.evaluate((section) => section.scrollIntoView({ block: 'start' }));
+    },
+  },
+  {
+    file: 'harvest-night.png',
+    where: '/projects/harvest-night/watch?agent=director&tick=1000',
+    act: (page) => page.getByTestId('hash').waitFor(),
+  },
+  {
+    file: 'windfall.png',
+    where: '/projects/windfall/watch?agent=magpie&tick=2926',
+    async act(page) {
+      await page.getByTestId('hash').waitFor();
+      await page.getByRole('status').getByText('Lost').waitFor();
     },
   },
   {

@@ -51,6 +51,8 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
     effects: 'are done within a tick',
     bodies: 'are the agents’',
     light: 'is worked out when it is asked for',
+    looks: 'follow from the fights',
+    lookedAt: 'says for which tick the looks are known',
     litAt: 'says for which tick the light is known',
     recorder: 'watches, and changes nothing',
     awarenessRecorded: 'is what the recorder was told last',

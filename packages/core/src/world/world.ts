@@ -1,4 +1,5 @@
 import type { Body } from '../motion/body.ts';
+import { NOTHING_SEEN, type SeenFighting } from '../senses/sight.ts';
 import { Agent } from './agents/agent.ts';
 import { createGame } from './mechanics/game.ts';
 import { settleGates } from './mechanics/gates.ts';
@@ -19,6 +20,9 @@ export interface World extends Surroundings {
   /** By agent: light on it, and the tick that is known for; worked out when it is asked for. */
   light: Float64Array;
   litAt: Int32Array;
+  /** By agent: what is seen of how it fights, and the tick that is known for. */
+  looks: SeenFighting[];
+  lookedAt: Int32Array;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
   /** Decides in place of compiled minds, for measuring and for games that bring their own. */
@@ -42,6 +46,8 @@ export function createWorld(
     bodies: agents.map((agent) => agent.body),
     light: new Float64Array(agents.length),
     litAt: new Int32Array(agents.length).fill(-1),
+    looks: agents.map(() => NOTHING_SEEN),
+    lookedAt: new Int32Array(agents.length).fill(-1),
     recorder: null,
     awarenessRecorded: agents.map(() => 0),
     decideFor: null,
@@ -84,6 +90,7 @@ function createAgents(statics: Statics, seed: number): Agent[] {
 export function settle(world: World): void {
   settleGates(world);
   world.litAt.fill(-1);
+  world.lookedAt.fill(-1);
   const { routes } = world.statics.program.ground;
   world.routes = routes.map(({ points }, route) =>
     world.learned[route].length === 0

@@ -2,7 +2,7 @@ import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
 import { NIGHT } from '../theme/tokens.ts';
-import { addEntries, createLanes, timeShares } from './lanes.ts';
+import { addEntries, createLanes, GAME_LANE, scoreLane, timeShares, waveLane } from './lanes.ts';
 
 type Short = { tick: number } & Record<string, unknown>;
 const entries = (list: Short[]) =>
@@ -165,5 +165,44 @@ describe('shares of time', () => {
       ['a', 30 / 35],
       ['b', 5 / 35],
     ]);
+  });
+});
+
+describe('the lanes of the game', () => {
+  it('show modes, what each score came to, and the times a wave has come, with who came', () => {
+    const lanes = createLanes();
+    const all = (list: Short[]) =>
+      addEntries(lanes, list.map((entry) => ({ agent: '', ...entry })) as unknown as LedgerEntry[]);
+    all([
+      { tick: 1, kind: 'mode', mode: 'calm', seconds: 2 },
+      { tick: 1, kind: 'wave', wave: 'beetles', how: 'comes', times: 1 },
+      { tick: 1, agent: 'beetles.1', kind: 'came', wave: 'beetles', at: 'Gap', x: 1, y: 1 },
+      { tick: 9, kind: 'wave', wave: 'beetles', how: 'held', times: 1, reason: 'no room' },
+      { tick: 20, kind: 'score', score: 'touches', by: 1, value: 1 },
+      { tick: 30, kind: 'wave', wave: 'beetles', how: 'over', times: 1 },
+      { tick: 40, kind: 'score', score: 'touches', by: -2, value: -1 },
+      { tick: 121, kind: 'mode', mode: 'roused' },
+      { tick: 150, kind: 'result', how: 'won', words: 'Well done.' },
+    ]);
+    expect(lanes.byAgent.get(GAME_LANE)?.bands).toEqual([
+      { state: 'calm', from: 1, to: 121 },
+      { state: 'roused', from: 121, to: 150 },
+    ]);
+    expect(lanes.byAgent.get(scoreLane('touches'))?.bands).toEqual([
+      { state: '1', from: 20, to: 40 },
+      { state: '-1', from: 40, to: -1 },
+    ]);
+    const wave = lanes.byAgent.get(waveLane('beetles'))!;
+    expect(wave.bands).toEqual([{ state: '1', from: 1, to: 30 }]);
+    expect(wave.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
+      'comes with beetles, at Gap',
+      'beetles is held up: no room',
+    ]);
+    expect(lanes.comers).toEqual(['beetles.1']);
+  });
+
+  it('end the states of who is taken off the ground', () => {
+    const lane = laneFrom([enter(1, 'comes'), { tick: 30, kind: 'left' }]);
+    expect(lane.bands).toEqual([{ state: 'comes', from: 1, to: 30 }]);
   });
 });

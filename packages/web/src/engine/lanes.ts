@@ -38,10 +38,12 @@ export interface Lanes {
   edits: { tick: number; edit: number }[];
   /** The most rows below the states that any of them has. */
   furtherRows: number;
+  /** Who has come with a wave so far; another list whenever somebody comes for the first time. */
+  comers: readonly string[];
 }
 
 /** Lanes of the game, by names that no agent has. */
-export const GAME_LANE = '#modes';
+export const GAME_LANE = '#game';
 export const scoreLane = (score: string) => `#score ${score}`;
 export const waveLane = (wave: string) => `#wave ${wave}`;
 
@@ -50,7 +52,7 @@ const STANDS = 'stands';
 const WALKS = 'walks';
 
 export function createLanes(): Lanes {
-  return { byAgent: new Map(), edits: [], furtherRows: 0 };
+  return { byAgent: new Map(), edits: [], furtherRows: 0, comers: [] };
 }
 
 export function laneOf(lanes: Lanes, agent: string): Lane {
@@ -150,6 +152,7 @@ function addOfGame(lanes: Lanes, entry: LedgerEntry): boolean {
       return true;
     }
     case 'came':
+      if (!lanes.comers.includes(entry.agent)) lanes.comers = [...lanes.comers, entry.agent];
       mark(waveLane(entry.wave));
       mark(entry.agent);
       return true;

@@ -15,21 +15,25 @@ function laneOfGame({ director }: Program): LaneRow[] {
   const { scores, waves, schedule, agent } = director;
   const hasModes = schedule !== null || agent >= 0;
   const rows = [
-    ...(hasModes ? [{ name: GAME_LANE, title: 'Modes' }] : []),
+    ...(hasModes ? [{ name: GAME_LANE, title: 'Game' }] : []),
     ...scores.map(({ name, title }) => ({ name: scoreLane(name), title })),
-    ...waves.map(({ name, title }) => ({ name: waveLane(name), title: `${title}, wave` })),
+    ...waves.map(({ name, title }) => ({ name: waveLane(name), title })),
   ];
   return rows.map((row) => ({ ...row, isOfGame: true }));
 }
 
-/** Those with something to show: the game, then agents with a mind or senses, and the one that is played. */
-export function laneRows(program: Program | null): LaneRow[] {
+/**
+ * Those with something to show: the game, then agents with a mind or senses, and the one that is played. Of those who
+ * come with waves only who has come so far.
+ */
+export function laneRows(program: Program | null, comers: readonly string[]): LaneRow[] {
   if (!program) return [];
-  return [...laneOfGame(program), ...laneAgents(program)];
+  return [...laneOfGame(program), ...laneAgents(program, comers)];
 }
 
-function laneAgents(program: Program): LaneRow[] {
-  return program.agents.flatMap(({ name, title, archetype }, index) => {
+function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
+  return program.agents.flatMap(({ name, title, archetype, away }, index) => {
+    if (away && index !== program.director.agent && !comers.includes(name)) return [];
     const { stack, sight } = program.archetypes[archetype];
     if (index === program.play) return [{ name, title: `${title} (you)` }];
     return stack >= 0 || sight !== null ? [{ name, title }] : [];

@@ -53,7 +53,8 @@ export const LedgerPanel = memo(function LedgerPanel({
   const canvas = useRef<HTMLCanvasElement>(null);
   const window = useRef<Window>({ from: 0, to: 1, width: 1 });
   const dragging = useRef(false);
-  const agents = useMemo(() => laneRows(program), [program]);
+  const comers = useEngineValue(({ lanes }) => lanes.comers);
+  const agents = useMemo(() => laneRows(program, comers), [program, comers]);
   const minds = useProject((project) => project.document.minds);
   const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
   const further = useEngineValue(({ lanes }) => lanes.furtherRows);

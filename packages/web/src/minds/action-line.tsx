@@ -18,7 +18,7 @@ import { QuietButton } from '../ui/button.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionParameters } from './action-parameters.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 
 const Line = styled.div`
   display: flex;

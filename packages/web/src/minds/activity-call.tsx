@@ -13,7 +13,7 @@ import { useProject } from '../state/store.ts';
 import { Jump, QuietButton } from '../ui/button.tsx';
 import type { MenuEntry } from '../ui/menu.tsx';
 import { Explained } from '../ui/tooltip.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 
 // A state whose activity is one action needs no outline.
 const Outline = lazy(() =>

@@ -15,7 +15,7 @@ import { listStates, titleOf } from './document-names.ts';
 import { EventField } from './event-field.tsx';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { LiveGuard } from './live-guard.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { RowBody, RowName, SheetRow } from './sheet-layout.ts';
 
 const Row = styled(SheetRow)`

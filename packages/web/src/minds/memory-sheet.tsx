@@ -23,7 +23,7 @@ import { checkNumber, OptionalNumberText, readNumber } from '../ui/number-text.t
 import { CopyButton } from './copy-button.tsx';
 import { memoryText } from './memory-text.ts';
 import { Mentions, useMentions } from './mentions.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import { writeText } from '../ui/write-live.ts';
 

@@ -20,7 +20,7 @@ import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { CopyButton } from './copy-button.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
 

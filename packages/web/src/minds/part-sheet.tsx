@@ -17,7 +17,7 @@ import type { CalledPart } from './activity-call.tsx';
 import { CopyButton } from './copy-button.tsx';
 import { Mentions, useMentions } from './mentions.tsx';
 import { Outline } from './outline/outline.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import { isWriting } from './use-paste.tsx';
 import type { Selection } from './use-selection.ts';

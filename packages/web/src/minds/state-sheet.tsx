@@ -16,7 +16,7 @@ import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { AttentionRow } from './attention-row.tsx';
-import { RowFindings } from './row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { STATE_COMMANDS, type StateCommand } from './state-keys.ts';
 import { useStateQuestions } from './use-state-questions.tsx';
 import type { StateWork } from './use-state-work.tsx';

@@ -18,7 +18,7 @@ import { ExpressionField } from '../expression/expression-field.tsx';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useGoBack } from '../engine/use-go-back.ts';
 import { Sheet } from '../minds/sheet-layout.ts';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton, Toggle } from '../ui/button.tsx';

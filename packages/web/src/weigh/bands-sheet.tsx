@@ -7,7 +7,7 @@ import {
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
 import { SideSheet } from './layout.ts';
 import { useProject } from '../state/store.ts';

@@ -2,7 +2,7 @@ import { addConsideration, type ChoiceDocument } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, MoreHorizontal, Plus } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import type { Editing } from '../state/use-edit.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';

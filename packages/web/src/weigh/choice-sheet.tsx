@@ -11,7 +11,7 @@ import styled from 'styled-components';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { CopyButton } from '../minds/copy-button.tsx';
 import { Mentions, useMentions } from '../minds/mentions.tsx';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { PartTitle, Trouble } from '../minds/sheet-layout.ts';
 import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';

@@ -12,7 +12,7 @@ import {
 } from '@crooked-lantern/core';
 import { ArrowLeft, Trash2 } from 'lucide-react';
 import { ExpressionField } from '../expression/expression-field.tsx';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
 import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';

@@ -1,6 +1,6 @@
 import { GRADE_FIELDS, namesOf, type GradeDocument } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { TierValues } from '../project/tier-values.tsx';
 import { useProject } from '../state/store.ts';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';

@@ -14,7 +14,7 @@ import {
 import { ArrowLeft, Plus } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { ExpressionField } from '../expression/expression-field.tsx';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
 import { TierValues } from '../project/tier-values.tsx';
 import { SideSheet } from './layout.ts';

@@ -10,7 +10,7 @@ import {
 import { ArrowLeft, Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { RowFindings } from '../minds/row-findings.tsx';
+import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../minds/sheet-layout.ts';
 import { useProject } from '../state/store.ts';
 import type { Editing } from '../state/use-edit.ts';

@@ -57,7 +57,8 @@ function gather(
 ): number {
   if (stamps.length < walls.count) stamps = new Int32Array(walls.count);
   asked++;
-  const { cells, columns, standing } = walls;
+  if (walls.count === 0) return 0;
+  const { cells, columns, filled, standing } = walls;
   const dx = x1 - x0;
   const dy = y1 - y0;
   let count = 0;
@@ -78,6 +79,7 @@ function gather(
     const xb = x0 + dx * to;
     const lastColumn = column(walls, Math.max(xa, xb) + margin);
     for (let c = column(walls, Math.min(xa, xb) - margin); c <= lastColumn; c++) {
+      if (filled[r * columns + c] === 0) continue;
       const list = cells[r * columns + c];
       for (let i = 0; i < list.length; i++) {
         const wall = list[i];

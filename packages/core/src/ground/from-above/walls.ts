@@ -19,8 +19,9 @@ export interface Walls {
   height: number;
   columns: number;
   rows: number;
-  /** Wall numbers by cell. */
+  /** Wall numbers by cell, and 1 for each cell that has any: most have none, and that is sooner known. */
   cells: number[][];
+  filled: Uint8Array;
 }
 
 /** Side of the index's cells. */
@@ -43,12 +44,14 @@ export function createWalls(width: number, height: number, boxes: readonly Solid
     columns,
     rows,
     cells,
+    filled: new Uint8Array(columns * rows),
   };
   boxes.forEach((box, i) => {
     edges.set([box.x, box.y, box.x + box.width, box.y + box.height], i * 4);
-    eachCell(walls, box.x, box.y, box.x + box.width, box.y + box.height, (cell) =>
-      cells[cell].push(i),
-    );
+    eachCell(walls, box.x, box.y, box.x + box.width, box.y + box.height, (cell) => {
+      cells[cell].push(i);
+      walls.filled[cell] = 1;
+    });
   });
   return walls;
 }

@@ -7,6 +7,7 @@ import {
   NOTHING_SEEN,
   sightStrength,
   updateTrack,
+  type SeenFighting,
   type SightKind,
   type Track,
 } from '../../senses/sight.ts';
@@ -37,8 +38,9 @@ function lightOn(world: World, { index, x, y }: Agent): number {
 let places = new Int32Array(0);
 
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
-  const { agents, ground, statics } = world;
+  const { agents, bodies, ground, statics } = world;
   const { body, tracks } = agent;
+  const reach = kind.reach * kind.reach;
   const { stances, factions } = statics.program;
   const row = agent.archetype.side * factions.length;
   if (places.length < agents.length) places = new Int32Array(agents.length);
@@ -50,6 +52,10 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
   for (let i = 0; i < count; i++) {
     // Most of those about are friends, whom this tells without a look at them.
     if (stances[row + statics.sides[found[i]]] === FRIENDLY) continue;
+    // Cells are square: of those in them many are too far.
+    const dx = bodies[found[i]].x - body.x;
+    const dy = bodies[found[i]].y - body.y;
+    if (dx * dx + dy * dy >= reach) continue;
     const other = agents[found[i]];
     if (other === agent || other.isDead) continue;
     const unlit = sightStrength(kind, ground, agent, other);
@@ -89,7 +95,12 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     const before = track.awareness;
     const { x, y } = world.bodies[track.of];
     updateTrack(track, kind, x, y, world.tick, dt);
-    if (track.visible) lookAtFight(track, world.agents[track.of]);
+    if (track.visible) {
+      const { body } = world.agents[track.of];
+      track.vx = body.vx;
+      track.vy = body.vy;
+      track.seen = lookOf(world, track.of);
+    }
     const change = crossing(kind, before, track.awareness);
     if (change !== null) {
       raised.push(`sight.${change}`);
@@ -101,21 +112,24 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
 }
 
-/** What is seen of how somebody goes and fights; what was known before stays as it was. */
-function lookAtFight(track: Track, { body, archetype, fight, health }: Agent): void {
-  track.vx = body.vx;
-  track.vy = body.vy;
+/** What is seen of how somebody fights, worked out once in a tick for all who see it; the same object while it is the same. */
+function lookOf(world: World, index: number): SeenFighting {
+  const { lookedAt, looks, tick } = world;
+  const before = looks[index];
+  if (lookedAt[index] === tick) return before;
+  lookedAt[index] = tick;
+  const { archetype, fight, health } = world.agents[index];
   const move = archetype.moves[fight.move]?.word ?? -1;
   const guard = archetype.guards[fight.guard]?.word ?? -1;
-  const { seen } = track;
+  const movedAt = move < 0 ? -1 : fight.startedAt;
   if (
-    seen.move === move &&
-    seen.guard === guard &&
-    Object.is(seen.health, health) &&
-    (move < 0 || seen.movedAt === fight.startedAt)
+    before.move !== move ||
+    before.movedAt !== movedAt ||
+    before.guard !== guard ||
+    !Object.is(before.health, health)
   )
-    return;
-  track.seen = { move, movedAt: fight.startedAt, guard, health };
+    looks[index] = { move, movedAt, guard, health };
+  return looks[index];
 }
 
 function recordPercept(

@@ -216,6 +216,9 @@ function say({ context, tokens, width }: Painter, text: string, x: number, y: nu
   context.fillText(text, middle, y - 16);
 }
 
+/** With more spawn places than this, only a chosen one says what comes there. */
+const MOST_LABELLED = 6;
+
 /** A spawn place, with who comes there: “East gap: Beetles 3”. */
 function spawnLabel(ground: GroundDocument, spawn: string): string {
   const { waves = {}, spawns = {} } = ground;
@@ -240,12 +243,16 @@ export function drawEditor(painter: Painter, scene: EditorScene): void {
   );
   if (!layers.hidden.includes('routes'))
     for (const [, route] of partsOf(ground, 'routes')) drawRoute(painter, route, tokens.mute);
+  const isFew = partsOf(ground, 'spawns').length <= MOST_LABELLED;
   for (const kind of ['posts', 'spawns', 'things', 'agents'] as const) {
     if (layers.hidden.includes(layerOf(kind))) continue;
     for (const [name, part] of partsOf(ground, kind)) {
       drawPlace(painter, kind, part, radiusOf(document, part));
-      if (kind === 'spawns') label(painter, spawnLabel(ground, name), part.at!);
-      else if (kind !== 'things') label(painter, part.title ?? name, part.at!);
+      if (kind === 'spawns') {
+        // Where there are many, what comes there is said of the chosen one.
+        if (isFew || chosen.some((ref) => ref.kind === kind && ref.name === name))
+          label(painter, spawnLabel(ground, name), part.at!);
+      } else if (kind !== 'things') label(painter, part.title ?? name, part.at!);
     }
   }
   for (const { x, y, name } of apart) {

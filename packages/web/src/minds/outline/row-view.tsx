@@ -3,7 +3,7 @@ import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react'
 import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
 import { InlineText } from '../../ui/inline-text.tsx';
-import { RowFindings } from '../row-findings.tsx';
+import { RowFindings } from '../../findings/row-findings.tsx';
 import { RowFields } from './row-fields.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { rowSentence } from './row-words.ts';

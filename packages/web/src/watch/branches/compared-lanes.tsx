@@ -1,6 +1,6 @@
 import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
-import type { Lane } from '../../engine/lanes.ts';
+import { createLanes, type Lane } from '../../engine/lanes.ts';
 import type { Comparison } from '../../engine/protocol.ts';
 import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { dashedLine, drawLanes, RULER, tickAt, xOf, type Window } from '../../ledger/draw-lanes.ts';
@@ -92,7 +92,7 @@ export function ComparedLanes({
     drawLanes(
       context,
       {
-        lanes: { byAgent, edits: [], furtherRows: 0 },
+        lanes: { ...createLanes(), byAgent },
         frame: { ...frame, head: until },
         ticksPerSecond: running.ticksPerSecond,
         agents: [...words.keys()],

@@ -8,7 +8,7 @@ import {
 } from '@crooked-lantern/core';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import { RowFindings } from '../../../minds/row-findings.tsx';
+import { RowFindings } from '../../../findings/row-findings.tsx';
 import { useProject } from '../../../state/store.ts';
 import { useEdit } from '../../../state/use-edit.ts';
 import { RemoveButton } from '../../../ui/button.tsx';

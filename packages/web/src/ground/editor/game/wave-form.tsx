@@ -6,10 +6,12 @@ import {
   type ProjectDocument,
   type WaveDocument,
 } from '@crooked-lantern/core';
+import { Plus } from 'lucide-react';
 import styled from 'styled-components';
-import { RowFindings } from '../../../minds/row-findings.tsx';
-import { RemoveButton, Toggle } from '../../../ui/button.tsx';
+import { RowFindings } from '../../../findings/row-findings.tsx';
+import { QuietButton, RemoveButton, Toggle } from '../../../ui/button.tsx';
 import { checkTitle, ChoiceField, NumberField, Row, Rows } from '../../../ui/fields.tsx';
+import { Menu } from '../../../ui/menu.tsx';
 import { InlineText } from '../../../ui/inline-text.tsx';
 import { OptionalNumberText } from '../../../ui/number-text.tsx';
 import { firstArrivals, spawnsOf, waveWords } from './wave-words.ts';
@@ -28,6 +30,9 @@ const Spawns = styled.div`
   flex-wrap: wrap;
   gap: 2px;
 `;
+
+/** As many spawn places are all shown. */
+const MOST_SHOWN = 5;
 
 /** Seconds a time bar shows. */
 const MINUTE = 60;
@@ -102,6 +107,11 @@ export function WaveForm({
   const of = wave.title ?? name;
   const spawns = namesOf(ground.spawns ?? {});
   const chosen = spawnsOf(wave, ground);
+  const titleOf = (spawn: string) => ground.spawns![spawn].title ?? spawn;
+  // Where there are many, those that are not chosen wait in a menu.
+  const others =
+    spawns.length > MOST_SHOWN ? spawns.filter((spawn) => !chosen.includes(spawn)) : [];
+  const shown = spawns.filter((spawn) => !others.includes(spawn));
   const { count, gap, most } = WAVE_FIELDS;
   const times = numberOf(wave, 'times', WAVE_FIELDS.times);
   const choice = (
@@ -170,15 +180,30 @@ export function WaveForm({
             'There is no spawn place yet.'
           ) : (
             <Spawns role="group" aria-label={`Spawn places of ${of}`}>
-              {spawns.map((spawn) => (
+              {shown.map((spawn) => (
                 <Toggle
                   key={spawn}
                   isSelected={chosen.includes(spawn)}
                   onChange={(on) => toggleSpawn(spawn, on)}
                 >
-                  {ground.spawns![spawn].title ?? spawn}
+                  {titleOf(spawn)}
                 </Toggle>
               ))}
+              {others.length > 0 && (
+                <Menu
+                  label={`More places for ${of}`}
+                  entries={others.map((spawn) => ({
+                    id: spawn,
+                    text: titleOf(spawn),
+                    label: titleOf(spawn),
+                    onAction: () => toggleSpawn(spawn, true),
+                  }))}
+                >
+                  <QuietButton aria-label={`Add a spawn place to ${of}`}>
+                    <Plus size={13} /> place
+                  </QuietButton>
+                </Menu>
+              )}
             </Spawns>
           )}
         </Row>
