@@ -13,18 +13,22 @@ beforeAll(async () => {
 afterAll(() => app.close());
 afterEach(async () => expect(await app.endPages()).toEqual([]));
 
-/** The last line `lantern run` prints for the demo. */
-function lastLine(seed: number): { type: string; tick: number; hash: string } {
+/** The last line `lantern run` prints for a demo. */
+function lastLine(
+  seed: number,
+  demo = 'night-watch',
+  seconds = 30,
+): { type: string; tick: number; hash: string } {
   const result = spawnSync(
     process.execPath,
     [
       'scripts/lantern.mjs',
       'run',
-      'demo/night-watch.lantern.json',
+      `demo/${demo}.lantern.json`,
       '--seed',
       String(seed),
       '--seconds',
-      '30',
+      String(seconds),
       '--json',
     ],
     {
@@ -59,6 +63,17 @@ describe('the same run comes back', () => {
       await page.context().close();
     }
   });
+
+  it.each(['windfall', 'harvest-night', 'hive-day'])(
+    'in Node and in Chromium, with a director and all that comes and goes: %s',
+    async (demo) => {
+      const { hash } = lastLine(5, demo, 15);
+      const page = await app.open(`/projects/${demo}/watch?tick=900&seed=5`);
+      await page.getByTestId('hash').waitFor();
+      expect(await tick(page)).toBe(900);
+      expect(await page.getByTestId('hash').innerText()).toBe(hash);
+    },
+  );
 
   it('when one goes back and comes to the same tick again', async () => {
     const page = await app.open(`${DEMO_MINDS}?tick=600&seed=7`);

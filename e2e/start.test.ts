@@ -16,6 +16,16 @@ import { killRounds } from '../scripts/kill-rounds.mjs';
 import { isAlive, processesIn } from '../scripts/processes.mjs';
 import { databaseProcess, launchApplication } from '../scripts/trial.mjs';
 
+/** Titles of the demos, as they are listed: what was added last comes first. */
+const FOLDER = path.resolve(import.meta.dirname, '../demo');
+const DEMOS = readdirSync(FOLDER)
+  .sort()
+  .reverse()
+  .map(
+    (file) =>
+      (JSON.parse(readFileSync(path.join(FOLDER, file), 'utf8')) as { title: string }).title,
+  );
+
 let data: string;
 let port: number;
 const running = new Set<ChildProcess>();
@@ -67,7 +77,7 @@ describe('npm start', () => {
           projects: { title: string }[];
         }
       ).projects.map(({ title }) => title);
-    expect(await list()).toEqual(['Night Watch', 'Keeper’s Duel']);
+    expect(await list()).toEqual(DEMOS);
     await fetch(`http://127.0.0.1:${port}/api/projects/night-watch`, { method: 'DELETE' });
     const database = databaseProcess(data);
     first.child.kill('SIGTERM');
@@ -76,7 +86,9 @@ describe('npm start', () => {
     expect(existsSync(path.join(data, 'running.json'))).toBe(false);
     const second = start();
     await untilServing(second);
-    expect(await list(), 'what was put away stays away').toEqual(['Keeper’s Duel']);
+    expect(await list(), 'what was put away stays away').toEqual(
+      DEMOS.filter((title) => title !== 'Night Watch'),
+    );
   });
 
   it('recovers after it was killed outright', async () => {

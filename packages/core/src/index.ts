@@ -14,7 +14,15 @@ export * from './model/fields/run-finding-fields.ts';
 export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
 export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
-export { DIRECTOR_NAME, directingMinds, groupNames, mayDo, poolName } from './model/groups.ts';
+export {
+  agentNamed,
+  allAgents,
+  DIRECTOR_NAME,
+  directingMinds,
+  groupNames,
+  mayDo,
+  poolName,
+} from './model/groups.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName } from './model/fresh-name.ts';
@@ -178,6 +186,7 @@ export {
   type Question,
   type Statement,
 } from './ledger/explain/statement.ts';
+export { whyNobody } from './ledger/explain/waves.ts';
 export { whatEverLedTo, whoTold, whyRemembered } from './ledger/explain/ever.ts';
 export { whyNot, whyNotSteps } from './ledger/explain/why-not.ts';
 export { why } from './ledger/explain/why.ts';

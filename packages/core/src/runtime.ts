@@ -57,6 +57,7 @@ export {
   type FighterPicture,
   type FightPicture,
 } from './world/readout/picture-fights.ts';
+export { pictureSide, SIDE_STRIDE } from './world/readout/overview.ts';
 export { pictureGame, type GamePicture, type WavePicture } from './world/readout/game.ts';
 export {
   readMind,

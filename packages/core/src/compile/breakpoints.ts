@@ -2,6 +2,7 @@ import { checkExpression } from '../expression/check.ts';
 import type { CheckedExpression } from '../expression/ir.ts';
 import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
+import { allAgents } from '../model/groups.ts';
 import { namesOf } from '../model/names.ts';
 import type { BreakpointProgram } from '../world/program/breakpoint-program.ts';
 import type { Program } from '../world/program/program.ts';
@@ -15,8 +16,8 @@ export function agentsOf(
 ): ReadonlySet<Name> | null {
   if (agent !== undefined) return new Set([agent]);
   if (archetype === undefined) return null;
-  const { agents } = document.grounds[document.start.ground];
-  return new Set(namesOf(agents).filter((name) => agents[name].archetype === archetype));
+  const ofKind = allAgents(document).filter((each) => each.archetype === archetype);
+  return new Set(ofKind.map(({ name }) => name));
 }
 
 /** How the first minds of a program’s agents read a condition; without those that can’t. The reason why none can comes with it. */

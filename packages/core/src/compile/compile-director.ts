@@ -1,5 +1,5 @@
 import { DIRECTOR_NAME, poolName } from '../model/groups.ts';
-import type { GroundDocument, WaveDocument } from '../model/documents.ts';
+import { poolSize, type GroundDocument, type WaveDocument } from '../model/documents.ts';
 import { numberOf } from '../model/fields/field-spec.ts';
 import { MODE_FIELDS, SCORE_FIELDS, WAVE_FIELDS } from '../model/fields/director-fields.ts';
 import { byName, namesOf } from '../model/names.ts';
@@ -34,11 +34,6 @@ function indexIn(
   context: CompileContext,
 ): number {
   return name === undefined ? -1 : indexOfName(namesOf(names ?? {}), name, path, what, context);
-}
-
-/** How many of a wave can be alive at once. */
-function poolSize(wave: WaveDocument): number {
-  return numberOf(wave, 'most', WAVE_FIELDS.most);
 }
 
 /** Where those of a wave may come in: the places it names, else all there are. */

@@ -58,6 +58,8 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     isHostile: (agent) => agent === 3,
     isOpen: () => true,
     inZone: () => false,
+    zoneX: () => 5,
+    zoneY: () => 6,
     light: () => 0.25,
     isFree: () => true,
     trueX: (agent) => (agent >= 0 ? 9 : NaN),

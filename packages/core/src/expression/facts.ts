@@ -47,6 +47,9 @@ export interface Facts {
   isOpen(gate: number): boolean;
   /** Whether this body is in the zone. */
   inZone(zone: number): boolean;
+  /** The middle of a zone; NaN for none. */
+  zoneX(zone: number): number;
+  zoneY(zone: number): number;
   /** At this body, 0 to 1. */
   light(): number;
   /** Whether nobody else of the squad stands there or is on the way there. */

@@ -140,6 +140,14 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     test: (f, zone) => f.inZone(zone),
   },
   {
+    name: 'middleOf',
+    parameters: [{ name: 'zone', type: 'zone' }],
+    result: 'point',
+    about: 'the middle of the zone',
+    x: (f, zone) => f.zoneX(zone),
+    y: (f, zone) => f.zoneY(zone),
+  },
+  {
     name: 'isFree',
     parameters: [{ name: 'point', type: 'point' }],
     result: 'flag',

@@ -35,7 +35,7 @@ function useOfKey(stacks: readonly StackProgram[], name: string, scope: string):
     const index = keys.findIndex((key) => key.name === name && key.scope === scope);
     if (index < 0) continue;
     for (const mind of minds) {
-      use.read ||= keysRead(mind).has(index);
+      use.read ||= keysRead(mind, keys).has(index);
       use.written ||= allActions(mind).some(
         ({ action, args }) => (action === 'remember' || action === 'add') && args.key === index,
       );

@@ -75,9 +75,17 @@ export const allExpressions = oncePerMind((mind): readonly CheckedExpression[] =
   return found;
 });
 
-/** What a mind's expressions ask of memory: indices of the stack's keys. */
-export function keysRead(mind: MindProgram): Set<number> {
-  return new Set(allExpressions(mind).flatMap(({ ir }) => keysIn(ir)));
+/** What a mind asks of memory, in expressions or by weighing an option for each entry of a list: indices of the stack's keys. */
+export function keysRead(mind: MindProgram, keys: StackProgram['keys']): Set<number> {
+  const lists = allNodes(mind).flatMap(({ body }) =>
+    body.kind === 'choice' ? body.choice.options.flatMap(({ each }) => each?.of ?? []) : [],
+  );
+  const weighed = lists.flatMap((of) =>
+    of.kind === 'list'
+      ? [keys.findIndex(({ scope, slot }) => scope === of.scope && slot === of.slot)]
+      : [],
+  );
+  return new Set([...allExpressions(mind).flatMap(({ ir }) => keysIn(ir)), ...weighed]);
 }
 
 /** The archetypes that have a stack. */

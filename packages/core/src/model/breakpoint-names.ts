@@ -2,6 +2,7 @@ import { HIT_RESULTS } from '../terms/fighting.ts';
 import { SENSE_KINDS, SENSES } from '../terms/senses.ts';
 import type { BreakpointDocument } from './breakpoint-documents.ts';
 import type { ArchetypeDocument, Name, ProjectDocument, StateDocument } from './documents.ts';
+import { agentNamed } from './groups.ts';
 import { archetypeOf, kindsOf, mindsOf } from './kinds.ts';
 import { namesOf } from './names.ts';
 
@@ -20,17 +21,28 @@ function kindsMeant(
   const { archetypes, grounds, start } = document;
   if (agent !== undefined) {
     const placed = grounds[start.ground].agents[agent];
-    const kind = placed && archetypeOf(document, placed);
+    const named = agentNamed(document, agent)?.archetype ?? '';
+    const kind = placed ? archetypeOf(document, placed) : archetypes[named];
     return kind ? [kind] : [];
   }
   if (archetype === undefined) return kindsOf(document).map((kind) => kind.archetype);
   return Object.hasOwn(archetypes, archetype) ? [archetypes[archetype]] : [];
 }
 
+/** The minds of those a breakpoint is about; without an agent or an archetype those of the director too. */
+function mindsMeant(
+  document: ProjectDocument,
+  { agent, archetype }: Partial<BreakpointDocument>,
+): Name[] {
+  if (agent !== undefined) return agentNamed(document, agent)?.minds ?? [];
+  const { director } = document.grounds[document.start.ground];
+  const ofKinds = kindsMeant(document, { archetype }).flatMap(mindsOf);
+  return archetype === undefined && director !== undefined ? [...ofKinds, director] : ofKinds;
+}
+
 /** The first mind of those a breakpoint is about, in whose names a condition is written; null where none has one. */
 export function mindMeant(document: ProjectDocument, breakpoint: BreakpointDocument): Name | null {
-  const [mind] = kindsMeant(document, breakpoint).flatMap((kind) => mindsOf(kind).slice(0, 1));
-  return mind ?? null;
+  return mindsMeant(document, breakpoint)[0] ?? null;
 }
 
 function statesIn(states: readonly StateDocument[]): Named[] {
@@ -58,7 +70,7 @@ export function namesMeant(
   breakpoint: Pick<BreakpointDocument, 'on' | 'agent' | 'archetype'>,
 ): { what: string; names: Named[] } | null {
   const kinds = kindsMeant(document, breakpoint);
-  const minds = kinds.flatMap(mindsOf).flatMap((name) => document.minds[name] ?? []);
+  const minds = mindsMeant(document, breakpoint).flatMap((name) => document.minds[name] ?? []);
   switch (breakpoint.on) {
     case 'enter':
     case 'exit':

@@ -62,6 +62,14 @@ export interface WaveDocument {
   home?: Name;
 }
 
+/** As many agents can belong to one wave. */
+export const MOST_OF_A_WAVE = 400;
+
+/** How many of a wave can be alive at once. */
+export function poolSize({ most, count }: Pick<WaveDocument, 'most' | 'count'>): number {
+  return most ?? Math.min(MOST_OF_A_WAVE, count);
+}
+
 /** How a run can end. */
 export const RESULTS = ['won', 'lost', 'over'] as const;
 export type ResultName = (typeof RESULTS)[number];

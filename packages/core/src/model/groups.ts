@@ -1,7 +1,8 @@
 import { ACTIONS, type ActionName } from './actions.ts';
 import { isDirectors, needsBody } from './director-actions.ts';
-import type { ProjectDocument } from './documents.ts';
-import { mindsOf } from './kinds.ts';
+import { poolSize } from './director-documents.ts';
+import type { Name, ProjectDocument } from './documents.ts';
+import { archetypeOf, mindsOf } from './kinds.ts';
 import { byName, namesOf } from './names.ts';
 
 /** Names that stand for some of the agents of the start’s ground: of archetypes, factions, squads and waves. One name for two of them stands for both. */
@@ -46,4 +47,53 @@ export const DIRECTOR_NAME = 'director';
 /** What the agents of a wave are called. Declared agents have no dots in their names. */
 export function poolName(wave: string, number: number): string {
   return `${wave}.${number}`;
+}
+
+/** An agent of the start’s ground: placed there, one that comes with a wave, or the director. */
+export interface NamedAgent {
+  name: Name;
+  title: string;
+  /** Null for the director. */
+  archetype: Name | null;
+  /** Its minds, in the order they decide in. */
+  minds: Name[];
+}
+
+/** Every agent that a run on the start’s ground has, by the order they are written in. */
+export function allAgents(document: ProjectDocument): NamedAgent[] {
+  const { grounds, start, archetypes } = document;
+  const ground = Object.hasOwn(grounds, start.ground) ? grounds[start.ground] : undefined;
+  if (!ground) return [];
+  const { agents, waves = {}, director } = ground;
+  const placed = namesOf(agents).map((name) => {
+    const own = archetypeOf(document, agents[name]);
+    const { title = name, archetype } = agents[name];
+    return { name, title, archetype, minds: own ? mindsOf(own) : [] };
+  });
+  const comers = namesOf(waves).flatMap((wave) => {
+    const { archetype, title = wave } = waves[wave];
+    const minds = Object.hasOwn(archetypes, archetype) ? mindsOf(archetypes[archetype]) : [];
+    return Array.from({ length: poolSize(waves[wave]) }, (_, i) => ({
+      name: poolName(wave, i + 1),
+      title: `${title} ${i + 1}`,
+      archetype,
+      minds,
+    }));
+  });
+  const directing = director === undefined ? [] : [director];
+  return [
+    ...placed,
+    ...comers,
+    ...directing.map((mind) => ({
+      name: DIRECTOR_NAME,
+      title: 'Director',
+      archetype: null,
+      minds: [mind],
+    })),
+  ];
+}
+
+/** The agent of a name; undefined where a run has none of it. */
+export function agentNamed(document: ProjectDocument, name: Name): NamedAgent | undefined {
+  return allAgents(document).find((agent) => agent.name === name);
 }

@@ -270,3 +270,67 @@ describe('an example that is tried out', () => {
     });
   });
 });
+
+/** A night that its director ends after half a second. */
+function shortNight() {
+  const document = night();
+  const ground = document.grounds[document.start.ground];
+  ground.director = 'referee';
+  ground.scores = { touches: {} };
+  document.minds.referee = {
+    title: 'Referee',
+    machine: {
+      initial: 'plays',
+      states: [
+        { id: 'plays', leaves: [{ to: 'over', after: 0.5 }] },
+        {
+          id: 'over',
+          kind: 'final',
+          entry: [{ do: 'end', result: 'won', words: 'Morning.' }],
+        },
+      ],
+    },
+  };
+  return document;
+}
+
+describe('a run that ends', () => {
+  it('stands still there, also when it is played on, stepped or sought, and starts again at once', async () => {
+    const { engine, pass } = await started(shortNight());
+    engine.play();
+    const ended = pass(3000);
+    expect(ended).toMatchObject({ tick: 31, playing: false });
+    expect(ended.game?.result).toEqual({ how: 'won', words: 'Morning.' });
+    engine.play();
+    expect(pass(500)).toMatchObject({ tick: 31, playing: false });
+    engine.nudge(10);
+    expect(pass(50).tick).toBe(31);
+    engine.seek(200);
+    expect(pass(200).tick).toBe(31);
+    engine.nudge(-5);
+    expect(pass(50)).toMatchObject({ tick: 26, game: { result: null } });
+    engine.play();
+    expect(pass(1000)).toMatchObject({ tick: 31, playing: false });
+    engine.restart(null);
+    const again = pass(100);
+    expect(again.tick).toBeLessThan(20);
+    expect(again.game?.result).toBeNull();
+  });
+});
+
+describe('what the played side knows', () => {
+  it('comes with frames where it is wanted', async () => {
+    const { engine, pass } = await started();
+    engine.play();
+    expect(pass(100).side).toBeNull();
+    engine.show({
+      rays: false,
+      paths: false,
+      forces: false,
+      known: false,
+      side: true,
+      places: false,
+    });
+    expect(pass(100).side?.length).toBeGreaterThanOrEqual(4);
+  });
+});

@@ -103,7 +103,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     agent: null,
     mind: null,
     state: null,
-    wanted: { rays: true, paths: true, forces: false, known: false, places: true },
+    wanted: { rays: true, paths: true, forces: false, known: false, side: false, places: true },
     rows: createRowHistory(),
     choice: null,
     resting: false,

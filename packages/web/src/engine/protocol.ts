@@ -186,6 +186,7 @@ export interface WantedParts {
   paths: boolean;
   forces: boolean;
   known: boolean;
+  side: boolean;
   places: boolean;
 }
 
@@ -238,6 +239,8 @@ export interface Frame {
   paths: PathPicture[] | null;
   forces: Float32Array | null;
   known: KnownPicture | null;
+  /** Who is where as far as the played side knows, as `pictureSide` gives it. */
+  side: Float32Array | null;
   places: SharedPicture | null;
   things: Float32Array;
   /** Null where nobody fights. */

@@ -23,6 +23,7 @@ import {
   whatEverLedTo,
   whoTold,
   why,
+  whyNobody,
   whyNot,
   whyNotSteps,
   whyRemembered,
@@ -85,6 +86,7 @@ function answerOverRun(question: Question, asked: string): Statement {
   if (what === 'ever') return whatEverLedTo(question, of);
   if (what === 'memory') return whyRemembered(question, of);
   if (what === 'told') return whoTold(question);
+  if (what === 'wave') return whyNobody(question, of);
   throw new QuestionError(`There is no question “${asked}”.`);
 }
 

@@ -7,6 +7,7 @@ import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
+import { Choice } from '../ui/fields.tsx';
 import { AgentList } from './agent-list.tsx';
 import { GameAbove } from './game-above.tsx';
 import { CanvasStage, NARROW } from '../ui/place.ts';
@@ -17,6 +18,7 @@ import { createBackdrop, drawBackdrop } from './drawing/backdrop.ts';
 import { drawFights } from './drawing/fights.ts';
 import { drawLamps, drawLanterns } from './drawing/light.ts';
 import type { KeptOutlines } from './drawing/outlines.ts';
+import { drawOverview, overviewHeight, type Overview } from './drawing/overview.ts';
 import { drawForces, drawPaths, drawWalkable } from './drawing/motion.ts';
 import {
   drawGates,
@@ -97,6 +99,15 @@ const Hint = styled.p`
   }
 `;
 
+/** What the overview shows is chosen right above it. */
+const OverOverview = styled.div`
+  position: absolute;
+  left: 10px;
+  margin-bottom: 30px;
+  border-radius: 6px;
+  background: color-mix(in srgb, var(--panel) 88%, transparent);
+`;
+
 const KEYS_HINT =
   'Arrows walk · Shift run · C crouch · E take, put down · hold T throw · O gate · Z call';
 
@@ -120,6 +131,12 @@ function keysWords(title: string): string {
   return `Arrow keys walk the ${title}, with Shift it runs; C crouches, E picks up or puts down, T held down aims a throw, O opens or closes a gate, Z calls friends. On a gamepad the left stick walks, the right trigger runs, the face buttons and the right shoulder make its moves, the left shoulder and trigger guard.`;
 }
 
+const OVERVIEW_OPTIONS = [
+  { id: 'all', title: 'all' },
+  { id: 'known', title: 'what your side knows' },
+  { id: 'off', title: 'no overview' },
+];
+
 /** Pixels a metre takes in the close view. */
 const CLOSE_SCALE = 30;
 
@@ -136,6 +153,7 @@ export const GroundView = memo(function GroundView({
   const overlays = useAppSelector(({ view }) => view.overlays);
   // Where there is little room, the whole ground would be too small to read.
   const [close, setClose] = useState(() => matchMedia(NARROW).matches);
+  const [overview, setOverview] = useState<Overview>('all');
   const [focused, setFocused] = useState(false);
   const [, redraw] = useState({});
   const tokens = useTokens();
@@ -161,9 +179,10 @@ export const GroundView = memo(function GroundView({
         paths: overlays.paths,
         forces: overlays.forces,
         known: overlays.known,
+        side: close && overview === 'known',
         places: overlays.places,
       }),
-    [engine, overlays],
+    [engine, overlays, close, overview],
   );
 
   useCommands(
@@ -244,6 +263,7 @@ export const GroundView = memo(function GroundView({
     drawAim(painter, keys.aim(frame));
     if (carry.current) drawCarried(painter, carry.current);
     drawScale(painter);
+    if (close) drawOverview(painter, running, frame, overview);
   });
 
   /** Where the pointer is, in metres, and the agent below it. */
@@ -336,6 +356,16 @@ export const GroundView = memo(function GroundView({
         <canvas ref={canvas} aria-hidden />
         <GameAbove />
       </CanvasStage>
+      {close && program && (
+        <OverOverview style={{ bottom: overviewHeight(program.ground, overview) }}>
+          <Choice
+            label="What the overview shows"
+            value={overview}
+            options={OVERVIEW_OPTIONS}
+            onChoose={(id) => setOverview(id as Overview)}
+          />
+        </OverOverview>
+      )}
       <Hint>
         <Explained text={player ? keysWords(player.title) : undefined}>
           {player === null

@@ -1,8 +1,10 @@
 import {
+  agentNamed,
   nodeText,
   statePaths,
   type ActivityDocument,
   type DocumentCommand,
+  type ProjectDocument,
 } from '@crooked-lantern/core';
 import { Ellipsis, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
@@ -303,12 +305,6 @@ export function StateSheet({
   );
 }
 
-function agentTitle(
-  document: {
-    grounds: Record<string, { agents: Record<string, { title?: string }> }>;
-    start: { ground: string };
-  },
-  agent: string,
-): string {
-  return document.grounds[document.start.ground]?.agents[agent]?.title ?? agent;
+function agentTitle(document: ProjectDocument, agent: string): string {
+  return agentNamed(document, agent)?.title ?? agent;
 }

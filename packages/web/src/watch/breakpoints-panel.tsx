@@ -1,4 +1,5 @@
 import {
+  allAgents,
   BREAKPOINT_FIELDS,
   BREAKPOINT_KINDS,
   breakpointWords,
@@ -55,17 +56,13 @@ const KINDS = (Object.keys(BREAKPOINT_KINDS) as BreakpointKind[]).map((id) => ({
 
 /** Everybody, each kind, and each agent of the ground: `archetype:warden`, `agent:warden1`. */
 function whoOptions(document: ProjectDocument) {
-  const { agents } = document.grounds[document.start.ground];
   return [
     { id: '', title: 'anybody' },
     ...namesOf(document.archetypes).map((name) => ({
       id: `archetype:${name}`,
       title: `any ${document.archetypes[name].title}`,
     })),
-    ...namesOf(agents).map((name) => ({
-      id: `agent:${name}`,
-      title: agents[name].title ?? name,
-    })),
+    ...allAgents(document).map(({ name, title }) => ({ id: `agent:${name}`, title })),
   ];
 }
 

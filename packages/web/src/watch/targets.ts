@@ -1,6 +1,6 @@
 import {
-  archetypeOf,
-  mindsOf,
+  agentNamed,
+  DIRECTOR_NAME,
   namesOf,
   outlineOf,
   type ActivityDocument,
@@ -29,11 +29,18 @@ function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Tar
   });
 }
 
+/** The waves of the ground, which are asked of its director. */
+function wavesOf(document: ProjectDocument): Target[] {
+  const { waves = {} } = document.grounds[document.start.ground];
+  return namesOf(waves).map((name) => ({
+    id: `?wave:${name}`,
+    title: `why nobody of ${waves[name].title ?? name} comes`,
+  }));
+}
+
 /** States, options and rows of an agent’s first mind. */
 export function targetsOf(document: ProjectDocument, agent: string): Target[] {
-  const placed = document.grounds[document.start.ground]?.agents[agent];
-  const archetype = placed && archetypeOf(document, placed);
-  const [name] = archetype ? mindsOf(archetype) : [];
+  const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
   if (!mind) return [];
   const states = listStates(document, name).map(({ state }) => state);
@@ -60,5 +67,6 @@ export function targetsOf(document: ProjectDocument, agent: string): Target[] {
       title: `when and why ${key} was written`,
     })),
     { id: '?told', title: 'who ever told it something' },
+    ...(agent === DIRECTOR_NAME ? wavesOf(document) : []),
   ];
 }

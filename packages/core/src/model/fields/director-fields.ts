@@ -1,10 +1,14 @@
-import { SCHEDULE_ENDS, WAVE_ORDERS, WAVE_RETURNS, WAVE_STARTS } from '../director-documents.ts';
+import {
+  MOST_OF_A_WAVE,
+  poolSize,
+  SCHEDULE_ENDS,
+  WAVE_ORDERS,
+  WAVE_RETURNS,
+  WAVE_STARTS,
+} from '../director-documents.ts';
 import type { FieldSpecs } from './field-spec.ts';
 
 /** The fields of waves, schedules and scores. */
-
-/** As many agents can belong to one wave. */
-export const MOST_OF_A_WAVE = 400;
 
 export const WAVE_FIELDS = {
   count: {
@@ -24,7 +28,7 @@ export const WAVE_FIELDS = {
     minimum: 1,
     maximum: MOST_OF_A_WAVE,
     whole: true,
-    usual: (wave) => Math.min(MOST_OF_A_WAVE, Number(wave.count)),
+    usual: ({ count }) => poolSize({ count: Number(count) }),
     about: 'at most; the others wait until one has died',
   },
   gap: {

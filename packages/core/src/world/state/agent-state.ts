@@ -16,7 +16,6 @@ import {
   type AgentProgram,
   distanceToBox,
   type ArchetypeProgram,
-  type BoxProgram,
   type Program,
 } from '../program/program.ts';
 import type { Statics } from '../program/statics.ts';
@@ -159,23 +158,18 @@ export class AgentState implements AgentRun, Facts {
   get game(): GameFacts {
     return this.surroundings.game;
   }
-  #home(): BoxProgram | undefined {
-    return this.program.ground.zones[this.placed.home];
-  }
   get homeX(): number {
-    const home = this.#home();
-    return home ? home.x + home.width / 2 : NaN;
+    return this.zoneX(this.placed.home);
   }
   get homeY(): number {
-    const home = this.#home();
-    return home ? home.y + home.height / 2 : NaN;
+    return this.zoneY(this.placed.home);
   }
   fromHome(): number {
     return this.fromHomeAt(this.body.x, this.body.y);
   }
   /** The same from another place. */
   fromHomeAt(x: number, y: number): number {
-    const home = this.#home();
+    const home = this.program.ground.zones[this.placed.home];
     return home ? distanceToBox(home, x, y) : NaN;
   }
   get health(): number {
@@ -296,6 +290,14 @@ export class AgentState implements AgentRun, Facts {
   }
   inZone(zone: number): boolean {
     return this.isZoneAt(zone, this.body.x, this.body.y);
+  }
+  zoneX(zone: number): number {
+    const box = this.program.ground.zones[zone];
+    return box ? box.x + box.width / 2 : NaN;
+  }
+  zoneY(zone: number): number {
+    const box = this.program.ground.zones[zone];
+    return box ? box.y + box.height / 2 : NaN;
   }
   /** Whether a place is in the zone. */
   isZoneAt(zone: number, x: number, y: number): boolean {

@@ -60,6 +60,12 @@ export class Elsewhere implements Facts {
     return impactOn(this.agent, agent, inTruth, this.x, this.y, 0, 0);
   }
 
+  zoneX(zone: number): number {
+    return this.from.zoneX(zone);
+  }
+  zoneY(zone: number): number {
+    return this.from.zoneY(zone);
+  }
   fromHome(): number {
     return this.agent.fromHomeAt(this.x, this.y);
   }

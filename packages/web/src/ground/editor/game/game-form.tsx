@@ -82,8 +82,8 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
       </Rows>
       {director === undefined ? (
         <p>
-          A mind without a body that brings waves, counts points and ends the run. Make one in{' '}
-          <Link to={`/projects/${id}/minds`}>Minds</Link>, and choose it here.
+          A mind without a body that brings waves, counts points and ends the run.{' '}
+          <Link to={`/projects/${id}/minds`}>Write one</Link>, and choose it here.
         </p>
       ) : (
         <Link to={`/projects/${id}/minds/${director}?agent=${DIRECTOR_NAME}`}>

@@ -1,0 +1,47 @@
+import { lives, toCome, whyNobodyComes } from '../../world/mechanics/waves.ts';
+import { revisit } from '../run.ts';
+import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';
+
+/** Why nobody of a wave comes, and what has become of it so far. */
+
+/** So many of the latest things are listed. */
+const LISTED = 12;
+
+/** Why nobody of a wave comes at the tick, with what came of it before, the latest first. Throws a {@link QuestionError} for a wave there is not. */
+export function whyNobody(question: Question, name: string): Statement {
+  checkTick(question);
+  const { run, tick } = question;
+  const world = revisit(run, tick);
+  const { waves } = world.statics.program.director;
+  const index = waves.findIndex((wave) => wave.name === name);
+  if (index < 0)
+    throw new QuestionError(
+      `There is no wave “${name}”. There are: ${waves.map((wave) => wave.name).join(', ') || 'none'}.`,
+    );
+  const { title, pool } = waves[index];
+  const alive = pool.filter((agent) => lives(world.agents[agent])).length;
+  const past = run.entries.flatMap((entry): Statement[] => {
+    if (entry.tick > tick) return [];
+    if (entry.kind === 'came' && entry.wave === name)
+      return [fact(`${entry.agent} came, at ${entry.at}`, entry.tick)];
+    if (entry.kind !== 'wave' || entry.wave !== name) return [];
+    const { how, times, reason } = entry;
+    const words = {
+      comes: `it came, for the ${times}. time`,
+      held: `it was held up: ${reason}`,
+      over: 'it was over',
+      calledOff: 'it was called off',
+    }[how];
+    return [fact(words, entry.tick)];
+  });
+  const { heldSince } = world.waves[index];
+  return fact(
+    `nobody of ${title} comes now: ${whyNobodyComes(world, index)}`,
+    heldSince >= 0 ? heldSince : null,
+    past.reverse().slice(0, LISTED),
+    [
+      { part: 'alive', value: String(alive) },
+      { part: 'to come', value: String(toCome(world, index)) },
+    ],
+  );
+}
