@@ -64,7 +64,7 @@ describe('the same run comes back', () => {
     }
   });
 
-  it.each(['windfall', 'harvest-night', 'hive-day'])(
+  it.each(['windfall', 'harvest-night', 'hive-day', 'bell-hours'])(
     'in Node and in Chromium, with a director and all that comes and goes: %s',
     async (demo) => {
       const { hash } = lastLine(5, demo, 15);

@@ -172,6 +172,7 @@ export function compileArchetype(
     hearing: archetype.hearing ? { threshold: archetype.hearing.threshold } : null,
     lantern: archetype.lantern ? { ...archetype.lantern } : null,
     sleepBeyond: archetype.sleepBeyond ?? 0,
+    laden: numberOf(archetype, 'laden', ARCHETYPE_FIELDS.laden),
     callReach: numberOf(archetype, 'call', ARCHETYPE_FIELDS.call),
     health: archetype.health ?? NaN,
     recycleTicks: ticks(context, archetype.recycle ?? 0),

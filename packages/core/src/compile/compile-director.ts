@@ -124,6 +124,7 @@ function directorArchetype(stack: number, path: string): ArchetypeProgram {
     hearing: null,
     lantern: null,
     sleepBeyond: 0,
+    laden: 1,
     callReach: 0,
     health: NaN,
     recycleTicks: 0,

@@ -89,11 +89,10 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   if (placed)
     return { ir: { op: 'literal', at, type: placed.type, value: placed.index }, unit: PLAIN };
   const names = knownNames(checker);
-  return fault(
-    checker,
-    node,
-    `Nothing is called “${name}” here.${suggestion(name, names) || partsOf(name, names)}`,
-  );
+  // A word that names begin with is no slip of the pen.
+  const isPart = names.some((known) => known.startsWith(`${name}.`));
+  const meant = isPart ? partsOf(name, names) : suggestion(name, names) || partsOf(name, names);
+  return fault(checker, node, `Nothing is called “${name}” here.${meant}`);
 }
 
 /** Whether whoever asks may; what is true of everybody is not for a mind that perceives. */

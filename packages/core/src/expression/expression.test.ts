@@ -52,6 +52,8 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     awareness: (agent) => (agent === 3 ? 0.75 : 0),
     knownX: (agent) => (agent === 3 ? 4 : NaN),
     knownY: (agent) => (agent === 3 ? 6 : NaN),
+    knownSpeedX: (agent) => (agent === 3 ? 2 : NaN),
+    knownSpeedY: (agent) => (agent === 3 ? -1 : NaN),
     percept: (sense) =>
       sense === 2 ? { what: 0, of: -1, thing: -1, x: 1, y: 7, strength: 0.4 } : null,
     perceptAge: (sense) => (sense === 2 ? 1.5 : NaN),

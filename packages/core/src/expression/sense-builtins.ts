@@ -140,6 +140,30 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     test: (f, zone) => f.inZone(zone),
   },
   {
+    name: 'ahead',
+    parameters: [agent, { name: 'seconds', type: 'number', unit: 's' }],
+    sense: 'sight',
+    result: 'point',
+    about: 'where the agent will be by then, if it goes on as it was last seen to go',
+    missing: 'nothing',
+    x: (f, a, seconds) => f.knownX(a) + f.knownSpeedX(a) * seconds,
+    y: (f, a, seconds) => f.knownY(a) + f.knownSpeedY(a) * seconds,
+  },
+  {
+    name: 'between',
+    parameters: [
+      { name: 'from', type: 'point' },
+      { name: 'to', type: 'point' },
+      { name: 'share', type: 'number' },
+    ],
+    result: 'point',
+    about:
+      'the place so far on the straight way from one point to the other: 0 is the first, 1 the second',
+    missing: 'nothing',
+    x: (_, fromX, _fromY, toX, _toY, share) => fromX + (toX - fromX) * share,
+    y: (_, _fromX, fromY, _toX, toY, share) => fromY + (toY - fromY) * share,
+  },
+  {
     name: 'middleOf',
     parameters: [{ name: 'zone', type: 'zone' }],
     result: 'point',

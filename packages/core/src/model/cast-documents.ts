@@ -34,6 +34,8 @@ export interface ArchetypeDocument {
   guards?: Record<Name, GuardDocument>;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
   sleepBeyond?: number;
+  /** Share of its speed that is left while it carries something; left out: all. */
+  laden?: number;
   /** Metres within which friends hear it call; left out: 12. */
   call?: number;
 }
@@ -108,6 +110,7 @@ export interface OverridesDocument extends Partial<
     | 'recycle'
     | 'sleepBeyond'
     | 'call'
+    | 'laden'
     | 'moves'
     | 'guards'
   >

@@ -69,6 +69,15 @@ export const ARCHETYPE_FIELDS = {
     none: 'never sleeps',
     about: 'farther than this from every played agent it senses, decides and moves nothing',
   },
+  laden: {
+    kind: 'number',
+    label: 'Laden speed',
+    unit: '',
+    minimum: 0.05,
+    maximum: 1,
+    usual: 1,
+    about: 'share of its speed that is left while it carries something',
+  },
   call: {
     kind: 'number',
     label: 'Call is heard',

@@ -37,7 +37,7 @@ export class Agent extends AgentState implements Host {
   }
   setGait(gait: number): void {
     this.gait = gait;
-    this.body.pace = this.archetype.paces[gait];
+    this.settlePace();
   }
   turnTo(angle: number): void {
     this.body.eyes = angle;

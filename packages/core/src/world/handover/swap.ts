@@ -26,6 +26,7 @@ export function swapProgram(world: World, program: Program, edit: number, seed: 
     const old = before.get(agent.name);
     if (!old) continue;
     carryAgentRun({ from: old, to: agent, names, record: recorder });
+    agent.settlePace();
   }
   const now = new Set(next.agents.map(({ name }) => name));
   for (const { name, placed, away } of world.agents)

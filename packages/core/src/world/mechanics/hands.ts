@@ -31,6 +31,7 @@ export function pickUp(world: Surroundings, agent: AgentState, index: number): s
   if (trouble !== '') return trouble;
   world.things[index].carrier = agent.index;
   agent.carried = index;
+  agent.settlePace();
   forgetThing(world, index);
   tellDirector(world, `taken.${world.statics.program.ground.things[index].kind}`);
   return '';
@@ -57,6 +58,7 @@ export function whyNotRelease(agent: AgentState): string {
 function release(agent: AgentState, world: Surroundings): Thing {
   const thing = world.things[agent.carried];
   agent.carried = -1;
+  agent.settlePace();
   thing.carrier = -1;
   thing.mover = agent.index;
   thing.x = agent.x;

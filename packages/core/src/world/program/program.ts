@@ -123,6 +123,8 @@ export interface ArchetypeProgram {
   lantern: { reach: number; strength: number } | null;
   /** Metres; 0 for never. */
   sleepBeyond: number;
+  /** Share of its speed while it carries something. */
+  laden: number;
   /** Metres within which friends hear it call. */
   callReach: number;
   /** Points; NaN for who can't be hurt. */

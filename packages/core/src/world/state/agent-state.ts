@@ -214,6 +214,12 @@ export class AgentState implements AgentRun, Facts {
     return this.attended < 0 ? 0 : this.noticed[this.attended].awareness;
   }
 
+  /** Goes as fast as its gait and what it carries let it. */
+  settlePace(): void {
+    const { paces, laden } = this.archetype;
+    this.body.pace = (paces[this.gait] ?? NaN) * (this.carried >= 0 ? laden : 1);
+  }
+
   deliver(events: readonly string[]): void {
     if (events.length === 0) return;
     for (const inbox of this.inboxes) inbox.push(...events);
@@ -250,6 +256,13 @@ export class AgentState implements AgentRun, Facts {
   }
   knownY(agent: number): number {
     return this.track(agent)?.y ?? NaN;
+  }
+
+  knownSpeedX(agent: number): number {
+    return this.track(agent)?.vx ?? NaN;
+  }
+  knownSpeedY(agent: number): number {
+    return this.track(agent)?.vy ?? NaN;
   }
 
   percept(sense: number): Percept | null {

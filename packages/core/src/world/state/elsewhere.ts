@@ -183,6 +183,12 @@ export class Elsewhere implements Facts {
   knownY(agent: number): number {
     return this.from.knownY(agent);
   }
+  knownSpeedX(agent: number): number {
+    return this.from.knownSpeedX(agent);
+  }
+  knownSpeedY(agent: number): number {
+    return this.from.knownSpeedY(agent);
+  }
   percept(sense: number): PerceptFacts | null {
     return this.from.percept(sense);
   }
