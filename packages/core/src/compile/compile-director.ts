@@ -245,8 +245,10 @@ export function compileDirector(
   agents: readonly AgentProgram[],
   context: CompileContext,
 ): DirectorProgram {
-  const { waves = {} } = groundOf(context).ground;
+  const { waves = {}, director } = groundOf(context).ground;
+  const mind = director === undefined ? undefined : context.document.minds[director];
   return {
+    watchesZones: JSON.stringify(mind?.machine ?? {}).includes('"on":"entered'),
     agent: agents.findIndex(({ name, away }) => away && name === DIRECTOR_NAME),
     scores: compileScores(context),
     schedule: compileSchedule(context),

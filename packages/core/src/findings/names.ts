@@ -162,7 +162,7 @@ function actionsOf({ minds }: StackProgram, name: string): Record<string, unknow
 }
 
 /** What the game around them raises, for everybody or for the director. */
-function eventsOfGame({ stacks, texts, director, archetypes }: Program): string[] {
+function eventsOfGame({ stacks, texts, director, archetypes, ground }: Program): string[] {
   const doing = (action: string) => stacks.flatMap((each) => actionsOf(each, action));
   const modes = [
     ...(director.schedule?.modes ?? []).map(({ word }) => word),
@@ -174,6 +174,7 @@ function eventsOfGame({ stacks, texts, director, archetypes }: Program): string[
     ...raisedForDirector(
       archetypes.map(({ name }) => name),
       director.waves.map(({ name }) => name),
+      ground.zones.map(({ name }) => name),
     ).map(({ event }) => event),
   ];
 }

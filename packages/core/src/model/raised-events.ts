@@ -37,9 +37,19 @@ export function raisedByModes(modes: readonly string[]): RaisedEvent[] {
 export function raisedForDirector(
   archetypes: readonly string[],
   waves: readonly string[],
+  zones: readonly string[],
 ): RaisedEvent[] {
   return [
-    ...archetypes.map((name) => ({ event: `died.${name}`, about: 'somebody has died' })),
+    ...archetypes.flatMap((name) => [
+      { event: `died.${name}`, about: 'somebody has died' },
+      { event: `broken.${name}`, about: 'a move of somebody was broken off' },
+    ]),
+    ...zones.flatMap((zone) =>
+      archetypes.map((name) => ({
+        event: `entered.${zone}.${name}`,
+        about: 'somebody has entered the zone',
+      })),
+    ),
     ...THING_KINDS.map((kind) => ({ event: `taken.${kind}`, about: 'a thing was picked up' })),
     ...waves.flatMap((wave) => [
       { event: `arrived.${wave}`, about: 'one of a wave has come' },

@@ -349,6 +349,40 @@ describe('what a director does', () => {
     expect(world.gates).toEqual([2]);
   });
 
+  it('knows who enters a zone, each time, and not who stands there from the start', () => {
+    const document = gameProject({
+      ground: { scores: { entered: {}, stood: {} } },
+      director: {
+        machine: {
+          initial: 'a',
+          states: [
+            {
+              id: 'a',
+              leaves: [
+                {
+                  on: 'entered.middle.gleaner',
+                  internal: true,
+                  do: [{ do: 'addScore', score: 'entered' }],
+                },
+                { on: 'entered.corner', internal: true, do: [{ do: 'addScore', score: 'stood' }] },
+              ],
+            },
+          ],
+        },
+      },
+    });
+    document.grounds.corner.agents.keeper.at = [1, 9];
+    const { world, run } = watch(document);
+    run(90, [{ agent: 'gleaner', x: 1, y: 0, gait: null }]);
+    expect(world.scores).toEqual([1, 0]);
+    run(120, [{ agent: 'gleaner', x: -1, y: 0, gait: null }]);
+    run(90, [{ agent: 'gleaner', x: 1, y: 0, gait: null }]);
+    expect(world.scores).toEqual([2, 0]);
+    const swapped = swapProgram(world, programOf(document), 2, 1);
+    expect(worldHash(swapped)).toBe(worldHash(world));
+    expect(checkProject(document).findings).toEqual([]);
+  });
+
   it('knows what is taken', () => {
     const { world, run } = watch(
       gameProject({

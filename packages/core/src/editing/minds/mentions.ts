@@ -80,7 +80,9 @@ export function mentionsOf(
     },
     name: (kind, used, where) => {
       if (!refersTo(part, kind) || used !== name) return;
-      found.push({ path: where.path, how: part === 'memory' ? 'writes' : 'uses' });
+      // Actions write keys by their names; whatever else names one, reads it.
+      const how = where.action ? 'writes' : 'reads';
+      found.push({ path: where.path, how: part === 'memory' ? how : 'uses' });
     },
   });
   return found;
@@ -132,7 +134,11 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
     ...RAISED_BY_SENSES,
     ...raisedByModes([...modes]),
     ...(ground?.director === mindName
-      ? raisedForDirector(namesOf(document.archetypes), namesOf(ground.waves ?? {}))
+      ? raisedForDirector(
+          namesOf(document.archetypes),
+          namesOf(ground.waves ?? {}),
+          namesOf(ground.zones ?? {}),
+        )
       : []),
   ];
   return known.filter(({ event }, i) => known.findIndex((other) => other.event === event) === i);

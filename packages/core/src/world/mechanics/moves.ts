@@ -3,6 +3,7 @@ import { nextNormal } from '../../numeric/random.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { isCovering, lengthOf, moveOf, whyNotBegin } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
+import { tellDirector } from './telling.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 
 /** Beginning, breaking off and ending moves; raising and lowering guards. */
@@ -59,6 +60,7 @@ export function breakMove(world: Surroundings, agent: AgentState, why: string): 
   endMove(agent);
   if (world.recorder)
     recordFor(agent, world.recorder, { kind: 'broken', move: move.name, reason: why });
+  tellDirector(world, `broken.${agent.archetype.name}`);
 }
 
 export function raiseGuard(agent: AgentState, guard: number): string {

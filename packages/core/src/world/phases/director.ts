@@ -1,4 +1,5 @@
 import { announceMode, end } from '../mechanics/game.ts';
+import { lives } from '../mechanics/waves.ts';
 import { tellDirector } from '../mechanics/telling.ts';
 import type { World } from '../world.ts';
 import { doEffects } from './effects.ts';
@@ -6,6 +7,7 @@ import { decideOne } from './minds.ts';
 
 /** The clock goes on, then the director decides: before the senses, so that others meet the world as it has made it. */
 export function direct(world: World): void {
+  noteEntered(world);
   const isDone = stepSchedule(world);
   if (isDone) tellDirector(world, 'schedule.over');
   const director = world.agents[world.statics.program.director.agent];
@@ -14,6 +16,23 @@ export function direct(world: World): void {
     doEffects(world);
   }
   if (isDone) end(world, 'over', 'The time is over.');
+}
+
+/** Lets the director know who has entered which zone since the tick before; who is there from the start has not. */
+function noteEntered(world: World): void {
+  const { agents, inside, statics } = world;
+  if (inside.length === 0) return;
+  const { zones } = statics.program.ground;
+  for (const agent of agents) {
+    const isHere = lives(agent);
+    for (let zone = 0; zone < zones.length; zone++) {
+      const at = agent.index * zones.length + zone;
+      const now = Number(isHere && agent.isZoneAt(zone, agent.x, agent.y));
+      if (now === 1 && inside[at] === 0)
+        tellDirector(world, `entered.${zones[zone].name}.${agent.archetype.name}`);
+      inside[at] = now;
+    }
+  }
 }
 
 /** The schedule in one tick, or what is laid over it; gives whether the last mode is over, and the run with it. */

@@ -45,6 +45,8 @@ export interface WorldRun {
   learned: number[][];
   /** By finder (squad, or agent without one): 1 for each item it has found already. */
   found: Uint8Array[];
+  /** By agent, then zone, where the director waits for that: 1 for who stands in it, 0 for who does not, 2 before that was looked at. */
+  inside: Uint8Array;
   /** By score: its points. */
   scores: number[];
   schedule: ScheduleRun;
@@ -254,6 +256,28 @@ export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]
     },
     copy: (found) => found.map((items) => items.slice()),
     carry: carryFound,
+  },
+  inside: {
+    begin: ({ program }) => {
+      const { director, agents, ground } = program;
+      const size = director.watchesZones ? agents.length * ground.zones.length : 0;
+      return new Uint8Array(size).fill(2);
+    },
+    copy: (inside) => inside.slice(),
+    carry: (inside, { from, to, names }) => {
+      const [before, after] = [from.statics.program.ground.zones, to.statics.program.ground.zones];
+      if (inside.length === 0 || to.inside.length === 0) return to.inside;
+      const carried = to.inside.slice();
+      from.agents.forEach((_, was) => {
+        const agent = names.agent(was);
+        if (agent < 0) return;
+        before.forEach(({ name }, zone) => {
+          const now = after.findIndex((each) => each.name === name);
+          if (now >= 0) carried[agent * after.length + now] = inside[was * before.length + zone];
+        });
+      });
+      return carried;
+    },
   },
   scores: {
     begin: ({ program }) => program.director.scores.map(({ start }) => start),
