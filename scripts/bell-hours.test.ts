@@ -1,9 +1,5 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import {
-  checkProject,
   createWorld,
-  readProjectText,
   setRecorder,
   tick,
   type Input,
@@ -11,18 +7,11 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { demoProgram } from './demo-program.fixture.ts';
 
 /** That Bell Hours can be won and lost, that the bell turns all bees, and that smoke sends them home and lets them go on. */
 
-const FILE = path.resolve(import.meta.dirname, '../demo/bell-hours.lantern.json');
-
-const program = (() => {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  const { program: compiled, findings } = checkProject(read.document);
-  if (!compiled) throw new Error(findings[0].message);
-  return compiled;
-})();
+const program = demoProgram('bell-hours');
 
 type Player = (world: World) => Partial<Input>;
 

@@ -1,9 +1,5 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import {
-  checkProject,
   createWorld,
-  readProjectText,
   setRecorder,
   tick,
   worldHash,
@@ -11,18 +7,11 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { demoProgram } from './demo-program.fixture.ts';
 
 /** That Harvest Night can be won and lost, that its swarm is one, and that a fallen target is let go of at once. */
 
-const FILE = path.resolve(import.meta.dirname, '../demo/harvest-night.lantern.json');
-
-const program = (() => {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  const { program: compiled, findings } = checkProject(read.document);
-  if (!compiled) throw new Error(findings[0].message);
-  return compiled;
-})();
+const program = demoProgram('harvest-night');
 
 type Player = (world: World) => Partial<Input>;
 

@@ -1,9 +1,6 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import {
   checkProject,
   createWorld,
-  readProjectText,
   setRecorder,
   tick,
   type Input,
@@ -13,19 +10,11 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { demoProgram, demoDocument } from './demo-program.fixture.ts';
 
 /** That Hive Day is lost by who stands by and won by who helps, and that its beekeepers go about their day as the docs say. */
 
-const FILE = path.resolve(import.meta.dirname, '../demo/hive-day.lantern.json');
-
-function hiveDay(change: (document: ProjectDocument) => void = () => {}): Program {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  change(read.document);
-  const { program, findings } = checkProject(read.document);
-  if (!program) throw new Error(findings[0].message);
-  return program;
-}
+const hiveDay = (change?: (document: ProjectDocument) => void) => demoProgram('hive-day', change);
 
 const RACK = { x: 18.3, y: 11 };
 /** The gap in the hedge, on the side of the hives and on the other. */
@@ -129,9 +118,9 @@ describe('Hive Day', () => {
   });
 
   it('has no finding but that its beekeepers go by what is true', () => {
-    const read = readProjectText(readFileSync(FILE, 'utf8'));
-    if (!read.ok) throw new Error(read.faults[0].message);
-    expect(checkProject(read.document).findings.map(({ code }) => code)).toEqual(['cheats']);
+    expect(checkProject(demoDocument('hive-day')).findings.map(({ code }) => code)).toEqual([
+      'cheats',
+    ]);
   });
 
   it('takes a fourth need by duplicating a branch, as the docs say', () => {

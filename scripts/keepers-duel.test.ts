@@ -1,19 +1,9 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import {
-  checkProject,
-  createWorld,
-  readProjectText,
-  tick,
-  type Input,
-  type Program,
-  type World,
-} from '@crooked-lantern/core';
+import { createWorld, tick, type Input, type Program, type World } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { demoProgram } from './demo-program.fixture.ts';
 
 /** That Keeper’s Duel can be won and lost on each tier, and that the tiers differ. */
 
-const FILE = path.resolve(import.meta.dirname, '../demo/keepers-duel.lantern.json');
 const TIERS = ['gentle', 'steady', 'fierce'] as const;
 type Tier = (typeof TIERS)[number];
 
@@ -21,10 +11,9 @@ type Tier = (typeof TIERS)[number];
 const LONGEST = 120;
 
 function duelAt(tier: Tier): Program {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  read.document.start.tier = tier;
-  return checkProject(read.document).program!;
+  return demoProgram('keepers-duel', ({ start }) => {
+    start.tier = tier;
+  });
 }
 
 interface Sides {

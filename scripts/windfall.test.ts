@@ -1,9 +1,5 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import {
-  checkProject,
   createWorld,
-  readProjectText,
   tick,
   worldHash,
   type Input,
@@ -12,22 +8,18 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { demoProgram } from './demo-program.fixture.ts';
 
 /** That Windfall can be won and lost on both tiers, that the tiers differ, and that the referee weighs right. */
-
-const FILE = path.resolve(import.meta.dirname, '../demo/windfall.lantern.json');
 
 function windfall(
   tier: 'near' | 'plans',
   change: (document: ProjectDocument) => void = () => {},
 ): Program {
-  const read = readProjectText(readFileSync(FILE, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  read.document.start.tier = tier;
-  change(read.document);
-  const { program, findings } = checkProject(read.document);
-  if (!program) throw new Error(findings[0].message);
-  return program;
+  return demoProgram('windfall', (document) => {
+    document.start.tier = tier;
+    change(document);
+  });
 }
 
 const CELLAR = { x: 2.3, y: 8.2 };
