@@ -51,46 +51,6 @@ async function addNightWithRounds(address, title, leaves) {
 }
 
 /**
- * Adds a copy of the demo whose goose has rules for a mind, and gives the address of that mind.
- * @param {string} address
- */
-async function addRulesNight(address) {
-  const demo = path.join(ROOT, 'demo/night-watch.lantern.json');
-  const document = JSON.parse(readFileSync(demo, 'utf8'));
-  document.title = 'Night Watch by rules';
-  document.minds.goose = {
-    title: 'Goose',
-    activity: { rules: 'manners' },
-    rules: {
-      manners: {
-        title: 'Manners',
-        note: 'What comes first has the say over what comes after it.',
-        rows: [
-          {
-            title: 'Hark',
-            when: 'attention.strength > 0.2',
-            do: [{ do: 'face', toward: 'attention.place' }],
-            rows: [
-              {
-                when: 'attention.strength > 0.6',
-                edge: true,
-                do: [
-                  { do: 'say', text: 'Honk!' },
-                  { do: 'makeNoise', kind: 'honk', reach: 12 },
-                ],
-              },
-            ],
-            else: [{ do: 'wander', around: 'self.post' }],
-          },
-          { when: 'time > 600', off: true, do: [{ do: 'returnToPost' }] },
-        ],
-      },
-    },
-  };
-  return `${await addProject(address, document)}/minds/goose`;
-}
-
-/**
  * Walks up to the keeper of the duel and strikes so often, then lets the run rest.
  * @param {Page} page @param {number} times
  */
@@ -218,17 +178,6 @@ const SHOTS = [
     },
   },
   {
-    file: 'chase.png',
-    where: `${MIND}?agent=warden2&state=chase`,
-    async act(page) {
-      await beChased(page);
-      await page.getByRole('button', { name: 'Close view (0)' }).click();
-      for (const overlay of ['known (5)', 'forces (8)'])
-        await page.getByRole('button', { name: `Show ${overlay}` }).click();
-      await page.waitForTimeout(400);
-    },
-  },
-  {
     file: 'minds-outline.png',
     where: `${MIND}?agent=warden2&state=chase&sheet=trees.runDown`,
     async act(page) {
@@ -237,15 +186,6 @@ const SHOTS = [
       await page.keyboard.press('/');
       await page.getByRole('menuitem', { name: 'Sequence' }).waitFor();
       await page.keyboard.type('wa');
-    },
-  },
-  {
-    file: 'minds-rules.png',
-    where: '?agent=goose&sheet=rules.manners',
-    add: addRulesNight,
-    async act(page) {
-      await page.getByRole('treegrid', { name: 'Rows of Manners' }).waitFor();
-      await page.waitForTimeout(2500);
     },
   },
   { file: 'weigh.png', where: '/projects/keepers-duel/weigh/keeper/ward', act: duelOnBoard },
@@ -291,6 +231,16 @@ const SHOTS = [
       await page.getByTestId('hash').waitFor();
       await page.getByRole('status').getByText('Lost').waitFor();
     },
+  },
+  {
+    file: 'bell-hours.png',
+    where: '/projects/bell-hours/minds/bee?agent=bee1&tick=1250',
+    act: (page) => page.getByTestId('hash').waitFor(),
+  },
+  {
+    file: 'hive-day.png',
+    where: '/projects/hive-day/watch?agent=keeper1&tick=2400',
+    act: (page) => page.getByTestId('hash').waitFor(),
   },
   {
     file: 'memory.png',

@@ -1,5 +1,6 @@
 import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
+import { compareNames } from '../minds/document-names.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { ListGroup, ListName } from '../ui/list-group.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
@@ -61,18 +62,20 @@ export function CastList({ cast }: { cast: CastEditor }) {
         )}
       </ListGroup>
       <ListGroup title="Placed agents">
-        {namesOf(agents).map((name) => {
-          const kind = archetypeOf(document, agents[name]);
-          const own = overridden(agents[name].overrides).length;
-          return item(
-            'agents',
-            name,
-            <>
-              <AgentGlyph tint={tint(kind?.faction ?? '')} /> {agents[name].title ?? name}
-            </>,
-            own > 0 ? `${own} own` : archetypes[agents[name].archetype]?.title,
-          );
-        })}
+        {namesOf(agents)
+          .toSorted(compareNames)
+          .map((name) => {
+            const kind = archetypeOf(document, agents[name]);
+            const own = overridden(agents[name].overrides).length;
+            return item(
+              'agents',
+              name,
+              <>
+                <AgentGlyph tint={tint(kind?.faction ?? '')} /> {agents[name].title ?? name}
+              </>,
+              own > 0 ? `${own} own` : archetypes[agents[name].archetype]?.title,
+            );
+          })}
       </ListGroup>
       <ListGroup
         title="Squads"

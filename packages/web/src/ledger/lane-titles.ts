@@ -1,4 +1,5 @@
 import { firstMind, namesOf, type Program, type ProjectDocument } from '@crooked-lantern/core';
+import { compareNames } from '../minds/document-names.ts';
 import { GAME_LANE, scoreLane, waveLane } from '../engine/lanes.ts';
 
 /** Whose lanes there are, and what stands in them is called. */
@@ -32,12 +33,13 @@ export function laneRows(program: Program | null, comers: readonly string[]): La
 }
 
 function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
-  return program.agents.flatMap(({ name, title, archetype, away }, index) => {
+  const rows = program.agents.flatMap<LaneRow>(({ name, title, archetype, away }, index) => {
     if (away && index !== program.director.agent && !comers.includes(name)) return [];
     const { stack, sight } = program.archetypes[archetype];
     if (index === program.play) return [{ name, title: `${title} (you)` }];
     return stack >= 0 || sight !== null ? [{ name, title }] : [];
   });
+  return rows.sort((one, other) => compareNames(one.name, other.name));
 }
 
 /** By agent, what the states of its first mind, its options and its moves are called. */

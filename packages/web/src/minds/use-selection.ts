@@ -1,5 +1,5 @@
 import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
-import { usualMind } from './document-names.ts';
+import { compareNames, usualMind } from './document-names.ts';
 import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useEngineValue } from '../engine/use-engine.tsx';
@@ -35,12 +35,14 @@ export function useAgentsWith(mind: string): { name: string; title: string; asle
   const document = useProject((project) => project.document);
   return useMemo(() => {
     const agents = document.grounds[document.start.ground]?.agents ?? {};
-    return namesOf(agents).flatMap((name) => {
-      const kind = archetypeOf(document, agents[name]);
-      const runs = kind && mindsOf(kind).includes(mind);
-      const { title = name, asleep = false } = agents[name];
-      return runs ? [{ name, title, asleep }] : [];
-    });
+    return namesOf(agents)
+      .toSorted(compareNames)
+      .flatMap((name) => {
+        const kind = archetypeOf(document, agents[name]);
+        const runs = kind && mindsOf(kind).includes(mind);
+        const { title = name, asleep = false } = agents[name];
+        return runs ? [{ name, title, asleep }] : [];
+      });
   }, [document, mind]);
 }
 

@@ -9,6 +9,7 @@ import {
   type Walls,
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
+import { placeLabels } from './labels.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Bodies are never drawn smaller than this radius, in pixels. */
@@ -121,14 +122,60 @@ export function drawOutlines(painter: Painter, program: Program, frame: Frame): 
   });
 }
 
-export function drawBodies(
-  painter: Painter,
-  { program, frame, chosen }: Scene,
-  wicks: boolean,
-): void {
-  const { context, view, tokens, width } = painter;
-  const { played } = frame;
-  const labelled = program.agents.length <= MOST_LABELS;
+/** What is written beside a body: who it is and what it does, or only who. */
+function labelTexts({ program, frame }: Scene, index: number, body: BodyPicture): string[] {
+  const agent = program.agents[index];
+  if (index === frame.played) return [`${agent.title} (you)`];
+  const states = firstMind(program, agent.archetype)?.machine.states ?? [];
+  // A mind of one state, such as a tree by itself, is always in it.
+  const state = states.length > 1 ? states[body.leaf]?.title : undefined;
+  const doing = body.posture === DEAD ? 'dead' : body.posture >= LYING ? 'asleep' : state;
+  return doing ? [`${agent.title} · ${doing}`, agent.title] : [agent.title];
+}
+
+/** Names, the chosen one’s and the played one’s before others’. */
+function drawLabels(painter: Painter, scene: Scene): void {
+  const { context, view, tokens, width, height } = painter;
+  const { program, frame, chosen } = scene;
+  const first = [chosen, frame.played].filter((index) => index >= 0);
+  const others =
+    program.agents.length <= MOST_LABELS
+      ? program.agents.map((_, index) => index).filter((index) => !first.includes(index))
+      : [];
+  const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
+  const wishes = [...new Set(first), ...others].flatMap((index) => {
+    if (index * BODY_STRIDE >= frame.bodies.length) return [];
+    const body = bodyAt(frame, index);
+    const [x, y] = [toX(view, body.x), toY(view, body.y)];
+    if (body.posture === AWAY || x < 0 || x > width || y < 0 || y > height) return [];
+    const { radius } = program.archetypes[program.agents[index].archetype];
+    const away = Math.max(smallest, radius * view.scale) * 1.9;
+    const [above, below] = [y - away - 5, y + away + 11];
+    // Above for the played one: it is the one that others run into.
+    const lines = index === frame.played ? [above, below] : [below, above];
+    return [{ index, middle: x, lines, texts: labelTexts(scene, index, body) }];
+  });
+  const setFont = (weight: number) => {
+    context.font = `${weight} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+  };
+  setFont(400);
+  const placed = placeLabels(wishes, width, (text) => context.measureText(text).width);
+  context.textAlign = 'center';
+  context.lineWidth = 3;
+  context.strokeStyle = faded(tokens.night, 0.8);
+  placed.forEach((label, i) => {
+    if (!label) return;
+    const isChosen = wishes[i].index === chosen;
+    setFont(isChosen ? 600 : 400);
+    context.strokeText(label.text, label.middle, label.line);
+    context.fillStyle = isChosen ? tokens.bone : tokens.mute;
+    context.fillText(label.text, label.middle, label.line);
+  });
+}
+
+export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void {
+  const { program, frame, chosen } = scene;
+  const { context, view, tokens } = painter;
   const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
   const edge = faded(tokens.night, 0.7);
   program.agents.forEach((agent, index) => {
@@ -156,25 +203,8 @@ export function drawBodies(
     // On a map only a wick that burns is drawn.
     const wick = wicks && archetype.sight && !lying && (body.awareness > 0 || !isMap(view));
     if (wick) drawWick(painter, wickX(x, radius), y, body.awareness);
-    const mind = firstMind(program, agent.archetype);
-    const state = mind && body.leaf >= 0 ? mind.machine.states[body.leaf]?.title : undefined;
-    if (!labelled && index !== chosen && index !== played) return;
-    if (x < 0 || x > width || y < 0 || y > painter.height) return;
-    const doing = body.posture === DEAD ? 'dead' : lying ? 'asleep' : state;
-    const label =
-      index === played ? `${agent.title} (you)` : doing ? `${agent.title} · ${doing}` : agent.title;
-    context.font = `${index === chosen ? 600 : 400} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
-    context.textAlign = 'center';
-    const half = context.measureText(label).width / 2;
-    const middle = Math.min(width - half - 4, Math.max(half + 4, x));
-    context.lineWidth = 3;
-    context.strokeStyle = faded(tokens.night, 0.8);
-    // Above for the played one: it is the one that others run into.
-    const line = index === played ? y - radius * 1.9 - 5 : y + radius * 1.9 + 11;
-    context.strokeText(label, middle, line);
-    context.fillStyle = index === chosen ? tokens.bone : tokens.mute;
-    context.fillText(label, middle, line);
   });
+  drawLabels(painter, scene);
   for (const { agent, text } of frame.speech) {
     if (agent * BODY_STRIDE >= frame.bodies.length) continue;
     const body = bodyAt(frame, agent);

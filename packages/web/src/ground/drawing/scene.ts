@@ -92,12 +92,12 @@ export function drawMarks({ context, view, tokens }: Painter, ground: GroundProg
 /** Radius of a thing as drawn, in pixels, for one that lies on the ground. */
 const THING = 4.5;
 
-/** Baskets are square, fruit round, stones pointed; in the air they are larger, over a shadow. */
 /** How large fruit of a weight (kilograms) is against one of 1 kg. */
 export function sizeOf(weight: number): number {
   return Math.max(0.6, Math.min(1.6, Math.cbrt(weight)));
 }
 
+/** Baskets are square, fruit round, stones pointed; in the air they are larger, over a shadow. */
 export function drawThings(painter: Painter, ground: GroundProgram, { things }: Frame): void {
   const { context, view, tokens } = painter;
   ground.things.forEach(({ kind, weight }, index) => {
