@@ -1,6 +1,6 @@
 import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
-import { compareNames } from '../minds/document-names.ts';
+import { compareNames } from '../ui/compare-names.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { ListGroup, ListName } from '../ui/list-group.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';

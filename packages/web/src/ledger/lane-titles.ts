@@ -1,5 +1,5 @@
 import { firstMind, namesOf, type Program, type ProjectDocument } from '@crooked-lantern/core';
-import { compareNames } from '../minds/document-names.ts';
+import { compareNames } from '../ui/compare-names.ts';
 import { GAME_LANE, scoreLane, waveLane } from '../engine/lanes.ts';
 
 /** Whose lanes there are, and what stands in them is called. */

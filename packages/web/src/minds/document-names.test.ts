@@ -1,6 +1,6 @@
 import { namesOf, type ProjectDocument } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { compareNames, listStates, shortReason, usualMind } from './document-names.ts';
+import { listStates, shortReason, usualMind } from './document-names.ts';
 
 describe('short words for a transition', () => {
   it.each([
@@ -60,15 +60,4 @@ describe('the mind shown where none is named', () => {
     expect(usualMind(project(kinds, ['warden', 'hound']))).toBe('hound');
     expect(usualMind(project(kinds, []))).toBe('goose');
   });
-});
-
-it('names are in the order one reads them in', () => {
-  expect(['bee10', 'goose', 'bee9', 'bee1', 'wave.12', 'wave.2'].toSorted(compareNames)).toEqual([
-    'bee1',
-    'bee9',
-    'bee10',
-    'goose',
-    'wave.2',
-    'wave.12',
-  ]);
 });

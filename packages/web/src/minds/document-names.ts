@@ -12,9 +12,6 @@ export interface ListedState {
   around: string[];
 }
 
-/** For sorting as one reads: `bee10` stands after `bee9`. */
-export const { compare: compareNames } = new Intl.Collator('en', { numeric: true });
-
 /** All states of a mind in document order. */
 export function listStates(document: ProjectDocument, mind: string): ListedState[] {
   const list: ListedState[] = [];

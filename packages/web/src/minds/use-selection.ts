@@ -1,5 +1,6 @@
 import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
-import { compareNames, usualMind } from './document-names.ts';
+import { compareNames } from '../ui/compare-names.ts';
+import { usualMind } from './document-names.ts';
 import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useEngineValue } from '../engine/use-engine.tsx';
