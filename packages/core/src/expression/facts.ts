@@ -39,10 +39,10 @@ export interface Facts {
   /** Last known place; NaN where there is none. */
   knownX(agent: number): number;
   knownY(agent: number): number;
-  /** What a sense other than sight brought last and still counts; by the sense's index. */
   /** Metres a second, as it was last seen to go. */
   knownSpeedX(agent: number): number;
   knownSpeedY(agent: number): number;
+  /** What a sense other than sight brought last and still counts; by the sense's index. */
   percept(sense: number): PerceptFacts | null;
   /** Seconds; NaN where there is none. */
   perceptAge(sense: number): number;

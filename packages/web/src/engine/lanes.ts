@@ -204,7 +204,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         settleBand(lane, entry.tick);
         break;
       case 'death':
-        // Who is dead is in no state.
+      case 'left':
+        // Who is dead or away is in no state.
         endLast(lane.picks, entry.tick);
         endLast(lane.moves, entry.tick);
         lane.active = [];
@@ -235,14 +236,6 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         break;
       case 'broken':
         endLast(lane.moves, entry.tick);
-        lane.dots.push({ tick: entry.tick, entry });
-        break;
-      case 'left':
-        // Who is away is in no state.
-        endLast(lane.picks, entry.tick);
-        endLast(lane.moves, entry.tick);
-        lane.active = [];
-        settleBand(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
       case 'reached':

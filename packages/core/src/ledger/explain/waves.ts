@@ -1,8 +1,8 @@
-import { lives, toCome, whyNobodyComes } from '../../world/mechanics/waves.ts';
+import { countAlive, toCome, whyNobodyComes } from '../../world/mechanics/waves.ts';
 import { revisit } from '../run.ts';
 import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';
 
-/** Why nobody of a wave comes, and what has become of it so far. */
+/** Why nobody of a wave comes, and how it went so far. */
 
 /** So many of the latest things are listed. */
 const LISTED = 12;
@@ -18,8 +18,7 @@ export function whyNobody(question: Question, name: string): Statement {
     throw new QuestionError(
       `There is no wave “${name}”. There are: ${waves.map((wave) => wave.name).join(', ') || 'none'}.`,
     );
-  const { title, pool } = waves[index];
-  const alive = pool.filter((agent) => lives(world.agents[agent])).length;
+  const { title } = waves[index];
   const past = run.entries.flatMap((entry): Statement[] => {
     if (entry.tick > tick) return [];
     if (entry.kind === 'came' && entry.wave === name)
@@ -40,7 +39,7 @@ export function whyNobody(question: Question, name: string): Statement {
     heldSince >= 0 ? heldSince : null,
     past.reverse().slice(0, LISTED),
     [
-      { part: 'alive', value: String(alive) },
+      { part: 'alive', value: String(countAlive(world, waves[index])) },
       { part: 'to come', value: String(toCome(world, index)) },
     ],
   );

@@ -1,4 +1,5 @@
 import type { GameFacts } from '../../expression/facts.ts';
+import { isInBox } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { lightNow } from '../state/light.ts';
 import type { Surroundings } from '../state/surroundings.ts';
@@ -16,20 +17,15 @@ export function createGame(world: () => Surroundings): GameFacts {
     return found;
   };
   const lyingIn = (zone: number) => {
-    const { things, agents } = world();
-    // A zone is asked of an agent; any will do.
-    const [anyone] = agents;
+    const { things, statics } = world();
+    const box = statics.program.ground.zones[zone];
     return things.flatMap(({ x, y, carrier, flight }, thing) =>
-      carrier < 0 && flight === 0 && anyone?.isZoneAt(zone, x, y) ? [thing] : [],
+      carrier < 0 && flight === 0 && box && isInBox(box, x, y) ? [thing] : [],
     );
   };
   return {
     mode: () => modeNow(world()),
-    timeLeft() {
-      const { schedule, statics } = world();
-      const ticks = schedule.over >= 0 ? schedule.overLeft : schedule.left;
-      return ticks < 0 ? NaN : ticks / statics.program.ticksPerSecond;
-    },
+    timeLeft: () => secondsLeft(world()) ?? NaN,
     score(word) {
       const { scores, statics } = world();
       return (
@@ -42,8 +38,7 @@ export function createGame(world: () => Surroundings): GameFacts {
       const index = world().statics.program.director.waves.findIndex((wave) => wave.word === word);
       return index < 0 ? 0 : toCome(world(), index);
     },
-    inZone: (zone, word) =>
-      count(word, (agent) => lives(agent) && agent.isZoneAt(zone, agent.x, agent.y)),
+    inZone: (zone, word) => count(word, (agent) => lives(agent) && agent.inZone(zone)),
     thingsIn: (zone) => lyingIn(zone).length,
     weightIn: (zone) =>
       lyingIn(zone).reduce(
@@ -61,18 +56,23 @@ export function modeNow({ schedule, statics }: Surroundings): number {
   return statics.program.director.schedule?.modes[schedule.at]?.word ?? -1;
 }
 
+/** Seconds until the mode that holds now is over; null where it does not end by itself. */
+export function secondsLeft({ schedule, statics }: Surroundings): number | null {
+  const ticks = schedule.over >= 0 ? schedule.overLeft : schedule.left;
+  return ticks < 0 ? null : ticks / statics.program.ticksPerSecond;
+}
+
 /** Lets everybody know of the mode that holds now. */
 export function announceMode(world: Surroundings): void {
   const { recorder, tick, schedule, statics } = world;
-  const { texts, ticksPerSecond } = statics.program;
-  const mode = texts[modeNow(world)] ?? '';
-  const ticks = schedule.over >= 0 ? schedule.overLeft : schedule.left;
+  const mode = statics.program.texts[modeNow(world)] ?? '';
+  const seconds = secondsLeft(world);
   recorder?.({
     tick,
     agent: '',
     kind: 'mode',
     mode,
-    ...(ticks < 0 ? {} : { seconds: ticks / ticksPerSecond }),
+    ...(seconds === null ? {} : { seconds }),
     ...(schedule.over >= 0 ? { laidOver: true } : {}),
   });
   if (mode !== '') announce(world, `mode.${mode}`, -1, true);

@@ -1,6 +1,6 @@
 import { nextRandom } from '../../numeric/random.ts';
 import type { WaveProgram } from '../program/director-program.ts';
-import { begin } from '../state/agent-run.ts';
+import { begin, type Beginning } from '../state/agent-run.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { attend } from '../state/attention.ts';
 import { beginWave, type WaveRun } from '../state/director-run.ts';
@@ -26,11 +26,7 @@ export function beginAgain(
   agent: AgentState,
   { x, y, heading }: { x: number; y: number; heading: number },
 ): void {
-  const { isPlayed: played } = agent;
-  begin(agent, { x, y, heading, played, asleep: false, away: false, seed: null });
-  agent.perceived = 0;
-  agent.hasEvents = false;
-  attend(agent);
+  start(agent, { x, y, heading, played: agent.isPlayed, away: false });
   // Its body can be found again, should it come to that.
   for (const items of world.found) items[agent.index] = 0;
 }
@@ -40,15 +36,12 @@ export function leave(world: Surroundings, agent: AgentState): void {
   if (agent.carried >= 0) drop(world, agent);
   leavePlace(world, agent, false);
   leaveSlot(world, agent);
-  begin(agent, {
-    x: NaN,
-    y: NaN,
-    heading: 0,
-    played: false,
-    asleep: false,
-    away: true,
-    seed: null,
-  });
+  start(agent, { x: NaN, y: NaN, heading: 0, played: false, away: true });
+}
+
+/** Nothing is left of what it noticed, knew and was at; its luck goes on. */
+function start(agent: AgentState, how: Omit<Beginning, 'asleep' | 'seed'>): void {
+  begin(agent, { ...how, asleep: false, seed: null });
   agent.perceived = 0;
   agent.hasEvents = false;
   attend(agent);
@@ -56,6 +49,11 @@ export function leave(world: Surroundings, agent: AgentState): void {
 
 export function lives(agent: AgentState): boolean {
   return !agent.away && !agent.isDead;
+}
+
+/** How many of a wave are alive on the ground. */
+export function countAlive({ agents }: Surroundings, { pool }: WaveProgram): number {
+  return pool.filter((each) => lives(agents[each])).length;
 }
 
 function recordWave(
@@ -183,10 +181,9 @@ function hold(world: Surroundings, index: number, reason: string): void {
 
 /** Brings one of those who are due, where there is room. */
 function bringOne(world: Surroundings, index: number): void {
-  const { agents, tick } = world;
   const wave = world.statics.program.director.waves[index];
   const run = world.waves[index];
-  const living = wave.pool.filter((each) => lives(agents[each])).length;
+  const living = countAlive(world, wave);
   if (living >= wave.pool.length)
     return hold(world, index, `${living} are alive, and no more may be at once`);
   const agent = nextOf(world, wave);
@@ -199,7 +196,7 @@ function bringOne(world: Surroundings, index: number): void {
   beginAgain(world, agent, spawn);
   if (run.brought < wave.count) run.brought++;
   else run.owed.shift();
-  Object.assign(run, { due: tick + wave.gapTicks, held: '', heldSince: -1 });
+  Object.assign(run, { due: world.tick + wave.gapTicks, held: '', heldSince: -1 });
   if (world.recorder) {
     const { title: at, x, y } = spawn;
     recordFor(agent, world.recorder, { kind: 'came', wave: wave.name, at, x, y });
@@ -209,9 +206,7 @@ function bringOne(world: Surroundings, index: number): void {
 
 /** Whether somebody who is played stands in the zone that starts it. */
 function isEntered({ agents }: Surroundings, { zone }: WaveProgram): boolean {
-  return agents.some(
-    (agent) => agent.isPlayed && lives(agent) && agent.isZoneAt(zone, agent.x, agent.y),
-  );
+  return agents.some((agent) => agent.isPlayed && lives(agent) && agent.inZone(zone));
 }
 
 /** One wave in one tick: it starts, brings one more, comes again, or is over. */
@@ -253,7 +248,7 @@ export function whyNobodyComes(world: Surroundings, index: number): string {
   if (run.held !== '') return `${run.held}, for ${seconds(world.tick - run.heldSince)}`;
   if (run.brought < wave.count) return `the next comes in ${seconds(run.due - world.tick)}`;
   if (run.owed.length > 0) return `the next comes again in ${seconds(run.owed[0] - world.tick)}`;
-  const living = wave.pool.filter((each) => lives(world.agents[each])).length;
+  const living = countAlive(world, wave);
   if (living > 0) return `all ${wave.count} have come, and ${living} of them are alive`;
   return `they come again in ${seconds(run.goneAt + wave.delayTicks - world.tick)}`;
 }

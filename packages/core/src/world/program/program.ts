@@ -203,6 +203,11 @@ export interface BoxProgram {
   height: number;
 }
 
+/** Whether a place is in a box or on its edge. */
+export function isInBox(box: BoxProgram, x: number, y: number): boolean {
+  return x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
+}
+
 /** Metres from a place to a box; 0 inside it. */
 export function distanceToBox(box: BoxProgram, x: number, y: number): number {
   const dx = Math.max(box.x - x, 0, x - box.x - box.width);

@@ -1,5 +1,5 @@
-import { modeNow } from '../mechanics/game.ts';
-import { lives, toCome, whyNobodyComes } from '../mechanics/waves.ts';
+import { modeNow, secondsLeft } from '../mechanics/game.ts';
+import { countAlive, toCome, whyNobodyComes } from '../mechanics/waves.ts';
 import type { ResultName } from '../../model/documents.ts';
 import type { World } from '../world.ts';
 
@@ -29,29 +29,29 @@ export interface WavePicture {
 
 /** Null on a ground without scores, modes, waves and director. */
 export function pictureGame(world: World): GamePicture | null {
-  const { schedule, scores, result, agents, statics } = world;
-  const { director, texts, ticksPerSecond } = statics.program;
+  const { schedule, scores, result, statics } = world;
+  const { director, texts } = statics.program;
   const isPlain =
     director.agent < 0 &&
     director.scores.length === 0 &&
     director.waves.length === 0 &&
     director.schedule === null;
   if (isPlain) return null;
-  const left = schedule.over >= 0 ? schedule.overLeft : schedule.left;
+  const left = secondsLeft(world);
   const { modes = [], afterwards } = director.schedule ?? {};
   const after = schedule.at + 1;
   const following = after < modes.length ? after : afterwards === 'again' ? 0 : -1;
   // What the schedule stood in comes back when what is laid over it is over.
-  const next = schedule.over >= 0 ? schedule.at : left < 0 ? -1 : following;
+  const next = schedule.over >= 0 ? schedule.at : left === null ? -1 : following;
   return {
     mode: texts[modeNow(world)] ?? '',
-    left: left < 0 ? null : left / ticksPerSecond,
+    left,
     next: texts[modes[next]?.word] ?? '',
     scores: director.scores.map(({ name, title }, i) => ({ name, title, value: scores[i] })),
-    waves: director.waves.map(({ name, title, pool }, index) => ({
-      name,
-      title,
-      alive: pool.filter((agent) => lives(agents[agent])).length,
+    waves: director.waves.map((wave, index) => ({
+      name: wave.name,
+      title: wave.title,
+      alive: countAlive(world, wave),
       toCome: toCome(world, index),
       why: whyNobodyComes(world, index),
       isHeld: world.waves[index].held !== '',

@@ -8,13 +8,14 @@ export const SIDE_STRIDE = 4;
 
 /** Metres a player sees, with no more senses than a screen. */
 const PLAYERS_REACH = 30;
-const HEAD = [0.95];
-const heights = HEAD.slice();
+/** Height of a head, as a share of the body's. */
+const HEAD = 0.95;
+const heights = [0];
 
 /** Whether a played body has a free line to the head of another. */
 function isBefore({ ground }: World, played: Agent, other: Agent): boolean {
   if (!(played.awayFrom(other.x, other.y) < PLAYERS_REACH)) return false;
-  heights[0] = HEAD[0] * other.archetype.height;
+  heights[0] = HEAD * other.archetype.height;
   const eye = played.archetype.height * EYE_SHARE;
   return ground.clearPoints(played.x, played.y, eye, other.x, other.y, heights) > 0;
 }
@@ -30,8 +31,8 @@ export function pictureSide(world: World): Float32Array {
   if (!played) {
     for (const agent of agents) if (!agent.away) known.set(agent.index, [agent.x, agent.y, 1]);
   } else {
-    const friends = agents.filter(
-      (agent) => !agent.away && (agent === played || played.isFriendly(agent.index)),
+    const friends = new Set(
+      agents.filter((agent) => !agent.away && (agent === played || played.isFriendly(agent.index))),
     );
     for (const friend of friends)
       for (const { of, x, y, visible } of friend.tracks) {
@@ -40,7 +41,7 @@ export function pictureSide(world: World): Float32Array {
           known.set(of, [x, y, Number(visible)]);
       }
     for (const agent of agents)
-      if (!agent.away && (friends.includes(agent) || isBefore(world, played, agent)))
+      if (!agent.away && (friends.has(agent) || isBefore(world, played, agent)))
         known.set(agent.index, [agent.x, agent.y, 1]);
   }
   return Float32Array.from([...known].flatMap(([index, [x, y, now]]) => [index, x, y, now]));

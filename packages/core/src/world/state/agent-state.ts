@@ -15,6 +15,7 @@ import {
   stanceToward,
   type AgentProgram,
   distanceToBox,
+  isInBox,
   type ArchetypeProgram,
   type Program,
 } from '../program/program.ts';
@@ -315,8 +316,7 @@ export class AgentState implements AgentRun, Facts {
   /** Whether a place is in the zone. */
   isZoneAt(zone: number, x: number, y: number): boolean {
     const box = this.program.ground.zones[zone];
-    if (!box) return false;
-    return x >= box.x && y >= box.y && x <= box.x + box.width && y <= box.y + box.height;
+    return box !== undefined && isInBox(box, x, y);
   }
   light(): number {
     return lightAt(this.surroundings, this.body.x, this.body.y);
