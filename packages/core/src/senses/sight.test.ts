@@ -1,25 +1,33 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { groundOf } from '../testing/ground.fixture.ts';
+import { atan2, cos, sin, wrapAngle } from '../numeric/trigonometry.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
-import { crossing, secondsToNotice, sightStrength, type SightKind } from './sight.ts';
+import {
+  coneGain,
+  coneGainAt,
+  crossing,
+  secondsToNotice,
+  sightKind,
+  sightStrength,
+  type Looker,
+} from './sight.ts';
 
 const STILL = { initial: 'stand', states: [{ id: 'stand' }] };
-const kind: SightKind = {
+const kind = sightKind({
   cones: [
     { range: 10, halfAngle: 0.5, gain: 1 },
     { range: 4, halfAngle: 1.5, gain: 2 },
   ],
-  reach: 10,
   fade: 0.5,
   graceTicks: 30,
   curious: 0.3,
   certain: 1,
   forgetTicks: 60,
   points: 2,
-};
+});
 const open = groundOf(20, 20);
-const looker = { x: 10, y: 10, heading: 0, eye: 1.6 };
+const looker: Looker = { x: 10, y: 10, heading: 0, faceX: 1, faceY: 0, eye: 1.6 };
 const standing = (x: number, y: number) => ({ x, y, height: 1.7, posture: 1 });
 
 function percepts(seconds: number, options: Partial<Parameters<typeof cornerProject>[0]> = {}) {
@@ -124,6 +132,38 @@ describe('what a cone covers', () => {
   it('takes the best of several cones', () => {
     expect(sightStrength(kind, open, looker, standing(12, 10))).toBeCloseTo(2 * (1 - 0.25), 12);
     expect(sightStrength(kind, open, looker, standing(10.5, 13))).toBeGreaterThan(0);
+  });
+
+  it('needs no angle, and says the same as with one', () => {
+    const coordinate = fc.double({ min: -12, max: 12, noNaN: true });
+    fc.assert(
+      fc.property(
+        coordinate,
+        coordinate,
+        fc.double({ min: -7, max: 7, noNaN: true }),
+        (dx, dy, turn) => {
+          const heading = wrapAngle(turn);
+          const facing = { ...looker, heading, faceX: cos(heading), faceY: sin(heading) };
+          const away = Math.hypot(dx, dy);
+          // Straight at it, and at both sides of the edges of both cones.
+          for (const off of [
+            0,
+            ...kind.cones.flatMap(({ halfAngle }) => [halfAngle, -halfAngle]),
+          ]) {
+            for (const slip of [0, 1e-15, -1e-15, 1e-10, -1e-10, 1e-6, -1e-6]) {
+              const angle = heading + off + slip;
+              for (const [x, y] of [
+                [dx, dy],
+                [away * cos(angle), away * sin(angle)],
+              ])
+                expect(coneGainAt(kind, facing, x, y, away)).toBe(
+                  coneGain(kind, away, wrapAngle(atan2(y, x) - heading)),
+                );
+            }
+          }
+        },
+      ),
+    );
   });
 
   it('sees nothing through a wall, and past its end', () => {

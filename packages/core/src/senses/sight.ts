@@ -1,4 +1,4 @@
-import { atan2, wrapAngle } from '../numeric/trigonometry.ts';
+import { atan2, cos, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Ground } from '../ground/ground.ts';
 
 /**
@@ -12,6 +12,8 @@ export interface SightKind {
   cones: { range: number; halfAngle: number; gain: number }[];
   /** The longest range of all cones. */
   reach: number;
+  /** By cone: the cosine of its half angle. */
+  edges: number[];
   /** Per second. */
   fade: number;
   graceTicks: number;
@@ -70,15 +72,58 @@ export interface SeenFighting {
 
 export const NOTHING_SEEN: SeenFighting = { move: -1, movedAt: -1, guard: -1, health: NaN };
 
+/** Sight with what follows from its cones. */
+export function sightKind(sight: Omit<SightKind, 'reach' | 'edges'>): SightKind {
+  return {
+    ...sight,
+    reach: Math.max(...sight.cones.map(({ range }) => range)),
+    edges: sight.cones.map(({ halfAngle }) => cos(halfAngle)),
+  };
+}
+
 export type SightChange = 'curious' | 'certain' | 'unsure' | 'lost';
+
+type Cone = SightKind['cones'][number];
+
+function gainIn(cone: Cone, distance: number): number {
+  const share = distance / cone.range;
+  return cone.gain * (1 - share * share);
+}
+
+function covers(cone: Cone, angle: number): boolean {
+  return Math.abs(angle) <= cone.halfAngle;
+}
 
 /** The gain of the best cone that covers a target at this distance and angle from the heading (radians); 0 for none. Gain already includes the fall-off with distance. */
 export function coneGain(kind: Pick<SightKind, 'cones'>, distance: number, angle: number): number {
   let best = 0;
   for (const cone of kind.cones) {
-    if (distance >= cone.range || Math.abs(angle) > cone.halfAngle) continue;
-    const share = distance / cone.range;
-    best = Math.max(best, cone.gain * (1 - share * share));
+    if (distance >= cone.range || !covers(cone, angle)) continue;
+    best = Math.max(best, gainIn(cone, distance));
+  }
+  return best;
+}
+
+/** More than a cosine worked out in another way can differ. */
+const SLACK = 1e-9;
+
+/** {@link coneGain} of a target at (dx, dy) from the looker. The angle itself, which takes long, is worked out only for who stands at the very edge of a cone. */
+export function coneGainAt(
+  { cones, edges }: SightKind,
+  { heading, faceX, faceY }: Looker,
+  dx: number,
+  dy: number,
+  distance: number,
+): number {
+  let best = 0;
+  for (let i = 0; i < cones.length; i++) {
+    const cone = cones[i];
+    if (distance >= cone.range) continue;
+    const inside = dx * faceX + dy * faceY - edges[i] * distance;
+    if (Math.abs(inside) > SLACK * distance) {
+      if (inside < 0) continue;
+    } else if (!covers(cone, wrapAngle(atan2(dy, dx) - heading))) continue;
+    best = Math.max(best, gainIn(cone, distance));
   }
   return best;
 }
@@ -101,12 +146,19 @@ export function secondsToNotice(
   return strength > 0 ? threshold / strength : Infinity;
 }
 
-export interface Looker {
+/** Where somebody looks from. */
+export interface Eyes {
   x: number;
   y: number;
-  heading: number;
-  /** Of the eyes, in metres. */
+  /** Metres above the ground. */
   eye: number;
+}
+
+export interface Looker extends Eyes {
+  /** Radians, and as a vector of length 1. */
+  heading: number;
+  faceX: number;
+  faceY: number;
 }
 
 const pointHeights = [0, 0, 0];
@@ -114,12 +166,12 @@ const pointHeights = [0, 0, 0];
 /** Share of the target's points that no wall hides, 0 to 1; 0 where fewer than `needed` are clear. */
 export function clearShare(
   ground: Ground,
-  looker: Looker,
+  eyes: Eyes,
   { x, y, height }: SightTarget,
   needed: number,
 ): number {
   for (let i = 0; i < BODY_POINTS.length; i++) pointHeights[i] = height * BODY_POINTS[i];
-  const clear = ground.clearPoints(looker.x, looker.y, looker.eye, x, y, pointHeights);
+  const clear = ground.clearPoints(eyes.x, eyes.y, eyes.eye, x, y, pointHeights);
   const count = (clear & 1) + ((clear >> 1) & 1) + ((clear >> 2) & 1);
   return count >= needed ? count / BODY_POINTS.length : 0;
 }
@@ -138,7 +190,7 @@ export function sightStrength(
   const dy = target.y - looker.y;
   const distance = Math.sqrt(dx * dx + dy * dy);
   if (distance >= kind.reach) return 0;
-  const gain = coneGain(kind, distance, wrapAngle(atan2(dy, dx) - looker.heading));
+  const gain = coneGainAt(kind, looker, dx, dy, distance);
   if (gain === 0 || target.posture === 0) return 0;
   return gain * target.posture * clearShare(ground, looker, target, kind.points);
 }

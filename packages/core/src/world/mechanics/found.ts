@@ -1,7 +1,6 @@
 import { FOUND } from '../../terms/senses.ts';
 import type { Percept } from '../../senses/percept.ts';
-import { coneGain, type SightKind } from '../../senses/sight.ts';
-import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
+import { coneGainAt, type Looker, type SightKind } from '../../senses/sight.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { lightAt } from '../state/light.ts';
 import { GATE_OPEN } from '../program/program.ts';
@@ -107,6 +106,7 @@ export function find(
   world: Surroundings,
   agent: AgentState,
   kind: SightKind,
+  looker: Looker,
   list: readonly Findable[],
   percepts: Percept[],
 ): void {
@@ -115,14 +115,14 @@ export function find(
     if (found[item] === 1 || of === agent.index || mover === agent.index) continue;
     if (mover >= 0 && agent.isFriendly(mover)) continue;
     if (of >= 0 && agent.isHostile(of)) continue;
-    const dx = x - agent.x;
-    const dy = y - agent.y;
+    const dx = x - looker.x;
+    const dy = y - looker.y;
     const distance = Math.sqrt(dx * dx + dy * dy);
     if (distance >= kind.reach) continue;
-    const gain = coneGain(kind, distance, wrapAngle(atan2(dy, dx) - agent.heading));
+    const gain = coneGainAt(kind, looker, dx, dy, distance);
     if (gain < NOTICEABLE) continue;
     height[0] = z;
-    if (world.ground.clearPoints(agent.x, agent.y, agent.eye, x, y, height) === 0) continue;
+    if (world.ground.clearPoints(looker.x, looker.y, looker.eye, x, y, height) === 0) continue;
     const strength = Math.min(1, gain * lightAt(world, x, y));
     if (strength < NOTICEABLE) continue;
     found[item] = 1;

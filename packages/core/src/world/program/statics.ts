@@ -6,7 +6,7 @@ import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
 import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
 import type { KeyProgram } from '../../mind/program.ts';
-import type { SightKind } from '../../senses/sight.ts';
+import { sightKind, type SightKind } from '../../senses/sight.ts';
 import {
   GATE_STATUS,
   wallBoxes,
@@ -132,10 +132,7 @@ export function createStatics(
     scripted: byTick(program.inputs),
     words: WORD_INDICES,
     stacks: program.stacks.map(makeStack),
-    sights: archetypes.map(
-      ({ sight }) =>
-        sight && { ...sight, reach: Math.max(...sight.cones.map((cone) => cone.range)) },
-    ),
+    sights: archetypes.map(({ sight }) => sight && sightKind(sight)),
     routePoints: ground.routes.map((route) => Float64Array.from(route.points)),
   };
 }
