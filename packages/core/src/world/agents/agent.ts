@@ -12,7 +12,7 @@ import * as moves from '../mechanics/moves.ts';
 import { bringWave } from '../mechanics/waves.ts';
 import { GATE_STATUS } from '../program/program.ts';
 import { AgentState, PLACE } from '../state/agent-state.ts';
-import { guardNamed, moveNamed } from '../state/fight.ts';
+import { guardNamed, guardOf, moveNamed } from '../state/fight.ts';
 import type { SharedWrite } from '../state/surroundings.ts';
 
 /** One agent as its minds meet it: what can be asked of it, and what it can be told to do. */
@@ -125,7 +125,7 @@ export class Agent extends AgentState implements Host {
     return moves.raiseGuard(this, guardNamed(this, word));
   }
   isGuarding(word: number): boolean {
-    return this.archetype.guards[this.fight.guard]?.word === word;
+    return guardOf(this)?.word === word;
   }
   lowerGuard(): void {
     moves.lowerGuard(this);

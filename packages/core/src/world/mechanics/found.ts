@@ -111,14 +111,17 @@ export function find(
   percepts: Percept[],
 ): void {
   const found = world.found[agent.finder];
-  for (const { item, what, of, thing, x, y, z, fromX, fromY, mover } of list) {
-    if (found[item] === 1 || of === agent.index || mover === agent.index) continue;
-    if (mover >= 0 && agent.isFriendly(mover)) continue;
-    if (of >= 0 && agent.isHostile(of)) continue;
+  for (const findable of list) {
+    const { item, x, y } = findable;
+    if (found[item] === 1) continue;
     const dx = x - looker.x;
     const dy = y - looker.y;
     const distance = Math.sqrt(dx * dx + dy * dy);
     if (distance >= kind.reach) continue;
+    const { what, of, thing, z, fromX, fromY, mover } = findable;
+    if (of === agent.index || mover === agent.index) continue;
+    if (mover >= 0 && agent.isFriendly(mover)) continue;
+    if (of >= 0 && agent.isHostile(of)) continue;
     const gain = coneGainAt(kind, looker, dx, dy, distance);
     if (gain < NOTICEABLE) continue;
     height[0] = z;

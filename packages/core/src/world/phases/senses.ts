@@ -11,6 +11,7 @@ import {
   type Looker,
   type SeenFighting,
   type SightKind,
+  type SightTarget,
   type Track,
 } from '../../senses/sight.ts';
 import type { Agent } from '../agents/agent.ts';
@@ -18,6 +19,7 @@ import { find, findables } from '../mechanics/found.ts';
 import { dueMessages } from '../mechanics/messages.ts';
 import { hear } from '../mechanics/noises.ts';
 import { notice } from '../state/attention.ts';
+import { guardOf, moveOf } from '../state/fight.ts';
 import { lightAt } from '../state/light.ts';
 import { recordFor } from '../state/record.ts';
 import { AWARENESS_STEP, type Recorder } from '../state/recorder.ts';
@@ -27,28 +29,34 @@ import { forgetOwn } from './forgetting.ts';
 const found: number[] = [];
 
 /** Light on each body, and the tick it was looked up in. */
-function lightOn(world: World, { index, x, y }: Agent): number {
+function lightOn(world: World, index: number): number {
   const { litAt, light } = world;
   if (litAt[index] !== world.tick) {
+    const { x, y } = world.bodies[index];
     litAt[index] = world.tick;
     light[index] = lightAt(world, x, y);
   }
   return light[index];
 }
 
-/** By agent, x and y of where it stands; NaN for who can’t be seen. All look at all of them: in one row that takes a fraction of asking every body. */
-let spots = new Float64Array(0);
-/** By agent: the place of its track in the list of who looks around, if the track there is its own. */
-let places = new Int32Array(0);
+/** Numbers that say how a body can be seen: x, y, height, posture. */
+const LOOK = 4;
+/** These of all agents; NaN for who can’t be seen. All look at all of them: in one row that takes a fraction of asking every body. */
+let bodies = new Float64Array(0);
+/** By agent: how strongly the agent in hand sees it; 0 between agents. */
+let strengths = new Float64Array(0);
 
-function noteSpots({ agents, bodies }: World): void {
-  if (places.length < agents.length) {
-    spots = new Float64Array(2 * agents.length);
-    places = new Int32Array(agents.length);
+function noteBodies({ agents }: World): void {
+  if (strengths.length < agents.length) {
+    bodies = new Float64Array(LOOK * agents.length);
+    strengths = new Float64Array(agents.length);
   }
   for (let i = 0; i < agents.length; i++) {
-    spots[2 * i] = agents[i].isDead ? NaN : bodies[i].x;
-    spots[2 * i + 1] = bodies[i].y;
+    const agent = agents[i];
+    bodies[LOOK * i] = agent.isDead ? NaN : agent.body.x;
+    bodies[LOOK * i + 1] = agent.body.y;
+    bodies[LOOK * i + 2] = agent.height;
+    bodies[LOOK * i + 3] = agent.posture;
   }
 }
 
@@ -64,77 +72,89 @@ function lookFrom({ body, heading, eye }: Agent): void {
   looker.eye = eye;
 }
 
+const target: SightTarget = { x: 0, y: 0, height: 0, posture: 0 };
+
+/** Agents that the agent in hand sees. */
+const seen: number[] = [];
+
+/** Finds whom the agent in hand sees, into {@link seen} and {@link strengths}. */
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
-  const { agents, ground, statics } = world;
-  const { tracks } = agent;
+  const { ground, statics } = world;
   const { x, y } = looker;
   const reach = kind.reach * kind.reach;
   const { stances, factions } = statics.program;
   const row = agent.archetype.side * factions.length;
-  for (let i = 0; i < tracks.length; i++) {
-    tracks[i].strength = 0;
-    places[tracks[i].of] = i;
-  }
+  seen.length = 0;
   const count = ground.near(x, y, kind.reach, found);
   for (let i = 0; i < count; i++) {
     const index = found[i];
     // Most of those about are friends, whom this tells without a look at them.
     if (stances[row + statics.sides[index]] === FRIENDLY || index === agent.index) continue;
+    target.x = bodies[LOOK * index];
+    target.y = bodies[LOOK * index + 1];
     // Cells are square: of those in them many are too far.
-    const dx = spots[2 * index] - x;
-    const dy = spots[2 * index + 1] - y;
+    const dx = target.x - x;
+    const dy = target.y - y;
     if (!(dx * dx + dy * dy < reach)) continue;
-    const other = agents[index];
-    const unlit = sightStrength(kind, ground, looker, other);
+    target.height = bodies[LOOK * index + 2];
+    target.posture = bodies[LOOK * index + 3];
+    const unlit = sightStrength(kind, ground, looker, target);
     if (unlit === 0) continue;
-    const strength = unlit * lightOn(world, other);
+    const strength = unlit * lightOn(world, index);
     if (strength === 0) continue;
-    let track: Track | undefined = tracks[places[index]];
-    if (track?.of !== index) {
-      track = {
-        of: index,
-        heeded: agent.isHostile(index),
-        awareness: 0,
-        strength: 0,
-        visible: false,
-        seenAt: world.tick,
-        x: NaN,
-        y: NaN,
-        vx: 0,
-        vy: 0,
-        seen: NOTHING_SEEN,
-      };
-      tracks.push(track);
-    }
-    track.strength = strength;
+    strengths[index] = strength;
+    seen.push(index);
   }
 }
 
 /** What the senses of the agent in hand have raised in this tick. */
 const raised: string[] = [];
 
+/** Brings what the agent in hand knows by sight up to this tick. */
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
-  const dt = 1 / agent.ticksPerSecond;
+  const { tracks } = agent;
   let forgotten = false;
-  for (let i = 0; i < agent.tracks.length; i++) {
-    const track = agent.tracks[i];
-    const before = track.awareness;
-    updateTrack(track, kind, spots[2 * track.of], spots[2 * track.of + 1], world.tick, dt);
-    if (track.visible) {
-      const { vx, vy } = world.bodies[track.of];
-      track.vx = vx;
-      track.vy = vy;
-      track.seen = lookOf(world, track.of);
-    }
-    const change = crossing(kind, before, track.awareness);
-    if (change !== null) {
-      raised.push(`sight.${change}`);
-      if (world.recorder) recordPercept(world.recorder, agent, track, change);
-    }
-    forgotten ||= isForgotten(track, kind, world.tick);
+  for (let i = 0; i < tracks.length; i++) {
+    bringUp(world, agent, kind, tracks[i]);
+    forgotten ||= isForgotten(tracks[i], kind, world.tick);
   }
-  if (forgotten)
-    agent.tracks = agent.tracks.filter((track) => !isForgotten(track, kind, world.tick));
+  for (let i = 0; i < seen.length; i++) {
+    // Whoever had a track has been brought up with it.
+    if (strengths[seen[i]] === 0) continue;
+    const track: Track = {
+      of: seen[i],
+      heeded: agent.isHostile(seen[i]),
+      awareness: 0,
+      strength: 0,
+      visible: false,
+      seenAt: world.tick,
+      x: NaN,
+      y: NaN,
+      vx: 0,
+      vy: 0,
+      seen: NOTHING_SEEN,
+    };
+    bringUp(world, agent, kind, track);
+    tracks.push(track);
+  }
+  if (forgotten) agent.tracks = tracks.filter((track) => !isForgotten(track, kind, world.tick));
+}
+
+function bringUp(world: World, agent: Agent, kind: SightKind, track: Track): void {
+  const { of, awareness: before } = track;
+  track.strength = strengths[of];
+  strengths[of] = 0;
+  const { x, y, vx, vy } = world.bodies[of];
+  updateTrack(track, kind, x, y, world.tick, 1 / agent.ticksPerSecond);
+  if (track.visible) {
+    track.vx = vx;
+    track.vy = vy;
+    track.seen = lookOf(world, of);
+  }
+  const change = crossing(kind, before, track.awareness);
+  if (change === null) return;
+  raised.push(`sight.${change}`);
+  if (world.recorder) recordPercept(world.recorder, agent, track, change);
 }
 
 /** What is seen of how somebody fights, worked out once in a tick for all who see it; the same object while it is the same. */
@@ -143,10 +163,11 @@ function lookOf(world: World, index: number): SeenFighting {
   const before = looks[index];
   if (lookedAt[index] === tick) return before;
   lookedAt[index] = tick;
-  const { archetype, fight, health } = world.agents[index];
-  const move = archetype.moves[fight.move]?.word ?? -1;
-  const guard = archetype.guards[fight.guard]?.word ?? -1;
-  const movedAt = move < 0 ? -1 : fight.startedAt;
+  const agent = world.agents[index];
+  const { health } = agent;
+  const move = moveOf(agent)?.word ?? -1;
+  const guard = guardOf(agent)?.word ?? -1;
+  const movedAt = move < 0 ? -1 : agent.fight.startedAt;
   if (
     before.move !== move ||
     before.movedAt !== movedAt ||
@@ -189,7 +210,7 @@ const brought: Percept[] = [];
 export function senseAll(world: World): void {
   const words = dueMessages(world, world.tick);
   const items = findables(world);
-  noteSpots(world);
+  noteBodies(world);
   for (const agent of world.agents) {
     if (agent.asleep || agent.resting) continue;
     // Setting a length costs more than asking for it, and most have noticed nothing.

@@ -31,6 +31,8 @@ export interface Statics {
   largestLamp: number;
   /** The same of the lanterns that bodies carry; 0 where none does. */
   largestLantern: number;
+  /** By agent: 1 for who carries one. */
+  lanterns: Uint8Array;
   /** By agent: its faction. */
   sides: Uint8Array;
   /** By squad: the agents in it. */
@@ -114,6 +116,7 @@ export function createStatics(
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
     largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
+    lanterns: Uint8Array.from(agents, ({ archetype }) => (archetypes[archetype].lantern ? 1 : 0)),
     sides: Uint8Array.from(agents, ({ archetype }) => archetypes[archetype].side),
     members: membersOf(program),
     roleScores: program.squads.map(({ roles }) =>

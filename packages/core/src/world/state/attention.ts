@@ -81,12 +81,19 @@ export function attend(agent: AgentState): void {
     const curious = agent.archetype.sight?.curious ?? 0;
     agent.heeded = attendedSense(orderOf(agent), agent.percepts, awareness, curious);
   }
-  const track = agent.heeded === SIGHT ? agent.noticed[agent.attended] : null;
-  const percept = track ?? agent.percepts[agent.heeded] ?? null;
+  let percept: Percept | Track | null = null;
+  let strength = 0;
+  if (agent.heeded === SIGHT) {
+    percept = agent.noticed[agent.attended];
+    strength = awareness;
+  } else if (agent.heeded >= 0) {
+    percept = agent.percepts[agent.heeded];
+    strength = agent.percepts[agent.heeded]?.strength ?? 0;
+  }
   agent.attentionOf = percept?.of ?? -1;
   agent.attentionX = percept?.x ?? NaN;
   agent.attentionY = percept?.y ?? NaN;
-  agent.attentionStrength = track ? awareness : (agent.percepts[agent.heeded]?.strength ?? 0);
+  agent.attentionStrength = strength;
 }
 
 /** The order of the innermost active state that has one. */

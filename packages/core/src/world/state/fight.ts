@@ -122,8 +122,13 @@ export function whyNotBegin(
 }
 
 /** The move that is made; undefined for none. */
-export function moveOf(agent: Fighter & { fight: Fight }): MoveProgram | undefined {
-  return agent.archetype.moves[agent.fight.move];
+export function moveOf({ archetype, fight }: Fighter & { fight: Fight }): MoveProgram | undefined {
+  return fight.move < 0 ? undefined : archetype.moves[fight.move];
+}
+
+/** The guard that is held; undefined for none. */
+export function guardOf({ archetype, fight }: Fighter & { fight: Fight }): GuardProgram | undefined {
+  return fight.guard < 0 ? undefined : archetype.guards[fight.guard];
 }
 
 /** Ticks from a move’s beginning to its end. */

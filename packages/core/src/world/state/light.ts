@@ -50,9 +50,10 @@ export function lightAt(around: Surroundings, x: number, y: number): number {
   // Bodies are filed where they stood when the tick began; they have gone no farther than a step since.
   const near = ground.near(x, y, largestLantern + 1, found);
   for (let i = 0; i < near && light < 1; i++) {
+    if (statics.lanterns[found[i]] === 0) continue;
     const { archetype, asleep, body } = agents[found[i]];
-    if (archetype.lantern === null || asleep) continue;
-    light += added(ground, body.x, body.y, LANTERN_HEIGHT, archetype.lantern, x, y);
+    if (asleep) continue;
+    light += added(ground, body.x, body.y, LANTERN_HEIGHT, archetype.lantern!, x, y);
   }
   return Math.min(1, light);
 }
