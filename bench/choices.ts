@@ -177,17 +177,18 @@ export function weigherByHand(agent: Agent): () => Pick {
   return () => {
     pick.option = -1;
     pick.score = 0;
-    for (const track of agent.tracked) {
-      const of = track.of;
+    const { known } = agent;
+    for (let track = 0; track < known.length; track++) {
+      const of = known.of(track);
       if (agent.stanceTo(of) !== 0 || agent.isGone(of)) continue;
-      const [dx, dy] = [track.x - agent.x, track.y - agent.y];
+      const [dx, dy] = [known.x(track) - agent.x, known.y(track) - agent.y];
       let off = Math.abs(Math.atan2(dy, dx) - agent.heading);
       if (off > Math.PI) off = 2 * Math.PI - off;
       inputs[0] = unit((30 - Math.sqrt(dx * dx + dy * dy)) / 30);
       inputs[1] = unit(1 - off / Math.PI);
-      inputs[2] = unit(track.awareness);
+      inputs[2] = unit(known.awareness(track));
       inputs[3] = unit(agent.healthShare);
-      inputs[4] = unit((100 - track.seen.health) / 100);
+      inputs[4] = unit((100 - known.seen(track).health) / 100);
       inputs[5] = unit(agent.light());
       for (let option = 0; option < OPTIONS; option++) {
         const row = curves[option];

@@ -128,7 +128,7 @@ export interface Host extends Facts {
   readonly refused: string;
   isAsleep(agent: number): boolean;
   /** Agents that have been noticed, and what is known of where they are. */
-  readonly tracked: readonly { readonly of: number; readonly x: number; readonly y: number }[];
+  readonly tracked: { readonly length: number; of(i: number): number };
   /** How this agent stands to another, by the places of the stances. */
   stanceTo(agent: number): number;
   /** Whether there is nothing left of an agent to deal with: it is dead. */

@@ -39,39 +39,6 @@ export interface SightTarget {
   posture: number;
 }
 
-/** What one agent knows of another by sight. */
-export interface Track {
-  of: number;
-  /** Whether it can have the attention: those towards whom one is neutral are known and left alone. */
-  heeded: boolean;
-  awareness: number;
-  /** Awareness gained per second in this tick; 0 while out of sight. */
-  strength: number;
-  /** In sight this tick. */
-  visible: boolean;
-  seenAt: number;
-  x: number;
-  y: number;
-  /** Metres a second, as it was seen to go. */
-  vx: number;
-  vy: number;
-  /** What it was seen to do in a fight. */
-  seen: SeenFighting;
-}
-
-/** What can be seen of somebody who fights; −1 for nothing. */
-export interface SeenFighting {
-  /** Index of the word for the move, and the tick it was begun in. */
-  move: number;
-  movedAt: number;
-  /** Index of the word for the guard it holds. */
-  guard: number;
-  /** Points; NaN for who can’t be hurt. */
-  health: number;
-}
-
-export const NOTHING_SEEN: SeenFighting = { move: -1, movedAt: -1, guard: -1, health: NaN };
-
 /** Sight with what follows from its cones. */
 export function sightKind(sight: Omit<SightKind, 'reach' | 'edges'>): SightKind {
   return {
@@ -202,50 +169,4 @@ export function crossing(kind: SightKind, before: number, after: number): SightC
   if (before >= kind.curious && after < kind.curious) return 'lost';
   if (before >= kind.certain && after < kind.certain) return 'unsure';
   return null;
-}
-
-/** Brings a track up to this tick from its `strength`; (x, y) is where its target is. */
-export function updateTrack(
-  track: Track,
-  kind: SightKind,
-  x: number,
-  y: number,
-  tick: number,
-  dt: number,
-): void {
-  track.visible = track.strength > 0;
-  if (track.visible) {
-    track.seenAt = tick;
-    track.x = x;
-    track.y = y;
-    track.awareness = Math.min(1, track.awareness + track.strength * dt);
-  } else if (tick - track.seenAt > kind.graceTicks) {
-    track.awareness = Math.max(0, track.awareness - kind.fade * dt);
-  }
-}
-
-/** Whether nothing is left worth keeping: unaware, and the last known place is too old. */
-export function isForgotten(track: Track, kind: SightKind, tick: number): boolean {
-  return track.awareness === 0 && tick - track.seenAt > kind.forgetTicks;
-}
-
-function isPreferred(track: Track, rival: Track): boolean {
-  return track.seenAt === rival.seenAt ? track.of < rival.of : track.seenAt > rival.seenAt;
-}
-
-/** Place of the track attention falls on: the most aware, on equal terms the latest seen, then the lower agent; −1 for none. */
-export function attendedTrack(tracks: readonly Track[]): number {
-  let best = -1;
-  for (let i = 0; i < tracks.length; i++) {
-    const track = tracks[i];
-    if (track.awareness <= 0 || !track.heeded) continue;
-    const rival = best < 0 ? null : tracks[best];
-    if (
-      rival === null ||
-      track.awareness > rival.awareness ||
-      (track.awareness === rival.awareness && isPreferred(track, rival))
-    )
-      best = i;
-  }
-  return best;
 }

@@ -23,6 +23,7 @@ type Changeable<T> = {
 export const AGENT_FIELDS_NOT_KEPT: Readonly<
   Record<Exclude<Changeable<AgentState>, keyof AgentRun>, string>
 > = {
+  known: 'is kept as what was noticed',
   attended: 'follows from what has been noticed',
   heeded: 'follows from what has been noticed and the active states',
   attentionOf: 'follows from what is heeded',
@@ -46,6 +47,7 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
     agents: 'have a table of their own',
     game: 'asks the world',
     ground: 'follows from the program and how the gates stand',
+    places: 'follow from where the bodies are',
     routes: 'follow from the program and what has been learned',
     outbox: 'is empty between ticks',
     effects: 'are done within a tick',

@@ -1,5 +1,5 @@
 import type { Body } from '../motion/body.ts';
-import { NOTHING_SEEN, type SeenFighting } from '../senses/sight.ts';
+import { NOTHING_SEEN, type SeenFighting } from '../senses/tracks.ts';
 import { Agent } from './agents/agent.ts';
 import { createGame } from './mechanics/game.ts';
 import { settleGates } from './mechanics/gates.ts';
@@ -10,6 +10,7 @@ import { createMindRecorder } from './recording/record-mind.ts';
 import { AWARENESS_STEP, type Recorder } from './state/recorder.ts';
 import { attend } from './state/attention.ts';
 import { sharesAlone } from './state/agent-state.ts';
+import { createPlaces, filePlaces } from './state/places.ts';
 import type { Surroundings } from './state/surroundings.ts';
 import { beginWorldRun, loners } from './state/world-run.ts';
 
@@ -40,6 +41,7 @@ export function createWorld(
     statics,
     agents,
     ground: statics.ground.enter(),
+    places: createPlaces(statics),
     routes: statics.routePoints,
     outbox: [],
     effects: [],
@@ -55,7 +57,6 @@ export function createWorld(
   };
   shareOut(world);
   settle(world);
-  world.ground.fileBodies(world.bodies);
   return world;
 }
 
@@ -89,6 +90,7 @@ function createAgents(statics: Statics, seed: number): Agent[] {
 /** Works out what follows from the state of a run, after that was put in place as a whole. */
 export function settle(world: World): void {
   settleGates(world);
+  filePlaces(world);
   world.litAt.fill(-1);
   world.lookedAt.fill(-1);
   const { routes } = world.statics.program.ground;

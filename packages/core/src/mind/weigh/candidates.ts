@@ -61,7 +61,7 @@ function agentFinder(stance: number): Finder {
     find(host, into) {
       const { tracked } = host;
       for (let i = 0; i < tracked.length; i++) {
-        const { of } = tracked[i];
+        const of = tracked.of(i);
         if (host.stanceTo(of) === stance && !host.isGone(of)) put(into, of, 0);
       }
       keepNearest(into, (i) =>

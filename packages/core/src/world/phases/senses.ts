@@ -1,19 +1,15 @@
 import { SENSES } from '../../terms/senses.ts';
 import { cos, sin } from '../../numeric/trigonometry.ts';
-import { FRIENDLY } from '../../terms/stances.ts';
+import { collectNeighbours } from '../../ground/neighbours.ts';
 import type { Percept } from '../../senses/percept.ts';
 import {
   crossing,
-  isForgotten,
-  NOTHING_SEEN,
   sightStrength,
-  updateTrack,
   type Looker,
-  type SeenFighting,
   type SightKind,
   type SightTarget,
-  type Track,
 } from '../../senses/sight.ts';
+import type { SeenFighting } from '../../senses/tracks.ts';
 import type { Agent } from '../agents/agent.ts';
 import { find, findables } from '../mechanics/found.ts';
 import { dueMessages } from '../mechanics/messages.ts';
@@ -79,17 +75,15 @@ const seen: number[] = [];
 
 /** Finds whom the agent in hand sees, into {@link seen} and {@link strengths}. */
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
-  const { ground, statics } = world;
+  const { ground, places } = world;
   const { x, y } = looker;
   const reach = kind.reach * kind.reach;
-  const { stances, factions } = statics.program;
-  const row = agent.archetype.side * factions.length;
   seen.length = 0;
-  const count = ground.near(x, y, kind.reach, found);
+  // Most of those about are friends, whom nobody has to look at.
+  const count = collectNeighbours(places.strangers[agent.archetype.side]!, x, y, kind.reach, found);
   for (let i = 0; i < count; i++) {
     const index = found[i];
-    // Most of those about are friends, whom this tells without a look at them.
-    if (stances[row + statics.sides[index]] === FRIENDLY || index === agent.index) continue;
+    if (index === agent.index) continue;
     target.x = bodies[LOOK * index];
     target.y = bodies[LOOK * index + 1];
     // Cells are square: of those in them many are too far.
@@ -112,46 +106,32 @@ const raised: string[] = [];
 
 /** Brings what the agent in hand knows by sight up to this tick. */
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
-  const { tracks } = agent;
+  const { sight } = agent;
   let forgotten = false;
-  for (let i = 0; i < tracks.length; i++) {
-    bringUp(world, agent, kind, tracks[i]);
-    forgotten ||= isForgotten(tracks[i], kind, world.tick);
+  for (let i = 0; i < sight.length; i++) {
+    updateTrack(world, agent, kind, i);
+    forgotten ||= sight.isForgotten(i, kind, world.tick);
   }
   for (let i = 0; i < seen.length; i++) {
     // Whoever had a track has been brought up with it.
     if (strengths[seen[i]] === 0) continue;
-    const track: Track = {
-      of: seen[i],
-      heeded: agent.isHostile(seen[i]),
-      awareness: 0,
-      strength: 0,
-      visible: false,
-      seenAt: world.tick,
-      x: NaN,
-      y: NaN,
-      vx: 0,
-      vy: 0,
-      seen: NOTHING_SEEN,
-    };
-    bringUp(world, agent, kind, track);
-    tracks.push(track);
+    const track = sight.begin(seen[i], agent.isHostile(seen[i]), world.tick);
+    updateTrack(world, agent, kind, track);
   }
-  if (forgotten) agent.tracks = tracks.filter((track) => !isForgotten(track, kind, world.tick));
+  if (forgotten) sight.forget(kind, world.tick);
 }
 
-function bringUp(world: World, agent: Agent, kind: SightKind, track: Track): void {
-  const { of, awareness: before } = track;
-  track.strength = strengths[of];
-  strengths[of] = 0;
-  const { x, y, vx, vy } = world.bodies[of];
-  updateTrack(track, kind, x, y, world.tick, 1 / agent.ticksPerSecond);
-  if (track.visible) {
-    track.vx = vx;
-    track.vy = vy;
-    track.seen = lookOf(world, of);
+function updateTrack(world: World, agent: Agent, kind: SightKind, track: number): void {
+  const { sight } = agent;
+  const of = sight.of(track);
+  const before = sight.awareness(track);
+  sight.update(track, kind, strengths[of], world.tick, 1 / agent.ticksPerSecond);
+  if (strengths[of] > 0) {
+    const { x, y, vx, vy } = world.bodies[of];
+    sight.place(track, x, y, vx, vy, lookOf(world, of));
+    strengths[of] = 0;
   }
-  const change = crossing(kind, before, track.awareness);
+  const change = crossing(kind, before, sight.awareness(track));
   if (change === null) return;
   raised.push(`sight.${change}`);
   if (world.recorder) recordPercept(world.recorder, agent, track, change);
@@ -181,18 +161,19 @@ function lookOf(world: World, index: number): SeenFighting {
 function recordPercept(
   record: Recorder,
   agent: Agent,
-  track: Track,
+  track: number,
   how: NonNullable<ReturnType<typeof crossing>>,
 ): void {
-  const of = agent.program.agents[track.of].name;
+  const { of, x, y, awareness } = agent.sight.at(track);
+  const { name } = agent.program.agents[of];
   recordFor(agent, record, {
     kind: 'percept',
     sense: 'sight',
     how,
-    of,
-    x: track.x,
-    y: track.y,
-    strength: track.awareness,
+    of: name,
+    x,
+    y,
+    strength: awareness,
   });
 }
 

@@ -1,5 +1,6 @@
 import { pressPlates } from '../mechanics/gates.ts';
 import { carry } from '../mechanics/things.ts';
+import { filePlaces } from '../state/places.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
 import { bringWaves } from './arrivals.ts';
@@ -32,7 +33,7 @@ export interface Phase {
 export const PHASES: readonly Phase[] = [
   { name: 'input', run: takeInputs },
   { name: 'director', run: direct },
-  { name: 'places', run: ({ ground, bodies }) => ground.fileBodies(bodies) },
+  { name: 'places', run: filePlaces },
   { name: 'sleep distance', run: restFarAgents },
   { name: 'noises', run: sendNoises },
   { name: 'senses', run: senseAll },

@@ -1,3 +1,4 @@
+import { FRIENDLY } from '../../terms/stances.ts';
 import { WORD_INDICES } from '../../terms/senses.ts';
 import { compileNumber } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
@@ -9,6 +10,7 @@ import type { KeyProgram } from '../../mind/program.ts';
 import { sightKind, type SightKind } from '../../senses/sight.ts';
 import {
   GATE_STATUS,
+  stanceToward,
   wallBoxes,
   type ArchetypeProgram,
   type GateStatus,
@@ -33,8 +35,8 @@ export interface Statics {
   largestLantern: number;
   /** By agent: 1 for who carries one. */
   lanterns: Uint8Array;
-  /** By agent: its faction. */
-  sides: Uint8Array;
+  /** By faction, then agent: 1 for who is no friend of it. Null where nobody of the faction can see. */
+  strangers: (Uint8Array | null)[];
   /** By squad: the agents in it. */
   members: number[][];
   /** By squad, then role. */
@@ -117,7 +119,13 @@ export function createStatics(
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
     largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
     lanterns: Uint8Array.from(agents, ({ archetype }) => (archetypes[archetype].lantern ? 1 : 0)),
-    sides: Uint8Array.from(agents, ({ archetype }) => archetypes[archetype].side),
+    strangers: program.factions.map((_, side) =>
+      archetypes.some((archetype) => archetype.side === side && archetype.sight !== null)
+        ? Uint8Array.from(agents, ({ archetype }) =>
+            Number(stanceToward(program, side, archetypes[archetype].side) !== FRIENDLY),
+          )
+        : null,
+    ),
     members: membersOf(program),
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),

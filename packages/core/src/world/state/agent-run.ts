@@ -3,7 +3,7 @@ import { SENSES } from '../../terms/senses.ts';
 import { copyBody, createBody, stopLegs, type Body } from '../../motion/body.ts';
 import { createStream, type RandomStream } from '../../numeric/random.ts';
 import type { Percept } from '../../senses/percept.ts';
-import type { Track } from '../../senses/sight.ts';
+import { Tracks, type Track } from '../../senses/tracks.ts';
 import type { AgentState } from './agent-state.ts';
 import { carryKeys } from './carry-memory.ts';
 import { carryMinds } from './carry-minds.ts';
@@ -190,15 +190,20 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
   },
   tracks: {
     begin: () => [],
-    copy: copyTracks,
+    copy: same,
     carry: (tracks, { names }) => carryTracks(tracks, names),
+    put: ({ sight }, tracks) => sight.set(tracks),
   },
   noticed: {
     begin: () => [],
-    copy: (noticed, agent) => (isLate(agent) ? copyTracks(noticed) : []),
+    copy: (noticed, agent) => (isLate(agent) ? noticed : []),
     carry: (noticed, { names }) => carryTracks(noticed, names),
     put: (agent, noticed) => {
-      agent.noticed = isLate(agent) ? noticed : agent.tracks;
+      if (!isLate(agent)) agent.known = agent.sight;
+      else {
+        if (agent.known === agent.sight) agent.known = new Tracks();
+        agent.known.set(noticed);
+      }
     },
   },
   late: {

@@ -9,7 +9,8 @@ import { createBody, type Body } from '../../motion/body.ts';
 import { LEGS_MOVING, type LegsStatus } from '../../motion/legs.ts';
 import { hashText, type RandomStream } from '../../numeric/random.ts';
 import type { Percept } from '../../senses/percept.ts';
-import { EYE_SHARE, type Track } from '../../senses/sight.ts';
+import { EYE_SHARE } from '../../senses/sight.ts';
+import { Tracks, type Track } from '../../senses/tracks.ts';
 import {
   GATE_OPEN,
   stanceToward,
@@ -49,7 +50,8 @@ export class AgentState implements AgentRun, Facts {
   readonly minds: readonly RunnableMind[];
   memory: Float64Array;
   readonly body: Body = createBody(0, 0, 0, 0);
-  noticed: Track[] = [];
+  /** What of sight has reached the minds: {@link sight} itself, or what that was a reaction time ago. */
+  known = new Tracks();
   attended = -1;
   /** The sense that has the attention; −1 for none. */
   heeded = -1;
@@ -78,7 +80,8 @@ export class AgentState implements AgentRun, Facts {
   readonly stack: RunnableStack | null;
   squadMemory: Float64Array = NOTHING;
   worldMemory: Float64Array = NOTHING;
-  tracks: Track[] = this.noticed;
+  /** What sight holds now. */
+  readonly sight = this.known;
   late: Sensation[] = [];
   arriving: Arriving[] = [];
   stream: RandomStream = NO_STREAM;
@@ -180,7 +183,7 @@ export class AgentState implements AgentRun, Facts {
     return this.life.diedAt >= 0;
   }
   get aware(): boolean {
-    return this.noticed.length > 0 || this.perceived > 0;
+    return this.known.length > 0 || this.perceived > 0;
   }
   get crouched(): boolean {
     return this.archetype.crouched[this.gait];
@@ -205,14 +208,12 @@ export class AgentState implements AgentRun, Facts {
   }
   get attentionAge(): number {
     const at =
-      this.heeded === SIGHT
-        ? this.noticed[this.attended]?.seenAt
-        : this.percepts[this.heeded]?.tick;
+      this.heeded === SIGHT ? this.known.seenAt(this.attended) : this.percepts[this.heeded]?.tick;
     return at === undefined ? NaN : (this.tick - at) / this.ticksPerSecond;
   }
   /** Awareness of whom sight is surest of. */
   get awarenessShown(): number {
-    return this.attended < 0 ? 0 : this.noticed[this.attended].awareness;
+    return this.attended < 0 ? 0 : this.known.awareness(this.attended);
   }
 
   /** Goes as fast as its gait and what it carries let it. */
@@ -227,10 +228,16 @@ export class AgentState implements AgentRun, Facts {
     this.hasEvents = true;
   }
 
-  track(agent: number): Track | undefined {
-    const { noticed } = this;
-    for (let i = 0; i < noticed.length; i++) if (noticed[i].of === agent) return noticed[i];
-    return undefined;
+  /** For keeping, and for those who only show it: copies. */
+  get tracks(): Track[] {
+    return this.sight.list();
+  }
+  get noticed(): Track[] {
+    return this.known.list();
+  }
+  track(agent: number): Track | null {
+    const track = this.known.find(agent);
+    return track < 0 ? null : this.known.at(track);
   }
 
   seconds(): number {
@@ -247,23 +254,29 @@ export class AgentState implements AgentRun, Facts {
     return written < 0 ? NaN : (this.tick - written) / this.ticksPerSecond;
   }
   sees(agent: number): boolean {
-    return this.track(agent)?.visible ?? false;
+    const track = this.known.find(agent);
+    return track >= 0 && this.known.isVisible(track);
   }
   awareness(agent: number): number {
-    return this.track(agent)?.awareness ?? 0;
+    const track = this.known.find(agent);
+    return track < 0 ? 0 : this.known.awareness(track);
   }
   knownX(agent: number): number {
-    return this.track(agent)?.x ?? NaN;
+    const track = this.known.find(agent);
+    return track < 0 ? NaN : this.known.x(track);
   }
   knownY(agent: number): number {
-    return this.track(agent)?.y ?? NaN;
+    const track = this.known.find(agent);
+    return track < 0 ? NaN : this.known.y(track);
   }
 
   knownSpeedX(agent: number): number {
-    return this.track(agent)?.vx ?? NaN;
+    const track = this.known.find(agent);
+    return track < 0 ? NaN : this.known.vx(track);
   }
   knownSpeedY(agent: number): number {
-    return this.track(agent)?.vy ?? NaN;
+    const track = this.known.find(agent);
+    return track < 0 ? NaN : this.known.vy(track);
   }
 
   percept(sense: number): Percept | null {
@@ -333,7 +346,7 @@ export class AgentState implements AgentRun, Facts {
   /** Where whom it fights is, as far as it knows; a player sees for itself. Null for nobody. */
   sightOf(agent: number): { x: number; y: number; vx: number; vy: number } | null {
     if (this.isPlayed) return this.surroundings.agents[agent]?.body ?? null;
-    return this.track(agent) ?? null;
+    return this.track(agent);
   }
   #since(tick: number): number {
     return tick < 0 ? NaN : (this.tick - tick) / this.ticksPerSecond;
@@ -359,10 +372,10 @@ export class AgentState implements AgentRun, Facts {
   /** The same from another place. */
   reachesFrom(word: number, agent: number, x: number, y: number): boolean {
     const move = this.archetype.moves[moveNamed(this, word)];
-    const track = this.track(agent);
-    if (!move || !track) return false;
+    const track = this.known.find(agent);
+    if (!move || track < 0) return false;
     const { radius } = this.surroundings.agents[agent].archetype;
-    const [dx, dy] = [track.x - x, track.y - y];
+    const [dx, dy] = [this.known.x(track) - x, this.known.y(track) - y];
     const reach = this.archetype.radius + move.advance + move.reach + radius;
     return dx * dx + dy * dy <= reach * reach;
   }
@@ -382,8 +395,8 @@ export class AgentState implements AgentRun, Facts {
     const { x, y, vx, vy } = this.body;
     return impactOn(this, agent, inTruth, x, y, vx, vy);
   }
-  get tracked(): readonly Track[] {
-    return this.noticed;
+  get tracked(): Tracks {
+    return this.known;
   }
   stanceTo(agent: number): number {
     return this.#stance(agent);
@@ -404,10 +417,10 @@ export class AgentState implements AgentRun, Facts {
     return this.#elsewhere.moveTo(x, y);
   }
   locate(agent: number): boolean {
-    const track = this.track(agent);
-    if (track === undefined) return false;
-    PLACE[0] = track.x;
-    PLACE[1] = track.y;
+    const track = this.known.find(agent);
+    if (track < 0) return false;
+    PLACE[0] = this.known.x(track);
+    PLACE[1] = this.known.y(track);
     return true;
   }
 

@@ -1,6 +1,5 @@
 import { SENSES, SIGHT } from '../../terms/senses.ts';
 import { attendedSense, PERCEPT_SECONDS, replaces, type Percept } from '../../senses/percept.ts';
-import { attendedTrack, type Track } from '../../senses/sight.ts';
 import type { AgentState } from './agent-state.ts';
 
 /** What of the senses reaches an agent's minds, and which of it has their attention. */
@@ -14,34 +13,32 @@ export function notice(
   percepts: readonly Percept[],
 ): void {
   const { reactionTicks } = agent.archetype;
-  const { tracks, late } = agent;
-  const something = tracks.length > 0 || events.length > 0 || percepts.length > 0;
+  const { sight, late } = agent;
+  const something = sight.length > 0 || events.length > 0 || percepts.length > 0;
   // By far the most agents have nothing on their mind at most times.
   if (!something && !agent.aware && late.length === 0 && agent.heeded < 0) return;
   if (reactionTicks === 0) {
-    agent.noticed = tracks;
     take(agent, events, percepts);
   } else {
     if (something) {
       late.push({
         due: agent.tick + reactionTicks,
-        tracks: tracks.map((track) => ({ ...track })),
+        tracks: sight.list(),
         events: [...events],
         percepts: [...percepts],
       });
     }
-    agent.noticed = NO_TRACKS;
+    if (agent.known.length > 0) agent.known.set(NOTHING);
     if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
     while (late.length > 0 && late[0].due <= agent.tick) {
       const due = late.shift()!;
-      agent.noticed = due.tracks;
+      agent.known.set(due.tracks);
       take(agent, due.events, due.percepts);
     }
   }
   attend(agent);
 }
 
-const NO_TRACKS: Track[] = [];
 const NOTHING: readonly never[] = [];
 
 export function take(
@@ -73,7 +70,7 @@ function dropOld(agent: AgentState): void {
 
 /** Decides again what has the attention. */
 export function attend(agent: AgentState): void {
-  agent.attended = attendedTrack(agent.noticed);
+  agent.attended = agent.known.attended();
   const awareness = agent.awarenessShown;
   if (agent.perceived === 0 && !agent.minds[0]?.machine.heeds)
     agent.heeded = awareness > 0 ? SIGHT : -1;
@@ -81,19 +78,19 @@ export function attend(agent: AgentState): void {
     const curious = agent.archetype.sight?.curious ?? 0;
     agent.heeded = attendedSense(orderOf(agent), agent.percepts, awareness, curious);
   }
-  let percept: Percept | Track | null = null;
-  let strength = 0;
   if (agent.heeded === SIGHT) {
-    percept = agent.noticed[agent.attended];
-    strength = awareness;
-  } else if (agent.heeded >= 0) {
-    percept = agent.percepts[agent.heeded];
-    strength = agent.percepts[agent.heeded]?.strength ?? 0;
+    const { known, attended } = agent;
+    agent.attentionOf = known.of(attended);
+    agent.attentionX = known.x(attended);
+    agent.attentionY = known.y(attended);
+    agent.attentionStrength = awareness;
+    return;
   }
+  const percept = agent.heeded < 0 ? null : agent.percepts[agent.heeded];
   agent.attentionOf = percept?.of ?? -1;
   agent.attentionX = percept?.x ?? NaN;
   agent.attentionY = percept?.y ?? NaN;
-  agent.attentionStrength = strength;
+  agent.attentionStrength = percept?.strength ?? 0;
 }
 
 /** The order of the innermost active state that has one. */

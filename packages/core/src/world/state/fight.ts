@@ -127,7 +127,10 @@ export function moveOf({ archetype, fight }: Fighter & { fight: Fight }): MovePr
 }
 
 /** The guard that is held; undefined for none. */
-export function guardOf({ archetype, fight }: Fighter & { fight: Fight }): GuardProgram | undefined {
+export function guardOf({
+  archetype,
+  fight,
+}: Fighter & { fight: Fight }): GuardProgram | undefined {
   return fight.guard < 0 ? undefined : archetype.guards[fight.guard];
 }
 

@@ -37,7 +37,7 @@ export function lightNow({ dimming, tick, statics }: Surroundings): number {
 }
 
 export function lightAt(around: Surroundings, x: number, y: number): number {
-  const { statics, agents, ground } = around;
+  const { statics, agents, ground, places } = around;
   const { program, lamps, largestLamp, largestLantern } = statics;
   let light = lightNow(around);
   if (light >= 1) return 1;
@@ -48,9 +48,8 @@ export function lightAt(around: Surroundings, x: number, y: number): number {
   }
   if (largestLantern === 0) return Math.min(1, light);
   // Bodies are filed where they stood when the tick began; they have gone no farther than a step since.
-  const near = ground.near(x, y, largestLantern + 1, found);
+  const near = collectNeighbours(places.lanterns, x, y, largestLantern + 1, found);
   for (let i = 0; i < near && light < 1; i++) {
-    if (statics.lanterns[found[i]] === 0) continue;
     const { archetype, asleep, body } = agents[found[i]];
     if (asleep) continue;
     light += added(ground, body.x, body.y, LANTERN_HEIGHT, archetype.lantern!, x, y);

@@ -1,4 +1,4 @@
-import type { SeenFighting } from '../../senses/sight.ts';
+import type { SeenFighting } from '../../senses/tracks.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from './agent-state.ts';
 import { moveNamed, phaseAt } from './fight.ts';
@@ -19,7 +19,7 @@ const truth: Opponent = { x: 0, y: 0, vx: 0, vy: 0, seen };
 
 /** Null for who is not known, or not there. */
 export function opponentOf(agent: AgentState, other: number, inTruth: boolean): Opponent | null {
-  if (!inTruth) return agent.track(other) ?? null;
+  if (!inTruth) return agent.track(other);
   const there = agent.surroundings.agents[other];
   if (!there) return null;
   const { body, fight, archetype } = there;

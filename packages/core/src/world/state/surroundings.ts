@@ -2,6 +2,7 @@ import type { GameFacts } from '../../expression/facts.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { Statics } from '../program/statics.ts';
 import type { AgentState } from './agent-state.ts';
+import type { Places } from './places.ts';
 import type { Recorder } from './recorder.ts';
 import type { WorldRun } from './world-run.ts';
 
@@ -11,6 +12,8 @@ export interface Surroundings extends WorldRun {
   agents: AgentState[];
   /** With this world's gates as they stand. */
   ground: Ground;
+  /** Who stands where, as it was when the tick began. */
+  places: Places;
   /** By route: all its waypoints, the learned ones among them. */
   routes: Float64Array[];
   /** What minds want written to memory they share; empty between ticks. */
