@@ -1,10 +1,4 @@
-import {
-  checkProject,
-  createWorld,
-  tick,
-  type ProjectDocument,
-  type World,
-} from '@crooked-lantern/core';
+import type { ProjectDocument } from '@crooked-lantern/core';
 import { project } from './orchards.ts';
 
 /** The keepers and beetles of Harvest Night against each other, two hundred a side, without its waves. */
@@ -12,7 +6,7 @@ import { project } from './orchards.ts';
 const HARVEST = 'demo/harvest-night.lantern.json';
 const PER_ROW = 20;
 
-function battle(each: number): ProjectDocument {
+export function battle(each: number): ProjectDocument {
   const document = project(HARVEST);
   const ground = document.grounds[document.start.ground];
   // Whoever falls stands up again, so that the fight goes on.
@@ -40,13 +34,4 @@ function battle(each: number): ProjectDocument {
   delete document.minds.night;
   document.start = { ground: document.start.ground, seed: 1 };
   return document;
-}
-
-/** The battle, some seconds after it has begun. */
-export function battleOf(each: number): World {
-  const { program, findings } = checkProject(battle(each));
-  if (!program) throw new Error(`${findings[0].path}: ${findings[0].message}`);
-  const world = createWorld(program);
-  for (let i = 0; i < 180; i++) tick(world);
-  return world;
 }

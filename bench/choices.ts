@@ -1,5 +1,4 @@
 import {
-  checkProject,
   createWorld,
   CURVE_SHAPES,
   setRecorder,
@@ -11,6 +10,7 @@ import {
   type ProjectDocument,
   type World,
 } from '@crooked-lantern/core';
+import { programOf } from './orchards.ts';
 
 /** A choice as large as choices get (50 options, 6 considerations, 20 targets), and the same scoring written by hand. */
 
@@ -111,8 +111,7 @@ function project(): ProjectDocument {
 }
 
 export function largeChoice(): { program: Program; world: World; agent: Agent } {
-  const { program, findings } = checkProject(project());
-  if (!program) throw new Error(`${findings[0].path}: ${findings[0].message}`);
+  const program = programOf(project());
   const world = createWorld(program);
   setRecorder(world, null);
   for (let i = 0; i < 30; i++) tick(world);

@@ -1,17 +1,11 @@
-import {
-  checkProject,
-  createWorld,
-  tick,
-  type ProjectDocument,
-  type World,
-} from '@crooked-lantern/core';
+import type { ProjectDocument } from '@crooked-lantern/core';
 import { project } from './orchards.ts';
 
 /** Two lines of keepers that fight each other, each with the choices, moves and guards of the Keeper’s Duel. */
 
 const DUEL = 'demo/keepers-duel.lantern.json';
 
-function twoLines(each: number): ProjectDocument {
+export function twoLines(each: number): ProjectDocument {
   const document = project(DUEL);
   const { keeper } = document.archetypes;
   // Whoever falls stands up again, so that the fight goes on.
@@ -45,13 +39,4 @@ function twoLines(each: number): ProjectDocument {
   document.start = { ground: 'yard', seed: 1 };
   delete document.tiers;
   return document;
-}
-
-/** The fight, some seconds after it has begun. */
-export function fightOf(each: number): World {
-  const { program, findings } = checkProject(twoLines(each));
-  if (!program) throw new Error(`${findings[0].path}: ${findings[0].message}`);
-  const world = createWorld(program);
-  for (let i = 0; i < 240; i++) tick(world);
-  return world;
 }

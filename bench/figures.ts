@@ -11,14 +11,14 @@ import {
   type World,
 } from '@crooked-lantern/core';
 import { largeChoice, OPTIONS, TARGETS, weigher, weigherByHand } from './choices.ts';
-import { battleOf } from './battle.ts';
-import { fightOf } from './duel.ts';
+import { battle } from './battle.ts';
+import { twoLines } from './duel.ts';
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
 import { createMaze, ourWays, theirWays } from './paths.ts';
 import { asking, batch, memory, runningOn, seeking } from './recording.ts';
-import { largeOrchard, NIGHT_WATCH, strolling } from './orchards.ts';
+import { largeOrchard, NIGHT_WATCH, programOf, strolling } from './orchards.ts';
 
 const ROUND_TICKS = 120;
 
@@ -335,7 +335,7 @@ function mindsOf(world: World): number {
 
 /** Two hundred against two hundred, all with choices, moves and guards. */
 function duelTick(): Figure {
-  const world = fightOf(200);
+  const world = settled(createWorld(programOf(twoLines(200))), 240);
   const times = Array.from({ length: 200 }, () => timed(() => tick(world)));
   const known = world.agents.reduce((sum, { tracked }) => sum + tracked.length, 0);
   return {
@@ -352,7 +352,7 @@ function duelTick(): Figure {
 
 /** Two hundred keepers against two hundred beetles, all deciding and fighting, in ten seconds of it. */
 function battleTick(): Figure {
-  const world = battleOf(200);
+  const world = settled(createWorld(programOf(battle(200))), 180);
   const times = Array.from({ length: 600 }, () => timed(() => tick(world)));
   return {
     figure: 'battle.ms',

@@ -1,6 +1,7 @@
 import { FIGURES } from './figures.ts';
 import type { Figure } from './measure.ts';
 
+export { battle } from './battle.ts';
 export { largeMind, largeProject, NIGHT_WATCH } from './orchards.ts';
 export { rounded, type Figure } from './measure.ts';
 

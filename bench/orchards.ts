@@ -38,16 +38,20 @@ export const NIGHT_WATCH = 'demo/night-watch.lantern.json';
 /** An earlier night, plain enough to be written by hand beside it. */
 const PLAIN = 'bench/plain-orchard.lantern.json';
 
+export function programOf(document: ProjectDocument): Program {
+  const { program, findings } = checkProject(document);
+  if (!program)
+    throw new Error(`What is measured has faults: ${findings[0].path} ${findings[0].message}`);
+  return program;
+}
+
 /** The large orchard as a program. */
 export function largeOrchard(
   wardens: number,
   change?: (document: ProjectDocument) => void,
   file?: string,
 ): Program {
-  const { program, findings } = checkProject(largeProject(wardens, change, file));
-  if (!program)
-    throw new Error(`The large orchard has faults: ${findings[0].path} ${findings[0].message}`);
-  return program;
+  return programOf(largeProject(wardens, change, file));
 }
 
 /**

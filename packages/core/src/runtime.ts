@@ -42,6 +42,7 @@ export {
   pictureForces,
   pictureKnown,
   picturePaths,
+  MOST_APART,
   pictureRays,
   pictureShared,
   pictureThings,

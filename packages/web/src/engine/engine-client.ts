@@ -1,7 +1,7 @@
 import { isOfFight, type LedgerEntry, type Program } from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
-import type { BranchPicture, EngineApi, Frame } from './protocol.ts';
+import type { BranchPicture, EngineApi, Frame, WorkerApi } from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
 
@@ -31,7 +31,7 @@ export interface EngineClient extends EngineApi {
 
 export function startEngine(): EngineClient {
   const worker = startWorker();
-  const remote = Comlink.wrap<EngineApi>(worker);
+  const remote = Comlink.wrap<WorkerApi>(worker);
   const listeners = new Set<() => void>();
   let frame: Frame | null = null;
   let program: Program | null = null;
@@ -57,6 +57,8 @@ export function startEngine(): EngineClient {
     addToTallies(tallies, frame.entries);
     for (const entry of frame.entries) if (isOfFight(entry)) fights.push(entry);
     for (const listener of listeners) listener();
+    // Asked for last, it comes after all that is drawn in the next display frame.
+    requestAnimationFrame(() => void remote.drawn());
   });
 
   return {

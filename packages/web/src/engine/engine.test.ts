@@ -51,6 +51,25 @@ describe('time', () => {
     expect(pass(TICK_MS * 2).tick - tick).toBeLessThan(20);
   });
 
+  it('shows nothing more to a page that is behind, runs on all the same, and shows where it rests', async () => {
+    const { engine, pass, frames, page } = await started();
+    engine.play();
+    pass(100);
+    const before = frames.length;
+    const { tick } = frames[before - 1];
+    page.isBehind = true;
+    pass(1000);
+    expect(frames).toHaveLength(before);
+    engine.pause();
+    const rested = pass(TICK_MS);
+    expect(rested.playing).toBe(false);
+    expect(rested.tick).toBeGreaterThan(tick + 50);
+    // What happened meanwhile is told with it.
+    page.isBehind = false;
+    engine.play();
+    expect(pass(100).entriesAnew).toBe(false);
+  });
+
   it('goes by ticks, through what is recorded and on', async () => {
     const { engine, frame } = await started();
     engine.nudge(10);

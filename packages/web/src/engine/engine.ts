@@ -56,6 +56,8 @@ const DOCUMENTS_KEPT = 100;
 export interface Surroundings {
   /** Takes what there is to draw. */
   show(frame: Frame): void;
+  /** Whether what was shown last has not been drawn yet. While a run goes on it is given nothing more then, or it would fall ever further behind. */
+  isBehind(): boolean;
   /** Milliseconds that only grow. */
   now(): number;
   /** Calls back after so many milliseconds, when messages have been looked at. */
@@ -73,7 +75,7 @@ function differsOnlyInWatching(before: ProjectDocument, after: ProjectDocument):
 }
 
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */
-export function createEngine({ show, now, later }: Surroundings): EngineApi {
+export function createEngine({ show, isBehind, now, later }: Surroundings): EngineApi {
   let document: ProjectDocument | null = null;
   /** What the latest program was compiled from: the document before its errors, where it has some. */
   let inForce: ProjectDocument | null = null;
@@ -132,7 +134,7 @@ export function createEngine({ show, now, later }: Surroundings): EngineApi {
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     view.branches = branches;
-    show(frameOf(run, view, sent));
+    if (!view.playing || !isBehind()) show(frameOf(run, view, sent));
     if (goal >= 0 || (!isNoticed && !view.playing)) wake();
     else if (view.playing) wake(Math.max(0, FRAME_MS - (now() - begin)));
   }

@@ -130,7 +130,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     speed: view.speed,
     seed: run.seed,
     bodies: pictureBodies(world),
-    rays: wanted.rays ? pictureRays(world) : null,
+    rays: wanted.rays ? pictureRays(world, view.agent) : null,
     paths: wanted.paths ? picturePaths(world) : null,
     forces: wanted.forces ? pictureForces(world) : null,
     known: wanted.known && view.agent !== null ? pictureKnown(world, view.agent) : null,

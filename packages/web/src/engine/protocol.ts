@@ -34,6 +34,12 @@ import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 import type { Lanes } from './lanes.ts';
 import type { NoticedFindings } from './noticing.ts';
 
+/** What the worker takes from the pages besides what it passes on to its engine. */
+export interface WorkerApi extends EngineApi {
+  /** All frames that have come were drawn. */
+  drawn(): void;
+}
+
 /** What the pages ask of the engine, which runs in a worker of its own. */
 export interface EngineApi {
   /** Checks a document and, where it has no errors, puts it in force from the next tick. `hasForm`: its form has been checked before. */

@@ -28,6 +28,11 @@ export function useEngineValue<T>(read: (engine: EngineClient) => T): T {
   return useSyncExternalStore(subscribe, () => read(engine));
 }
 
+/** The tick the run rests at; null while it goes on, so that nothing is rendered for each frame. */
+export function useRestingTick(): number | null {
+  return useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : null));
+}
+
 /** Calls `draw` after each frame and each render, at most once a display frame; what it gives asks for one more. */
 export function useDrawing(draw: (engine: EngineClient) => void): () => void {
   const engine = useEngine();

@@ -1,14 +1,33 @@
 import * as Comlink from 'comlink';
 import { createEngine } from './engine.ts';
+import type { WorkerApi } from './protocol.ts';
+
+/** Frames that are on their way at most: one is drawn while the next is made. */
+const MOST_UNDRAWN = 2;
+/** Milliseconds after which a page that draws nothing, since it is hidden, gets one all the same. */
+const LONGEST_WAIT = 200;
+
+let undrawn = 0;
+let shownAt = 0;
 
 const engine = createEngine({
   show(frame) {
     const transfer: Transferable[] = [frame.bodies.buffer, frame.rows.past.buffer];
     if (frame.rays) transfer.push(frame.rays.buffer);
+    undrawn++;
+    shownAt = performance.now();
     postMessage({ frame }, { transfer });
   },
+  isBehind: () => undrawn >= MOST_UNDRAWN && performance.now() - shownAt < LONGEST_WAIT,
   now: () => performance.now(),
   later: setTimeout,
 });
 
-Comlink.expose(engine);
+const api: WorkerApi = {
+  ...engine,
+  drawn() {
+    undrawn = 0;
+  },
+};
+
+Comlink.expose(api);

@@ -1,7 +1,7 @@
 import type { Statement } from '@crooked-lantern/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
-import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useEngine, useEngineValue, useRestingTick } from '../engine/use-engine.tsx';
 import { useProject } from '../state/store.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { Choice } from '../ui/fields.tsx';
@@ -45,9 +45,9 @@ const Answer = styled.div`
 function useWayBack() {
   const engine = useEngine();
   const from = useRef<number | null>(null);
-  const tick = useEngineValue(({ frame }) => frame?.tick ?? 0);
-  const isPlaying = useEngineValue(({ frame }) => frame?.playing ?? true);
-  if (isPlaying || from.current === tick) from.current = null;
+  // While it goes on there is no way back.
+  const tick = useRestingTick();
+  if (tick === null || from.current === tick) from.current = null;
   return {
     back: from.current,
     go: (to: number) => {
@@ -95,7 +95,7 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const document = useProject((project) => project.document);
   const { thinkers, agent, not, select } = watching;
   const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
-  const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : null));
+  const tick = useRestingTick();
   const { answer, farBack } = useAnswer(agent, not);
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;

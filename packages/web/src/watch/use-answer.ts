@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { EngineAnswer } from '../engine/protocol.ts';
-import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useEngine, useEngineValue, useRestingTick } from '../engine/use-engine.tsx';
 
 /** Milliseconds the playhead must stay where it is before a question is asked there: a drag asks only at its end. */
 const SETTLED_MS = 120;
@@ -11,13 +11,12 @@ export function useAnswer(
   not: string | null,
 ): { answer: EngineAnswer | null; farBack: FarBack } {
   const engine = useEngine();
-  const tick = useEngineValue(({ frame }) => frame?.tick ?? 0);
+  const tick = useRestingTick();
   const edit = useEngineValue(({ frame }) => frame?.edit ?? 0);
-  const isPlaying = useEngineValue(({ frame }) => frame?.playing ?? true);
   const [answer, setAnswer] = useState<EngineAnswer | null>(null);
   useEffect(() => {
     setAnswer(null);
-    if (isPlaying || agent === null) return;
+    if (tick === null || agent === null) return;
     let isCurrent = true;
     const timer = setTimeout(() => {
       void engine.ask({ agent, not }).then((given) => {
@@ -28,7 +27,7 @@ export function useAnswer(
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [engine, isPlaying, agent, not, tick, edit]);
+  }, [engine, agent, not, tick, edit]);
   const [share, setShare] = useState<number | null>(null);
   const look = async () => {
     if (agent === null || not === null) return;

@@ -54,18 +54,26 @@ export function pictureBodies(world: World): Float32Array {
 
 const ALL_POINTS = BODY_POINTS.length;
 
-/** The rays sight sends: one to each body that a cone covers and that is no friend, up to where it hits. */
-export function pictureRays(world: World): Float32Array {
+/** With more agents than this they are not shown each by itself: one over the other their lines and cones would say nothing, and take far longer. */
+export const MOST_APART = 60;
+
+/**
+ * The rays sight sends: one to each living body that a cone covers and that is no friend, up to where it hits.
+ * Those of all agents, or where there are more than {@link MOST_APART} of the one with this name.
+ */
+export function pictureRays(world: World, watched: string | null): Float32Array {
   const { agents, statics, ground } = world;
   const rays: number[] = [];
-  for (const agent of agents) {
+  const lookers =
+    agents.length > MOST_APART ? agents.filter(({ name }) => name === watched) : agents;
+  for (const agent of lookers) {
     const kind = statics.sights[agent.placed.archetype];
     if (!kind || agent.asleep || agent.resting) continue;
     const { x, y, heading } = agent.body;
     const count = ground.near(x, y, kind.reach, near);
     for (let i = 0; i < count; i++) {
       const other = agents[near[i]];
-      if (other === agent || agent.isFriendly(other.index)) continue;
+      if (other === agent || other.isDead || agent.isFriendly(other.index)) continue;
       const dx = other.x - x;
       const dy = other.y - y;
       const distance = Math.sqrt(dx * dx + dy * dy);

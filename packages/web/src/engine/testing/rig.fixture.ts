@@ -11,6 +11,8 @@ export interface Rig {
   /** Lets so many milliseconds pass, as far as the engine asks to be called back. */
   pass(ms: number): Frame;
   frames: Frame[];
+  /** Whether the page has not drawn what it was shown. */
+  page: { isBehind: boolean };
   /** What comes of work that goes on piece by piece, once all of it is done. */
   drained<T>(work: Promise<T>): Promise<T>;
 }
@@ -20,8 +22,10 @@ function rig(): Rig {
   let time = 0;
   const waiting: { at: number; work: () => void }[] = [];
   const frames: Frame[] = [];
+  const page = { isBehind: false };
   const engine = createEngine({
     show: (frame) => frames.push(frame),
+    isBehind: () => page.isBehind,
     now: () => time,
     later: (work, ms) => {
       waiting.push({ at: time + ms, work });
@@ -47,7 +51,14 @@ function rig(): Rig {
     }
     return work;
   };
-  return { engine, frames, drained, frame: () => until(time), pass: (ms) => until(time + ms) };
+  return {
+    engine,
+    frames,
+    page,
+    drained,
+    frame: () => until(time),
+    pass: (ms) => until(time + ms),
+  };
 }
 
 export async function started(document: ProjectDocument): Promise<Rig> {

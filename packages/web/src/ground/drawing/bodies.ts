@@ -5,6 +5,7 @@ import {
   firstMind,
   DEAD,
   LYING,
+  MOST_APART,
   type Program,
   type Walls,
 } from '@crooked-lantern/core';
@@ -26,6 +27,11 @@ export interface Scene {
   frame: Frame;
   /** The agent that is watched; −1 for none. */
   chosen: number;
+}
+
+/** Whether what all of them see and light runs together in one shade. */
+export function runsTogether({ view }: Painter, { program }: Scene): boolean {
+  return isMap(view) || program.agents.length > MOST_APART;
 }
 
 export interface BodyPicture {

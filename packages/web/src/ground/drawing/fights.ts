@@ -2,7 +2,7 @@ import type { FightPicture, FighterPicture, HitResult } from '@crooked-lantern/c
 import type { Frame } from '../../engine/protocol.ts';
 import { hitTint } from '../../ledger/mark-words.ts';
 import { FONT_MONO } from '../../theme/tokens.ts';
-import { bodyAt, type Scene } from './bodies.ts';
+import { bodyAt, runsTogether, type Scene } from './bodies.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
 
 /** Moves, guards, what flies, and where hits landed, from above. */
@@ -87,7 +87,7 @@ function drawHealth(painter: Painter, { program, frame }: Scene, fighter: Fighte
   context.fillRect(x, y, 28 * fighter.health, 3);
 }
 
-function drawHit(painter: Painter, hit: Frame['hits'][number]): void {
+function drawHit(painter: Painter, hit: Frame['hits'][number], inWords: boolean): void {
   const { context, tokens, view } = painter;
   const [x, y] = [toX(view, hit.x), toY(view, hit.y)];
   const opacity = Math.max(0, 1 - hit.age);
@@ -102,6 +102,7 @@ function drawHit(painter: Painter, hit: Frame['hits'][number]): void {
     context.lineTo(x + Math.cos(angle) * size, y + Math.sin(angle) * size);
   }
   context.stroke();
+  if (!inWords) return;
   context.font = `600 11px ${FONT_MONO}`;
   context.textAlign = 'center';
   const words = hit.result === 'landed' ? `−${Number(hit.harm.toFixed(1))}` : hit.result;
@@ -110,12 +111,14 @@ function drawHit(painter: Painter, hit: Frame['hits'][number]): void {
 
 export function drawFights(painter: Painter, scene: Scene, fights: FightPicture | null): void {
   const { context, tokens, view } = painter;
+  // Words of many would cover each other.
+  const inWords = !runsTogether(painter, scene);
   for (const fighter of fights?.fighters ?? []) {
     if (fighter.agent >= scene.program.agents.length) continue;
     drawMove(painter, scene, fighter);
     drawGuard(painter, scene, fighter);
     drawHealth(painter, scene, fighter);
-    if (!fighter.staggered) continue;
+    if (!fighter.staggered || !inWords) continue;
     const body = bodyAt(scene.frame, fighter.agent);
     context.fillStyle = tokens.refuse;
     context.font = `600 11px ${FONT_MONO}`;
@@ -130,5 +133,5 @@ export function drawFights(painter: Painter, scene: Scene, fights: FightPicture 
     context.arc(toX(view, x), toY(view, y), Math.max(2.5, radius * view.scale), 0, Math.PI * 2);
     context.fill();
   }
-  for (const hit of scene.frame.hits) drawHit(painter, hit);
+  for (const hit of scene.frame.hits) drawHit(painter, hit, inWords);
 }

@@ -1,6 +1,7 @@
 import { BODY_STRIDE, LYING, type GroundProgram, type Walls } from '@crooked-lantern/core';
-import { bodyAt, type Scene } from './bodies.ts';
+import { bodyAt, runsTogether, type Scene } from './bodies.ts';
 import { addOutline, outlineOf, type Fan, type KeptOutlines } from './outlines.ts';
+import { drawShade } from './shade.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Light drawn as light: bright near its source, ending where walls stop it. */
@@ -58,34 +59,29 @@ export function drawLamps(painter: Painter, walls: Walls, ground: GroundProgram)
   }
 }
 
-/** How strong light is drawn where it is too small to fade toward its rim. */
+/** How strong light is drawn that does not fade toward its rim. */
 const FLAT = 0.12;
 
-/** The light of lanterns on the move; on a map they run together in one shade. */
-export function drawLanterns(
-  painter: Painter,
-  { program, walls, frame }: Scene,
-  kept: KeptOutlines,
-): void {
-  const { context, view, tokens } = painter;
-  const together = isMap(view);
+/** The light of lanterns on the move; that of many runs together in one shade. */
+export function drawLanterns(painter: Painter, scene: Scene, kept: KeptOutlines): void {
+  const { program, walls, frame } = scene;
+  const together = runsTogether(painter, scene);
   const glows = program.archetypes.map(
     ({ lantern }) => lantern && !together && glowOf(painter, lantern.reach, lantern.strength),
   );
-  if (together) context.beginPath();
-  program.agents.forEach(({ archetype }, index) => {
-    const { lantern } = program.archetypes[archetype];
-    if (!lantern || index * BODY_STRIDE >= frame.bodies.length) return;
-    const { x, y, posture } = bodyAt(frame, index);
-    if (posture >= LYING) return;
-    const { reach } = lantern;
-    if (!isInSight(painter, x, y, reach)) return;
-    const lit = outlineOf(kept, index, walls, view.scale, source(x, y, reach, LANTERN_OVER));
-    const glow = glows[archetype];
-    if (glow) fillOutline(painter, lit, x, y, glow);
-    else addOutline(painter, x, y, lit);
-  });
-  if (!together) return;
-  context.fillStyle = faded(tokens.found, FLAT);
-  context.fill();
+  const drawAll = (scale: number) =>
+    program.agents.forEach(({ archetype }, index) => {
+      const { lantern } = program.archetypes[archetype];
+      if (!lantern || index * BODY_STRIDE >= frame.bodies.length) return;
+      const { x, y, posture } = bodyAt(frame, index);
+      if (posture >= LYING) return;
+      const { reach } = lantern;
+      if (!isInSight(painter, x, y, reach)) return;
+      const lit = outlineOf(kept, index, walls, scale, source(x, y, reach, LANTERN_OVER));
+      const glow = glows[archetype];
+      if (glow) fillOutline(painter, lit, x, y, glow);
+      else addOutline(painter, x, y, lit);
+    });
+  if (together) drawShade(painter, painter.tokens.found, FLAT, drawAll);
+  else drawAll(painter.view.scale);
 }

@@ -1,8 +1,9 @@
 import { BODY_STRIDE, LYING, RAY_STRIDE } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { senseTint } from '../../theme/tokens.ts';
-import { bodyAt, type Scene } from './bodies.ts';
+import { bodyAt, runsTogether, type Scene } from './bodies.ts';
 import { addOutline, outlineOf, type KeptOutlines } from './outlines.ts';
+import { drawShade } from './shade.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** What the senses reach and what they brought. */
@@ -13,36 +14,56 @@ const SEEN_OVER = 1;
 const reachOf = ({ cones }: { cones: readonly { range: number }[] }) =>
   cones.reduce((most, { range }) => Math.max(most, range), 0);
 
-/** What each cone covers; on a map those of all agents run together in one shade. */
-export function drawCones(
+/** How strong cones are drawn: each by itself, the chosen one’s, and many in one shade. */
+const APART = 0.07;
+const CHOSEN = 0.15;
+const TOGETHER = 0.12;
+
+/** Adds what an agent’s cones cover to the path; `each` comes after every one of them. */
+function addCones(
   painter: Painter,
-  { program, walls, frame, chosen }: Scene,
+  { program, walls, frame }: Scene,
   kept: KeptOutlines,
+  index: number,
+  scale: number,
+  each?: () => void,
 ): void {
-  const { context, view, tokens } = painter;
-  const together = isMap(view);
-  context.beginPath();
-  program.agents.forEach((agent, index) => {
-    const { sight } = program.archetypes[agent.archetype];
-    if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
-    const body = bodyAt(frame, index);
-    if (body.posture >= LYING || !isInSight(painter, body.x, body.y, reachOf(sight))) return;
-    const { x, y, heading } = body;
-    for (let i = 0; i < sight.cones.length; i++) {
-      const { range: reach, halfAngle } = sight.cones[i];
-      const fan = { x, y, heading, reach, halfAngle, over: SEEN_OVER };
-      if (!together) context.beginPath();
-      const points = outlineOf(kept, `${index} ${i}`, walls, view.scale, fan);
-      addOutline(painter, x, y, points, true);
-      if (together) continue;
-      context.fillStyle = faded(tokens.sight, index === chosen ? 0.15 : 0.07);
-      context.fill();
-    }
+  const { sight } = program.archetypes[program.agents[index].archetype];
+  if (!sight || index * BODY_STRIDE >= frame.bodies.length) return;
+  const { x, y, heading, posture } = bodyAt(frame, index);
+  if (posture >= LYING || !isInSight(painter, x, y, reachOf(sight))) return;
+  sight.cones.forEach(({ range: reach, halfAngle }, cone) => {
+    const fan = { x, y, heading, reach, halfAngle, over: SEEN_OVER };
+    const points = outlineOf(kept, `${index} ${cone}`, walls, scale, fan);
+    addOutline(painter, x, y, points, true);
+    each?.();
   });
-  if (together) {
-    context.fillStyle = faded(tokens.sight, 0.12);
+}
+
+/** What each cone covers. Those of many run together in one shade, under the chosen one’s. */
+export function drawCones(painter: Painter, scene: Scene, kept: KeptOutlines): void {
+  const { context, view, tokens } = painter;
+  const { program, chosen } = scene;
+  const fill = (opacity: number) => {
+    context.fillStyle = faded(tokens.sight, opacity);
     context.fill();
+    context.beginPath();
+  };
+  context.beginPath();
+  if (!runsTogether(painter, scene)) {
+    program.agents.forEach((_, index) =>
+      addCones(painter, scene, kept, index, view.scale, () =>
+        fill(index === chosen ? CHOSEN : APART),
+      ),
+    );
+    return;
   }
+  drawShade(painter, tokens.sight, TOGETHER, (scale) =>
+    program.agents.forEach((_, index) => addCones(painter, scene, kept, index, scale)),
+  );
+  if (chosen < 0 || isMap(view)) return;
+  addCones(painter, scene, kept, chosen, view.scale);
+  fill(CHOSEN);
 }
 
 /** Lines of sight, ending where they hit: whole where they reach (the more of the body they show, the stronger), with a cross where a wall stops them. */
