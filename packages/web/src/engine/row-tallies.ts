@@ -1,3 +1,4 @@
+import { firstFrom } from './first-from.ts';
 import type { LedgerEntry } from '@crooked-lantern/core';
 
 /** From the ledger, for each action row of each agent's minds: when it ran, what came of it, who overruled it. */
@@ -71,13 +72,8 @@ export function addToTallies(tallies: RowTallies, entries: readonly LedgerEntry[
 
 /** The last of a list, in the order of time, that lies at or before a tick, and how many do. */
 function lastUntil<T>(list: readonly T[], tickOf: (one: T) => number, tick: number) {
-  let [low, high] = [0, list.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (tickOf(list[middle]) <= tick) low = middle + 1;
-    else high = middle;
-  }
-  return { count: low, last: list[low - 1] as T | undefined };
+  const count = firstFrom(list, (one) => tickOf(one) <= tick);
+  return { count, last: list[count - 1] as T | undefined };
 }
 
 /** What there is to say of a row at a tick; null where it never began and was never overruled until then. */

@@ -1,9 +1,10 @@
 import { editWords } from '../engine/edit-words.ts';
+import { firstFrom } from '../engine/first-from.ts';
 import { furtherBands, type Band, type Lane, type Lanes } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
-import { dotOf } from './mark-words.ts';
+import { tintOf } from './mark-words.ts';
 
 export const RULER = 20;
 const TALLEST_LANE = 36;
@@ -111,9 +112,10 @@ function drawBands(
   context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
   context.textAlign = 'left';
   const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
-  for (const { state, from, to } of bands) {
+  const first = firstFrom(bands, ({ to }) => to >= 0 && to < window.from);
+  for (let i = first; i < bands.length && bands[i].from <= window.to; i++) {
+    const { state, from, to } = bands[i];
     const end = to < 0 ? frame.head : to;
-    if (end < window.from || from > window.to) continue;
     const left = Math.max(0, xOf(window, from));
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
     const now = from <= frame.tick && (frame.tick < end || to < 0);
@@ -175,9 +177,12 @@ function drawAwareness(
     context.lineTo(toX, bottom - to * height);
     context.stroke();
   };
+  const first = firstFrom(lane.awareness, ({ tick }) => tick < window.from);
   let x = xOf(window, 0);
-  let value = 0;
-  for (const point of lane.awareness) {
+  let value = lane.awareness[first - 1]?.value ?? 0;
+  for (let i = first; i < lane.awareness.length; i++) {
+    const point = lane.awareness[i];
+    if (point.tick > window.to) break;
     const next = Math.min(end, xOf(window, point.tick));
     line(x, next, value, value);
     line(next, next, value, point.value);
@@ -194,17 +199,23 @@ function drawDots(
   window: Window,
   tokens: Tokens,
 ): void {
-  for (const { tick, entry } of lane.dots) {
-    if (entry.kind === 'say' || tick < window.from || tick > window.to) continue;
-    const dot = dotOf(entry, tokens);
-    if (!dot) continue;
+  context.strokeStyle = tokens.panel;
+  context.lineWidth = 1.5;
+  let [lastX, lastColor] = [-Infinity, ''];
+  const first = firstFrom(lane.dots, ({ tick }) => tick < window.from);
+  for (let i = first; i < lane.dots.length && lane.dots[i].tick <= window.to; i++) {
+    const { tick, entry } = lane.dots[i];
+    if (entry.kind === 'say') continue;
+    const color = tintOf(entry, tokens);
+    const x = xOf(window, tick);
+    // One that the dot before covers adds nothing.
+    if (color === undefined || (color === lastColor && x - lastX < 1)) continue;
+    [lastX, lastColor] = [x, color];
     context.beginPath();
     // At the upper edge, where it leaves the band's words readable.
-    context.arc(xOf(window, tick), y + 2, 3.5, 0, 2 * Math.PI);
-    context.fillStyle = dot.color;
+    context.arc(x, y + 2, 3.5, 0, 2 * Math.PI);
+    context.fillStyle = color;
     context.fill();
-    context.strokeStyle = tokens.panel;
-    context.lineWidth = 1.5;
     context.stroke();
   }
 }

@@ -12,7 +12,8 @@ export function hitTint(result: HitResult, tokens: Tokens): string {
     : tokens.mute;
 }
 
-function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
+/** Colour of an entry that stands as a dot; undefined for one that does not. */
+export function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
   switch (entry.kind) {
     case 'percept':
       return senseTint(entry.sense, tokens);

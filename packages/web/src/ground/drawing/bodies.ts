@@ -184,6 +184,7 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
   const { context, view, tokens } = painter;
   const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
   const edge = faded(tokens.night, 0.7);
+  const together = runsTogether(painter, scene);
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
@@ -206,8 +207,8 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
     context.lineWidth = (index === chosen ? 1.8 : 1) / size;
     context.stroke(DROP);
     context.restore();
-    // On a map only a wick that burns is drawn.
-    const wick = wicks && archetype.sight && !lying && (body.awareness > 0 || !isMap(view));
+    // Among many only a wick that burns is drawn.
+    const wick = wicks && archetype.sight && !lying && (body.awareness > 0 || !together);
     if (wick) drawWick(painter, wickX(x, radius), y, body.awareness);
   });
   drawLabels(painter, scene);
