@@ -29,10 +29,12 @@ import {
   type Window,
 } from './draw-lanes.ts';
 import { laneRows, laneTitles } from './lane-titles.ts';
+import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
 import { dotOf } from './mark-words.ts';
 import { spanOf, SPANS, ZOOM } from './spans.ts';
+import { useLaneChoice } from './use-lane-choice.tsx';
 import { decisionTicks, nextMoment } from './moments.ts';
 import { ticksOfKey } from './playhead-keys.ts';
 import { Playhead } from './playhead.tsx';
@@ -54,7 +56,8 @@ export const LedgerPanel = memo(function LedgerPanel({
   const window = useRef<Window>({ from: 0, to: 1, width: 1 });
   const dragging = useRef(false);
   const comers = useEngineValue(({ lanes }) => lanes.comers);
-  const agents = useMemo(() => laneRows(program, comers), [program, comers]);
+  const all = useMemo(() => laneRows(program, comers), [program, comers]);
+  const { rows: agents, menu } = useLaneChoice(program, all, agent);
   const minds = useProject((project) => project.document.minds);
   const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
   const further = useEngineValue(({ lanes }) => lanes.furtherRows);
@@ -263,6 +266,7 @@ export const LedgerPanel = memo(function LedgerPanel({
         <Track style={{ minHeight: height, '--shown': `${shownHeight}px` } as CSSProperties}>
           <Foot>
             {search.shown}
+            {menu}
             <Menu
               label="Stretch of time shown"
               entries={SPANS.map((option) => ({
@@ -274,6 +278,7 @@ export const LedgerPanel = memo(function LedgerPanel({
             >
               <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
             </Menu>
+            <LanesLegend />
           </Foot>
           <Playhead
             onKeyDown={onKeyDown}

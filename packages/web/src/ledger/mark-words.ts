@@ -57,6 +57,21 @@ export function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
   }
 }
 
+/** What a dot of a colour can stand for. */
+export const DOT_WORDS: readonly { tint: keyof Tokens; words: string }[] = [
+  { tint: 'sight', words: 'it has seen somebody, or lost sight of somebody' },
+  { tint: 'sound', words: 'it has heard something' },
+  { tint: 'told', words: 'it was told something, got a role in its squad; the director announces' },
+  { tint: 'found', words: 'it has found something; points scored' },
+  { tint: 'harm', words: 'felt or harmed, dead; a hit that landed; stuck, no way; something lost' },
+  { tint: 'refuse', words: 'broken off, failed, held up, or not possible' },
+  { tint: 'done', words: 'a hit that was met, one that came with a wave, a game won' },
+  {
+    tint: 'mute',
+    words: 'a miss; moved by hand, respawned, gone; a key at its bound; a decision skipped',
+  },
+];
+
 /** Colour and words of an entry that stands as a dot; undefined for one that does not. */
 export function dotOf(
   entry: LedgerEntry,

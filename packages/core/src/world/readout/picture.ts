@@ -54,7 +54,7 @@ export function pictureBodies(world: World): Float32Array {
 
 const ALL_POINTS = BODY_POINTS.length;
 
-/** With more agents than this they are not shown each by itself: one over the other their lines and cones would say nothing, and take far longer. */
+/** With more agents on the ground than this they are not shown each by itself: one over the other their lines and cones would say nothing, and take far longer. */
 export const MOST_APART = 60;
 
 /**
@@ -64,8 +64,8 @@ export const MOST_APART = 60;
 export function pictureRays(world: World, watched: string | null): Float32Array {
   const { agents, statics, ground } = world;
   const rays: number[] = [];
-  const lookers =
-    agents.length > MOST_APART ? agents.filter(({ name }) => name === watched) : agents;
+  const there = agents.filter(({ away }) => !away);
+  const lookers = there.length > MOST_APART ? there.filter(({ name }) => name === watched) : there;
   for (const agent of lookers) {
     const kind = statics.sights[agent.placed.archetype];
     if (!kind || agent.asleep || agent.resting) continue;

@@ -20,6 +20,9 @@ const SMALLEST_ON_MAP = 3.2;
 /** Metres around a body within which it is drawn. */
 const AROUND_BODY = 2;
 
+/** Where the posture stands among the numbers of a body. */
+const POSTURE = 6;
+
 export interface Scene {
   program: Program;
   /** With gates as they are in the frame. */
@@ -30,8 +33,12 @@ export interface Scene {
 }
 
 /** Whether what all of them see and light runs together in one shade. */
-export function runsTogether({ view }: Painter, { program }: Scene): boolean {
-  return isMap(view) || program.agents.length > MOST_APART;
+export function runsTogether({ view }: Painter, { frame }: Scene): boolean {
+  if (isMap(view)) return true;
+  let count = 0;
+  for (let at = POSTURE; at < frame.bodies.length; at += BODY_STRIDE)
+    if (frame.bodies[at] !== AWAY) count++;
+  return count > MOST_APART;
 }
 
 export interface BodyPicture {
@@ -52,7 +59,7 @@ export function bodyAt({ bodies }: Frame, index: number): BodyPicture {
     heading: bodies[at + 2],
     awareness: bodies[at + 3],
     leaf: bodies[at + 4],
-    posture: bodies[at + 6],
+    posture: bodies[at + POSTURE],
     carried: bodies[at + 7],
   };
 }
@@ -207,8 +214,9 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
     context.lineWidth = (index === chosen ? 1.8 : 1) / size;
     context.stroke(DROP);
     context.restore();
-    // Among many only a wick that burns is drawn.
-    const wick = wicks && archetype.sight && !lying && (body.awareness > 0 || !together);
+    // On a map only a wick that burns is drawn, and among many the chosen one’s.
+    const burns = isMap(view) ? body.awareness > 0 : !together || index === chosen;
+    const wick = wicks && archetype.sight && !lying && burns;
     if (wick) drawWick(painter, wickX(x, radius), y, body.awareness);
   });
   drawLabels(painter, scene);

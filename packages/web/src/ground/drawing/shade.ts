@@ -1,7 +1,7 @@
 import { faded, type Painter } from './view.ts';
 
-/** Outlines that run together need no more detail than at a quarter of the scale. */
-const COARSE = 4;
+/** Outlines that run together need no more detail than at half the scale. */
+const COARSE = 2;
 
 /** Fills all outlines that `outline` adds to the path in one shade, however often they lie over each other; it is given the scale that is fine enough for them. */
 export function drawShade(

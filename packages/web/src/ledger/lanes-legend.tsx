@@ -1,0 +1,77 @@
+import { CircleHelp } from 'lucide-react';
+import { Fragment, useMemo, useState, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { useCommands } from '../shell/commands.tsx';
+import { QuietButton } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { Legend } from '../ui/legend.ts';
+import { DOT_WORDS } from './mark-words.ts';
+
+const Sign = styled.svg`
+  display: block;
+  width: 46px;
+  height: 16px;
+`;
+
+const band = (fill: string, opacity = 1) => (
+  <rect x="1" y="2" width="44" height="12" rx="4" fill={fill} opacity={opacity} />
+);
+
+const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
+  [band('var(--lamp)'), 'a state, active at the playhead; an ember where it was lately'],
+  [band('var(--line)'), 'a state that was active before'],
+  [band('var(--line)', 0.45), 'after the playhead: recorded, and not yet so'],
+  [
+    <path key="line" d="M1 13H12L24 4H45" fill="none" stroke="var(--ember)" strokeWidth="1.6" />,
+    'at the foot: how much it has noticed, 0 to 1',
+  ],
+  [
+    <g key="rows">
+      <rect x="1" y="1" width="30" height="6" rx="2" fill="var(--line2)" />
+      <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />
+    </g>,
+    'below, where there is room: what was picked, then the moves made',
+  ],
+  [
+    <path key="edit" d="M23 0V16" stroke="var(--found)" strokeDasharray="3 3" />,
+    'an edit comes into force',
+  ],
+];
+
+const dot = (tint: string) => <circle cx="23" cy="8" r="4.5" fill={`var(--${tint})`} />;
+
+/** What the bands, lines and dots of the lanes mean: a button, and a command. */
+export function LanesLegend() {
+  const [isOpen, setOpen] = useState(false);
+  useCommands(
+    useMemo(
+      () => [{ id: 'lanes-legend', name: 'Signs of the ledger', run: () => setOpen(true) }],
+      [],
+    ),
+  );
+  const rows: readonly [ReactNode, string][] = [
+    ...LANE_SIGNS,
+    ...DOT_WORDS.map(({ tint, words }): [ReactNode, string] => [dot(tint), words]),
+  ];
+  return (
+    <>
+      <QuietButton aria-label="Signs of the ledger" onPress={() => setOpen(true)}>
+        <CircleHelp size={13} />
+      </QuietButton>
+      <Dialog title="Signs of the ledger" isOpen={isOpen} onClose={() => setOpen(false)}>
+        <Legend>
+          {rows.map(([sign, words]) => (
+            <Fragment key={words}>
+              <dt>
+                <Sign viewBox="0 0 46 16" aria-hidden>
+                  {sign}
+                </Sign>
+              </dt>
+              <dd>{words}</dd>
+            </Fragment>
+          ))}
+        </Legend>
+      </Dialog>
+    </>
+  );
+}
