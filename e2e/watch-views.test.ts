@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { chooseOption } from './testing/fields.fixture.ts';
+import { chooseFrom, chooseOption } from './testing/fields.fixture.ts';
 import { tick } from './testing/minds-page.fixture.ts';
 
 let app: App;
@@ -164,4 +164,34 @@ it('the ledger is searched, zoomed, and gone through from decision to decision',
   const decided = await tick(page);
   await page.locator('body').press('Alt+Shift+Comma');
   await expect.poll(() => tick(page)).toBeLessThan(decided);
+});
+
+it('lanes are narrowed to a squad, one is pinned above them, and their signs are explained', async () => {
+  const night = await app.newNightWatch();
+  const page = await app.open(`${night}/watch?agent=warden2&tick=200`);
+  await page.getByTestId('hash').waitFor();
+  const ledger = page.getByRole('region', { name: 'Ledger' });
+  const lanes = () => ledger.locator('button[aria-pressed]').allTextContents();
+  const all = await lanes();
+  expect(all).toContain('Goose');
+  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Squad: East squad');
+  await expect.poll(lanes).not.toContain('Goose');
+  const squad = await lanes();
+  expect(squad.length).toBeGreaterThan(1);
+
+  await page.goto(page.url().replace('agent=warden2', 'agent=goose'));
+  await page.getByTestId('hash').waitFor();
+  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Pin Goose on top');
+  await expect.poll(async () => (await lanes())[0]).toBe('Goose');
+  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Squad: East squad');
+  await expect.poll(lanes).toEqual(['Goose', ...squad]);
+  await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'Unpin Goose');
+  await expect.poll(lanes).toEqual(squad);
+
+  await page.getByRole('button', { name: 'Signs of the ledger' }).press('Enter');
+  const legend = page.getByRole('dialog', { name: 'Signs of the ledger' });
+  await legend.getByText('it has heard something').waitFor();
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect.poll(() => legend.count()).toBe(0);
 });

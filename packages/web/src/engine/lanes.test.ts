@@ -55,6 +55,32 @@ describe('the lane of an agent', () => {
     ]);
   });
 
+  it('shows what is left of its health from the first harm on, and is whole when it respawns', () => {
+    const harm = (tick: number, amount: number, left: number) => ({
+      tick,
+      kind: 'harm',
+      amount,
+      left,
+      by: '',
+    });
+    const lane = laneFrom([
+      { tick: 5, kind: 'recycled', x: 0, y: 0 },
+      harm(10, 4, 6),
+      harm(20, 6, 0),
+      { tick: 50, kind: 'recycled', x: 0, y: 0 },
+      harm(60, 1, 9),
+      { tick: 70, kind: 'came', wave: 'west', at: 'west', x: 0, y: 0 },
+    ]);
+    expect(lane.fullHealth).toBe(10);
+    expect(lane.health).toEqual([
+      { tick: 10, value: 6 },
+      { tick: 20, value: 0 },
+      { tick: 50, value: 10 },
+      { tick: 60, value: 9 },
+      { tick: 70, value: 10 },
+    ]);
+  });
+
   it('shows the moves it made for as long as each lasted', () => {
     const move = (tick: number, name: string) => ({ tick, kind: 'move', move: name, lasts: 30 });
     const lane = laneFrom([

@@ -12,11 +12,21 @@ export interface Dot {
   entry: LedgerEntry;
 }
 
+/** What something is from a tick on. */
+export interface Point {
+  tick: number;
+  value: number;
+}
+
 /** What the ledger shows of one agent. */
 export interface Lane {
   bands: Band[];
-  /** Awareness from each tick on. */
-  awareness: { tick: number; value: number }[];
+  /** 0 to 1. */
+  awareness: Point[];
+  /** Points of health left; nothing before it was first harmed. */
+  health: Point[];
+  /** Points of health it had before it was harmed: the most that is known of. */
+  fullHealth: number;
   dots: Dot[];
   /** The options it picked, each until the next: `state` is its id; nothing where nothing was worth doing. */
   picks: Band[];
@@ -61,6 +71,8 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
     lane = {
       bands: [],
       awareness: [],
+      health: [],
+      fullHealth: 0,
       dots: [],
       picks: [],
       moves: [],
@@ -104,6 +116,11 @@ function endLast(bands: Band[], tick: number): void {
   if (!last || (last.to >= 0 && last.to <= tick)) return;
   if (last.from === tick) bands.pop();
   else last.to = tick;
+}
+
+/** Whoever respawns, or comes again, is whole. */
+function healWhole(lane: Lane, tick: number): void {
+  if (lane.health.length > 0) lane.health.push({ tick, value: lane.fullHealth });
 }
 
 /** Ticks within which the same thing heard or felt again is no news. */
@@ -155,6 +172,7 @@ function addOfGame(lanes: Lanes, entry: LedgerEntry): boolean {
       if (!lanes.comers.includes(entry.agent)) lanes.comers = [...lanes.comers, entry.agent];
       mark(waveLane(entry.wave));
       mark(entry.agent);
+      healWhole(laneOf(lanes, entry.agent), tick);
       return true;
     default:
       return false;
@@ -238,10 +256,17 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         endLast(lane.moves, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'harm':
+        lane.fullHealth = Math.max(lane.fullHealth, entry.left + entry.amount);
+        lane.health.push({ tick: entry.tick, value: entry.left });
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
+      case 'recycled':
+        healWhole(lane, entry.tick);
+        lane.dots.push({ tick: entry.tick, entry });
+        break;
       case 'reached':
       case 'hit':
-      case 'harm':
-      case 'recycled':
       case 'stuck':
       case 'role':
       case 'say':

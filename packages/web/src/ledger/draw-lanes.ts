@@ -1,6 +1,6 @@
 import { editWords } from '../engine/edit-words.ts';
 import { firstFrom } from '../engine/first-from.ts';
-import { furtherBands, type Band, type Lane, type Lanes } from '../engine/lanes.ts';
+import { furtherBands, type Band, type Lane, type Lanes, type Point } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
@@ -155,14 +155,24 @@ function drawBands(
   }
 }
 
-function drawAwareness(
+interface Steps {
+  points: readonly Point[];
+  /** The tick it begins at, and its value there. */
+  since: number;
+  start: number;
+  /** The most it can be. */
+  full: number;
+}
+
+/** A line at the lane's foot that steps from point to point; `color` says how it looks at each share of the most. */
+function drawSteps(
   context: CanvasRenderingContext2D,
-  lane: Lane,
+  { points, since, start, full }: Steps,
   y: number,
   laneHeight: number,
   window: Window,
   frame: Playhead,
-  tokens: Tokens,
+  color: (share: number) => string,
 ): void {
   const low = isLow(laneHeight);
   const bottom = y + laneHeight - (low ? 4 : 5);
@@ -170,26 +180,55 @@ function drawAwareness(
   const end = Math.min(window.width, xOf(window, frame.head));
   const line = (fromX: number, toX: number, from: number, to: number) => {
     if (toX < 0 || fromX > window.width) return;
-    context.strokeStyle = from === 0 && to === 0 ? tokens.line2 : tokens.ember;
+    context.strokeStyle = color(Math.max(from, to));
     context.lineWidth = from === 0 && to === 0 ? 1 : 1.6;
     context.beginPath();
     context.moveTo(Math.max(0, fromX), bottom - from * height);
     context.lineTo(toX, bottom - to * height);
     context.stroke();
   };
-  const first = firstFrom(lane.awareness, ({ tick }) => tick < window.from);
-  let x = xOf(window, 0);
-  let value = lane.awareness[first - 1]?.value ?? 0;
-  for (let i = first; i < lane.awareness.length; i++) {
-    const point = lane.awareness[i];
+  const first = firstFrom(points, ({ tick }) => tick < window.from);
+  let x = xOf(window, points[first - 1]?.tick ?? since);
+  let value = (points[first - 1]?.value ?? start) / full;
+  for (let i = first; i < points.length; i++) {
+    const point = points[i];
     if (point.tick > window.to) break;
     const next = Math.min(end, xOf(window, point.tick));
     line(x, next, value, value);
-    line(next, next, value, point.value);
+    line(next, next, value, point.value / full);
     x = next;
-    value = point.value;
+    value = point.value / full;
   }
   line(x, end, value, value);
+}
+
+/** Below this share of its health it is drawn as in danger. */
+const IN_DANGER = 0.3;
+
+/** How much it has noticed, and once it was harmed what is left of its health. */
+function drawFoot(
+  context: CanvasRenderingContext2D,
+  { awareness, health, fullHealth }: Lane,
+  y: number,
+  laneHeight: number,
+  window: Window,
+  frame: Playhead,
+  tokens: Tokens,
+): void {
+  drawSteps(
+    context,
+    { points: awareness, since: 0, start: 0, full: 1 },
+    y,
+    laneHeight,
+    window,
+    frame,
+    (share) => (share === 0 ? tokens.line2 : tokens.ember),
+  );
+  if (health.length === 0 || health[0].tick > window.to) return;
+  const left = { points: health, since: health[0].tick, start: fullHealth, full: fullHealth };
+  drawSteps(context, left, y, laneHeight, window, frame, (share) =>
+    share < IN_DANGER ? tokens.harm : tokens.done,
+  );
 }
 
 function drawDots(
@@ -302,7 +341,7 @@ export function drawLanes(
       .forEach((bands, i) =>
         draw(bands, y + bandHeight(high) + 2 + i * FURTHER_ROW, FURTHER_ROW - 2),
       );
-    drawAwareness(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
+    drawFoot(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }
   context.restore();

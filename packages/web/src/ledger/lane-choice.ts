@@ -18,15 +18,15 @@ export function laneGroups(program: Program | null, rows: readonly LaneRow[]): L
     agents.filter(isMeant).map(({ name }) => name);
   const game = rows.filter(({ isOfGame }) => isOfGame).map(({ name }) => name);
   const groups = [
-    { id: 'game', title: 'the game', names: game },
+    { id: 'game', title: 'The game', names: game },
     ...squads.map(({ name, title }, index) => ({
       id: `squad ${name}`,
-      title: `the squad ${title}`,
+      title: `Squad: ${title}`,
       names: named(({ squad }) => squad === index),
     })),
     ...archetypes.map(({ name, title }, index) => ({
       id: `archetype ${name}`,
-      title: `the archetype ${title}`,
+      title: `Archetype: ${title}`,
       names: named(({ archetype }) => archetype === index),
     })),
   ];

@@ -26,6 +26,10 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
     'at the foot: how much it has noticed, 0 to 1',
   ],
   [
+    <path key="health" d="M1 4H16V7H30V13H45" fill="none" stroke="var(--done)" strokeWidth="1.6" />,
+    'at the foot, once it was harmed: what is left of its health',
+  ],
+  [
     <g key="rows">
       <rect x="1" y="1" width="30" height="6" rx="2" fill="var(--line2)" />
       <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />

@@ -108,5 +108,8 @@ export const Foot = styled.div`
     min-height: 20px;
     background: var(--panel);
     font-size: 0.9em;
+    &[data-focus-visible] {
+      outline-offset: -2px;
+    }
   }
 `;

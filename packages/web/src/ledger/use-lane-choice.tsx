@@ -6,6 +6,7 @@ import { Menu } from '../ui/menu.tsx';
 import { chosenRows, laneGroups } from './lane-choice.ts';
 import type { LaneRow } from './lane-titles.ts';
 
+const EVERYBODY = 'Everybody';
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** Which lanes are shown, and the menu that says so and changes it. */
@@ -38,12 +39,12 @@ export function useLaneChoice(
       [pinWords, pin],
     ),
   );
-  const title = group?.title ?? 'everybody';
+  const title = group?.title ?? EVERYBODY;
   const menu = (groups.length > 0 || followed) && (
     <Menu
       label="Lanes shown"
       entries={[
-        ...[{ id: 'all', title: 'everybody' }, ...groups].map(({ id, title: name }) => ({
+        ...[{ id: 'all', title: EVERYBODY }, ...groups].map(({ id, title: name }) => ({
           id,
           text: name,
           label: name,
@@ -52,7 +53,7 @@ export function useLaneChoice(
         ...(pinWords ? [{ id: 'pin', text: pinWords, label: pinWords, onAction: pin }] : []),
       ]}
     >
-      <QuietButton aria-label={`Lanes of ${title}. Choose`}>{title}</QuietButton>
+      <QuietButton aria-label={`Lanes shown: ${title}. Choose`}>{title}</QuietButton>
     </Menu>
   );
   return { rows, menu };
