@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Frame } from '../engine/protocol.ts';
-import { laneHeight, RULER, rowsIn, tickAt, windowFor, xOf } from './draw-lanes.ts';
+import { laneHeight, RULER, rowsIn } from './draw-lanes.ts';
+import { tickAt, windowFor, xOf } from './time-window.ts';
 
 const frame = (tick: number, head: number, keptFrom = 0) => ({ tick, head, keptFrom }) as Frame;
 

@@ -18,16 +18,8 @@ import { useHeight } from '../ui/use-height.ts';
 import { clockText } from '../ui/time.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
-import {
-  drawLanes,
-  laneHeight,
-  markTicks,
-  RULER,
-  tickAt,
-  windowFor,
-  xOf,
-  type Window,
-} from './draw-lanes.ts';
+import { drawLanes, laneHeight, markTicks, RULER } from './draw-lanes.ts';
+import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
 import { laneRows, laneTitles } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
