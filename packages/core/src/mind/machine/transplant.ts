@@ -41,8 +41,17 @@ function nearestSurvivor(before: MachineProgram, map: readonly number[], state: 
   return s < 0 ? -1 : map[s];
 }
 
-function sameActivity(a: StateProgram, b: StateProgram): boolean {
-  return JSON.stringify(a.activity) === JSON.stringify(b.activity);
+/** The text of parts of programs, which never change: many agents are carried over from one version to another. */
+const texts = new WeakMap<object, string>();
+
+function textOf(part: object): string {
+  let text = texts.get(part);
+  if (text === undefined) texts.set(part, (text = JSON.stringify(part)));
+  return text;
+}
+
+function sameActivity({ activity: a }: StateProgram, { activity: b }: StateProgram): boolean {
+  return a === b || (a !== null && b !== null && textOf(a) === textOf(b));
 }
 
 /** Chooses what is active under the new version; gives the states that are so already. */
@@ -96,7 +105,7 @@ function keepAll(old: Version, now: Version): Transplant {
 }
 
 export function transplantMachine(old: Version, now: Version): Transplant {
-  if (JSON.stringify(old.program) === JSON.stringify(now.program)) return keepAll(old, now);
+  if (textOf(old.program) === textOf(now.program)) return keepAll(old, now);
   const kept: Transplant['kept'] = [];
   const [before, after] = [old.machine.cells, now.machine.cells];
   if (old.cells[before.phase] === NOT_STARTED) return { moved: [], kept };
