@@ -239,6 +239,7 @@ function drawRuler(
   window: Window,
   height: number,
   perSecond: number,
+  room: number,
   tokens: Tokens,
 ): void {
   const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
@@ -256,7 +257,7 @@ function drawRuler(
     context.fillRect(Math.round(x), RULER - 4, 1, height - RULER + 4);
     context.fillStyle = tokens.mute;
     const text = t < 60 ? `${t}s` : clockText(t * perSecond, perSecond, 0);
-    if (x + context.measureText(text).width + 3 < window.width) context.fillText(text, x + 3, 12);
+    if (x + context.measureText(text).width + 3 < room) context.fillText(text, x + 3, 12);
   }
 }
 
@@ -281,6 +282,8 @@ export interface LanesPicture {
   /** By agent, what its states, options and moves are called. */
   titles: Map<string, Map<string, string>>;
   tokens: Tokens;
+  /** Pixels of the ruler, at its right end, that something stands over. */
+  covered?: number;
 }
 
 /** The lanes that are in sight; the ruler stays. */
@@ -290,10 +293,10 @@ export function drawLanes(
   window: Window,
   shown: Shown,
 ): void {
-  const { lanes, frame, ticksPerSecond, agents, titles, tokens } = picture;
+  const { lanes, frame, ticksPerSecond, agents, titles, tokens, covered = 0 } = picture;
   const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
-  drawRuler(context, window, height, ticksPerSecond, tokens);
+  drawRuler(context, window, height, ticksPerSecond, window.width - covered, tokens);
   context.save();
   context.beginPath();
   context.rect(0, RULER, window.width, height - RULER);

@@ -5,6 +5,7 @@ import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { useAskText } from '../ui/ask-text.tsx';
 import { QuietButton } from '../ui/button.tsx';
+import { counted } from '../ui/counted.ts';
 import { nextMoment } from './moments.ts';
 
 const Found = styled.span`
@@ -90,7 +91,7 @@ export function useLedgerSearch(): LedgerSearch {
   const shown =
     words === '' ? null : (
       <Found role="status">
-        “{words}” {ticks.length === 0 ? 'not found' : `in ${ticks.length} ticks`}
+        “{words}” {ticks.length === 0 ? 'not found' : `in ${counted(ticks.length, 'tick')}`}
         <QuietButton
           aria-label="To what was found before"
           isDisabled={ticks.length === 0}

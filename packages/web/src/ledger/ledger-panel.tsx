@@ -62,6 +62,8 @@ export const LedgerPanel = memo(function LedgerPanel({
   };
   const watchedLane = useRef<HTMLButtonElement>(null);
   const body = useRef<HTMLDivElement>(null);
+  const over = useRef<HTMLSpanElement>(null);
+  const covered = useRef(0);
   const shownHeight = useHeight(body);
   const lane = laneHeight(shownHeight, agents.length, further);
   const height = RULER + agents.length * lane;
@@ -95,11 +97,16 @@ export const LedgerPanel = memo(function LedgerPanel({
         agents: agents.map(({ name }) => name),
         titles,
         tokens,
+        covered: covered.current,
       },
       window.current,
       { top: scrolled.current, height: full, lane },
     );
     markTicks(context, search.ticks, window.current, tokens);
+  });
+  // What stands over the ruler is as wide as its words, which change with a render.
+  useEffect(() => {
+    covered.current = over.current?.offsetWidth ?? 0;
   });
   // React's own listeners for the wheel can't keep the browser from magnifying the whole page.
   const onZoom = useRef(zoom);
@@ -257,20 +264,22 @@ export const LedgerPanel = memo(function LedgerPanel({
         </Names>
         <Track style={{ minHeight: height, '--shown': `${shownHeight}px` } as CSSProperties}>
           <Foot>
-            {search.shown}
-            {menu}
-            <Menu
-              label="Stretch of time shown"
-              entries={SPANS.map((option) => ({
-                id: option.id,
-                text: option.name,
-                label: option.name,
-                onAction: () => setSpan(option),
-              }))}
-            >
-              <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
-            </Menu>
-            <LanesLegend />
+            <span ref={over}>
+              {search.shown}
+              {menu}
+              <Menu
+                label="Stretch of time shown"
+                entries={SPANS.map((option) => ({
+                  id: option.id,
+                  text: option.name,
+                  label: option.name,
+                  onAction: () => setSpan(option),
+                }))}
+              >
+                <QuietButton aria-label={`Shows the ${span.name}. Choose`}>{span.name}</QuietButton>
+              </Menu>
+              <LanesLegend />
+            </span>
           </Foot>
           <Playhead
             onKeyDown={onKeyDown}

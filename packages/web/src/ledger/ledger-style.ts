@@ -103,6 +103,11 @@ export const Foot = styled.div`
   justify-content: flex-end;
   height: 0;
   padding-right: 6px;
+  span {
+    display: flex;
+    height: 20px;
+    background: var(--panel);
+  }
   button {
     height: 20px;
     min-height: 20px;
