@@ -206,6 +206,9 @@ function drawFoot(
   );
 }
 
+/** Pixels from a dot to the next of its colour. */
+const NEXT_DOT = 2;
+
 function drawDots(
   context: CanvasRenderingContext2D,
   lane: Lane,
@@ -222,8 +225,8 @@ function drawDots(
     if (entry.kind === 'say') continue;
     const color = tintOf(entry, tokens);
     const x = xOf(window, tick);
-    // One that the dot before covers adds nothing.
-    if (color === undefined || (color === lastColor && x - lastX < 1)) continue;
+    // One that the dot before all but covers adds nothing.
+    if (color === undefined || (color === lastColor && x - lastX < NEXT_DOT)) continue;
     [lastX, lastColor] = [x, color];
     context.beginPath();
     // At the upper edge, where it leaves the band's words readable.

@@ -192,6 +192,9 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
   const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
   const edge = faded(tokens.night, 0.7);
   const together = runsTogether(painter, scene);
+  const burning: [x: number, y: number, awareness: number][] = [];
+  // One transform for each body takes less than to save, move, turn, scale and restore.
+  const { a: scale, e: left, f: top } = context.getTransform();
   program.agents.forEach((agent, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return;
     const body = bodyAt(frame, index);
@@ -204,21 +207,20 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
     const lying = body.posture >= LYING;
     // Crouched it is smaller, and who lies is only an outline.
     const size = body.posture === CROUCHED ? radius * 0.75 : radius;
-    context.save();
-    context.translate(x, y);
-    context.rotate(body.heading);
-    context.scale(size, size);
+    const [dx, dy] = [scale * size * Math.cos(body.heading), scale * size * Math.sin(body.heading)];
+    context.setTransform(dx, dy, -dy, dx, scale * x + left, scale * y + top);
     context.fillStyle = lying ? faded(tint, 0.25) : tint;
     context.fill(DROP);
     context.strokeStyle = index === chosen ? tokens.bone : lying ? tint : edge;
     context.lineWidth = (index === chosen ? 1.8 : 1) / size;
     context.stroke(DROP);
-    context.restore();
     // On a map only a wick that burns is drawn, and among many the chosen one’s.
     const burns = isMap(view) ? body.awareness > 0 : !together || index === chosen;
-    const wick = wicks && archetype.sight && !lying && burns;
-    if (wick) drawWick(painter, wickX(x, radius), y, body.awareness);
+    if (wicks && archetype.sight && !lying && burns)
+      burning.push([wickX(x, radius), y, body.awareness]);
   });
+  context.setTransform(scale, 0, 0, scale, left, top);
+  for (const [x, y, awareness] of burning) drawWick(painter, x, y, awareness);
   drawLabels(painter, scene);
   for (const { agent, text } of frame.speech) {
     if (agent * BODY_STRIDE >= frame.bodies.length) continue;

@@ -28,11 +28,14 @@ function drawMove(
   painter: Painter,
   { program, frame }: Scene,
   { agent, move }: FighterPicture,
+  inFull: boolean,
 ): void {
   const { context, tokens } = painter;
   const archetype = program.archetypes[program.agents[agent].archetype];
   const made = archetype.moves.find(({ name }) => name === move?.name);
   if (!move || !made || made.kind === 'dodge') return;
+  // Among many only what can still hit somebody is shown.
+  if (!inFull && move.phase === 'recovery') return;
   const { x, y } = bodyAt(frame, agent);
   const reach = archetype.radius + made.reach;
   const halfArc = made.kind === 'strike' ? made.halfArc : Math.max(0.02, made.spread);
@@ -87,7 +90,7 @@ function drawHealth(painter: Painter, { program, frame }: Scene, fighter: Fighte
   context.fillRect(x, y, 28 * fighter.health, 3);
 }
 
-function drawHit(painter: Painter, hit: Frame['hits'][number], inWords: boolean): void {
+function drawHit(painter: Painter, hit: Frame['hits'][number], inFull: boolean): void {
   const { context, tokens, view } = painter;
   const [x, y] = [toX(view, hit.x), toY(view, hit.y)];
   const opacity = Math.max(0, 1 - hit.age);
@@ -102,7 +105,7 @@ function drawHit(painter: Painter, hit: Frame['hits'][number], inWords: boolean)
     context.lineTo(x + Math.cos(angle) * size, y + Math.sin(angle) * size);
   }
   context.stroke();
-  if (!inWords) return;
+  if (!inFull) return;
   context.font = `600 11px ${FONT_MONO}`;
   context.textAlign = 'center';
   const words = hit.result === 'landed' ? `−${Number(hit.harm.toFixed(1))}` : hit.result;
@@ -112,13 +115,13 @@ function drawHit(painter: Painter, hit: Frame['hits'][number], inWords: boolean)
 export function drawFights(painter: Painter, scene: Scene, fights: FightPicture | null): void {
   const { context, tokens, view } = painter;
   // Words of many would cover each other.
-  const inWords = !runsTogether(painter, scene);
+  const inFull = !runsTogether(painter, scene);
   for (const fighter of fights?.fighters ?? []) {
     if (fighter.agent >= scene.program.agents.length) continue;
-    drawMove(painter, scene, fighter);
+    drawMove(painter, scene, fighter, inFull);
     drawGuard(painter, scene, fighter);
     drawHealth(painter, scene, fighter);
-    if (!fighter.staggered || !inWords) continue;
+    if (!fighter.staggered || !inFull) continue;
     const body = bodyAt(scene.frame, fighter.agent);
     context.fillStyle = tokens.refuse;
     context.font = `600 11px ${FONT_MONO}`;
@@ -133,5 +136,5 @@ export function drawFights(painter: Painter, scene: Scene, fights: FightPicture 
     context.arc(toX(view, x), toY(view, y), Math.max(2.5, radius * view.scale), 0, Math.PI * 2);
     context.fill();
   }
-  for (const hit of scene.frame.hits) drawHit(painter, hit, inWords);
+  for (const hit of scene.frame.hits) drawHit(painter, hit, inFull);
 }
