@@ -245,10 +245,8 @@ export function compileDirector(
   agents: readonly AgentProgram[],
   context: CompileContext,
 ): DirectorProgram {
-  const { waves = {}, director } = groundOf(context).ground;
-  const mind = director === undefined ? undefined : context.document.minds[director];
+  const { waves = {} } = groundOf(context).ground;
   return {
-    watchesZones: JSON.stringify(mind?.machine ?? {}).includes('"on":"entered'),
     agent: agents.findIndex(({ name, away }) => away && name === DIRECTOR_NAME),
     scores: compileScores(context),
     schedule: compileSchedule(context),

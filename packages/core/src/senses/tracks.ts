@@ -47,6 +47,7 @@ const ROW = 8;
 /**
  * All that one agent knows by sight. In a battle everybody knows dozens, and all of them change in every
  * tick: side by side in one array their numbers take a fraction of the time that objects of their own take.
+ * Of place −1, which is nobody's, a number is NaN, awareness 0 and sight false.
  */
 export class Tracks {
   length = 0;
@@ -65,25 +66,25 @@ export class Tracks {
     return this.#of[i];
   }
   awareness(i: number): number {
-    return this.#rows[ROW * i + AWARENESS];
+    return i < 0 ? 0 : this.#rows[ROW * i + AWARENESS];
   }
   isVisible(i: number): boolean {
-    return this.#rows[ROW * i + STRENGTH] > 0;
+    return i >= 0 && this.#rows[ROW * i + STRENGTH] > 0;
   }
   seenAt(i: number): number {
-    return this.#rows[ROW * i + SEEN_AT];
+    return i < 0 ? NaN : this.#rows[ROW * i + SEEN_AT];
   }
   x(i: number): number {
-    return this.#rows[ROW * i + X];
+    return i < 0 ? NaN : this.#rows[ROW * i + X];
   }
   y(i: number): number {
-    return this.#rows[ROW * i + Y];
+    return i < 0 ? NaN : this.#rows[ROW * i + Y];
   }
   vx(i: number): number {
-    return this.#rows[ROW * i + VX];
+    return i < 0 ? NaN : this.#rows[ROW * i + VX];
   }
   vy(i: number): number {
-    return this.#rows[ROW * i + VY];
+    return i < 0 ? NaN : this.#rows[ROW * i + VY];
   }
 
   /** What it was seen to do in a fight. */

@@ -23,7 +23,7 @@ type Changeable<T> = {
 export const AGENT_FIELDS_NOT_KEPT: Readonly<
   Record<Exclude<Changeable<AgentState>, keyof AgentRun>, string>
 > = {
-  known: 'is kept as what was noticed',
+  tracked: 'is kept as what was noticed',
   attended: 'follows from what has been noticed',
   heeded: 'follows from what has been noticed and the active states',
   attentionOf: 'follows from what is heeded',

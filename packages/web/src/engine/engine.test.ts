@@ -64,7 +64,7 @@ describe('time', () => {
     const rested = pass(TICK_MS);
     expect(rested.playing).toBe(false);
     expect(rested.tick).toBeGreaterThan(tick + 50);
-    // What happened meanwhile is told with it.
+    // What happened meanwhile comes with it.
     page.isBehind = false;
     engine.play();
     expect(pass(100).entriesAnew).toBe(false);

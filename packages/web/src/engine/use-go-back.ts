@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useState } from 'react';
-import { useEngine, useEngineValue } from './use-engine.tsx';
+import { useEngine, useRestingTick } from './use-engine.tsx';
 
 /** Going back to where a breakpoint was met last, and why it could not be, until the run has moved. */
 export function useGoBack(): { goBack: () => Promise<void>; refused: string | null } {
   const engine = useEngine();
-  const tick = useEngineValue(({ frame }) => (frame?.playing === false ? frame.tick : -1));
+  const tick = useRestingTick();
   const [refused, setRefused] = useState<string | null>(null);
   useEffect(() => setRefused(null), [tick]);
   const goBack = useCallback(async () => setRefused(await engine.goBack()), [engine]);

@@ -4,7 +4,7 @@ import { furtherBands, type Band, type Lane, type Lanes, type Point } from '../e
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
-import { tintOf } from './mark-words.ts';
+import { healthTint, tintOf } from './mark-words.ts';
 import { xOf, type Window } from './time-window.ts';
 
 export const RULER = 20;
@@ -177,9 +177,6 @@ function drawSteps(
   line(x, end, value, value);
 }
 
-/** Below this share of its health it is drawn as in danger. */
-const IN_DANGER = 0.3;
-
 /** How much it has noticed, and once it was harmed what is left of its health. */
 function drawFoot(
   context: CanvasRenderingContext2D,
@@ -201,9 +198,7 @@ function drawFoot(
   );
   if (health.length === 0 || health[0].tick > window.to) return;
   const left = { points: health, since: health[0].tick, start: fullHealth, full: fullHealth };
-  drawSteps(context, left, y, laneHeight, window, frame, (share) =>
-    share < IN_DANGER ? tokens.harm : tokens.done,
-  );
+  drawSteps(context, left, y, laneHeight, window, frame, (share) => healthTint(share, tokens));
 }
 
 /** Pixels from a dot to the next of its colour. */

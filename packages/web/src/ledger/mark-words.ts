@@ -12,6 +12,13 @@ export function hitTint(result: HitResult, tokens: Tokens): string {
     : tokens.mute;
 }
 
+/** Below this share of its health somebody is in danger. */
+const IN_DANGER = 0.3;
+
+export function healthTint(share: number, tokens: Tokens): string {
+  return share < IN_DANGER ? tokens.harm : tokens.done;
+}
+
 /** Colour of an entry that stands as a dot; undefined for one that does not. */
 export function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
   switch (entry.kind) {

@@ -1,7 +1,7 @@
 import { atan2, cos, degrees, sin, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
-import { isCovering, moveOf } from '../state/fight.ts';
+import { guardOf, isCovering, moveOf } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
 import type { Surroundings } from '../state/surroundings.ts';
 import type { HitResult } from '../../terms/fighting.ts';
@@ -70,13 +70,13 @@ export function resultOf(
   fromY: number,
   heights: readonly [number, number],
 ): { result: HitResult; share: number } {
-  const { fight, tick, archetype } = target;
+  const { fight, tick } = target;
   const own = moveOf(target);
   if (own?.kind === 'dodge') {
     const since = tick - fight.startedAt - own.windUp;
     if (since >= 0 && since < own.untouchable) return { result: 'dodged', share: 0 };
   }
-  const guard = archetype.guards[fight.guard];
+  const guard = guardOf(target);
   if (!guard || target.asleep || !isCovering(guard, fight.raisedAt, tick))
     return { result: 'landed', share: 1 };
   const off = Math.abs(wrapAngle(atan2(fromY - target.y, fromX - target.x) - target.heading));
@@ -174,7 +174,7 @@ export function applyHit(world: Surroundings, hit: Hit): void {
     strength: 1,
   };
   if (result === 'parried') {
-    const guard = target.archetype.guards[target.fight.guard];
+    const guard = guardOf(target);
     if (guard) stagger(world, attacker, guard.stagger, `parried by ${target.placed.title}`);
     return;
   }

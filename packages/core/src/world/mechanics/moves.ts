@@ -1,7 +1,7 @@
 import { cos, sin } from '../../numeric/trigonometry.ts';
 import { nextNormal } from '../../numeric/random.ts';
 import type { AgentState } from '../state/agent-state.ts';
-import { isCovering, lengthOf, moveOf, whyNotBegin } from '../state/fight.ts';
+import { guardOf, isCovering, lengthOf, moveOf, whyNotBegin } from '../state/fight.ts';
 import { recordFor } from '../state/record.ts';
 import { tellDirector } from './telling.ts';
 import type { Surroundings } from '../state/surroundings.ts';
@@ -81,8 +81,8 @@ export function lowerGuard({ fight }: AgentState): void {
 
 /** A guard that has been held for as long as it can be is down. */
 export function tireGuard(agent: AgentState): void {
-  const { fight, tick, archetype } = agent;
-  const guard = archetype.guards[fight.guard];
+  const { fight, tick } = agent;
+  const guard = guardOf(agent);
   if (!guard || tick - fight.raisedAt < guard.raise) return;
   if (!isCovering(guard, fight.raisedAt, tick)) fight.guard = -1;
 }

@@ -10,8 +10,6 @@ import type {
 export interface DirectorProgram {
   /** The agent that has its mind; −1 where the ground has none. */
   agent: number;
-  /** Whether its mind waits for somebody to enter a zone: only then that is looked at. */
-  watchesZones: boolean;
   /** By name, ascending. */
   scores: ScoreProgram[];
   /** Null where the ground has no modes. */

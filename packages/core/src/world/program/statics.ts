@@ -37,6 +37,8 @@ export interface Statics {
   lanterns: Uint8Array;
   /** By faction, then agent: 1 for who is no friend of it. Null where nobody of the faction can see. */
   strangers: (Uint8Array | null)[];
+  /** Whether the director waits for somebody to enter a zone: only then that is looked at. */
+  watchesZones: boolean;
   /** By squad: the agents in it. */
   members: number[][];
   /** By squad, then role. */
@@ -74,6 +76,14 @@ function membersOf({ squads, agents }: Program): number[][] {
   const members: number[][] = squads.map(() => []);
   agents.forEach(({ squad }, index) => members[squad]?.push(index));
   return members;
+}
+
+function watchesZones({ director, agents, archetypes, stacks }: Program): boolean {
+  if (director.agent < 0) return false;
+  const { stack } = archetypes[agents[director.agent].archetype];
+  return stacks[stack].minds.some(({ machine }) =>
+    machine.transitions.some(({ on }) => on.startsWith('entered')),
+  );
 }
 
 function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
@@ -126,6 +136,7 @@ export function createStatics(
           )
         : null,
     ),
+    watchesZones: watchesZones(program),
     members: membersOf(program),
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),

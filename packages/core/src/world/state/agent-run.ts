@@ -111,10 +111,6 @@ function scalar<V extends number | string | boolean>(
   return { begin, copy: same, carry: same };
 }
 
-function copyTracks(tracks: readonly Track[]): Track[] {
-  return tracks.map((track) => ({ ...track }));
-}
-
 function carryTracks(tracks: readonly Track[], names: Renaming): Track[] {
   return tracks.flatMap((track) => {
     const of = names.agent(track.of);
@@ -199,10 +195,10 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
     copy: (noticed, agent) => (isLate(agent) ? noticed : []),
     carry: (noticed, { names }) => carryTracks(noticed, names),
     put: (agent, noticed) => {
-      if (!isLate(agent)) agent.known = agent.sight;
+      if (!isLate(agent)) agent.tracked = agent.sight;
       else {
-        if (agent.known === agent.sight) agent.known = new Tracks();
-        agent.known.set(noticed);
+        if (agent.tracked === agent.sight) agent.tracked = new Tracks();
+        agent.tracked.set(noticed);
       }
     },
   },
@@ -211,7 +207,7 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
     copy: (late) =>
       late.map(({ due, tracks, events, percepts }) => ({
         due,
-        tracks: copyTracks(tracks),
+        tracks,
         events: events.slice(),
         percepts: percepts.slice(),
       })),

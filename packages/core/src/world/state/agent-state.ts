@@ -51,7 +51,7 @@ export class AgentState implements AgentRun, Facts {
   memory: Float64Array;
   readonly body: Body = createBody(0, 0, 0, 0);
   /** What of sight has reached the minds: {@link sight} itself, or what that was a reaction time ago. */
-  known = new Tracks();
+  tracked = new Tracks();
   attended = -1;
   /** The sense that has the attention; −1 for none. */
   heeded = -1;
@@ -81,7 +81,7 @@ export class AgentState implements AgentRun, Facts {
   squadMemory: Float64Array = NOTHING;
   worldMemory: Float64Array = NOTHING;
   /** What sight holds now. */
-  readonly sight = this.known;
+  readonly sight = this.tracked;
   late: Sensation[] = [];
   arriving: Arriving[] = [];
   stream: RandomStream = NO_STREAM;
@@ -183,7 +183,7 @@ export class AgentState implements AgentRun, Facts {
     return this.life.diedAt >= 0;
   }
   get aware(): boolean {
-    return this.known.length > 0 || this.perceived > 0;
+    return this.tracked.length > 0 || this.perceived > 0;
   }
   get crouched(): boolean {
     return this.archetype.crouched[this.gait];
@@ -208,12 +208,12 @@ export class AgentState implements AgentRun, Facts {
   }
   get attentionAge(): number {
     const at =
-      this.heeded === SIGHT ? this.known.seenAt(this.attended) : this.percepts[this.heeded]?.tick;
+      this.heeded === SIGHT ? this.tracked.seenAt(this.attended) : this.percepts[this.heeded]?.tick;
     return at === undefined ? NaN : (this.tick - at) / this.ticksPerSecond;
   }
   /** Awareness of whom sight is surest of. */
   get awarenessShown(): number {
-    return this.attended < 0 ? 0 : this.known.awareness(this.attended);
+    return this.tracked.awareness(this.attended);
   }
 
   /** Goes as fast as its gait and what it carries let it. */
@@ -233,11 +233,11 @@ export class AgentState implements AgentRun, Facts {
     return this.sight.list();
   }
   get noticed(): Track[] {
-    return this.known.list();
+    return this.tracked.list();
   }
   track(agent: number): Track | null {
-    const track = this.known.find(agent);
-    return track < 0 ? null : this.known.at(track);
+    const track = this.tracked.find(agent);
+    return track < 0 ? null : this.tracked.at(track);
   }
 
   seconds(): number {
@@ -254,29 +254,23 @@ export class AgentState implements AgentRun, Facts {
     return written < 0 ? NaN : (this.tick - written) / this.ticksPerSecond;
   }
   sees(agent: number): boolean {
-    const track = this.known.find(agent);
-    return track >= 0 && this.known.isVisible(track);
+    return this.tracked.isVisible(this.tracked.find(agent));
   }
   awareness(agent: number): number {
-    const track = this.known.find(agent);
-    return track < 0 ? 0 : this.known.awareness(track);
+    return this.tracked.awareness(this.tracked.find(agent));
   }
   knownX(agent: number): number {
-    const track = this.known.find(agent);
-    return track < 0 ? NaN : this.known.x(track);
+    return this.tracked.x(this.tracked.find(agent));
   }
   knownY(agent: number): number {
-    const track = this.known.find(agent);
-    return track < 0 ? NaN : this.known.y(track);
+    return this.tracked.y(this.tracked.find(agent));
   }
 
   knownSpeedX(agent: number): number {
-    const track = this.known.find(agent);
-    return track < 0 ? NaN : this.known.vx(track);
+    return this.tracked.vx(this.tracked.find(agent));
   }
   knownSpeedY(agent: number): number {
-    const track = this.known.find(agent);
-    return track < 0 ? NaN : this.known.vy(track);
+    return this.tracked.vy(this.tracked.find(agent));
   }
 
   percept(sense: number): Percept | null {
@@ -372,10 +366,10 @@ export class AgentState implements AgentRun, Facts {
   /** The same from another place. */
   reachesFrom(word: number, agent: number, x: number, y: number): boolean {
     const move = this.archetype.moves[moveNamed(this, word)];
-    const track = this.known.find(agent);
+    const track = this.tracked.find(agent);
     if (!move || track < 0) return false;
     const { radius } = this.surroundings.agents[agent].archetype;
-    const [dx, dy] = [this.known.x(track) - x, this.known.y(track) - y];
+    const [dx, dy] = [this.tracked.x(track) - x, this.tracked.y(track) - y];
     const reach = this.archetype.radius + move.advance + move.reach + radius;
     return dx * dx + dy * dy <= reach * reach;
   }
@@ -394,9 +388,6 @@ export class AgentState implements AgentRun, Facts {
   impactIn(agent: number, inTruth: boolean): number {
     const { x, y, vx, vy } = this.body;
     return impactOn(this, agent, inTruth, x, y, vx, vy);
-  }
-  get tracked(): Tracks {
-    return this.known;
   }
   stanceTo(agent: number): number {
     return this.#stance(agent);
@@ -417,10 +408,10 @@ export class AgentState implements AgentRun, Facts {
     return this.#elsewhere.moveTo(x, y);
   }
   locate(agent: number): boolean {
-    const track = this.known.find(agent);
+    const track = this.tracked.find(agent);
     if (track < 0) return false;
-    PLACE[0] = this.known.x(track);
-    PLACE[1] = this.known.y(track);
+    PLACE[0] = this.tracked.x(track);
+    PLACE[1] = this.tracked.y(track);
     return true;
   }
 

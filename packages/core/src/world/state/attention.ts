@@ -28,11 +28,11 @@ export function notice(
         percepts: [...percepts],
       });
     }
-    if (agent.known.length > 0) agent.known.set(NOTHING);
+    if (agent.tracked.length > 0) agent.tracked.set(NOTHING);
     if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
     while (late.length > 0 && late[0].due <= agent.tick) {
       const due = late.shift()!;
-      agent.known.set(due.tracks);
+      agent.tracked.set(due.tracks);
       take(agent, due.events, due.percepts);
     }
   }
@@ -70,7 +70,7 @@ function dropOld(agent: AgentState): void {
 
 /** Decides again what has the attention. */
 export function attend(agent: AgentState): void {
-  agent.attended = agent.known.attended();
+  agent.attended = agent.tracked.attended();
   const awareness = agent.awarenessShown;
   if (agent.perceived === 0 && !agent.minds[0]?.machine.heeds)
     agent.heeded = awareness > 0 ? SIGHT : -1;
@@ -79,10 +79,10 @@ export function attend(agent: AgentState): void {
     agent.heeded = attendedSense(orderOf(agent), agent.percepts, awareness, curious);
   }
   if (agent.heeded === SIGHT) {
-    const { known, attended } = agent;
-    agent.attentionOf = known.of(attended);
-    agent.attentionX = known.x(attended);
-    agent.attentionY = known.y(attended);
+    const { tracked, attended } = agent;
+    agent.attentionOf = tracked.of(attended);
+    agent.attentionX = tracked.x(attended);
+    agent.attentionY = tracked.y(attended);
     agent.attentionStrength = awareness;
     return;
   }

@@ -1,7 +1,7 @@
 import type { SeenFighting } from '../../senses/tracks.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from './agent-state.ts';
-import { moveNamed, phaseAt } from './fight.ts';
+import { guardOf, moveNamed, moveOf, phaseAt } from './fight.ts';
 
 /** What an agent goes by of another in a fight: what it has seen of it, or how things are in truth. */
 export interface Opponent {
@@ -22,14 +22,14 @@ export function opponentOf(agent: AgentState, other: number, inTruth: boolean): 
   if (!inTruth) return agent.track(other);
   const there = agent.surroundings.agents[other];
   if (!there) return null;
-  const { body, fight, archetype } = there;
+  const { body, fight } = there;
   truth.x = body.x;
   truth.y = body.y;
   truth.vx = body.vx;
   truth.vy = body.vy;
-  seen.move = archetype.moves[fight.move]?.word ?? -1;
+  seen.move = moveOf(there)?.word ?? -1;
   seen.movedAt = fight.startedAt;
-  seen.guard = archetype.guards[fight.guard]?.word ?? -1;
+  seen.guard = guardOf(there)?.word ?? -1;
   seen.health = there.life.health;
   return truth;
 }

@@ -258,9 +258,9 @@ export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]
     carry: carryFound,
   },
   inside: {
-    begin: ({ program }) => {
-      const { director, agents, ground } = program;
-      const size = director.watchesZones ? agents.length * ground.zones.length : 0;
+    begin: ({ program, watchesZones }) => {
+      const { agents, ground } = program;
+      const size = watchesZones ? agents.length * ground.zones.length : 0;
       return new Uint8Array(size).fill(2);
     },
     copy: (inside) => inside.slice(),

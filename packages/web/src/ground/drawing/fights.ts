@@ -1,6 +1,6 @@
 import type { FightPicture, FighterPicture, HitResult } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
-import { hitTint } from '../../ledger/mark-words.ts';
+import { healthTint, hitTint } from '../../ledger/mark-words.ts';
 import { FONT_MONO } from '../../theme/tokens.ts';
 import { bodyAt, runsTogether, type Scene } from './bodies.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
@@ -86,7 +86,7 @@ function drawHealth(painter: Painter, { program, frame }: Scene, fighter: Fighte
   const [x, y] = [toX(view, body.x) - 14, toY(view, body.y) - radius * view.scale - 8];
   context.fillStyle = faded(tokens.night, 0.8);
   context.fillRect(x - 1, y - 1, 30, 5);
-  context.fillStyle = fighter.health < 0.3 ? tokens.harm : tokens.done;
+  context.fillStyle = healthTint(fighter.health, tokens);
   context.fillRect(x, y, 28 * fighter.health, 3);
 }
 
