@@ -19,7 +19,7 @@ import type {
 } from '../model/documents.ts';
 import { childrenOfNode } from '../model/nodes.ts';
 import type { Program } from '../world/program/program.ts';
-import { allActions, keysRead } from './walk.ts';
+import { argumentsOf, keysUsed } from './walk.ts';
 
 /** Names that lead nowhere: keys nobody writes or reads, trees and minds nothing calls, events nobody hears. */
 
@@ -31,15 +31,12 @@ interface Use {
 
 function useOfKey(stacks: readonly StackProgram[], name: string, scope: string): Use {
   const use: Use = { read: false, written: false };
-  for (const { keys, minds } of stacks) {
-    const index = keys.findIndex((key) => key.name === name && key.scope === scope);
+  for (const stack of stacks) {
+    const index = stack.keys.findIndex((key) => key.name === name && key.scope === scope);
     if (index < 0) continue;
-    for (const mind of minds) {
-      use.read ||= keysRead(mind, keys).has(index);
-      use.written ||= allActions(mind).some(
-        ({ action, args }) => (action === 'remember' || action === 'add') && args.key === index,
-      );
-    }
+    const { read, written } = keysUsed(stack);
+    use.read ||= read.has(index);
+    use.written ||= written.has(index);
   }
   return use;
 }
@@ -157,13 +154,9 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
   }
 }
 
-function actionsOf({ minds }: StackProgram, name: string): Record<string, unknown>[] {
-  return minds.flatMap(allActions).flatMap(({ action, args }) => (action === name ? [args] : []));
-}
-
 /** What the game around them raises, for everybody or for the director. */
 function eventsOfGame({ stacks, texts, director, archetypes, ground }: Program): string[] {
-  const doing = (action: string) => stacks.flatMap((each) => actionsOf(each, action));
+  const doing = (action: string) => stacks.flatMap((each) => argumentsOf(each, action));
   const modes = [
     ...(director.schedule?.modes ?? []).map(({ word }) => word),
     ...doing('setMode').map(({ mode }) => Number(mode)),
@@ -184,12 +177,12 @@ function eventsRaised(stack: StackProgram, program: Program): string[] {
   const { stacks, texts } = program;
   const said = Object.entries(SAYING_ACTIONS).flatMap(([action, { sense, word }]) =>
     stacks
-      .flatMap((each) => actionsOf(each, action))
+      .flatMap((each) => argumentsOf(each, action))
       .map((args) => `${sense}.${texts[args[word] as number]}`),
   );
   return [
     ...[...RAISED_BY_ENDS, ...RAISED_BY_SENSES].map(({ event }) => event),
-    ...actionsOf(stack, 'raise').map(({ event }) => String(event)),
+    ...argumentsOf(stack, 'raise').map(({ event }) => String(event)),
     ...said,
     ...eventsOfGame(program),
   ];
@@ -213,18 +206,15 @@ export function hearing(mind: string, program: Program): (descriptor: string) =>
   };
 }
 
-/** All actions in a part of a document, with their paths. */
-function actionsIn(value: unknown, path: string): [string, { do: string; event?: unknown }][] {
-  if (typeof value !== 'object' || value === null) return [];
-  if (Array.isArray(value)) return value.flatMap((entry, i) => actionsIn(entry, `${path}[${i}]`));
-  const here =
-    'do' in value && typeof value.do === 'string'
-      ? [[path, value] as [string, { do: string; event?: unknown }]]
-      : [];
-  return [
-    ...here,
-    ...Object.entries(value).flatMap(([key, inner]) => actionsIn(inner, `${path}.${key}`)),
-  ];
+/** Every `raise` in a part of a document: its event, and its path. */
+function raisesIn(value: unknown, path: string, found: { event: string; path: string }[] = []) {
+  if (typeof value !== 'object' || value === null) return found;
+  if ('do' in value && value.do === 'raise' && 'event' in value)
+    found.push({ event: String(value.event), path });
+  if (Array.isArray(value))
+    for (const [i, entry] of value.entries()) raisesIn(entry, `${path}[${i}]`, found);
+  else for (const [key, inner] of Object.entries(value)) raisesIn(inner, `${path}.${key}`, found);
+  return found;
 }
 
 function checkEvents(name: string, mind: MindDocument, program: Program, findings: Findings): void {
@@ -235,9 +225,7 @@ function checkEvents(name: string, mind: MindDocument, program: Program, finding
   const heard = [
     ...new Set(listening.flatMap(({ machine }) => machine.transitions.map(({ on }) => on))),
   ];
-  for (const [path, action] of actionsIn(mind, `minds.${name}`)) {
-    if (action.do !== 'raise' || onEvent) continue;
-    const event = String(action.event);
+  for (const { event, path } of onEvent ? [] : raisesIn(mind, `minds.${name}`)) {
     if (heard.some((on) => on !== '' && matchesEvent(on.split('.'), event))) continue;
     findings.warning('unused', path, `No transition takes the event “${event}” that this raises.`);
   }

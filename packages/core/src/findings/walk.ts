@@ -33,27 +33,27 @@ export function nodesBelow(node: NodeProgram): NodeProgram[] {
   return found;
 }
 
-/** Remembers what is found in a mind: many checks ask for the same, and a program never changes. */
-function oncePerMind<T>(find: (mind: MindProgram) => T): (mind: MindProgram) => T {
-  const known = new WeakMap<MindProgram, T>();
-  return (mind) => {
-    let found = known.get(mind);
+/** Remembers what is found in a part of a program: many checks ask for the same, and a program never changes. */
+function once<Part extends object, T>(find: (part: Part) => T): (part: Part) => T {
+  const known = new WeakMap<Part, T>();
+  return (part) => {
+    let found = known.get(part);
     if (found === undefined) {
-      found = find(mind);
-      known.set(mind, found);
+      found = find(part);
+      known.set(part, found);
     }
     return found;
   };
 }
 
-export const allNodes = oncePerMind((mind): readonly NodeProgram[] => {
+export const allNodes = once((mind: MindProgram): readonly NodeProgram[] => {
   const found: NodeProgram[] = [];
   for (const { activity } of mind.machine.states) if (activity) collectNodes(activity.root, found);
   return found;
 });
 
 /** Every action a mind has, wherever it stands. */
-export const allActions = oncePerMind((mind): readonly ActionProgram[] => {
+export const allActions = once((mind: MindProgram): readonly ActionProgram[] => {
   const { states, transitions } = mind.machine;
   return [
     ...states.flatMap(({ entry, exit }) => [...entry, ...exit]),
@@ -69,14 +69,40 @@ function expressionsBelow(value: unknown, found: CheckedExpression[]): void {
 }
 
 /** Every expression of a mind. */
-export const allExpressions = oncePerMind((mind): readonly CheckedExpression[] => {
+export const allExpressions = once((mind: MindProgram): readonly CheckedExpression[] => {
   const found: CheckedExpression[] = [];
   expressionsBelow(mind.machine, found);
   return found;
 });
 
+/** What the minds of a stack do, by the name of the action: the arguments of each time it is written. */
+const argumentsByAction = once(({ minds }: StackProgram) => {
+  const byAction = new Map<string, ActionProgram['args'][]>();
+  for (const { action, args } of minds.flatMap(allActions)) {
+    const others = byAction.get(action);
+    if (others) others.push(args);
+    else byAction.set(action, [args]);
+  }
+  return byAction;
+});
+
+/** The arguments of an action, wherever a mind of the stack does it. */
+export function argumentsOf(stack: StackProgram, action: string): ActionProgram['args'][] {
+  return argumentsByAction(stack).get(action) ?? [];
+}
+
+/** How the minds of a stack use its keys, by their indices. */
+export const keysUsed = once((stack: StackProgram) => ({
+  read: new Set(stack.minds.flatMap((mind) => [...keysRead(mind, stack.keys)])),
+  written: new Set(
+    (['remember', 'add'] as const).flatMap((action) =>
+      argumentsOf(stack, action).map(({ key }) => key),
+    ),
+  ),
+}));
+
 /** What a mind asks of memory, in expressions or by weighing an option for each entry of a list: indices of the stack's keys. */
-export function keysRead(mind: MindProgram, keys: StackProgram['keys']): Set<number> {
+function keysRead(mind: MindProgram, keys: StackProgram['keys']): Set<number> {
   const lists = allNodes(mind).flatMap(({ body }) =>
     body.kind === 'choice' ? body.choice.options.flatMap(({ each }) => each?.of ?? []) : [],
   );

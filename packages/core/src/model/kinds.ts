@@ -25,7 +25,7 @@ export function withOverrides(
 
 /** What a placed agent is: its archetype with what differs; undefined where there is no such archetype. */
 export function archetypeOf(
-  { archetypes }: ProjectDocument,
+  { archetypes }: Pick<ProjectDocument, 'archetypes'>,
   { archetype, overrides }: PlacedAgentDocument,
 ): ArchetypeDocument | undefined {
   if (!Object.hasOwn(archetypes, archetype)) return undefined;

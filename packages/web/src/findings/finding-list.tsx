@@ -1,4 +1,6 @@
+import type { Finding } from '@crooked-lantern/core';
 import { TriangleAlert } from 'lucide-react';
+import { memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { perform } from '../state/perform.ts';
@@ -35,9 +37,37 @@ const Item = styled.li`
   }
 `;
 
+/** One finding, with the way to where it is mended. */
+const Entry = memo(function Entry({
+  finding,
+  to,
+  onLeave,
+}: {
+  finding: Finding;
+  to: string;
+  onLeave?: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const { remedy } = finding;
+  return (
+    <Item data-severity={finding.severity}>
+      <strong>
+        <TriangleAlert size={13} /> {finding.severity === 'error' ? 'Error' : 'Worth a look'}
+      </strong>{' '}
+      <Link to={to} onClick={onLeave}>
+        {finding.message}
+      </Link>
+      {remedy && (
+        <button type="button" onClick={() => dispatch(perform(remedy.command))}>
+          {remedy.title}
+        </button>
+      )}
+    </Item>
+  );
+});
+
 /** What the checks have to say of the project; each finding leads to where it is mended. */
 export function FindingList({ onLeave }: { onLeave?: () => void }) {
-  const dispatch = useAppDispatch();
   const id = useProject((project) => project.id);
   const document = useProject((project) => project.document);
   const findings = useProject((project) => project.findings);
@@ -46,19 +76,12 @@ export function FindingList({ onLeave }: { onLeave?: () => void }) {
     <ul aria-label="Findings">
       {findings.length === 0 && <Item>None: everything has its place.</Item>}
       {findings.map((finding) => (
-        <Item key={`${finding.path} ${finding.message}`} data-severity={finding.severity}>
-          <strong>
-            <TriangleAlert size={13} /> {finding.severity === 'error' ? 'Error' : 'Worth a look'}
-          </strong>{' '}
-          <Link to={addressOf(finding, document, id, search)} onClick={onLeave}>
-            {finding.message}
-          </Link>
-          {finding.remedy && (
-            <button type="button" onClick={() => dispatch(perform(finding.remedy!.command))}>
-              {finding.remedy.title}
-            </button>
-          )}
-        </Item>
+        <Entry
+          key={`${finding.path} ${finding.message}`}
+          finding={finding}
+          to={addressOf(finding, document, id, search)}
+          onLeave={onLeave}
+        />
       ))}
     </ul>
   );

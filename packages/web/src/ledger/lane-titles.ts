@@ -1,4 +1,10 @@
-import { firstMind, namesOf, type Program, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  firstMind,
+  namesOf,
+  type MindDocument,
+  type Program,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { compareNames } from '../ui/compare-names.ts';
 import { GAME_LANE, scoreLane, waveLane } from '../engine/lanes.ts';
 
@@ -42,15 +48,22 @@ function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
   return rows.sort((one, other) => compareNames(one.name, other.name));
 }
 
+type Choices = Record<string, MindDocument['choices']>;
+
+/** The choices of each mind, which stay the same objects whatever else of it is edited. */
+export function choicesOf(minds: ProjectDocument['minds']): Choices {
+  return Object.fromEntries(namesOf(minds).map((name) => [name, minds[name].choices]));
+}
+
 /** By agent, what the states of its first mind, its options and its moves are called. */
 export function laneTitles(
   program: Program | null,
-  minds: ProjectDocument['minds'],
+  choicesByMind: Choices,
 ): Map<string, Map<string, string>> {
   return new Map(
     (program?.agents ?? []).map(({ name: agent, archetype }) => {
       const mind = firstMind(program!, archetype);
-      const { choices = {} } = (mind && minds[mind.name]) ?? {};
+      const choices = (mind && choicesByMind[mind.name]) ?? {};
       const titles = new Map<string, string>();
       for (const { name, title } of program!.archetypes[archetype].moves) titles.set(name, title);
       for (const choice of namesOf(choices))

@@ -8,6 +8,7 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from 'react';
+import { shallowEqual } from 'react-redux';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -20,7 +21,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
 import { drawLanes, laneHeight, markTicks, RULER } from './draw-lanes.ts';
 import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
-import { laneRows, laneTitles } from './lane-titles.ts';
+import { choicesOf, laneRows, laneTitles } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
@@ -50,8 +51,8 @@ export const LedgerPanel = memo(function LedgerPanel({
   const comers = useEngineValue(({ lanes }) => lanes.comers);
   const all = useMemo(() => laneRows(program, comers), [program, comers]);
   const { rows: agents, menu } = useLaneChoice(program, all, agent);
-  const minds = useProject((project) => project.document.minds);
-  const titles = useMemo(() => laneTitles(program, minds), [program, minds]);
+  const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
+  const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
   const further = useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
   const search = useLedgerSearch();

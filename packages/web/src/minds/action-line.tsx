@@ -13,7 +13,7 @@ import {
 import { Ellipsis, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { useProject } from '../state/store.ts';
+import { useDocumentNow, useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
 import { ActionParameters } from './action-parameters.tsx';
@@ -58,10 +58,11 @@ export function useFreshAction(mind: string): {
   withKeys: (name: ActionName, onMade: (action: ActionDocument) => void) => void;
   dialog: ReactNode;
 } {
-  const document = useProject((project) => project.document);
+  const documentNow = useDocumentNow();
   const { ask, dialog } = useDeclareKey(mind);
   return {
     withKeys: (name, onMade) => {
+      const document = documentNow();
       const action = freshAction(document, mind, name);
       const missing = missingKey(document, mind, name);
       if (!missing) return onMade(action);

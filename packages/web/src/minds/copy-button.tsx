@@ -1,7 +1,7 @@
 import { clipText, type ClipContent } from '@crooked-lantern/core';
 import { Check, Copy } from 'lucide-react';
 import { useState } from 'react';
-import { useProject } from '../state/store.ts';
+import { useDocumentNow } from '../state/store.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 
 /** Puts text on the clipboard; false where the browser does not let the page. */
@@ -29,10 +29,10 @@ export function CopyButton({
   /** Its icon alone. */
   quiet?: boolean;
 }) {
-  const document = useProject((project) => project.document);
+  const documentNow = useDocumentNow();
   const [outcome, setOutcome] = useState<'none' | 'copied' | 'refused'>('none');
   const copy = () => {
-    void copyText(clipText(document, mind, content)).then((done) =>
+    void copyText(clipText(documentNow(), mind, content)).then((done) =>
       setOutcome(done ? 'copied' : 'refused'),
     );
   };

@@ -5,12 +5,13 @@ import {
   type Mention,
   type MindPart,
 } from '@crooked-lantern/core';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { addressOf } from '../findings/finding-address.ts';
 import { useProject } from '../state/store.ts';
 import { Jump } from '../ui/button.tsx';
+import { useSettled } from '../ui/use-settled.ts';
 
 const List = styled.span`
   color: var(--mute);
@@ -23,7 +24,10 @@ const List = styled.span`
 /** Every place that refers to what a mind declares, each a way there. */
 export function useMentions(mind: string, part: MindPart, name: string): Mention[] {
   // Who mentions it may be said a moment after an edit is shown.
-  const document = useDeferredValue(useProject((project) => project.document));
+  const document = useSettled(
+    useProject((project) => project.document),
+    `${mind} ${part} ${name}`,
+  );
   return useMemo(() => mentionsOf(document, mind, part, name), [document, mind, part, name]);
 }
 

@@ -12,7 +12,7 @@ import { useDrawing } from '../engine/use-engine.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
 import { FindingList } from '../findings/finding-list.tsx';
 import { perform } from '../state/perform.ts';
-import { useAppDispatch, useProject } from '../state/store.ts';
+import { useAppDispatch, useDocumentNow, useProject } from '../state/store.ts';
 import { useAskText } from '../ui/ask-text.tsx';
 import { counted } from '../ui/counted.ts';
 import { checkTitle } from '../ui/fields.tsx';
@@ -67,6 +67,27 @@ function sizeOf(document: ProjectDocument, mind: string): string {
   return activity && 'rules' in activity ? 'rules' : 'action';
 }
 
+/** What the list says of each mind. */
+function listMinds(document: ProjectDocument) {
+  return namesOf(document.minds).map((name) => ({
+    name,
+    title: document.minds[name].title,
+    size: sizeOf(document, name),
+  }));
+}
+
+type Listed = ReturnType<typeof listMinds>;
+
+function isSameList(a: Listed, b: Listed): boolean {
+  return (
+    a.length === b.length &&
+    a.every(
+      ({ name, title, size }, i) =>
+        name === b[i].name && title === b[i].title && size === b[i].size,
+    )
+  );
+}
+
 const FORMS: Record<MindForm, string> = {
   machine: 'A state machine',
   tree: 'A behaviour tree',
@@ -83,8 +104,9 @@ interface ListProps {
 }
 
 /** All minds, and what adds one. */
-function Minds({ selection, select }: ListProps) {
-  const document = useProject((project) => project.document);
+const Minds = memo(function Minds({ selection, select }: ListProps) {
+  const minds = useProject(({ document }) => listMinds(document), isSameList);
+  const documentNow = useDocumentNow();
   const dispatch = useAppDispatch();
   const { ask, dialog } = useAskText();
   const [choosing, setChoosing] = useState(false);
@@ -100,7 +122,7 @@ function Minds({ selection, select }: ListProps) {
         value: 'New mind',
         check: checkTitle,
         onGive: (title) => {
-          const { name, command } = addMind(document, emptyMind(title, form));
+          const { name, command } = addMind(documentNow(), emptyMind(title, form));
           const refused = dispatch(perform(command));
           if (refused === null)
             select({
@@ -119,7 +141,7 @@ function Minds({ selection, select }: ListProps) {
   };
   return (
     <ListGroup title="Minds" add={{ what: 'a mind', run: [...ways, pattern] }}>
-      {namesOf(document.minds).map((name) => (
+      {minds.map(({ name, title, size }) => (
         <ListItem
           key={name}
           type="button"
@@ -127,7 +149,7 @@ function Minds({ selection, select }: ListProps) {
           aria-pressed={name === selection.mind}
           onClick={() => select({ mind: name, sheet: null })}
         >
-          {document.minds[name].title} <small>{sizeOf(document, name)}</small>
+          {title} <small>{size}</small>
         </ListItem>
       ))}
       <ListItem
@@ -135,7 +157,7 @@ function Minds({ selection, select }: ListProps) {
         aria-current={selection.sheet === 'mind'}
         onClick={() => select({ sheet: 'mind' })}
       >
-        <small>About {document.minds[selection.mind]?.title} …</small>
+        <small>About {minds.find(({ name }) => name === selection.mind)?.title} …</small>
       </ListItem>
       {dialog}
       {choosing && (
@@ -151,7 +173,7 @@ function Minds({ selection, select }: ListProps) {
       )}
     </ListGroup>
   );
-}
+});
 
 interface PartWords {
   title: string;
@@ -188,11 +210,10 @@ const PARTS: Record<CalledPart, PartWords> = {
 
 /** The trees, rules or choices of the mind. */
 function Parts({ selection, select, part }: ListProps & { part: CalledPart }) {
-  const document = useProject((project) => project.document);
+  const { mind } = selection;
+  const record = useProject(({ document }) => document.minds[mind]?.[part]) ?? {};
   const dispatch = useAppDispatch();
   const { ask, dialog } = useAskText();
-  const { mind } = selection;
-  const record = document.minds[mind]?.[part] ?? {};
   const words = PARTS[part];
   const add = () =>
     ask({

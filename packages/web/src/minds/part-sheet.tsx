@@ -3,8 +3,10 @@ import {
   PARAMETER_TYPES,
   type ActivityDocument,
   type ClipContent,
+  type TreeDocument,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
+import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
@@ -37,10 +39,21 @@ const Head = styled.div`
   }
 `;
 
+const NONE: NonNullable<TreeDocument['parameters']> = {};
+
 /** What a call of the tree must bring. */
-function Parameters({ mind, tree, editing }: { mind: string; tree: string; editing: Editing }) {
-  const document = useProject((project) => project.document.minds[mind].trees![tree]);
-  const parameters = document.parameters ?? {};
+const Parameters = memo(function Parameters({
+  mind,
+  tree,
+  editing,
+}: {
+  mind: string;
+  tree: string;
+  editing: Editing;
+}) {
+  const parameters = useProject(
+    ({ document }) => document.minds[mind].trees![tree].parameters ?? NONE,
+  );
   const path = (name: string) => ['minds', mind, 'trees', tree, 'parameters', name];
   const { run, put } = editing;
   const fresh = () => {
@@ -77,7 +90,7 @@ function Parameters({ mind, tree, editing }: { mind: string; tree: string; editi
       </QuietButton>
     </div>
   );
-}
+});
 
 const WORDS: Record<CalledPart, string> = { trees: 'tree', rules: 'rules', choices: 'choice' };
 
@@ -112,6 +125,7 @@ export function PartSheet({
   const id = useProject((project) => project.id);
   const mentions = useMentions(mind, part, name);
   const { run, put, trouble } = editing;
+  const { activity, content } = useMemo(() => callOf(part, name), [part, name]);
   const entry = document?.[part]?.[name];
   const word = WORDS[part];
   if (!entry)
@@ -127,7 +141,6 @@ export function PartSheet({
     );
   const title = entry.title ?? name;
   const at = (field: string) => ['minds', mind, part, name, field];
-  const { activity, content } = callOf(part, name);
   return (
     <Sheet
       aria-label={`${word} ${title}`}

@@ -16,7 +16,7 @@ import {
 } from '@crooked-lantern/core';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { perform } from '../state/perform.ts';
-import { useAppDispatch, useProject } from '../state/store.ts';
+import { useAppDispatch, useDocumentNow } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Buttons, Trouble } from './sheet-layout.ts';
@@ -56,7 +56,7 @@ export function usePaste(
   { mind, state: chosen }: Selection,
   select: (change: Partial<Selection>) => void,
 ): { paste: Paste; dialog: ReactNode } {
-  const document = useProject((project) => project.document);
+  const documentNow = useDocumentNow();
   const dispatch = useAppDispatch();
   const [waiting, setWaiting] = useState<Waiting | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -64,6 +64,7 @@ export function usePaste(
   const put = useCallback(
     ({ clip, target, missing }: Waiting, bring: boolean) => {
       setWaiting(null);
+      const document = documentNow();
       const first = bring ? declareMissing(mind, clip, missing) : [];
       const then = (commands: DocumentCommand[], change?: Partial<Selection>) => {
         const refused = dispatch(
@@ -128,7 +129,7 @@ export function usePaste(
         setTrouble(error.message);
       }
     },
-    [chosen, dispatch, document, mind, select],
+    [chosen, dispatch, documentNow, mind, select],
   );
 
   const paste = useCallback<Paste>(
@@ -136,7 +137,7 @@ export function usePaste(
       if (!looksLikeClip(text)) return false;
       try {
         const clip = readClip(text);
-        const missing = missingFor(document, mind, clip);
+        const missing = missingFor(documentNow(), mind, clip);
         const next = { clip, target, missing };
         if (isComplete(missing)) put(next, false);
         else setWaiting(next);
@@ -146,7 +147,7 @@ export function usePaste(
       }
       return true;
     },
-    [document, mind, put],
+    [documentNow, mind, put],
   );
 
   const dialog = useMemo(

@@ -33,27 +33,28 @@ export interface Selection {
 
 /** Agents of the started ground that have a mind, by name. */
 export function useAgentsWith(mind: string): { name: string; title: string; asleep: boolean }[] {
-  const document = useProject((project) => project.document);
+  const agents = useProject(({ document }) => document.grounds[document.start.ground]?.agents);
+  const archetypes = useProject(({ document }) => document.archetypes);
   return useMemo(() => {
-    const agents = document.grounds[document.start.ground]?.agents ?? {};
+    if (!agents) return [];
     return namesOf(agents)
       .toSorted(compareNames)
       .flatMap((name) => {
-        const kind = archetypeOf(document, agents[name]);
+        const kind = archetypeOf({ archetypes }, agents[name]);
         const runs = kind && mindsOf(kind).includes(mind);
         const { title = name, asleep = false } = agents[name];
         return runs ? [{ name, title, asleep }] : [];
       });
-  }, [document, mind]);
+  }, [agents, archetypes, mind]);
 }
 
 export function useSelection(): Selection & { select: (change: Partial<Selection>) => void } {
   const { id = '', mind: named } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const document = useProject((project) => project.document);
-  const mind =
-    named !== undefined && Object.hasOwn(document.minds, named) ? named : usualMind(document);
+  const mind = useProject(({ document }) =>
+    named !== undefined && Object.hasOwn(document.minds, named) ? named : usualMind(document),
+  );
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
   // Without a wish it is whoever something happens to, at first one whose mind runs: who sleeps decides nothing.

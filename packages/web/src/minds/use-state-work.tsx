@@ -13,7 +13,7 @@ import {
   type StateKind,
 } from '@crooked-lantern/core';
 import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
-import { useProject } from '../state/store.ts';
+import { useDocumentNow } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { useAskText } from '../ui/ask-text.tsx';
 import { whenFree } from '../ui/when-free.ts';
@@ -86,7 +86,7 @@ export function useStateWork(
   select: (change: Partial<Selection>) => void,
 ): StateWork {
   const { mind } = selection;
-  const document = useProject((project) => project.document);
+  const documentNow = useDocumentNow();
   const { run, attempt, trouble } = useEdit();
   const { ask, dialog } = useAskText();
   const [asked, setAsked] = useState<Asked | null>(null);
@@ -94,7 +94,7 @@ export function useStateWork(
   /** A guard that is to be opened for writing. */
   const guard = useRef<{ state: string; index: number } | null>(null);
   const { withKeys, dialog: keyDialog } = useFreshAction(mind);
-  const machine = document.minds[mind]?.machine;
+  const machineNow = useCallback(() => documentNow().minds[mind]?.machine, [documentNow, mind]);
 
   const show = useCallback(
     (state: string | null) => {
@@ -106,6 +106,7 @@ export function useStateWork(
 
   const act = useCallback<StateWork['act']>(
     (command, state, at = null) => {
+      const machine = machineNow();
       if (!machine) return;
       const found = findState(machine.states, state);
       if (!found) return;
@@ -198,10 +199,12 @@ export function useStateWork(
         }
       }
     },
-    [machine, mind, run, attempt, show, ask],
+    [machineNow, mind, run, attempt, show, ask],
   );
 
   const choices = useMemo((): NamedChoice[] => {
+    const document = documentNow();
+    const { machine } = document.minds[mind] ?? {};
     if (!asked || !machine) return [];
     if (asked.what === 'kind')
       return Object.entries(KINDS).map(([id, words]) => ({ id, ...words }));
@@ -236,10 +239,10 @@ export function useStateWork(
       { id: OUTERMOST, name: 'Out of all states', about: 'among the outermost' },
       ...places.filter(({ id }) => !inside.has(id)),
     ];
-  }, [asked, document, mind, machine]);
+  }, [asked, documentNow, mind]);
 
   const showGuard = (state: string) => {
-    const leaves = findState(machine?.states ?? [], state)?.leaves ?? [];
+    const leaves = findState(machineNow()?.states ?? [], state)?.leaves ?? [];
     guard.current = { state, index: leaves.length };
     // The guard will have the focus, not the state.
     wanted.current = null;
@@ -248,7 +251,7 @@ export function useStateWork(
 
   /** Adds what was chosen to what a state does. */
   const doThis = (what: 'entry' | 'exit' | 'does', state: string, choice: string) => {
-    const found = findState(machine!.states, state)!;
+    const found = findState(machineNow()!.states, state)!;
     const change = (fields: Extract<DocumentCommand, { command: 'changeState' }>['change']) => {
       if (run({ command: 'changeState', mind, state, change: fields })) show(state);
     };
@@ -261,7 +264,7 @@ export function useStateWork(
         value: titleOf(found),
         check: checkTitle,
         onGive: (title) => {
-          const tree = nameFromWords(title, document.minds[mind].trees, 'tree');
+          const tree = nameFromWords(title, documentNow().minds[mind].trees, 'tree');
           const done = run({
             command: 'several',
             what: `new tree ${title}`,
@@ -282,7 +285,7 @@ export function useStateWork(
     }
     if (name !== undefined)
       return change({
-        activity: kind === 'tree' ? freshCall(document, mind, name) : { rules: name },
+        activity: kind === 'tree' ? freshCall(documentNow(), mind, name) : { rules: name },
       });
     withKeys(choice as ActionName, (action) => {
       if (what === 'does') change({ activity: action });
@@ -291,6 +294,7 @@ export function useStateWork(
   };
 
   const choose = (choice: string) => {
+    const machine = machineNow();
     if (!asked || !machine) return;
     const { what, state } = asked;
     setAsked(null);

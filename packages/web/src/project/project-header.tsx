@@ -137,20 +137,10 @@ function SavingTrouble() {
   );
 }
 
-export function ProjectHeader() {
-  const dispatch = useAppDispatch();
-  const id = useProject((project) => project.id);
-  const title = useProject((project) => project.document.title);
+/** Undo and redo, as buttons and as commands; `step` takes one. */
+function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void> }) {
   const lastStep = useProject((project) => project.past[project.past.length - 1]?.label);
   const nextStep = useProject((project) => project.future[project.future.length - 1]?.label);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const step = useCallback(
-    async (way: ReturnType<typeof undo>) => setTrouble(await dispatch(way)),
-    [dispatch],
-  );
-  useEffect(() => {
-    document.title = `${title} · Crooked Lantern`;
-  }, [title]);
   useCommands(
     useMemo(
       () => [
@@ -168,13 +158,52 @@ export function ProjectHeader() {
           disabled: nextStep ? undefined : 'nothing to redo',
           run: () => void step(redo()),
         },
+      ],
+      [step, lastStep, nextStep],
+    ),
+  );
+  return (
+    <>
+      <QuietButton
+        aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'}
+        isDisabled={!lastStep}
+        onPress={() => void step(undo())}
+      >
+        <Undo2 size={16} />
+      </QuietButton>
+      <QuietButton
+        aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'}
+        isDisabled={!nextStep}
+        onPress={() => void step(redo())}
+      >
+        <Redo2 size={16} />
+      </QuietButton>
+    </>
+  );
+}
+
+export function ProjectHeader() {
+  const dispatch = useAppDispatch();
+  const id = useProject((project) => project.id);
+  const title = useProject((project) => project.document.title);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const step = useCallback(
+    async (way: ReturnType<typeof undo>) => setTrouble(await dispatch(way)),
+    [dispatch],
+  );
+  useEffect(() => {
+    document.title = `${title} · Crooked Lantern`;
+  }, [title]);
+  useCommands(
+    useMemo(
+      () => [
         {
           id: 'download',
           name: 'Download the project as a file',
           run: () => window.location.assign(fileAddress(id)),
         },
       ],
-      [id, step, lastStep, nextStep],
+      [id],
     ),
   );
   return (
@@ -201,20 +230,7 @@ export function ProjectHeader() {
         }
         right={
           <>
-            <QuietButton
-              aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'}
-              isDisabled={!lastStep}
-              onPress={() => void step(undo())}
-            >
-              <Undo2 size={16} />
-            </QuietButton>
-            <QuietButton
-              aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'}
-              isDisabled={!nextStep}
-              onPress={() => void step(redo())}
-            >
-              <Redo2 size={16} />
-            </QuietButton>
+            <Steps step={step} />
             <QuietButton
               aria-label="History of edits (F4)"
               onPress={() => dispatch(historyShown(true))}

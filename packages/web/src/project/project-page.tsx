@@ -38,7 +38,10 @@ const Message = styled.main`
 export function ProjectPage() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
-  const slot = useAppSelector(({ project }) => project);
+  const isOpen = useAppSelector(({ project }) => project.status === 'open' && project.id === id);
+  const failure = useAppSelector(({ project }) =>
+    project.status === 'failed' ? project.message : null,
+  );
   useEffect(() => {
     void dispatch(openProject(id));
     return () => {
@@ -48,7 +51,7 @@ export function ProjectPage() {
 
   const engine = useRunningEngine(id);
 
-  if (slot.status === 'open' && slot.id === id && engine)
+  if (isOpen && engine)
     return (
       <EngineProvider value={engine} key={id}>
         <Running engine={engine} />
@@ -58,9 +61,9 @@ export function ProjectPage() {
     <>
       <Header />
       <Message>
-        {slot.status === 'failed' ? (
+        {failure !== null ? (
           <>
-            <p role="alert">{slot.message}</p>
+            <p role="alert">{failure}</p>
             <p>
               <Link to="/">All projects</Link>
             </p>

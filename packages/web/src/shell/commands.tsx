@@ -1,10 +1,12 @@
 import {
   createContext,
+  useCallback,
   useContext,
   useEffect,
   useMemo,
   useRef,
   useState,
+  type Context,
   type ReactNode,
 } from 'react';
 import { tinykeys } from 'tinykeys';
@@ -27,15 +29,18 @@ interface Registry {
   /** Gives a command another shortcut; null gives it its usual one back. */
   setKeys(id: string, keys: string | null): void;
   ownKeys: OwnKeys;
-  set(owner: symbol, commands: Command[] | null): void;
 }
 
-const CommandContext = createContext<Registry | null>(null);
+type Offer = (owner: symbol, commands: Command[] | null) => void;
 
-function useRegistry(): Registry {
-  const registry = useContext(CommandContext);
-  if (!registry) throw new Error('There is no command registry around this component.');
-  return registry;
+const CommandContext = createContext<Registry | null>(null);
+/** By itself, since it never changes: whoever offers commands is not rendered again with every other offer. */
+const OfferContext = createContext<Offer | null>(null);
+
+function useProvided<T>(context: Context<T | null>): T {
+  const provided = useContext(context);
+  if (!provided) throw new Error('There is no command registry around this component.');
+  return provided;
 }
 
 /** Fields that are typed into, and what takes letters to find an entry by. */
@@ -99,40 +104,45 @@ export function CommandProvider({ children }: { children: ReactNode }) {
           keepOwnKeys(after);
           return after;
         }),
-      set: (owner, list) =>
-        setOwned((before) => {
-          const after = new Map(before);
-          if (list) after.set(owner, list);
-          else after.delete(owner);
-          return after;
-        }),
     }),
     [commands, ownKeys],
   );
-  return <CommandContext.Provider value={registry}>{children}</CommandContext.Provider>;
+  const offer = useCallback<Offer>(
+    (owner, list) =>
+      setOwned((before) => {
+        const after = new Map(before);
+        if (list) after.set(owner, list);
+        else after.delete(owner);
+        return after;
+      }),
+    [],
+  );
+  return (
+    <OfferContext.Provider value={offer}>
+      <CommandContext.Provider value={registry}>{children}</CommandContext.Provider>
+    </OfferContext.Provider>
+  );
 }
 
 /** All commands that can be named now. */
 export function useCommandList(): Command[] {
-  return useRegistry().commands;
+  return useProvided(CommandContext).commands;
 }
 
 /** Changing shortcuts, and which have been changed. */
 export function useShortcuts(): Pick<Registry, 'setKeys' | 'ownKeys'> {
-  return useRegistry();
+  return useProvided(CommandContext);
 }
 
 /** Offers commands while the component is shown. `commands` must be memoised: it is taken again when it changes. */
 export function useCommands(commands: Command[]): void {
-  const { set } = useRegistry();
+  const offer = useProvided(OfferContext);
   const owner = useRef(Symbol('commands'));
-  const setter = useRef(set);
-  setter.current = set;
   useEffect(() => {
     const { current } = owner;
-    setter.current(current, commands);
-    return () => setter.current(current, null);
-  }, [commands]);
+    offer(current, commands);
+    return () => offer(current, null);
+  }, [offer, commands]);
 }
 
 const IS_APPLE = /Mac|iPhone|iPad/.test(navigator.platform);

@@ -131,4 +131,23 @@ describe('what runs', () => {
     );
     expect([slot.runningEdit, slot.findings]).toEqual([5, []]);
   });
+
+  it('what a check finds again stays the same object, so that it is not drawn again', () => {
+    const other = { ...finding, message: 'Something else.' };
+    const first = after(
+      change('two'),
+      checked({ edit: 5, findings: [finding, other], runs: true }),
+    );
+    const again = projectReducer(
+      first,
+      checked({ edit: 5, findings: structuredClone([other, finding]), runs: true }),
+    ) as typeof first;
+    expect(again.findings).toEqual([other, finding]);
+    expect(again.findings[0]).toBe(first.findings[1]);
+    const same = projectReducer(
+      again,
+      checked({ edit: 5, findings: structuredClone([other, finding]), runs: true }),
+    ) as typeof first;
+    expect(same.findings).toBe(again.findings);
+  });
 });

@@ -1,5 +1,5 @@
 import type { Finding, ProjectDocument } from '@crooked-lantern/core';
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { StoredProject } from '../api/client.ts';
 import type { History } from './history.ts';
 
@@ -63,6 +63,14 @@ function putOnTop(state: OpenSlot, document: ProjectDocument, theirEdit: number)
   state.checkedEdit = 0;
   put(state, document);
   state.saving = { kind: 'saving' };
+}
+
+/** What two checks found alike stays the same object, so that what shows it is not rendered again. */
+function keepAlike(before: Finding[], after: Finding[]): Finding[] {
+  const known = new Map(before.map((finding) => [JSON.stringify(finding), finding]));
+  const kept = after.map((finding) => known.get(JSON.stringify(finding)) ?? finding);
+  const isSame = kept.length === before.length && kept.every((one, i) => one === before[i]);
+  return isSame ? before : kept;
 }
 
 function whenOpen<P>(change: (state: OpenSlot, payload: P) => void) {
@@ -149,7 +157,7 @@ const slice = createSlice({
       (state, { edit, findings, runs }) => {
         if (edit < state.checkedEdit) return;
         state.checkedEdit = edit;
-        state.findings = findings;
+        state.findings = keepAlike(original<unknown>(state.findings) as Finding[], findings);
         if (runs) state.runningEdit = edit;
       },
     ),

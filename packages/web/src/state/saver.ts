@@ -40,6 +40,8 @@ export interface Saver {
 }
 
 const RETRY_MS = [1000, 2000, 4000, 8000];
+/** Nothing is sent while one edit follows another: the machine is left to the page and the engine, which show them at once. */
+export const PAUSE_MS = 400;
 
 export function createSaver(id: string, startingEdit: number, tools: SaverTools): Saver {
   const { api: server, keep, drop, faultsOf, delay, tell } = tools;
@@ -125,6 +127,7 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
     if (state !== 'resting') return;
     state = 'sending';
     tell({ kind: 'saving' });
+    for (let made = 0; made < waiting.length; await delay(PAUSE_MS)) made = waiting.length;
     for (let failures = 0; waiting.length > 0 && state === 'sending';) {
       const failed = await send(waiting[0]);
       if (!failed) {

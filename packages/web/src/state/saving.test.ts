@@ -12,6 +12,7 @@ import {
   theirsTaken,
   undone,
 } from './project-slice.ts';
+import { PAUSE_MS } from './saver.ts';
 import { createSaving } from './saving.ts';
 import { readStash } from './stash.ts';
 
@@ -109,6 +110,9 @@ function openStore() {
   return { store, project };
 }
 
+/** By then an edit that nothing follows has been sent, and nothing been tried again. */
+const SENT_MS = PAUSE_MS + 100;
+
 /** Lets everything that is under way come to its end, retries included. */
 const settle = () => vi.advanceTimersByTimeAsync(30_000);
 
@@ -145,7 +149,7 @@ describe('when the server can’t take it', () => {
     const { store, project } = openStore();
     server.failures.push(failure, failure, failure);
     store.dispatch(change('two'));
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(project().saving.kind).toBe('waiting');
     expect(readStash('night')).toEqual({ basedOn: 1, document: whole('two') });
     store.dispatch(change('three'));
@@ -171,7 +175,7 @@ describe('when the server can’t take it', () => {
     server.failures.push(422, 503);
     store.dispatch(change('bad'));
     store.dispatch(change('good'));
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(readStash('night')).toEqual({ basedOn: 1, document: whole('good') });
     await settle();
     expect(server.titles()).toEqual(['one', 'good']);
@@ -197,16 +201,27 @@ describe('when the server can’t take it', () => {
     const { store } = openStore();
     server.failures.push(503);
     store.dispatch(change('two'));
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     store.dispatch(change('three'));
     expect(readStash('night')).toEqual({ basedOn: 1, document: whole('three') });
+  });
+
+  it('sends nothing while one edit follows another, and then each of them', async () => {
+    const { store } = openStore();
+    for (const title of ['two', 'three', 'four']) {
+      store.dispatch(change(title));
+      await vi.advanceTimersByTimeAsync(PAUSE_MS - 1);
+      expect(server.writes).toEqual([]);
+    }
+    await settle();
+    expect(server.writes).toEqual(['two', 'three', 'four']);
   });
 
   it('stops when the project is closed', async () => {
     const { store } = openStore();
     server.failures.push(503);
     store.dispatch(change('two'));
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     store.dispatch(closed());
     await settle();
     expect(server.writes).toEqual(['two']);
@@ -248,7 +263,7 @@ describe('when somebody else saved first', () => {
     server.edits.push(whole('theirs'));
     server.reads.push(503, 503);
     store.dispatch(change('mine'));
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(project().saving.kind).toBe('waiting');
     await settle();
     expect(project().saving).toMatchObject({ kind: 'conflict', theirs: { edit: 2 } });
@@ -293,12 +308,12 @@ describe('two projects, one after the other', () => {
       return answering(...call);
     });
     store.dispatch(change('two'));
-    await vi.advanceTimersByTimeAsync(10);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     store.dispatch(opened({ id: 'day', edit: 1, updatedAt: 'then', document: whole('day') }));
     server.failures.push(503, 503, 503, 503, 503, 503, 503, 503, 503);
     store.dispatch(changed({ document: whole('day two'), label: 'x' }));
     answerNow();
-    await vi.advanceTimersByTimeAsync(100);
+    await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(project()).toMatchObject({ id: 'day', unsaved: [{ edit: 2 }] });
     expect(project().saving.kind).not.toBe('saved');
   });

@@ -1,4 +1,6 @@
 import { configureStore, type Action, type ThunkAction } from '@reduxjs/toolkit';
+import type { ProjectDocument } from '@crooked-lantern/core';
+import { useCallback } from 'react';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import { projectReducer, type ProjectSlot, type ProjectState } from './project-slice.ts';
 import { createSaving } from './saving.ts';
@@ -29,13 +31,21 @@ export const useAppDispatch = useDispatch.withTypes<AppStore['dispatch']>();
 export const useAppStore = useStore.withTypes<AppStore>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
+function openIn({ project }: RootState): ProjectState {
+  if (project.status !== 'open') throw new Error('No project is open.');
+  return project;
+}
+
 /** The open project, for parts that are shown only while there is one. */
 export function useProject<T>(
   select: (project: ProjectState) => T,
   isSame?: (before: T, after: T) => boolean,
 ): T {
-  return useAppSelector(({ project }) => {
-    if (project.status !== 'open') throw new Error('No project is open.');
-    return select(project);
-  }, isSame);
+  return useAppSelector((state) => select(openIn(state)), isSame);
+}
+
+/** Reads the open document when something is done with it, so that nothing is rendered whenever it changes. */
+export function useDocumentNow(): () => ProjectDocument {
+  const store = useAppStore();
+  return useCallback(() => openIn(store.getState()).document, [store]);
 }

@@ -1,5 +1,5 @@
 import type { DocumentPath } from '@crooked-lantern/core';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { perform } from './perform.ts';
 import { useAppDispatch } from './store.ts';
 
@@ -37,5 +37,5 @@ export function useEdit(): Editing {
       ),
     [run],
   );
-  return { run, attempt, put, trouble };
+  return useMemo(() => ({ run, attempt, put, trouble }), [run, attempt, put, trouble]);
 }

@@ -18,7 +18,7 @@ import {
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { performRowEdit } from '../../state/perform.ts';
-import { useAppDispatch, useProject } from '../../state/store.ts';
+import { useAppDispatch, useDocumentNow, useProject } from '../../state/store.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { ChooseFrom, type NamedChoice } from '../../ui/choose-from.tsx';
 import { MenuAt } from '../../ui/menu.tsx';
@@ -263,9 +263,8 @@ export function Outline({
     [dispatch, focusRow],
   );
 
-  const project = useProject((open) => open.document);
   const acts = useRowActs({
-    project,
+    documentNow: useDocumentNow(),
     mind,
     rows,
     current,

@@ -5,7 +5,7 @@ import {
   type Program,
   type RowResult,
 } from '@crooked-lantern/core';
-import { useMemo, type RefObject } from 'react';
+import { useMemo, useRef, type RefObject } from 'react';
 import type { EngineClient } from '../../engine/engine-client.ts';
 import { tallyAt, type Tally } from '../../engine/row-tallies.ts';
 import { useDrawing } from '../../engine/use-engine.tsx';
@@ -20,6 +20,9 @@ const RESULTS: Record<RowResult, string> = {
   failure: '✕ failure',
   stopped: '◼ stopped',
 };
+
+/** Frames of a run that goes on for which a strip stays as it is. */
+const FRAMES_A_STRIP = 4;
 
 /** Seconds for which a row still shows that another row took its channel. */
 const OVERRULED_SHOWN = 0.5;
@@ -137,9 +140,12 @@ export function useLiveRows({
   const tokens = useTokens();
   const counted = useMemo(() => outline.filter(({ row }) => row !== null).length, [outline]);
   const placeOf = useMemo(() => new Map(all.map(({ id }, i) => [id, i])), [all]);
+  const drawings = useRef(0);
   useDrawing((engine) => {
     if (!grid.current) return;
     const { frame, program } = engine;
+    // What goes by is read no better at every frame, and each strip is a canvas of its own.
+    const withStrips = frame?.playing !== true || drawings.current++ % FRAMES_A_STRIP === 0;
     const read = liveReader(engine, mind, counted);
     const clock = { tick: frame?.tick ?? 0, ticksPerSecond: program?.ticksPerSecond ?? 60 };
     const indexAt = (place: number) => read.indexOf(outline[place].row, all[place].pathText);
@@ -164,7 +170,7 @@ export function useLiveRows({
       );
       writeText(item.querySelector('[data-tally]'), tallyWords(tally, clock));
       const canvas = item.querySelector('canvas');
-      if (canvas) drawStrip(canvas, frame?.rows.past, read.count, index, tokens);
+      if (canvas && withStrips) drawStrip(canvas, frame?.rows.past, read.count, index, tokens);
       if (id === current)
         writeText(detail.current, index >= 0 ? detailWords(live, clock, numberOf) : '');
     }

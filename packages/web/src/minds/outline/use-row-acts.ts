@@ -30,7 +30,7 @@ export interface Asked {
 }
 
 interface Surroundings {
-  project: ProjectDocument;
+  documentNow: () => ProjectDocument;
   mind: string;
   rows: readonly KnownRow[];
   current: string | null;
@@ -268,7 +268,8 @@ export function useRowActs(surroundings: Surroundings) {
     const copy = (event: ClipboardEvent): boolean => {
       const known = current();
       if (isWriting(event.target) || !known) return false;
-      const { project, mind, setTrouble } = latest.current;
+      const { documentNow, mind, setTrouble } = latest.current;
+      const project = documentNow();
       const content = rowsContent(project, chosenPaths(known));
       if (!content) {
         setTrouble('Rows of trees, rules and actions can be copied, those of one form at a time.');

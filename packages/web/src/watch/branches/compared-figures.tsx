@@ -4,7 +4,7 @@ import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, XAxis, YAxis
 import styled from 'styled-components';
 import type { Comparison } from '../../engine/protocol.ts';
 import { useEngineValue } from '../../engine/use-engine.tsx';
-import { laneTitles } from '../../ledger/lane-titles.ts';
+import { choicesOf, laneTitles } from '../../ledger/lane-titles.ts';
 import { useProject } from '../../state/store.ts';
 import { Choice } from '../../ui/fields.tsx';
 import { useTitleOf } from '../use-title-of.ts';
@@ -111,7 +111,7 @@ function StateTimes({
   const program = useEngineValue((client) => client.program);
   const minds = useProject((project) => project.document.minds);
   const perSecond = program?.ticksPerSecond ?? 60;
-  const names = laneTitles(program, minds).get(agent);
+  const names = laneTitles(program, choicesOf(minds)).get(agent);
   const [here, there] = comparison.figures.map((figures) => figures.get(agent)?.states);
   const states = [...new Set([...(here?.keys() ?? []), ...(there?.keys() ?? [])])];
   if (states.length === 0) return <p>It has no states.</p>;

@@ -5,7 +5,7 @@ import type { Comparison } from '../../engine/protocol.ts';
 import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { dashedLine, drawLanes, RULER } from '../../ledger/draw-lanes.ts';
 import { tickAt, xOf, type Window } from '../../ledger/time-window.ts';
-import { laneTitles } from '../../ledger/lane-titles.ts';
+import { choicesOf, laneTitles } from '../../ledger/lane-titles.ts';
 import { useProject } from '../../state/store.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
@@ -71,7 +71,7 @@ export function ComparedLanes({
   );
   const rows = shown.flatMap((name) => titles.map((of, side) => ({ name, of, side })));
   const words = useMemo(() => {
-    const own = laneTitles(program, minds);
+    const own = laneTitles(program, choicesOf(minds));
     return new Map(
       shown.flatMap((name) => [0, 1].map((side) => [`${name} ${side}`, own.get(name)!] as const)),
     );
