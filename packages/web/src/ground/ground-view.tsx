@@ -13,11 +13,10 @@ import { GameAbove } from './game-above.tsx';
 import { CanvasStage, NARROW } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/tooltip.tsx';
-import { bodyAt, drawBodies } from './drawing/bodies.ts';
+import { bodyAt, drawBodies, sceneOf } from './drawing/bodies.ts';
 import { createBackdrop, drawBackdrop } from './drawing/backdrop.ts';
 import { drawFights } from './drawing/fights.ts';
 import { drawLamps, drawLanterns } from './drawing/light.ts';
-import type { KeptOutlines } from './drawing/outlines.ts';
 import { drawOverview, overviewHeight, type Overview } from './drawing/overview.ts';
 import { drawForces, drawPaths, drawWalkable } from './drawing/motion.ts';
 import {
@@ -28,6 +27,7 @@ import {
   drawScale,
   drawThings,
 } from './drawing/scene.ts';
+import { createReaches } from './drawing/shade.ts';
 import { drawCones, drawKnown, drawNoises, drawPlaces, drawRays } from './drawing/senses.ts';
 import {
   closeView,
@@ -167,8 +167,8 @@ export const GroundView = memo(function GroundView({
   const chosen = program?.agents.findIndex(({ name }) => name === agent) ?? -1;
   const keys = usePlayer(program, played);
   const backdrop = useRef(createBackdrop());
-  const lit = useRef<KeptOutlines>(new Map());
-  const seen = useRef<KeptOutlines>(new Map());
+  const lit = useRef(createReaches());
+  const seen = useRef(createReaches());
   const area = useWalkable(program, walls, chosen >= 0 ? chosen : played, overlays.walkable);
   const carry = useRef<{ agent: number; x: number; y: number } | null>(null);
 
@@ -239,7 +239,7 @@ export const GroundView = memo(function GroundView({
       view.current = fitView(ground.width, ground.height, width, height, 0);
     }
     const painter = { context, view: view.current, tokens, width, height };
-    const scene = { program: running, walls, frame, chosen };
+    const scene = sceneOf(view.current, { program: running, walls, frame, chosen });
     const { light, routes } = overlays;
     drawBackdrop(backdrop.current, painter, [ground, walls, area, light, routes], (behind) => {
       drawGround(behind, ground);

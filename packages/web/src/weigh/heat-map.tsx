@@ -2,7 +2,7 @@ import type { HeatPicture, OptionDocument } from '@crooked-lantern/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import { bodyAt, drawBodies } from '../ground/drawing/bodies.ts';
+import { bodyAt, drawBodies, sceneOf } from '../ground/drawing/bodies.ts';
 import { drawGates, drawGround } from '../ground/drawing/scene.ts';
 import { fitView, toMetresX, toMetresY, toX, toY, type View } from '../ground/drawing/view.ts';
 import { useWalls } from '../ground/use-ground.ts';
@@ -115,7 +115,7 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
     view.current = fitView(ground.width, ground.height, width, height, 0);
     const painter = { context, view: view.current, tokens, width, height };
     const chosen = running.agents.findIndex((each) => each.name === agent);
-    const scene = { program: running, walls, frame, chosen };
+    const scene = sceneOf(view.current, { program: running, walls, frame, chosen });
     drawGround(painter, ground);
     if (heat) {
       context.fillStyle = tokens.lamp;

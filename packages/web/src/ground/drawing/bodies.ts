@@ -11,7 +11,7 @@ import {
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { placeLabels } from './labels.ts';
-import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
+import { faded, isInSight, isMap, toX, toY, type Painter, type View } from './view.ts';
 
 /** Bodies are never drawn smaller than this radius, in pixels. */
 const SMALLEST = 7;
@@ -30,15 +30,19 @@ export interface Scene {
   frame: Frame;
   /** The agent that is watched; −1 for none. */
   chosen: number;
+  /** There are so many that what all of them see and light runs together in one shade. */
+  together: boolean;
 }
 
-/** Whether what all of them see and light runs together in one shade. */
-export function runsTogether({ view }: Painter, { frame }: Scene): boolean {
+function runsTogether(view: View, { bodies }: Frame): boolean {
   if (isMap(view)) return true;
   let count = 0;
-  for (let at = POSTURE; at < frame.bodies.length; at += BODY_STRIDE)
-    if (frame.bodies[at] !== AWAY) count++;
+  for (let at = POSTURE; at < bodies.length; at += BODY_STRIDE) if (bodies[at] !== AWAY) count++;
   return count > MOST_APART;
+}
+
+export function sceneOf(view: View, parts: Omit<Scene, 'together'>): Scene {
+  return { ...parts, together: runsTogether(view, parts.frame) };
 }
 
 export interface BodyPicture {
@@ -187,11 +191,10 @@ function drawLabels(painter: Painter, scene: Scene): void {
 }
 
 export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void {
-  const { program, frame, chosen } = scene;
+  const { program, frame, chosen, together } = scene;
   const { context, view, tokens } = painter;
   const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
   const edge = faded(tokens.night, 0.7);
-  const together = runsTogether(painter, scene);
   const burning: [x: number, y: number, awareness: number][] = [];
   // One transform for each body takes less than to save, move, turn, scale and restore.
   const { a: scale, e: left, f: top } = context.getTransform();

@@ -2,7 +2,7 @@ import type { FightPicture, FighterPicture, HitResult } from '@crooked-lantern/c
 import type { Frame } from '../../engine/protocol.ts';
 import { healthTint, hitTint } from '../../ledger/mark-words.ts';
 import { FONT_MONO } from '../../theme/tokens.ts';
-import { bodyAt, runsTogether, type Scene } from './bodies.ts';
+import { bodyAt, type Scene } from './bodies.ts';
 import { faded, toX, toY, type Painter } from './view.ts';
 
 /** Moves, guards, what flies, and where hits landed, from above. */
@@ -77,17 +77,24 @@ function drawGuard(painter: Painter, { program, frame }: Scene, fighter: Fighter
   context.stroke();
 }
 
-/** A short bar over a body: how much of its health is left. */
-function drawHealth(painter: Painter, { program, frame }: Scene, fighter: FighterPicture): void {
+/** Pixels that the bar of full health is wide; in a crowd bars would cover each other. */
+const BAR = 28;
+const BAR_IN_CROWD = 14;
+
+/** A short bar over a body: how much of its health is left. In a crowd only over those who have lost some. */
+function drawHealth(painter: Painter, scene: Scene, fighter: FighterPicture): void {
+  const { program, frame, together, chosen } = scene;
   if (fighter.health === null) return;
+  if (together && fighter.health >= 1 && fighter.agent !== chosen) return;
+  const bar = together && fighter.agent !== chosen ? BAR_IN_CROWD : BAR;
   const { context, tokens, view } = painter;
   const { radius } = program.archetypes[program.agents[fighter.agent].archetype];
   const body = bodyAt(frame, fighter.agent);
-  const [x, y] = [toX(view, body.x) - 14, toY(view, body.y) - radius * view.scale - 8];
+  const [x, y] = [toX(view, body.x) - bar / 2, toY(view, body.y) - radius * view.scale - 8];
   context.fillStyle = faded(tokens.night, 0.8);
-  context.fillRect(x - 1, y - 1, 30, 5);
+  context.fillRect(x - 1, y - 1, bar + 2, 5);
   context.fillStyle = healthTint(fighter.health, tokens);
-  context.fillRect(x, y, 28 * fighter.health, 3);
+  context.fillRect(x, y, bar * fighter.health, 3);
 }
 
 function drawHit(painter: Painter, hit: Frame['hits'][number], inFull: boolean): void {
@@ -115,7 +122,7 @@ function drawHit(painter: Painter, hit: Frame['hits'][number], inFull: boolean):
 export function drawFights(painter: Painter, scene: Scene, fights: FightPicture | null): void {
   const { context, tokens, view } = painter;
   // Words of many would cover each other.
-  const inFull = !runsTogether(painter, scene);
+  const inFull = !scene.together;
   for (const fighter of fights?.fighters ?? []) {
     if (fighter.agent >= scene.program.agents.length) continue;
     drawMove(painter, scene, fighter, inFull);

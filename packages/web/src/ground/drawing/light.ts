@@ -1,7 +1,7 @@
 import { BODY_STRIDE, LYING, type GroundProgram, type Walls } from '@crooked-lantern/core';
-import { bodyAt, runsTogether, type Scene } from './bodies.ts';
-import { addOutline, outlineOf, type Fan, type KeptOutlines } from './outlines.ts';
-import { drawShade } from './shade.ts';
+import { bodyAt, type Scene } from './bodies.ts';
+import { addOutline, outlineOf, type Fan } from './outlines.ts';
+import { drawShade, type Reaches } from './shade.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** Light drawn as light: bright near its source, ending where walls stop it. */
@@ -63,25 +63,25 @@ export function drawLamps(painter: Painter, walls: Walls, ground: GroundProgram)
 const FLAT = 0.12;
 
 /** The light of lanterns on the move; that of many runs together in one shade. */
-export function drawLanterns(painter: Painter, scene: Scene, kept: KeptOutlines): void {
-  const { program, walls, frame } = scene;
-  const together = runsTogether(painter, scene);
+export function drawLanterns(painter: Painter, scene: Scene, kept: Reaches): void {
+  const { program, walls, frame, together } = scene;
   const glows = program.archetypes.map(
     ({ lantern }) => lantern && !together && glowOf(painter, lantern.reach, lantern.strength),
   );
-  const drawAll = (scale: number) =>
+  const drawAll = (onto: Painter, scale: number) =>
     program.agents.forEach(({ archetype }, index) => {
       const { lantern } = program.archetypes[archetype];
       if (!lantern || index * BODY_STRIDE >= frame.bodies.length) return;
       const { x, y, posture } = bodyAt(frame, index);
       if (posture >= LYING) return;
       const { reach } = lantern;
-      if (!isInSight(painter, x, y, reach)) return;
-      const lit = outlineOf(kept, index, walls, scale, source(x, y, reach, LANTERN_OVER));
+      if (!isInSight(onto, x, y, reach)) return;
+      const lit = outlineOf(kept.outlines, index, walls, scale, source(x, y, reach, LANTERN_OVER));
       const glow = glows[archetype];
-      if (glow) fillOutline(painter, lit, x, y, glow);
-      else addOutline(painter, x, y, lit);
+      if (glow) fillOutline(onto, lit, x, y, glow);
+      else addOutline(onto, x, y, lit);
     });
-  if (together) drawShade(painter, painter.tokens.found, FLAT, drawAll);
-  else drawAll(painter.view.scale);
+  if (!together) return drawAll(painter, painter.view.scale);
+  const look = { color: painter.tokens.found, opacity: FLAT, goesOn: frame.playing };
+  drawShade(painter, kept, look, drawAll);
 }

@@ -1,9 +1,9 @@
 import { BODY_STRIDE, LYING, RAY_STRIDE } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { senseTint } from '../../theme/tokens.ts';
-import { bodyAt, runsTogether, type Scene } from './bodies.ts';
+import { bodyAt, type Scene } from './bodies.ts';
 import { addOutline, outlineOf, type KeptOutlines } from './outlines.ts';
-import { drawShade } from './shade.ts';
+import { drawShade, type Reaches } from './shade.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter } from './view.ts';
 
 /** What the senses reach and what they brought. */
@@ -41,7 +41,7 @@ function addCones(
 }
 
 /** What each cone covers. Those of many run together in one shade, under the chosen one’s. */
-export function drawCones(painter: Painter, scene: Scene, kept: KeptOutlines): void {
+export function drawCones(painter: Painter, scene: Scene, kept: Reaches): void {
   const { context, view, tokens } = painter;
   const { program, chosen } = scene;
   const fill = (opacity: number) => {
@@ -50,19 +50,21 @@ export function drawCones(painter: Painter, scene: Scene, kept: KeptOutlines): v
     context.beginPath();
   };
   context.beginPath();
-  if (!runsTogether(painter, scene)) {
+  if (!scene.together) {
     program.agents.forEach((_, index) =>
-      addCones(painter, scene, kept, index, view.scale, () =>
+      addCones(painter, scene, kept.outlines, index, view.scale, () =>
         fill(index === chosen ? CHOSEN : APART),
       ),
     );
     return;
   }
-  drawShade(painter, tokens.sight, TOGETHER, (scale) =>
-    program.agents.forEach((_, index) => addCones(painter, scene, kept, index, scale)),
+  const look = { color: tokens.sight, opacity: TOGETHER, goesOn: scene.frame.playing };
+  drawShade(painter, kept, look, (behind, scale) =>
+    program.agents.forEach((_, index) => addCones(behind, scene, kept.outlines, index, scale)),
   );
+  context.beginPath();
   if (chosen < 0 || isMap(view)) return;
-  addCones(painter, scene, kept, chosen, view.scale);
+  addCones(painter, scene, kept.outlines, chosen, view.scale);
   fill(CHOSEN);
 }
 
