@@ -193,3 +193,25 @@ describe('thirty bodies sent to one place', () => {
     expect(Math.min(...quarters)).toBeGreaterThan(2);
   });
 });
+
+describe('forty bodies ordered to a place for five', () => {
+  /** A bay 3 m wide and 0.7 m deep, open below: five bodies of 0.6 m side by side. */
+  const BAY: WallDocument[] = [
+    { at: [11, 3], size: [4, 0.5] },
+    { at: [11, 3], size: [0.5, 1.2] },
+    { at: [14.5, 3], size: [0.5, 1.2] },
+  ];
+
+  it.each(RATES)('end at rest, at %i ticks a second, with the place full', (rate) => {
+    const goal: At = [13, 3.85];
+    const heap = crowd([{ starts: block(40, 8, 12, 10), goal }], BAY, rate);
+    expect(heap.until(() => atRest(heap), 60)).toBeLessThan(45);
+    const inside = heap.world.agents.filter(({ x, y }) => x > 11.5 && x < 14.5 && y < 4.2);
+    expect(inside.length).toBeGreaterThanOrEqual(3);
+    const rest = heap.world.bodies.map(({ x, y }) => [x, y]);
+    heap.run(5 * rate);
+    heap.world.bodies.forEach(({ x, y }, i) =>
+      expect(Math.hypot(x - rest[i][0], y - rest[i][1])).toBeLessThan(0.05),
+    );
+  });
+});

@@ -309,6 +309,32 @@ describe('a wave under edits and rewinds', () => {
     }
   });
 
+  it('goes on under an edit that changes nothing, and after going back, as if nothing had been', () => {
+    const document = gameProject({ wave: { gap: 0.4, times: 3, delay: 0.5 } });
+    const ahead = (world: World, from: number) => {
+      for (let i = from; i < from + 120; i++) {
+        tick(world);
+        killing(world, i);
+      }
+      return worldHash(world);
+    };
+    for (const at of [1, 24, 70, 71, 150, 333]) {
+      const { world } = watch(document, 5);
+      for (let i = 0; i < at; i++) {
+        tick(world);
+        killing(world, i);
+      }
+      const past = structuredClone(takeSnapshot(world));
+      const edited = createWorld(world.statics.program, 5);
+      restoreSnapshot(edited, past);
+      const under = swapProgram(edited, programOf(structuredClone(document)), 2, 5);
+      const uninterrupted = ahead(world, at);
+      expect(ahead(under, at), `edited at ${at}`).toBe(uninterrupted);
+      restoreSnapshot(world, past);
+      expect(ahead(world, at), `back to ${at}`).toBe(uninterrupted);
+    }
+  });
+
   it('that is made larger while it comes brings as many more; those who are there stay', () => {
     const { world, run } = watch(gameProject({ wave: { count: 2, gap: 0.2 } }));
     run(60);

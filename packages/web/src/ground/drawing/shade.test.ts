@@ -56,15 +56,13 @@ describe('the shade of many', () => {
     expect(timesDrawn(4, true, (frame) => frame)).toBe(4);
   });
 
-  it('takes outlines at half the scale, onto half of the pixels', () => {
+  it.each([
+    { goesOn: true, coarse: 4 },
+    { goesOn: false, coarse: 2 },
+  ])('takes no finer outlines than its pixels show (goes on: $goesOn)', ({ goesOn, coarse }) => {
     const outline = vi.fn();
-    drawShade(
-      painter(),
-      createReaches(),
-      { color: '#102030', opacity: 0.1, goesOn: true },
-      outline,
-    );
-    expect(outline.mock.calls[0][1]).toBe(10);
-    expect(shown[0]).toMatchObject({ width: SIZE / 2, height: SIZE / 2 });
+    drawShade(painter(), createReaches(), { color: '#102030', opacity: 0.1, goesOn }, outline);
+    expect(outline.mock.calls[0][1]).toBe(20 / coarse);
+    expect(shown[0]).toMatchObject({ width: SIZE / coarse, height: SIZE / coarse });
   });
 });

@@ -18,14 +18,15 @@ export function createReaches(): Reaches {
   return { outlines: new Map(), shade: { picture: null, key: [], shown: 0 } };
 }
 
-/** Outlines that run together need no more detail than at half the scale. */
-const COARSE = 2;
+/** Pixels of the screen to one of a shade, whose rims are lost among others: in motion, and at rest. */
+const COARSE = 4;
+const COARSE_AT_REST = 2;
 /** Frames of a run that goes on for which a shade stays as it is: its rim moves by less than a pixel in each. */
 const FRAMES_A_SHADE = 3;
 
 /**
  * Fills all outlines that `outline` adds to the path in one shade, however often they lie over each other; it
- * is given where to add them, and the scale that is fine enough for them. Where the run `goesOn`, the shade is
+ * is given where to add them, and the scale (pixels a metre) that is fine enough for them. Where the run `goesOn`, the shade is
  * that of one frame for the next two.
  */
 export function drawShade(
@@ -38,7 +39,8 @@ export function drawShade(
   const key = [color, view.scale, view.left, view.top, width, height];
   const isSame = key.every((part, i) => part === shade.key[i]);
   if (!isSame || !goesOn || !shade.picture || ++shade.shown >= FRAMES_A_SHADE) {
-    const [across, down] = [Math.ceil(width / COARSE), Math.ceil(height / COARSE)];
+    const coarse = goesOn ? COARSE : COARSE_AT_REST;
+    const [across, down] = [Math.ceil(width / coarse), Math.ceil(height / coarse)];
     if (shade.picture?.width !== across || shade.picture.height !== down)
       shade.picture = new OffscreenCanvas(across, down);
     const behind = shade.picture.getContext('2d')!;
@@ -46,7 +48,7 @@ export function drawShade(
     behind.clearRect(0, 0, across, down);
     behind.scale(across / width, down / height);
     behind.beginPath();
-    outline({ ...painter, context: behind }, view.scale / COARSE);
+    outline({ ...painter, context: behind }, view.scale / coarse);
     behind.fillStyle = faded(color, opacity);
     behind.fill();
     shade.key = key;
