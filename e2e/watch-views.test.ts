@@ -63,6 +63,22 @@ describe('beside the ground', () => {
     expect(await seriousFaults(page)).toEqual([]);
     await goose.getByRole('link', { name: 'Cry', exact: true }).click();
     await page.getByRole('heading', { name: 'Cry' }).waitFor();
+
+    // The same where minds are edited: on the plan, beside rows and on the board.
+    const cry = page.getByRole('button', { name: /^State Cry/ });
+    await expect.poll(() => cry.getAttribute('aria-label')).toBe('State Cry');
+    await page.keyboard.press('Shift+C');
+    await expect.poll(() => cry.getAttribute('aria-label')).toBe('State Cry, never entered');
+    const graze = page.getByRole('button', { name: /^State Graze/ });
+    expect(await graze.getAttribute('aria-label')).not.toContain('never');
+    await page.goto(`${app.address}${night}/minds/warden?agent=warden1&sheet=trees.combThePlace&tick=60`);
+    await page.getByRole('button', { name: /nobody has ever done/ }).click();
+    await page.getByText('never', { exact: true }).first().waitFor();
+    await page.goto(`${app.address}${night}/weigh/warden/collar?tick=60`);
+    await page.getByRole('button', { name: /nobody has ever done/ }).click();
+    await page.getByText('never picked').first().waitFor();
+    await page.keyboard.press('Shift+C');
+    await expect.poll(() => page.getByText('never picked').count()).toBe(0);
   });
 });
 

@@ -12,6 +12,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEdit, type Editing } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
+import { CoverageToggle } from '../ui/coverage-toggle.tsx';
 import { checkName, checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
@@ -174,6 +175,7 @@ export function PartSheet({
           <Mentions verb="called" mentions={mentions} />
         </span>
         <div>
+          <CoverageToggle />
           <CopyButton what={`${word} ${title}`} mind={mind} content={content} />
           <Button onPress={() => select({ sheet: null })}>
             <ArrowLeft size={14} /> Back to the {document.machine ? 'states' : 'mind'}

@@ -19,6 +19,8 @@ export type Overlays = Record<OverlayId, boolean>;
 
 export interface ViewState {
   overlays: Overlays;
+  /** Whether what was never done is shown where minds are edited, and whether all kept runs count or this one alone. */
+  coverage: { shown: boolean; over: boolean };
   /** The command list is open. */
   commandList: boolean;
   /** The page of the reference that is open; empty for none in particular, null while it is closed. */
@@ -58,6 +60,7 @@ const slice = createSlice({
   name: 'view',
   initialState: (): ViewState => ({
     overlays: storedOverlays(),
+    coverage: { shown: false, over: false },
     commandList: false,
     reference: null,
     shortcuts: false,
@@ -67,6 +70,12 @@ const slice = createSlice({
     overlayToggled(state, { payload }: PayloadAction<OverlayId>) {
       state.overlays[payload] = !state.overlays[payload];
       localStorage.setItem(STORED_AS, JSON.stringify(state.overlays));
+    },
+    coverageShown({ coverage }, { payload }: PayloadAction<boolean>) {
+      coverage.shown = payload;
+    },
+    coverageCounted({ coverage }, { payload }: PayloadAction<'this' | 'all'>) {
+      coverage.over = payload === 'all';
     },
     commandListShown(state, { payload }: PayloadAction<boolean>) {
       state.commandList = payload;
@@ -83,6 +92,13 @@ const slice = createSlice({
   },
 });
 
-export const { overlayToggled, commandListShown, historyShown, referenceShown, shortcutsShown } =
-  slice.actions;
+export const {
+  overlayToggled,
+  coverageShown,
+  coverageCounted,
+  commandListShown,
+  historyShown,
+  referenceShown,
+  shortcutsShown,
+} = slice.actions;
 export const viewReducer = slice.reducer;

@@ -1,12 +1,13 @@
 import type { CoverageItem, CoveredPart } from '@crooked-lantern/core';
-import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useCoverage } from '../engine/use-coverage.ts';
 import { PartTitle, Sheet } from '../minds/sheet-layout.ts';
-import { useProject } from '../state/store.ts';
+import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
+import { coverageCounted } from '../state/view-slice.ts';
 import { Choice } from '../ui/fields.tsx';
 import { counted } from '../ui/counted.ts';
+import { CoverageToggle, useCoverageCommand } from '../ui/coverage-toggle.tsx';
 
 const Head = styled.div`
   display: flex;
@@ -131,23 +132,10 @@ function Mind({ name, items }: { name: string; items: readonly CoverageItem[] })
 
 /** What of the minds was ever done, and what never was. */
 export function CoverageView() {
-  const engine = useEngine();
-  const [over, setOver] = useState(false);
-  const [coverage, setCoverage] = useState<Awaited<ReturnType<typeof engine.coverage>>>(null);
-  // While the run goes on, once a second will do; where it rests, as it is there.
-  const at = useEngineValue(({ frame, program, branches }) => {
-    const second = Math.floor((frame?.head ?? 0) / (program?.ticksPerSecond ?? 60));
-    return `${branches[0]?.id} ${branches.length} ${frame?.playing ? second : frame?.head} ${frame?.edit}`;
-  });
-  useEffect(() => {
-    let isCurrent = true;
-    void engine.coverage(over).then((given) => {
-      if (isCurrent) setCoverage(given);
-    });
-    return () => {
-      isCurrent = false;
-    };
-  }, [engine, over, at]);
+  useCoverageCommand();
+  const dispatch = useAppDispatch();
+  const over = useAppSelector(({ view }) => view.coverage.over);
+  const coverage = useCoverage(over);
   const minds = [...new Set(coverage?.items.map(({ mind }) => mind))];
   return (
     <Sheet aria-label="Coverage" aria-busy={coverage === null}>
@@ -160,8 +148,9 @@ export function CoverageView() {
             { id: 'this', title: 'of this run' },
             { id: 'all', title: `of all ${counted(coverage?.runs ?? 1, 'run')} that are kept` },
           ]}
-          onChoose={(chosen) => setOver(chosen === 'all')}
+          onChoose={(chosen) => dispatch(coverageCounted(chosen === 'all' ? 'all' : 'this'))}
         />
+        <CoverageToggle />
       </Head>
       {minds.map((mind) => (
         <Mind key={mind} name={mind} items={coverage!.items.filter((item) => item.mind === mind)} />

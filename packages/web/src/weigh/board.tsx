@@ -1,10 +1,12 @@
 import { addConsideration, type ChoiceDocument } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, MoreHorizontal, Plus } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useNever } from '../engine/use-coverage.ts';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
 import { RowFindings } from '../findings/row-findings.tsx';
 import type { Editing } from '../state/use-edit.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
+import { CoverageToggle, useCoverageCommand } from '../ui/coverage-toggle.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { CurveCell, GradesCell, HEIGHT, ScoreCell, WIDTH } from './board-cells.tsx';
 import { Add, Cell, Foot, Heading, Name, Option, Said, Scroll, Table } from './board-style.ts';
@@ -80,6 +82,8 @@ export function Board({ weighing, document, editing }: BoardProps) {
   const isGraded = document.combine === 'graded';
   const columns = useMemo(() => columnsOf(document), [document]);
   const counts = useCandidateCounts();
+  const isNever = useNever(mind);
+  useCoverageCommand();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const body = useRef<HTMLTableSectionElement>(null);
   const said = useRef<HTMLParagraphElement>(null);
@@ -180,6 +184,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
                     </div>
                     {option.each && <small>{eachWords(option.each)}</small>}
                     <small data-bar />
+                    {isNever('option', `${choice}:${option.id}`) && <small>never picked</small>}
                     <RowFindings path={`${path}.options[${at}]`} />
                   </Option>
                   {columns.map(({ name, cells }, i) => {
@@ -259,6 +264,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
             <Plus size={14} /> Add a consideration to all
           </Button>
         )}
+        <CoverageToggle />
       </Foot>
       {dialog}
     </>

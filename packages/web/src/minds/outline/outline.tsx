@@ -17,6 +17,7 @@ import {
 } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { useNever } from '../../engine/use-coverage.ts';
 import { performRowEdit } from '../../state/perform.ts';
 import { useAppDispatch, useDocumentNow, useProject } from '../../state/store.ts';
 import { QuietButton } from '../../ui/button.tsx';
@@ -201,7 +202,8 @@ export function Outline({
     },
   });
   const detail = useRef<HTMLParagraphElement>(null);
-  useLiveRows({ grid, detail, mind, all, outline, current: rows[currentIndex]?.id });
+  const isNever = useNever(mind);
+  useLiveRows({ grid, detail, mind, all, outline, current: rows[currentIndex]?.id, isNever });
 
   const focusRow = useCallback((id: string, field?: string) => {
     wanted.current = { id, field };

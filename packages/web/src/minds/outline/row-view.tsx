@@ -34,6 +34,9 @@ const Row = styled.div`
   &[data-unreached='true'] [data-words] * {
     color: var(--mute);
   }
+  &[data-never='true'] {
+    border-left: 2px dotted var(--refuse);
+  }
   &:focus-visible {
     outline: 2px solid var(--sight);
     outline-offset: -2px;

@@ -6,6 +6,7 @@ import {
   type RowResult,
 } from '@crooked-lantern/core';
 import { useMemo, useRef, type RefObject } from 'react';
+import type { IsNever } from '../../engine/use-coverage.ts';
 import type { EngineClient } from '../../engine/engine-client.ts';
 import { tallyAt, type Tally } from '../../engine/row-tallies.ts';
 import { useDrawing } from '../../engine/use-engine.tsx';
@@ -128,6 +129,7 @@ export function useLiveRows({
   all,
   outline,
   current,
+  isNever,
 }: {
   grid: RefObject<HTMLElement | null>;
   detail: RefObject<HTMLElement | null>;
@@ -136,6 +138,7 @@ export function useLiveRows({
   /** The same rows, with the numbers they have in the running activity. */
   outline: readonly OutlineRow[];
   current: string | undefined;
+  isNever: IsNever;
 }): void {
   const tokens = useTokens();
   const counted = useMemo(() => outline.filter(({ row }) => row !== null).length, [outline]);
@@ -168,7 +171,9 @@ export function useLiveRows({
             ? ''
             : RESULTS[result],
       );
-      writeText(item.querySelector('[data-tally]'), tallyWords(tally, clock));
+      const never = isNever('row', all[place].pathText);
+      writeAttribute(item, 'data-never', String(never));
+      writeText(item.querySelector('[data-tally]'), never ? 'never' : tallyWords(tally, clock));
       const canvas = item.querySelector('canvas');
       if (canvas && withStrips) drawStrip(canvas, frame?.rows.past, read.count, index, tokens);
       if (id === current)

@@ -8,6 +8,8 @@ interface StateProps {
   lately: boolean;
   chosen: boolean;
   share: number | undefined;
+  /** Nobody has ever been in it, and that is to be shown. */
+  never: boolean;
   /** For a closed room: title of what is active inside, or how much there is. */
   inside: string | null;
   onChoose: () => void;
@@ -31,6 +33,7 @@ export function PlanState({
   lately,
   chosen,
   share,
+  never,
   inside,
   onChoose,
   onFold,
@@ -38,7 +41,7 @@ export function PlanState({
 }: StateProps) {
   const { x, y, width, height, kind, title, parallel, stays } = placed;
   const room = kind === 'room';
-  const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}`;
+  const tone = `${lit ? ' lit' : ''}${lately && !lit ? ' lately' : ''}${chosen ? ' chosen' : ''}${never ? ' never' : ''}`;
   const radius = room ? 12 : kind === 'leaf' || kind === 'closed' ? 8 : height / 2;
   const percent = share === undefined ? 0 : Math.round(share * 100);
   const before = kind === 'history' || kind === 'deepHistory' ? `${SIGNS[kind]} ` : '';
@@ -49,7 +52,7 @@ export function PlanState({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${percent > 0 ? `, ${percent} % of the time` : ''}`}
+      aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${percent > 0 ? `, ${percent} % of the time` : ''}${never ? ', never entered' : ''}`}
       data-state={placed.id}
       data-active={lit}
       onPointerDown={onDrag}
@@ -89,7 +92,7 @@ export function PlanState({
           className={`title-leaf${lit ? ' lit' : ''}`}
           x={x + width / 2}
           // What stands in the lower corners must not cover the name.
-          y={y + height / 2 + (inside === null && percent === 0 && stays === 0 ? 4.5 : 0)}
+          y={y + height / 2 + (inside === null && percent === 0 && stays === 0 && !never ? 4.5 : 0)}
           textAnchor="middle"
         >
           {shown}
@@ -106,7 +109,12 @@ export function PlanState({
           {stays}
         </text>
       )}
-      {!room && percent > 0 && (
+      {!room && never && (
+        <text className="share" x={x + width - 6} y={y + height - 6} textAnchor="end">
+          never
+        </text>
+      )}
+      {!room && percent > 0 && !never && (
         <text className="share" x={x + width - 6} y={y + height - 6} textAnchor="end">
           {percent}%
         </text>

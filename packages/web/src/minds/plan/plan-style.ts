@@ -53,8 +53,17 @@ export const Svg = styled.svg`
     stroke: var(--lamp);
     stroke-width: 2;
   }
+  .leaf.never,
+  .room.never,
+  .line.never {
+    stroke: var(--refuse);
+    stroke-dasharray: 1.5 3.5;
+  }
   .head {
     fill: var(--dim);
+  }
+  .head.never {
+    fill: var(--refuse);
   }
   .head.taken {
     fill: var(--lamp);

@@ -23,6 +23,7 @@ export const SIGN_WORDS: [string, string][] = [
   [SIGNS.deepHistory, 'deep history: the same, with all that was active inside'],
   ['◎', 'final: ends the room it is in'],
   ['%', 'share of the agent’s time spent there'],
+  ['┄', 'dotted, where that is shown: nobody was ever there, or took it'],
 ];
 
 /** What follows the number of a transition. */

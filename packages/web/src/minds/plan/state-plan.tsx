@@ -8,9 +8,11 @@ import {
   type ClipboardEvent,
   type KeyboardEvent,
 } from 'react';
+import { useNever } from '../../engine/use-coverage.ts';
 import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
 import { QuietButton } from '../../ui/button.tsx';
+import { CoverageToggle } from '../../ui/coverage-toggle.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { whenFree } from '../../ui/when-free.ts';
 import { commandPressed, keyShown, pressed } from '../../ui/pressed-key.ts';
@@ -116,6 +118,7 @@ export function StatePlan({
   const [legend, setLegend] = useState(false);
   const layout = usePlanLayout(mind, selection.state, room, folds);
   const live = useLivePlan(selection.agent);
+  const isNever = useNever(mind);
   const { scale, zoom, zoomBy, fit, pan } = useZoom(box, room, layout);
   const document = useProject((project) => project.document);
   const { run, trouble } = useEdit();
@@ -254,6 +257,7 @@ export function StatePlan({
                   lately={live.lately.has(placed.id)}
                   chosen={shown === placed.id && selection.state !== null}
                   share={shareOf(placed, live.shares)}
+                  never={isNever('state', placed.id)}
                   inside={insideOf(placed, live.active, titles)}
                   onChoose={() => onSelect(placed.id)}
                   onFold={() => fold(placed)}
@@ -267,6 +271,7 @@ export function StatePlan({
                   key={`${line.from} ${line.order}`}
                   line={line}
                   taken={live.taken === `${line.from} ${line.order}`}
+                  never={isNever('transition', `${line.from} ${line.order}`)}
                 />
               ))}
               {layout.lines.map(
@@ -302,6 +307,7 @@ export function StatePlan({
         <QuietButton aria-label="Larger (+)" onPress={() => zoomBy(1)}>
           <Plus size={13} />
         </QuietButton>
+        <CoverageToggle />
         <QuietButton aria-label="Signs and keys of the plan" onPress={() => setLegend(true)}>
           <CircleHelp size={13} />
         </QuietButton>

@@ -1,0 +1,45 @@
+import { Footprints } from 'lucide-react';
+import { useMemo } from 'react';
+import { useCommands } from '../shell/commands.tsx';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { coverageShown } from '../state/view-slice.ts';
+import { Toggle } from './button.tsx';
+import { Tooltip } from './tooltip.tsx';
+
+const WORDS = 'Show what nobody has ever done (Shift+C)';
+
+/** Offers to show, where minds are edited, what was never done. */
+export function useCoverageCommand(): void {
+  const dispatch = useAppDispatch();
+  const { shown } = useAppSelector(({ view }) => view.coverage);
+  useCommands(
+    useMemo(
+      () => [
+        {
+          id: 'coverage',
+          name: `${shown ? 'Hide' : 'Show'} what nobody has ever done`,
+          keys: 'Shift+KeyC',
+          run: () => dispatch(coverageShown(!shown)),
+        },
+      ],
+      [dispatch, shown],
+    ),
+  );
+}
+
+/** The same as a button. */
+export function CoverageToggle() {
+  const dispatch = useAppDispatch();
+  const { shown } = useAppSelector(({ view }) => view.coverage);
+  return (
+    <Tooltip text={WORDS}>
+      <Toggle
+        aria-label={WORDS}
+        isSelected={shown}
+        onChange={(next) => dispatch(coverageShown(next))}
+      >
+        <Footprints size={13} />
+      </Toggle>
+    </Tooltip>
+  );
+}
