@@ -55,9 +55,13 @@ describe('by the keyboard', () => {
     await page.keyboard.press('Shift+Tab');
     await page.keyboard.press('Tab');
     await page.getByRole('tooltip', { name: 'how fast its velocity changes' }).waitFor();
-    await page.keyboard.press('Tab');
+    await page.keyboard.press('Escape');
     await page.getByRole('tooltip', { name: 'how fast its velocity changes' }).waitFor({
       state: 'detached',
     });
+    expect(await field.evaluate((element) => element === document.activeElement)).toBe(true);
+    // What has a tooltip keeps no key to itself.
+    await page.keyboard.press('Shift+?');
+    await page.getByRole('dialog', { name: 'Shortcuts' }).waitFor();
   });
 });

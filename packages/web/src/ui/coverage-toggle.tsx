@@ -4,7 +4,6 @@ import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { coverageShown } from '../state/view-slice.ts';
 import { Toggle } from './button.tsx';
-import { Tooltip } from './tooltip.tsx';
 
 const WORDS = 'Show what nobody has ever done (Shift+C)';
 
@@ -32,7 +31,7 @@ export function CoverageToggle() {
   const dispatch = useAppDispatch();
   const { shown } = useAppSelector(({ view }) => view.coverage);
   return (
-    <Tooltip text={WORDS}>
+    <span title={WORDS}>
       <Toggle
         aria-label={WORDS}
         isSelected={shown}
@@ -40,6 +39,6 @@ export function CoverageToggle() {
       >
         <Footprints size={13} />
       </Toggle>
-    </Tooltip>
+    </span>
   );
 }

@@ -1,16 +1,19 @@
 import {
+  cloneElement,
   useEffect,
   useId,
   useRef,
   useState,
+  type ComponentPropsWithRef,
   type ReactElement,
   type ReactNode,
   type RefObject,
 } from 'react';
-import { Focusable, Popover, Tooltip as AriaTooltip, TooltipTrigger } from 'react-aria-components';
-import styled, { css } from 'styled-components';
+import { Popover } from 'react-aria-components';
+import styled from 'styled-components';
 
-const look = css`
+const Box = styled(Popover)`
+  max-width: min(60ch, 90vw);
   padding: 3px 8px;
   border: 1px solid var(--line2);
   border-radius: 6px;
@@ -20,16 +23,6 @@ const look = css`
   pointer-events: none;
 `;
 
-const Box = styled(AriaTooltip)`
-  ${look}
-  max-width: 36ch;
-`;
-
-const Wide = styled(Popover)`
-  ${look}
-  max-width: min(60ch, 90vw);
-`;
-
 const Term = styled.span`
   border-radius: 4px;
 `;
@@ -37,39 +30,52 @@ const Term = styled.span`
 /** Milliseconds of hovering after which it shows; on keyboard focus it shows at once. */
 const DELAY = 500;
 
-/** A tooltip on an element that takes the focus by itself. */
-export function Tooltip({ text, children }: { text?: string; children: ReactElement }) {
-  if (!text) return children;
+type Plain = ReactElement<ComponentPropsWithRef<'button'>>;
+
+/** A tooltip on a plain element that takes the focus by itself. */
+export function Tooltip({ text, children }: { text?: string; children: Plain }) {
+  const at = useRef<HTMLElement>(null);
+  const { props, box } = useLookedAt(at, text ? () => text : null, 'right');
+  const { ref } = children.props;
   return (
-    <TooltipTrigger delay={DELAY}>
-      <Focusable>{children as never}</Focusable>
-      <Box placement="right" offset={6}>
-        {text}
-      </Box>
-    </TooltipTrigger>
+    <>
+      {cloneElement(children, {
+        ...props,
+        ref: (element: HTMLButtonElement | null) => {
+          at.current = element;
+          if (typeof ref === 'function') ref(element);
+          else if (ref) ref.current = element;
+        },
+      })}
+      {box}
+    </>
   );
 }
 
 /** Words with a tooltip, which the keyboard reaches too. */
 export function Explained({ text, children }: { text?: string; children: ReactNode }) {
+  const at = useRef<HTMLElement>(null);
+  const { props, box } = useLookedAt(at, text ? () => text : null, 'right');
   if (!text) return <>{children}</>;
   return (
-    <Tooltip text={text}>
-      <Term tabIndex={0} role="note">
+    <>
+      <Term {...props} ref={at} tabIndex={0} role="note">
         {children}
       </Term>
-    </Tooltip>
+      {box}
+    </>
   );
 }
 
 /**
  * Something to be told of an element while it is looked at: hovered for a while, or focused. It may be more
- * than words, is made only then, and leaves every key to the element. Gives what the element takes, and what
- * is to be rendered beside it. `content` is null where there is nothing to tell.
+ * than words, is made only then, and leaves every key to the element; Escape closes it besides. Gives what the
+ * element takes, and what is to be rendered beside it. `content` is null where there is nothing to tell.
  */
 export function useLookedAt<E extends Element>(
   at: RefObject<E | null>,
   content: (() => ReactNode) | null,
+  placement: 'right' | 'bottom start' = 'bottom start',
 ) {
   const [isLookedAt, setLookedAt] = useState(false);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -79,9 +85,17 @@ export function useLookedAt<E extends Element>(
     setLookedAt(false);
   };
   useEffect(() => () => clearTimeout(waiting.current), []);
+  useEffect(() => {
+    if (!isLookedAt) return undefined;
+    const onKeyDown = ({ key }: KeyboardEvent) => {
+      if (key === 'Escape') setLookedAt(false);
+    };
+    window.addEventListener('keydown', onKeyDown, true);
+    return () => window.removeEventListener('keydown', onKeyDown, true);
+  }, [isLookedAt]);
   return {
     props: {
-      'aria-describedby': isLookedAt ? id : undefined,
+      'aria-describedby': isLookedAt && content ? id : undefined,
       onPointerEnter: () => {
         clearTimeout(waiting.current);
         waiting.current = setTimeout(() => setLookedAt(true), DELAY);
@@ -93,11 +107,11 @@ export function useLookedAt<E extends Element>(
       onBlur: leave,
     },
     box: isLookedAt && content && (
-      <Wide isOpen isNonModal isKeyboardDismissDisabled triggerRef={at} placement="bottom start">
+      <Box isOpen isNonModal isKeyboardDismissDisabled triggerRef={at} placement={placement}>
         <div role="tooltip" id={id}>
           {content()}
         </div>
-      </Wide>
+      </Box>
     ),
   };
 }
