@@ -71,7 +71,9 @@ describe('beside the ground', () => {
     await expect.poll(() => cry.getAttribute('aria-label')).toBe('State Cry, never entered');
     const graze = page.getByRole('button', { name: /^State Graze/ });
     expect(await graze.getAttribute('aria-label')).not.toContain('never');
-    await page.goto(`${app.address}${night}/minds/warden?agent=warden1&sheet=trees.combThePlace&tick=60`);
+    await page.goto(
+      `${app.address}${night}/minds/warden?agent=warden1&sheet=trees.combThePlace&tick=60`,
+    );
     await page.getByRole('button', { name: /nobody has ever done/ }).click();
     await page.getByText('never', { exact: true }).first().waitFor();
     await page.goto(`${app.address}${night}/weigh/warden/collar?tick=60`);

@@ -4,7 +4,7 @@ import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
 import { LedgerPanel } from '../ledger/ledger-panel.tsx';
 import { PlacePanes } from '../shell/panes.tsx';
-import { useCoverageCommand } from '../ui/coverage-toggle.tsx';
+import { useCoverageCommand } from '../shell/coverage-toggle.tsx';
 import { PlaceLayout } from '../ui/place.ts';
 import type { CalledPart } from './activity-call.tsx';
 import { MindList } from './mind-list.tsx';

@@ -12,7 +12,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEdit, type Editing } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
-import { CoverageToggle } from '../ui/coverage-toggle.tsx';
+import { CoverageToggle } from '../shell/coverage-toggle.tsx';
 import { checkName, checkTitle, Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';

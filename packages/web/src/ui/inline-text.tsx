@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { Tooltip } from './tooltip.tsx';
+import { useLookedAt } from './tooltip.tsx';
 
 const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   max-width: 100%;
@@ -78,6 +78,7 @@ export function InlineText({
   const shown = useRef<HTMLButtonElement>(null);
   const field = useRef<HTMLInputElement>(null);
   const returnFocus = useRef(false);
+  const looked = useLookedAt(shown, about === undefined ? null : () => about, 'right');
   const editing = draft !== null;
   useEffect(() => {
     if (editing) field.current?.select();
@@ -89,7 +90,7 @@ export function InlineText({
 
   if (draft === null) {
     return (
-      <Tooltip text={about}>
+      <>
         <Shown
           ref={shown}
           type="button"
@@ -97,10 +98,12 @@ export function InlineText({
           $faulty={faulty}
           aria-label={`${label}: ${value || 'empty'}. Edit`}
           onClick={() => setDraft(value)}
+          {...looked.props}
         >
           {dressed ?? (value || <Missing>{placeholder}</Missing>)}
         </Shown>
-      </Tooltip>
+        {looked.box}
+      </>
     );
   }
   const problem = check?.(draft) ?? null;

@@ -1,14 +1,4 @@
-import {
-  cloneElement,
-  useEffect,
-  useId,
-  useRef,
-  useState,
-  type ComponentPropsWithRef,
-  type ReactElement,
-  type ReactNode,
-  type RefObject,
-} from 'react';
+import { useEffect, useId, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Popover } from 'react-aria-components';
 import styled from 'styled-components';
 
@@ -29,28 +19,6 @@ const Term = styled.span`
 
 /** Milliseconds of hovering after which it shows; on keyboard focus it shows at once. */
 const DELAY = 500;
-
-type Plain = ReactElement<ComponentPropsWithRef<'button'>>;
-
-/** A tooltip on a plain element that takes the focus by itself. */
-export function Tooltip({ text, children }: { text?: string; children: Plain }) {
-  const at = useRef<HTMLElement>(null);
-  const { props, box } = useLookedAt(at, text ? () => text : null, 'right');
-  const { ref } = children.props;
-  return (
-    <>
-      {cloneElement(children, {
-        ...props,
-        ref: (element: HTMLButtonElement | null) => {
-          at.current = element;
-          if (typeof ref === 'function') ref(element);
-          else if (ref) ref.current = element;
-        },
-      })}
-      {box}
-    </>
-  );
-}
 
 /** Words with a tooltip, which the keyboard reaches too. */
 export function Explained({ text, children }: { text?: string; children: ReactNode }) {

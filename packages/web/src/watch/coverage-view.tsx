@@ -7,7 +7,7 @@ import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { coverageCounted } from '../state/view-slice.ts';
 import { Choice } from '../ui/fields.tsx';
 import { counted } from '../ui/counted.ts';
-import { CoverageToggle, useCoverageCommand } from '../ui/coverage-toggle.tsx';
+import { CoverageToggle, useCoverageCommand } from '../shell/coverage-toggle.tsx';
 
 const Head = styled.div`
   display: flex;

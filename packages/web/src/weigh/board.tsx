@@ -6,7 +6,7 @@ import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
 import { RowFindings } from '../findings/row-findings.tsx';
 import type { Editing } from '../state/use-edit.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
-import { CoverageToggle, useCoverageCommand } from '../ui/coverage-toggle.tsx';
+import { CoverageToggle, useCoverageCommand } from '../shell/coverage-toggle.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { CurveCell, GradesCell, HEIGHT, ScoreCell, WIDTH } from './board-cells.tsx';
 import { Add, Cell, Foot, Heading, Name, Option, Said, Scroll, Table } from './board-style.ts';

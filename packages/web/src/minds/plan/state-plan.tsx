@@ -12,7 +12,7 @@ import { useNever } from '../../engine/use-coverage.ts';
 import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
 import { QuietButton } from '../../ui/button.tsx';
-import { CoverageToggle } from '../../ui/coverage-toggle.tsx';
+import { CoverageToggle } from '../../shell/coverage-toggle.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { whenFree } from '../../ui/when-free.ts';
 import { commandPressed, keyShown, pressed } from '../../ui/pressed-key.ts';

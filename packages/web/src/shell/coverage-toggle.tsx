@@ -1,9 +1,9 @@
 import { Footprints } from 'lucide-react';
 import { useMemo } from 'react';
-import { useCommands } from '../shell/commands.tsx';
+import { useCommands } from './commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { coverageShown } from '../state/view-slice.ts';
-import { Toggle } from './button.tsx';
+import { Toggle } from '../ui/button.tsx';
 
 const WORDS = 'Show what nobody has ever done (Shift+C)';
 
