@@ -95,6 +95,22 @@ it('the whole run can be asked: what ever led to a state, when a key was written
   await answer.getByText(/was told something/).waitFor();
 });
 
+it('what an agent notices and why it moves can be asked, also from who is followed', async () => {
+  const night = await app.newNightWatch();
+  const page = await app.open(`${night}/watch?agent=warden2&tick=900`);
+  await page.getByTestId('hash').waitFor();
+  await chooseOption(page, /What is asked/, 'how it notices Gleaner');
+  const answer = page.getByRole('list', { name: 'The answer' });
+  await answer.getByText('Not so: Warden 2 notices Gleaner').waitFor();
+  await answer.getByText(/^Gleaner is [\d.]+ m away, of 11 m it sees$/).waitFor();
+  await answer.getByText(/of 3 points of Gleaner are in plain view/).waitFor();
+  await page.getByRole('link', { name: 'Follow' }).click();
+  await page.getByRole('button', { name: 'does', exact: true }).click();
+  await answer.getByText(/^Warden 2 moves at/).waitFor();
+  await answer.getByText(/^set out in Rounds/).waitFor();
+  expect(await seriousFaults(page)).toEqual([]);
+});
+
 it('a recording is exported and looked at again without its project; what is no recording is refused', async () => {
   const night = await app.newNightWatch();
   const page = await app.open(`${night}/watch/branches?tick=300`);

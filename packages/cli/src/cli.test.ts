@@ -215,6 +215,14 @@ describe('why', () => {
     expect(JSON.parse(out[0])).toMatchObject({ statement: 'Warden 2 is in Chase', holds: false });
   });
 
+  it('says how somebody is noticed, and what moves a body', () => {
+    const asked = { agent: 'warden2', tick: 300, seed: 7 };
+    const notices = printed(() => explain(DEMO, { ...asked, notices: 'gleaner' }));
+    expect(notices.out[0]).toMatch(/^- Warden 2 notices Gleaner/);
+    const moves = printed(() => explain(DEMO, { ...asked, moves: true }));
+    expect(moves.out[0]).toMatch(/^\+ Warden 2 (moves at|stands still)/);
+  });
+
   it('says what can’t be asked', () => {
     const { code, error } = printed(() => explain(DEMO, { agent: 'goose', tick: 300 }));
     expect([code, error]).toEqual([

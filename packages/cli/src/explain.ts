@@ -2,9 +2,13 @@ import {
   advance,
   createRun,
   explanationLines,
+  howItNotices,
   QuestionError,
   why,
+  whyItMoves,
   whyNot,
+  type Question,
+  type Statement,
 } from '@crooked-lantern/core';
 import { compiledFile } from './read-file.ts';
 
@@ -14,20 +18,26 @@ export interface ExplainOptions {
   seed?: number;
   mind?: string;
   not?: string;
+  notices?: string;
+  moves?: boolean;
   json?: boolean;
 }
 
-export function explain(
-  file: string,
-  { agent, mind, tick, seed, not, json }: ExplainOptions,
-): number {
+function answerTo(question: Question, { not, notices, moves }: ExplainOptions): Statement {
+  if (notices !== undefined) return howItNotices(question, notices);
+  if (moves) return whyItMoves(question);
+  return not === undefined ? why(question) : whyNot(question, not);
+}
+
+export function explain(file: string, options: ExplainOptions): number {
+  const { agent, mind, tick, seed, json } = options;
   const program = compiledFile(file, 'there is no run to ask about');
   if (!program) return 1;
   const run = createRun(program, 1, seed);
   while (run.head < tick) advance(run);
   const question = { run, agent, mind, tick };
   try {
-    const answer = not === undefined ? why(question) : whyNot(question, not);
+    const answer = answerTo(question, options);
     process.stdout.write(
       `${json ? JSON.stringify(answer) : explanationLines(answer, program.ticksPerSecond).join('\n')}\n`,
     );

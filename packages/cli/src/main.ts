@@ -77,6 +77,8 @@ program
     '--not <what>',
     'ask why it is not in this state, or does not do this row (title, or tree:3)',
   )
+  .option('--notices <agent>', 'ask how it notices this agent, and what keeps it from seeing it')
+  .option('--moves', 'ask why it moves as it does')
   .option('--json', 'the whole explanation as one JSON object')
   .action((file: string, options: ExplainOptions) => {
     process.exitCode = explain(file, options);

@@ -186,6 +186,8 @@ export {
   type Question,
   type Statement,
 } from './ledger/explain/statement.ts';
+export { howItNotices } from './ledger/explain/noticing.ts';
+export { whyItMoves } from './ledger/explain/moving.ts';
 export { whyNobody } from './ledger/explain/waves.ts';
 export { whatEverLedTo, whoTold, whyRemembered } from './ledger/explain/ever.ts';
 export { whyNot, whyNotSteps } from './ledger/explain/why-not.ts';

@@ -4,7 +4,7 @@ import { restoreSnapshot, takeSnapshot } from '../world/handover/snapshot.ts';
 import { packSnapshot, unpackSnapshot, type PackedSnapshot } from './packed-snapshot.ts';
 import { createStatics, type Statics } from '../world/program/statics.ts';
 import { swapProgram } from '../world/handover/swap.ts';
-import { tick } from '../world/phases/tick.ts';
+import { beginTick, PHASES, tick } from '../world/phases/tick.ts';
 import { createWorld, setRecorder, type World } from '../world/world.ts';
 
 /**
@@ -267,6 +267,21 @@ export function revisit(
     null,
   );
   return replayTo(run, start, goal, look);
+}
+
+/**
+ * A world of its own in the middle of a tick of the run, as the phase of that name finds it. The tick before must
+ * be kept.
+ */
+export function revisitBefore(run: RunPast, at: number, phase: string): World {
+  const world = revisit(run, at - 1);
+  const inputs = recordedInputs(run, at - 1)(at);
+  beginTick(world);
+  for (const { name, run: go } of PHASES) {
+    if (name === phase) return world;
+    go(world, inputs);
+  }
+  throw new Error(`A tick has no phase “${phase}”.`);
 }
 
 /** Runs a world of the run's past on by one tick, as it went then. Gives the world it comes to. */

@@ -55,6 +55,8 @@ export interface NamedAgent {
   title: string;
   /** Null for the director. */
   archetype: Name | null;
+  /** Null for the director, and for who has an archetype there is not. */
+  faction: Name | null;
   /** Its minds, in the order they decide in. */
   minds: Name[];
 }
@@ -68,16 +70,23 @@ export function allAgents(document: ProjectDocument): NamedAgent[] {
   const placed = namesOf(agents).map((name) => {
     const own = archetypeOf(document, agents[name]);
     const { title = name, archetype } = agents[name];
-    return { name, title, archetype, minds: own ? mindsOf(own) : [] };
+    return {
+      name,
+      title,
+      archetype,
+      faction: own?.faction ?? null,
+      minds: own ? mindsOf(own) : [],
+    };
   });
   const comers = namesOf(waves).flatMap((wave) => {
     const { archetype, title = wave } = waves[wave];
-    const minds = Object.hasOwn(archetypes, archetype) ? mindsOf(archetypes[archetype]) : [];
+    const own = Object.hasOwn(archetypes, archetype) ? archetypes[archetype] : undefined;
     return Array.from({ length: poolSize(waves[wave]) }, (_, i) => ({
       name: poolName(wave, i + 1),
       title: `${title} ${i + 1}`,
       archetype,
-      minds,
+      faction: own?.faction ?? null,
+      minds: own ? mindsOf(own) : [],
     }));
   });
   const directing = director === undefined ? [] : [director];
@@ -88,6 +97,7 @@ export function allAgents(document: ProjectDocument): NamedAgent[] {
       name: DIRECTOR_NAME,
       title: 'Director',
       archetype: null,
+      faction: null,
       minds: [mind],
     })),
   ];

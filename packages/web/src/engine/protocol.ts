@@ -148,8 +148,8 @@ export interface EngineQuestion {
   /** Left out: its first. */
   mind?: string;
   /**
-   * A state, option or row that is not; null for why what is, is. With a question mark before it, it is about the
-   * whole run: `?ever:chase`, `?memory:spot`, `?told`.
+   * A state, option or row that is not; null for why what is, is. Other questions have a question mark before them:
+   * `?moves` and `?notices:gleaner` are about the tick, `?ever:chase`, `?memory:spot` and `?told` about the whole run.
    */
   not: string | null;
 }

@@ -88,6 +88,12 @@ describe('questions', () => {
     expect(await engine.ask({ agent: KEEPER, not: null })).toMatchObject({
       answer: { holds: true },
     });
+    expect(await engine.ask({ agent: KEEPER, not: '?moves' })).toMatchObject({
+      answer: { statement: expect.stringMatching(/moves at|stands still/) },
+    });
+    expect(await engine.ask({ agent: KEEPER, not: '?notices:moth' })).toMatchObject({
+      trouble: expect.stringContaining('There is no other agent “moth”'),
+    });
     expect(await engine.ask({ agent: 'nobody', not: null })).toMatchObject({
       trouble: expect.stringContaining('There is no agent “nobody”'),
     });

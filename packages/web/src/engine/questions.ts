@@ -10,6 +10,7 @@ import {
   findParting,
   firstUnlikeDecision,
   givenApart,
+  howItNotices,
   keepBeside,
   pastOfBranch,
   programAt,
@@ -23,6 +24,7 @@ import {
   whatEverLedTo,
   whoTold,
   why,
+  whyItMoves,
   whyNobody,
   whyNot,
   whyNotSteps,
@@ -80,12 +82,14 @@ const TICKS_AT_ONCE = 120;
 /** So many ticks of one agent are run again for an answer that is wanted at once. */
 const AGENT_TICKS = 7_000;
 
-/** The answer to a question over the whole run, which begins with a question mark: `?ever:chase`. */
-function answerOverRun(question: Question, asked: string): Statement {
+/** The answer to a question that begins with a question mark: `?ever:chase`. */
+function answerNamed(question: Question, asked: string): Statement {
   const [what, of = ''] = asked.slice(1).split(':');
   if (what === 'ever') return whatEverLedTo(question, of);
   if (what === 'memory') return whyRemembered(question, of);
   if (what === 'told') return whoTold(question);
+  if (what === 'notices') return howItNotices(question, of);
+  if (what === 'moves') return whyItMoves(question);
   if (what === 'wave') return whyNobody(question, of);
   throw new QuestionError(`There is no question “${asked}”.`);
 }
@@ -99,7 +103,7 @@ function answerTo(run: RunPast, asked: EngineQuestion, tick: number): EngineAnsw
   const question = questionOf(run, asked, tick);
   try {
     if (not === null) return { tick, answer: why(question) };
-    if (not.startsWith('?')) return { tick, answer: answerOverRun(question, not) };
+    if (not.startsWith('?')) return { tick, answer: answerNamed(question, not) };
     const agents = programAt(run, tick).agents.length;
     const back = Math.ceil(AGENT_TICKS / Math.max(1, agents));
     return { tick, answer: whyNot({ ...question, back }, not) };

@@ -1,5 +1,6 @@
 import {
   agentNamed,
+  allAgents,
   DIRECTOR_NAME,
   namesOf,
   outlineOf,
@@ -7,6 +8,7 @@ import {
   type MindDocument,
   type ProjectDocument,
 } from '@crooked-lantern/core';
+import { stanceOf } from '../cast/factions.ts';
 import { listStates } from '../minds/document-names.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields.tsx';
@@ -38,7 +40,28 @@ function wavesOf(document: ProjectDocument): Target[] {
   }));
 }
 
-/** States, options and rows of an agent’s first mind. */
+/** So many others can be asked about at most: a list of hundreds would be of no use. */
+const MOST_OTHERS = 40;
+
+/** Everybody the agent may notice: who is no friend of it, the played one first. */
+function othersOf(document: ProjectDocument, agent: string): Target[] {
+  const all = allAgents(document);
+  const own = all.find(({ name }) => name === agent)?.faction ?? null;
+  if (own === null) return [];
+  const { play } = document.start;
+  return all
+    .filter(
+      ({ name, faction }) =>
+        name !== agent &&
+        faction !== null &&
+        stanceOf(document.factions, own, faction) !== 'friendly',
+    )
+    .toSorted((a, b) => Number(b.name === play) - Number(a.name === play))
+    .slice(0, MOST_OTHERS)
+    .map(({ name, title }) => ({ id: `?notices:${name}`, title: `how it notices ${title}` }));
+}
+
+/** States, options and rows of an agent’s first mind, and what else can be asked of it. */
 export function targetsOf(document: ProjectDocument, agent: string): Target[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
@@ -66,6 +89,8 @@ export function targetsOf(document: ProjectDocument, agent: string): Target[] {
       id: `?memory:${key}`,
       title: `when and why ${key} was written`,
     })),
+    { id: '?moves', title: 'why it moves as it does' },
+    ...othersOf(document, agent),
     { id: '?told', title: 'who ever told it something' },
     ...(agent === DIRECTOR_NAME ? wavesOf(document) : []),
   ];

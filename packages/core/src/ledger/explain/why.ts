@@ -38,10 +38,17 @@ function endedBefore({ question, asked, entries }: Past, at: number): Statement[
     ({ tick: ended, ending }) => ended === when && ending !== 'stopped',
   );
   const entry = end < 0 ? undefined : entries[end];
-  if (entry?.kind !== 'end') return [];
-  const { action, state, ending, reason } = entry;
-  const title = titleIn(question, asked, state, when);
-  return [fact(`${action} in ${title} ended in ${ending}${reason ? `: ${reason}` : ''}`, when)];
+  return entry?.kind === 'end' ? [endFact(question, asked, entry)] : [];
+}
+
+/** How an action ended, as a statement. */
+export function endFact(
+  question: Question,
+  asked: Asked,
+  { action, state, ending, reason, tick }: Extract<LedgerEntry, { kind: 'end' }>,
+): Statement {
+  const title = titleIn(question, asked, state, tick);
+  return fact(`${action} in ${title} ended in ${ending}${reason ? `: ${reason}` : ''}`, tick);
 }
 
 /** What the senses had brought when a transition was taken: the last percept that fits. */
@@ -52,17 +59,19 @@ function perceivedBefore(
 ): Statement[] {
   const last = lastBefore(entries, 'percept', at, fits);
   const entry = last < 0 ? undefined : entries[last];
-  if (entry?.kind !== 'percept') return [];
-  const { sense, how, of, x, y, strength } = entry;
+  return entry?.kind === 'percept' ? [perceptFact(entry)] : [];
+}
+
+/** What a sense brought, as a statement. */
+export function perceptFact(entry: Extract<LedgerEntry, { kind: 'percept' }>): Statement {
+  const { sense, how, of, x, y, strength, tick } = entry;
   const whom = of === '' ? '' : ` of ${of}`;
-  return [
-    fact(
-      `${SENSE_KINDS[sense].title.toLowerCase()}${whom}: ${how}, at (${x.toFixed(1)}, ${y.toFixed(1)})`,
-      entry.tick,
-      [],
-      [{ part: sense === 'sight' ? 'awareness' : 'strength', value: strength.toFixed(2) }],
-    ),
-  ];
+  return fact(
+    `${SENSE_KINDS[sense].title.toLowerCase()}${whom}: ${how}, at (${x.toFixed(1)}, ${y.toFixed(1)})`,
+    tick,
+    [],
+    [{ part: sense === 'sight' ? 'awareness' : 'strength', value: strength.toFixed(2) }],
+  );
 }
 
 /** The senses an expression speaks of. */

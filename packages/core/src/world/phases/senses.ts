@@ -59,13 +59,15 @@ function noteBodies({ agents }: World): void {
 /** The eyes of the agent in hand. */
 const looker: Looker = { x: 0, y: 0, heading: 0, faceX: 1, faceY: 0, eye: 0 };
 
-function lookFrom({ body, heading, eye }: Agent): void {
-  looker.x = body.x;
-  looker.y = body.y;
-  looker.heading = heading;
-  looker.faceX = cos(heading);
-  looker.faceY = sin(heading);
-  looker.eye = eye;
+/** Writes where an agent looks from. */
+export function lookFrom({ body, heading, eye }: Agent, into: Looker): Looker {
+  into.x = body.x;
+  into.y = body.y;
+  into.heading = heading;
+  into.faceX = cos(heading);
+  into.faceY = sin(heading);
+  into.eye = eye;
+  return into;
 }
 
 const target: SightTarget = { x: 0, y: 0, height: 0, posture: 0 };
@@ -201,7 +203,7 @@ export function senseAll(world: World): void {
     if (words.size > 0) brought.push(...(words.get(agent.index) ?? []));
     const kind = world.statics.sights[agent.placed.archetype];
     if (kind) {
-      lookFrom(agent);
+      lookFrom(agent, looker);
       lookAround(world, agent, kind);
       updateTracks(world, agent, kind);
       if (items.length > 0) find(world, agent, kind, looker, items, brought);

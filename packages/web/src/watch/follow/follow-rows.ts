@@ -8,6 +8,8 @@ export interface FollowRow {
   title: string;
   /** The heading it stands under. */
   group: string;
+  /** What can be asked about it, as an answer is asked for. */
+  asks?: string;
   /** Where the sense or the place of what it says is off by more than this many metres, it is marked. */
   of: (readout: FollowedReadout) => FollowCell | null;
 }
@@ -30,6 +32,7 @@ const STANDING: readonly FollowRow[] = [
     id: 'doing',
     title: 'does',
     group: '',
+    asks: '?moves',
     of: ({ acts }) => plain(acts.map(({ channel, action }) => `${action} (${channel})`).join(', ')),
   },
   {
@@ -76,6 +79,7 @@ function knownRow(of: string, title: string): FollowRow {
     id: `known ${of}`,
     title,
     group: 'Knows where',
+    asks: `?notices:${of}`,
     of: ({ known }) => {
       const other = known.find((each) => each.of === of);
       if (!other) return null;
@@ -95,6 +99,7 @@ function memoryRow(key: string): FollowRow {
     id: `memory ${key}`,
     title: key,
     group: 'Remembers',
+    asks: `?memory:${key}`,
     of: ({ memory }) => plain(memoryText(memory.find((each) => each.key === key))),
   };
 }

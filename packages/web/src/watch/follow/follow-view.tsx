@@ -4,10 +4,11 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { PartTitle, Sheet } from '../../minds/sheet-layout.ts';
-import { QuietButton } from '../../ui/button.tsx';
+import { useAsk } from '../../shell/use-ask.ts';
+import { Jump, QuietButton } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/fields.tsx';
 import { writeText } from '../../ui/write-live.ts';
-import { followRows } from './follow-rows.ts';
+import { followRows, type FollowRow } from './follow-rows.ts';
 
 /** So many can be followed side by side. */
 const MOST = 4;
@@ -86,6 +87,7 @@ export function FollowView({
   thinkers: readonly Option[];
 }) {
   const engine = useEngine();
+  const ask = useAsk();
   const { names, follow } = useFollowed(agent, thinkers);
   const body = useRef<HTMLTableElement>(null);
   useEffect(() => {
@@ -95,11 +97,16 @@ export function FollowView({
   // Which rows there are changes seldom; what they say, with each frame.
   const shape = useEngineValue(({ frame }) =>
     JSON.stringify(
-      followRows(frame?.followed ?? []).map(({ id, title, group }) => ({ id, title, group })),
+      followRows(frame?.followed ?? []).map(({ id, title, group, asks }) => ({
+        id,
+        title,
+        group,
+        asks,
+      })),
     ),
   );
   const rows = useMemo(
-    () => JSON.parse(shape) as { id: string; title: string; group: string }[],
+    () => JSON.parse(shape) as Pick<FollowRow, 'id' | 'title' | 'group' | 'asks'>[],
     [shape],
   );
   useDrawing(({ frame }) => {
@@ -169,9 +176,21 @@ export function FollowView({
               )}
               {rows
                 .filter((row) => row.group === group)
-                .map(({ id, title }) => (
+                .map(({ id, title, asks }) => (
                   <tr key={id}>
-                    <th scope="row">{title}</th>
+                    <th scope="row">
+                      {asks === undefined ? (
+                        title
+                      ) : (
+                        <Jump
+                          type="button"
+                          title={`Ask about it, of ${titleOf(names[0])}`}
+                          onClick={() => ask({ agent: names[0], not: asks })}
+                        >
+                          {title}
+                        </Jump>
+                      )}
+                    </th>
                     {names.map((name) => (
                       <td key={name} data-cell={`${name} ${id}`} />
                     ))}
