@@ -163,6 +163,32 @@ describe('breakpoints', () => {
 });
 
 describe('trying a change', () => {
+  it('finds the number that would have had an option picked', async () => {
+    const mind = await app.newNight((document) => {
+      const { warden } = document.minds;
+      const rounds = warden.machine!.states[0].states!.find(({ id }) => id === 'rounds')!;
+      rounds.activity = { choice: 'pause' };
+      const waiting = (id: string, worth: string) => ({
+        id,
+        title: id,
+        considerations: [{ input: worth }],
+        does: { do: 'wait', seconds: 60 },
+      });
+      warden.choices = {
+        ...warden.choices,
+        pause: { options: [waiting('stand', '0.5'), waiting('yawn', '0.48')] },
+      };
+    });
+    const page = await app.open(
+      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&not=pause:yawn&tick=30`,
+    );
+    const answer = page.getByRole('list', { name: 'The answer' });
+    await answer.getByText('Not so: Warden 1 picks yawn').waitFor();
+    const tried = page.getByRole('region', { name: 'Try it' });
+    await tried.getByRole('button', { name: /^Try it/ }).click();
+    await tried.getByText(/^Input of .* in place of 0\.(48|5)/).waitFor();
+  });
+
   it('finds the one number that would have changed the answer, shows both runs, and makes it', async () => {
     const mind = await app.newNight((document) => {
       const [calm] = document.minds.warden.machine!.states;

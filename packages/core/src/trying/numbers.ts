@@ -3,8 +3,9 @@ import { partAt } from '../editing/commands/put.ts';
 import { wordsOfPath } from '../editing/commands/path-words.ts';
 import { parseExpression } from '../expression/parse.ts';
 import type { Name, ProjectDocument, StateDocument } from '../model/documents.ts';
+import type { Goal } from './goal.ts';
 
-/** Single numbers of a document that may decide whether an agent is in a state. */
+/** Single numbers of a document that may decide whether an agent is in a state, picks an option or does a row. */
 
 /** One number, wherever it is written. */
 export interface NumberSite {
@@ -69,6 +70,36 @@ function expressionSites(document: ProjectDocument, path: DocumentPath): NumberS
     }));
 }
 
+/** Fields that hold expressions, in choices and in trees. */
+const EXPRESSIONS = new Set(['when', 'input', 'weight']);
+
+/** All numbers in a part of the document, those of its expressions among them. */
+function sitesAround(document: ProjectDocument, path: DocumentPath): NumberSite[] {
+  const part = partAt(document, path);
+  if (typeof part === 'string')
+    return EXPRESSIONS.has(String(path.at(-1))) ? expressionSites(document, path) : [];
+  if (typeof part !== 'object' || part === null) return sitesWithin(document, path);
+  const steps = Array.isArray(part) ? part.map((_, i) => i) : Object.keys(part);
+  return steps.flatMap((step) => sitesAround(document, [...path, step]));
+}
+
+/** What decides between the options of a choice: all of it but what the options do. */
+function choiceSites(document: ProjectDocument, mind: Name, choice: Name): NumberSite[] {
+  const path: DocumentPath = ['minds', mind, 'choices', choice];
+  const { options } = document.minds[mind].choices![choice];
+  const fields = Object.keys(document.minds[mind].choices![choice]).filter(
+    (field) => field !== 'options',
+  );
+  return [
+    ...fields.flatMap((field) => sitesAround(document, [...path, field])),
+    ...options.flatMap((option, i) =>
+      Object.keys(option)
+        .filter((field) => field !== 'does')
+        .flatMap((field) => sitesAround(document, [...path, 'options', i, field])),
+    ),
+  ];
+}
+
 /** Each state with its path and the ids around it, outermost first. */
 function listed(
   states: readonly StateDocument[],
@@ -121,15 +152,57 @@ function senseSites(document: ProjectDocument, agent: Name): NumberSite[] {
   });
 }
 
-/** The single numbers that may decide whether an agent is in a state: of the transitions there, of its senses, and of the lamps. */
+/** States of a mind that do an activity which calls a part of it. */
+function statesThatDo(document: ProjectDocument, mind: Name, part: 'tree' | 'choice', name: Name) {
+  return listed(document.minds[mind]?.machine?.states ?? [], []).flatMap(({ state }) =>
+    calls(document, mind, state.activity, part, name) ? [state.id] : [],
+  );
+}
+
+function calls(
+  document: ProjectDocument,
+  mind: Name,
+  activity: unknown,
+  part: 'tree' | 'choice',
+  name: Name,
+): boolean {
+  if (typeof activity !== 'object' || activity === null) return false;
+  const said = activity as Record<string, unknown>;
+  if (said[part] === name) return true;
+  const { tree } = said;
+  const called = typeof tree === 'string' ? document.minds[mind].trees?.[tree]?.root : undefined;
+  return [called, ...Object.values(said)].some((inner) => calls(document, mind, inner, part, name));
+}
+
+/** The numbers that decide within the mind. */
+function sitesOfGoal(document: ProjectDocument, mind: Name, goal: Goal): NumberSite[] {
+  if (goal.kind === 'state') return transitionSites(document, mind, goal.state);
+  const [part, name] =
+    goal.kind === 'option'
+      ? (['choice', goal.choice] as const)
+      : (['tree', goal.row.split(':')[0]] as const);
+  const own =
+    goal.kind === 'option'
+      ? choiceSites(document, mind, goal.choice)
+      : sitesAround(document, ['minds', mind, 'trees', name]);
+  const there = statesThatDo(document, mind, part, name).flatMap((state) =>
+    transitionSites(document, mind, state),
+  );
+  return [...own, ...there];
+}
+
+/**
+ * The single numbers that may decide whether an agent comes to a goal: of the transitions there, of the choice or
+ * the tree it is in, of the agent's senses, and of the lamps.
+ */
 export function numbersThatMatter(
   document: ProjectDocument,
   agent: Name,
   mind: Name,
-  state: string,
+  goal: Goal,
 ): NumberSite[] {
   return [
-    ...transitionSites(document, mind, state),
+    ...sitesOfGoal(document, mind, goal),
     ...senseSites(document, agent),
     ...sitesWithin(document, ['grounds', document.start.ground, 'lamps']).filter(({ words }) =>
       /^(reach|strength)/.test(words),

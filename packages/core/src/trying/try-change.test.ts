@@ -4,7 +4,7 @@ import { applyCommand } from '../editing/apply-command.ts';
 import { CommandError } from '../editing/commands/commands.ts';
 import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts';
 import { whyNot } from '../ledger/explain/why-not.ts';
-import type { ProjectDocument, TransitionDocument } from '../model/documents.ts';
+import type { ActivityDocument, ProjectDocument, TransitionDocument } from '../model/documents.ts';
 import { checkProject } from '../findings/check-project.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
 import { worldHash } from '../world/handover/snapshot.ts';
@@ -28,12 +28,47 @@ function ranFor(document: ProjectDocument, ticks: number): Run {
   return run;
 }
 
-const asked = (tick: number): TryQuestion => ({
+const asked = (tick: number, not = 'roused'): TryQuestion => ({
   agent: 'keeper',
   mind: 'keeper',
-  state: 'roused',
+  not,
   tick,
 });
+
+/** A keeper that does one activity, with the choice and the tree it may call. */
+function doing(activity: ActivityDocument): ProjectDocument {
+  const document = cornerProject({
+    sight: KEEN_SIGHT,
+    machine: { initial: 'act', states: [{ id: 'act', activity }] },
+  });
+  document.minds.keeper.choices = {
+    what: {
+      options: [
+        { id: 'stay', considerations: [{ input: '0.5' }], does: { do: 'wait', seconds: 1 } },
+        {
+          id: 'call',
+          considerations: [
+            { input: 'distance(attention.of)', from: 0, to: 15, curve: { shape: 'linear' } },
+          ],
+          does: { do: 'wait', seconds: 1 },
+        },
+      ],
+    },
+  };
+  document.minds.keeper.trees = {
+    watch: {
+      root: {
+        repeat: {
+          selector: [
+            { do: 'wait', seconds: 1, when: 'distance(attention.of) < 5' },
+            { do: 'wait', seconds: 2 },
+          ],
+        },
+      },
+    },
+  };
+  return document;
+}
 
 function outcome(run: Run, document: ProjectDocument, question: TryQuestion) {
   const search = tryChanges(run, document, question);
@@ -86,6 +121,33 @@ describe('the smallest change that would have had it in the state', () => {
     expect(found.after).toBeGreaterThan(4.7);
   });
 
+  it('is one of the choice, where an option was not picked', () => {
+    const document = doing({ choice: 'what' });
+    const run = ranFor(document, 130);
+    expect(whyNot({ run, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(false);
+    const { found } = outcome(run, document, asked(130, 'what:call'));
+    if (found === null || found === 'already') throw new Error('Nothing was found.');
+    expect(found.words).toMatch(/of option/);
+    const edited = applyCommand(document, found.command);
+    const other = ranFor(document, found.from);
+    applyEdit(other, programOf(edited), 2);
+    while (other.world.tick < 130) advance(other);
+    expect(whyNot({ run: other, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(true);
+    expect(outcome(run, document, asked(130, 'what:stay')).found).toBe('already');
+  });
+
+  it('is one of the tree, where a row was not done', () => {
+    const document = doing({ tree: 'watch' });
+    const run = ranFor(document, 130);
+    expect(whyNot({ run, agent: 'keeper', tick: 130 }, 'watch:3').holds).toBe(false);
+    const { found } = outcome(run, document, asked(130, 'watch:3'));
+    expect(found).toMatchObject({ before: 5, words: expect.stringContaining('distance') });
+    if (found === null || found === 'already') throw new Error('Nothing was found.');
+    expect(found.after).toBeGreaterThan(6);
+    expect(found.after).toBeLessThan(6.15);
+    expect(outcome(run, document, asked(130, 'watch:4')).found).toBe('already');
+  });
+
   it('is none where no number leads there', () => {
     const document = watching({ to: 'roused', when: 'self.crouched' });
     expect(outcome(ranFor(document, 120), document, asked(120)).found).toBeNull();
@@ -136,7 +198,10 @@ describe('the smallest change that would have had it in the state', () => {
           expect(isRoused(document, edited, found.from, 120)).toBe(true);
           return;
         }
-        for (const site of numbersThatMatter(document, 'keeper', 'keeper', 'roused'))
+        for (const site of numbersThatMatter(document, 'keeper', 'keeper', {
+          kind: 'state',
+          state: 'roused',
+        }))
           for (const factor of [0.2, 0.6, 1.2, 4]) {
             let edited: ProjectDocument;
             try {

@@ -1,23 +1,22 @@
 import { compileProject } from '../compile/compile-project.ts';
 import { applyCommand } from '../editing/apply-command.ts';
 import { CommandError, type DocumentCommand } from '../editing/commands/commands.ts';
-import { activeStates } from '../ledger/explain/statement.ts';
 import { recordedInputs, revisit, type Run } from '../ledger/run.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
 import { swapProgram } from '../world/handover/swap.ts';
 import { tick } from '../world/phases/tick.ts';
 import type { Program } from '../world/program/program.ts';
-import { findMind } from '../world/readout/readout.ts';
-import type { World } from '../world/world.ts';
+import { goalOf, isMet, type Goal } from './goal.ts';
 import { numbersThatMatter, type NumberSite } from './numbers.ts';
 
-/** The smallest single change of a number that would have had an agent in a state, found by running it. */
+/** The smallest single change of a number that would have had an agent in a state, pick an option or do a row, found by running it. */
 
-/** What is asked: why the agent is not in the state at the tick. */
+/** What is asked: why the agent is not in a state, does not pick an option or do a row, at the tick. */
 export interface TryQuestion {
   agent: Name;
   mind: Name;
-  state: string;
+  /** As {@link goalOf} reads it. */
+  not: string;
   tick: number;
 }
 
@@ -28,7 +27,7 @@ export interface FoundChange {
   /** The number with which the answer is another. */
   after: number;
   command: DocumentCommand;
-  /** The tick from which it was tried, and the one in which the agent enters the state to stay there until it was asked. */
+  /** The tick from which it was tried, and the one in which the agent comes there, or begins it, to stay so until it was asked. */
   from: number;
   entered: number;
 }
@@ -55,24 +54,23 @@ function firstTick(run: Run, program: Program, { tick: asked }: TryQuestion): nu
   return Math.min(asked - 1, Math.ceil(wanted / ticksPerSecond) * ticksPerSecond);
 }
 
-function isIn(world: World, { agent, mind, state }: TryQuestion): boolean {
-  const found = findMind(world, agent, mind);
-  if (!found) return false;
-  const { states } = found.mind.program.machine;
-  return activeStates(found).some((at) => states[at].id === state);
-}
-
 /**
  * Runs the past again from a tick under another program, with the same input. Gives the tick in which the
- * agent enters the state to be in it at the end; −1 where it is not.
+ * agent comes to the goal to be so at the end; −1 where it does not.
  */
-function runAgain(run: Run, program: Program, from: number, question: TryQuestion): number {
+function runAgain(
+  run: Run,
+  program: Program,
+  from: number,
+  { agent, mind, tick: asked }: TryQuestion,
+  goal: Goal,
+): number {
   const world = swapProgram(revisit(run, from), program, 0, run.seed);
   let entered = -1;
   const inputsAt = recordedInputs(run, from);
-  while (world.tick < question.tick) {
+  while (world.tick < asked) {
     tick(world, inputsAt(world.tick + 1));
-    if (!isIn(world, question)) entered = -1;
+    if (!isMet(world, agent, mind, goal)) entered = -1;
     else if (entered < 0) entered = world.tick;
   }
   return entered;
@@ -98,7 +96,7 @@ interface Tried {
 }
 
 /**
- * Looks for the smallest single change of a number with which the agent would have been in the state, from
+ * Looks for the smallest single change of a number with which the agent would have come to the goal, from
  * small factors to large ones; the number is then brought as near to what it was as will do. Each step is one
  * run of the past, so that who goes on with it can stop at any: null where no number does it, `already` where
  * the edit in force does.
@@ -110,13 +108,14 @@ export function* tryChanges(
   document: ProjectDocument,
   question: TryQuestion,
 ): Generator<TryProgress, FoundChange | 'already' | null> {
-  const { agent, mind, state } = question;
+  const { agent, mind } = question;
+  const goal = goalOf(document, mind, question.not);
   const from = firstTick(run, run.latest.program, question);
-  const sites = numbersThatMatter(document, agent, mind, state);
+  const sites = numbersThatMatter(document, agent, mind, goal);
   const of = sites.length * FACTORS.length * 2;
   let tried = 0;
   // The tick may have run under an earlier edit than the one that is in force.
-  if (runAgain(run, run.latest.program, from, question) >= 0) return 'already';
+  if (runAgain(run, run.latest.program, from, question, goal) >= 0) return 'already';
 
   const attempt = (site: NumberSite, factor: number): Tried | null => {
     tried++;
@@ -131,7 +130,7 @@ export function* tryChanges(
       if (!(error instanceof CommandError)) throw error;
     }
     if (!program) return null;
-    const entered = runAgain(run, program, from, question);
+    const entered = runAgain(run, program, from, question, goal);
     return entered < 0 ? null : { site, factor, after, command, entered };
   };
 

@@ -186,7 +186,7 @@ export function createQuestions(engine: AskedEngine): Questions {
       const hasMoved = () =>
         engine.branches()?.run !== run || run.world.tick !== tick || engine.document() !== document;
       let tried = 0;
-      const search = tryChanges(run, document, { agent, mind: of, state: not, tick });
+      const search = tryChanges(run, document, { agent, mind: of, not, tick });
       const result = await whole(search, (step) => {
         ({ tried } = step);
         onProgress(step);

@@ -100,7 +100,6 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
   const targets = targetsOf(document, agent);
-  const isState = targets.some(({ id, isState: is }) => is && id === not);
   return (
     <>
       <Question>
@@ -138,11 +137,11 @@ export function AskPanel({ watching }: { watching: Watching }) {
           <>
             <LookedFrom answer={answer.answer} perSecond={perSecond} farBack={farBack} />
             <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
-            {not !== null && isState && !answer.answer.holds && (
+            {not !== null && !not.startsWith('?') && !answer.answer.holds && (
               <TryIt
                 key={`${agent} ${not} ${tick}`}
                 agent={agent}
-                state={not}
+                not={not}
                 perSecond={perSecond}
               />
             )}

@@ -14,9 +14,7 @@ import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields.tsx';
 
 /** What can be asked about: “why is it not …”. */
-export interface Target extends Option {
-  isState?: true;
-}
+export type Target = Option;
 
 /** Rows of what a state does that can be named, as `tree:3`, the number people see. */
 function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Target[] {
@@ -72,7 +70,6 @@ export function targetsOf(document: ProjectDocument, agent: string): Target[] {
     ...states.map(({ id, title = id }) => ({
       id,
       title: `why it is not in ${title}`,
-      isState: true as const,
     })),
     ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
       options.map(({ id, title = id }) => ({

@@ -34,20 +34,21 @@ function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) 
   return (
     <p>
       {words[0].toUpperCase() + words.slice(1)}: <b>{after}</b> in place of <b>{before}</b>. With
-      that it would have been there, from {clockText(entered, perSecond, 2)} on. No smaller change
-      of one number was found to do it.
+      that it would have been so, from {clockText(entered, perSecond, 2)} on. No smaller change of
+      one number was found to do it.
     </p>
   );
 }
 
-/** Looks for the smallest change of one number that would have had the agent in a state, and makes it. */
+/** Looks for the smallest change of one number that would have had the agent in a state, pick an option or do a row, and makes it. */
 export function TryIt({
   agent,
-  state,
+  not,
   perSecond,
 }: {
   agent: string;
-  state: string;
+  /** The state, option or row. */
+  not: string;
   perSecond: number;
 }) {
   const engine = useEngine();
@@ -61,7 +62,7 @@ export function TryIt({
   const look = async () => {
     setAnswer(null);
     setProgress({ tried: 0, of: 1 });
-    const given = await engine.tryChange({ agent, not: state }, setProgress);
+    const given = await engine.tryChange({ agent, not }, setProgress);
     setProgress(null);
     setAnswer(given);
   };
@@ -111,8 +112,8 @@ export function TryIt({
       {answer && 'trouble' in answer && <p role="alert">{answer.trouble}</p>}
       {answer && 'found' in answer && !found && (
         <p role="status">
-          No single number does it, of those of the transitions there, of its senses and of the
-          lamps: the time before was run {answer.tried} times.
+          No single number does it, of those of the transitions there, of the choice or the tree it
+          is in, of its senses and of the lamps: the time before was run {answer.tried} times.
         </p>
       )}
       {found && (

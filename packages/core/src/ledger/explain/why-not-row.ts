@@ -19,7 +19,7 @@ import {
 import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
 
 /** A row of some state's tree, with the rows above it: the root first, itself last. */
-interface Found {
+export interface FoundRow {
   state: number;
   way: NodeProgram[];
 }
@@ -29,12 +29,13 @@ function ways(node: NodeProgram, above: NodeProgram[]): NodeProgram[][] {
   return [here, ...childrenOf(node).flatMap((child) => ways(child, here))];
 }
 
-function findRow(mind: RunnableMind, what: string): Found {
+/** The row of that title, or as `tree:3`. Throws a {@link QuestionError} where there is none. */
+export function findRow(mind: RunnableMind, what: string): FoundRow {
   const { states } = mind.program.machine;
   const rows = states.flatMap(({ activity }, state) =>
     activity ? ways(activity.root, []).map((way) => ({ state, way, name: activity.name })) : [],
   );
-  const last = ({ way }: Found) => way[way.length - 1];
+  const last = ({ way }: FoundRow) => way[way.length - 1];
   const [tree, number] = what.split(':');
   const found =
     rows.find((row) => row.name === tree && String(last(row).row + 1) === number) ??
@@ -117,18 +118,25 @@ function sameRow(mind: RunnableMind, node: NodeProgram): NodeProgram {
   return node;
 }
 
+/** What a node of a state's activity came to in the agent's tick; null where it was not reached. */
+function resultIn({ agent, mind }: Asked, state: number, { row }: NodeProgram): RowResult | null {
+  const last = readRow(agent.memory[mind.machine.states[state].activity!.rows[row]]);
+  return last !== null && last.tick === agent.tick ? last.result : null;
+}
+
+/** What a row came to in the agent's tick; null where it was not reached. */
+export function resultNow(asked: Asked, { state, way }: FoundRow): RowResult | null {
+  return resultIn(asked, state, way[way.length - 1]);
+}
+
 function rowStatement(
   { agent, mind }: Asked,
-  { state, way }: Found,
+  { state, way }: FoundRow,
   guards: readonly WatchedPart[][],
   stay: { active: boolean; since: number | null; first: number | null },
 ): Statement {
   const { title } = mind.program.machine.states[state];
-  const cells = mind.machine.states[state].activity!.rows;
-  const resultOf = (node: NodeProgram) => {
-    const last = readRow(agent.memory[cells[node.row]]);
-    return last !== null && last.tick === agent.tick ? last.result : null;
-  };
+  const resultOf = (node: NodeProgram) => resultIn({ agent, mind }, state, node);
   const row = way[way.length - 1];
   const result = resultOf(row);
   const inState = { ...fact(`it is in ${title}`, stay.since), holds: stay.active };

@@ -131,6 +131,12 @@ function ranNow({ agent, choice, rows }: Found): string | null {
   return ended?.id ?? null;
 }
 
+/** Id of the option that the mind does in this tick, or did to its end; null for none, and where nothing it is in weighs that choice. */
+export function runningOption(world: World, asked: ChoiceAsked): string | null {
+  const found = findChoice(world, asked);
+  return found?.active ? ranNow(found) : null;
+}
+
 /** Null where there is no such agent or mind, or nothing it does weighs that choice. */
 export function readChoice(world: World, asked: ChoiceAsked): ChoiceReadout | null {
   const found = findChoice(world, asked);
