@@ -34,6 +34,10 @@ export interface Lane {
   moves: Band[];
   /** Active states, in the order they were entered. */
   active: string[];
+  /** Every state that was active, those around others too, by when it was entered. */
+  stays: Band[];
+  /** How often one was entered or left. */
+  changes: number;
   /** By {@link transitionKey}, the ticks at which it was taken, in order. */
   taken: Map<string, number[]>;
 }
@@ -77,6 +81,8 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
       picks: [],
       moves: [],
       active: [],
+      stays: [],
+      changes: 0,
       taken: new Map(),
     };
     lanes.byAgent.set(agent, lane);
@@ -116,6 +122,16 @@ function endLast(bands: Band[], tick: number): void {
   if (!last || (last.to >= 0 && last.to <= tick)) return;
   if (last.from === tick) bands.pop();
   else last.to = tick;
+}
+
+/** Ends the stay in a state that is left; without one, in all. */
+function endStays(lane: Lane, tick: number, state?: string): void {
+  lane.changes++;
+  for (const active of lane.active) {
+    if (state !== undefined && active !== state) continue;
+    const stay = lane.stays.findLast((each) => each.state === active && each.to < 0);
+    if (stay) stay.to = tick;
+  }
 }
 
 /** Whoever respawns, or comes again, is whole. */
@@ -193,6 +209,8 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
     switch (entry.kind) {
       case 'enter':
         lane.active.push(entry.state);
+        lane.stays.push({ state: entry.state, from: entry.tick, to: -1 });
+        lane.changes++;
         settleBand(lane, entry.tick);
         break;
       case 'transition': {
@@ -218,6 +236,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'exit':
         // What was picked there is over with the state.
         endLast(lane.picks, entry.tick);
+        endStays(lane, entry.tick, entry.state);
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);
         break;
@@ -226,11 +245,13 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         // Who is dead or away is in no state.
         endLast(lane.picks, entry.tick);
         endLast(lane.moves, entry.tick);
+        endStays(lane, entry.tick);
         lane.active = [];
         settleBand(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
       case 'moved':
+        endStays(lane, entry.tick, entry.from);
         lane.active = lane.active.filter((state) => state !== entry.from);
         settleBand(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
@@ -238,6 +259,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'input':
         if (entry.trouble) lane.dots.push({ tick: entry.tick, entry });
         if (entry.place) break;
+        endStays(lane, entry.tick);
         if (entry.control === 'minds') {
           lane.active = [];
           settleBand(lane, entry.tick);

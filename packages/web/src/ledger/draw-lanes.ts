@@ -1,10 +1,11 @@
 import { editWords } from '../engine/edit-words.ts';
 import { firstFrom } from '../engine/first-from.ts';
-import { furtherBands, type Band, type Lane, type Lanes, type Point } from '../engine/lanes.ts';
+import type { Band, Lane, Lanes, Point } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
 import { healthTint, tintOf } from './mark-words.ts';
+import { rowsOfLane, rowsWanted, type Nesting } from './stacked-bands.ts';
 import { xOf, type Window } from './time-window.ts';
 
 export const RULER = 20;
@@ -279,6 +280,8 @@ export interface LanesPicture {
   agents: string[];
   /** By agent, what its states, options and moves are called. */
   titles: Map<string, Map<string, string>>;
+  /** By agent, how its states lie in each other; left out, only innermost ones are shown. */
+  nestings?: ReadonlyMap<string, Nesting>;
   tokens: Tokens;
   /** Pixels of the ruler, at its right end, that something stands over. */
   covered?: number;
@@ -291,7 +294,7 @@ export function drawLanes(
   window: Window,
   shown: Shown,
 ): void {
-  const { lanes, frame, ticksPerSecond, agents, titles, tokens, covered = 0 } = picture;
+  const { lanes, frame, ticksPerSecond, agents, titles, nestings, tokens, covered = 0 } = picture;
   const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
   drawRuler(context, window, height, ticksPerSecond, window.width - covered, tokens);
@@ -305,18 +308,17 @@ export function drawLanes(
     const lane = lanes.byAgent.get(agent);
     if (!lane) continue;
     const y = RULER + row * tall + 2 - top;
-    const rows = furtherBands(lane);
-    const further = furtherRows(tall, rows.length);
+    const nesting = nestings?.get(agent);
+    const further = furtherRows(tall, rowsWanted(lane, nesting));
+    const rows = rowsOfLane(lane, nesting, further);
     const high = tall - further * FURTHER_ROW;
     const names = titles.get(agent) ?? new Map<string, string>();
     const draw = (bands: readonly Band[], at: number, height: number) =>
       drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
-    draw(lane.bands, y, bandHeight(high));
-    rows
-      .slice(0, further)
-      .forEach((bands, i) =>
-        draw(bands, y + bandHeight(high) + 2 + i * FURTHER_ROW, FURTHER_ROW - 2),
-      );
+    draw(rows.main, y, bandHeight(high));
+    rows.further.forEach((bands, i) =>
+      draw(bands, y + bandHeight(high) + 2 + i * FURTHER_ROW, FURTHER_ROW - 2),
+    );
     drawFoot(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }

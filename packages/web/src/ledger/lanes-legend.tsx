@@ -34,7 +34,7 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
       <rect x="1" y="1" width="30" height="6" rx="2" fill="var(--line2)" />
       <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />
     </g>,
-    'below, where there is room: what was picked, then the moves made',
+    'below, where there is room: what else is active, what was picked, the moves made, and the states around',
   ],
   [
     <path key="edit" d="M23 0V16" stroke="var(--found)" strokeDasharray="3 3" />,

@@ -27,6 +27,7 @@ import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
 import { dotOf } from './mark-words.ts';
 import { spanOf, SPANS, ZOOM } from './spans.ts';
+import { nestingsOf } from './stacked-bands.ts';
 import { useLaneChoice } from './use-lane-choice.tsx';
 import { decisionTicks, nextMoment } from './moments.ts';
 import { ticksOfKey } from './playhead-keys.ts';
@@ -53,7 +54,9 @@ export const LedgerPanel = memo(function LedgerPanel({
   const { rows: agents, menu } = useLaneChoice(program, all, agent);
   const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
   const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
-  const further = useEngineValue(({ lanes }) => lanes.furtherRows);
+  const nestings = useMemo(() => nestingsOf(program), [program]);
+  const around = Math.max(0, ...agents.map(({ name }) => nestings.get(name)?.rows ?? 0));
+  const further = around + useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
   const search = useLedgerSearch();
   const zoom = (factor: number) => {
@@ -97,6 +100,7 @@ export const LedgerPanel = memo(function LedgerPanel({
         ticksPerSecond: running.ticksPerSecond,
         agents: agents.map(({ name }) => name),
         titles,
+        nestings,
         tokens,
         covered: covered.current,
       },
@@ -151,7 +155,12 @@ export const LedgerPanel = memo(function LedgerPanel({
       const found = bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
       return found ? named(found.state) : null;
     };
-    const state = [at(of?.bands) ?? 'no state', at(of?.picks), at(of?.moves)]
+    // Those around it come first, as one enters them.
+    const active = (of?.stays ?? []).filter(
+      ({ from, to }) => from <= tick && (to < 0 || tick < to),
+    );
+    const states = active.map(({ state }) => named(state)).join(' › ');
+    const state = [states || (at(of?.bands) ?? 'no state'), at(of?.picks), at(of?.moves)]
       .filter((each) => each !== null)
       .join(' · ');
     const mark = edit && `edit ${edit.edit} comes into force`;

@@ -1,0 +1,128 @@
+import type { LedgerEntry, Program } from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { addEntries, createLanes, type Band } from '../engine/lanes.ts';
+import { nestingsOf, rowsOfLane } from './stacked-bands.ts';
+
+/** A program of one agent, as far as its nesting is asked for: states as [id, parent, kind]. */
+function programWith(states: [id: string, parent: number, kind?: string][]): Program {
+  const machine = {
+    states: states.map(([id, parent, kind = 'plain']) => ({ id, parent, kind })),
+  };
+  return {
+    agents: [{ name: 'warden1', archetype: 0 }],
+    archetypes: [{ stack: 0 }],
+    stacks: [{ minds: [{ name: 'warden', machine }] }],
+  } as unknown as Program;
+}
+
+const enter = (tick: number, state: string) => ({ tick, kind: 'enter', state });
+const exit = (tick: number, state: string) => ({ tick, kind: 'exit', state });
+
+function laneOf(list: { tick: number }[]) {
+  const lanes = createLanes();
+  addEntries(lanes, list.map((entry) => ({ agent: 'warden1', ...entry })) as LedgerEntry[]);
+  return lanes.byAgent.get('warden1')!;
+}
+
+const texts = (bands: readonly Band[]) =>
+  bands.map(({ state, from, to }) => `${state} ${from} ${to}`);
+
+const NESTED: [string, number][] = [
+  ['calm', -1],
+  ['rounds', 0],
+  ['peer', 0],
+  ['roused', -1],
+  ['chase', 3],
+];
+
+/** On its rounds, looks, gives chase. */
+const night = () =>
+  laneOf([
+    enter(1, 'calm'),
+    enter(1, 'rounds'),
+    exit(20, 'rounds'),
+    enter(20, 'peer'),
+    exit(40, 'peer'),
+    exit(40, 'calm'),
+    enter(40, 'roused'),
+    enter(40, 'chase'),
+  ]);
+
+describe('the rows of a lane', () => {
+  const nesting = nestingsOf(programWith(NESTED)).get('warden1')!;
+
+  it('show below the innermost states those around them, where there is room', () => {
+    const { main, further } = rowsOfLane(night(), nesting, nesting.rows);
+    expect(texts(main)).toEqual(['rounds 1 20', 'peer 20 40', 'chase 40 -1']);
+    expect(further.map(texts)).toEqual([['calm 1 40', 'roused 40 -1']]);
+    expect(rowsOfLane(night(), nesting, 0).further).toEqual([]);
+  });
+
+  it('are one for a machine without nesting', () => {
+    expect(
+      nestingsOf(
+        programWith([
+          ['tend', -1],
+          ['lie', -1],
+        ]),
+      ).get('warden1')!.rows,
+    ).toBe(0);
+  });
+
+  it('keep what is active at once apart, all of it or only what was entered last', () => {
+    const both = nestingsOf(
+      programWith([
+        ['watch', -1, 'parallel'],
+        ['legs', 0],
+        ['walk', 1],
+        ['stand', 1],
+        ['eyes', 0],
+        ['look', 4],
+      ]),
+    ).get('warden1')!;
+    expect(both.rows).toBe(3);
+    const lane = laneOf([
+      enter(1, 'watch'),
+      enter(1, 'legs'),
+      enter(1, 'walk'),
+      enter(1, 'eyes'),
+      enter(1, 'look'),
+      exit(30, 'walk'),
+      enter(30, 'stand'),
+    ]);
+    const { main, further } = rowsOfLane(lane, both, 4);
+    expect(texts(main)).toEqual(['walk 1 30', 'stand 30 -1']);
+    expect(further.map(texts)).toEqual([
+      ['look 1 -1'],
+      ['legs 1 -1'],
+      ['eyes 1 -1'],
+      ['watch 1 -1'],
+    ]);
+    expect(texts(rowsOfLane(lane, both, 0).main)).toEqual(['look 1 30', 'stand 30 -1']);
+  });
+
+  it('end with death, and follow what comes after', () => {
+    const lane = night();
+    expect(rowsOfLane(lane, nesting, 1).further.map(texts)).toEqual([
+      ['calm 1 40', 'roused 40 -1'],
+    ]);
+    addEntries({ ...createLanes(), byAgent: new Map([['warden1', lane]]) }, [
+      { agent: 'warden1', tick: 60, kind: 'death' },
+    ] as unknown as LedgerEntry[]);
+    expect(rowsOfLane(lane, nesting, 1).further.map(texts)).toEqual([
+      ['calm 1 40', 'roused 40 60'],
+    ]);
+  });
+
+  it('leave out what was left in the tick it was entered', () => {
+    const lane = laneOf([
+      enter(1, 'calm'),
+      enter(1, 'rounds'),
+      exit(9, 'rounds'),
+      enter(9, 'peer'),
+      exit(9, 'peer'),
+      enter(9, 'rounds'),
+    ]);
+    expect(texts(rowsOfLane(lane, nesting, 1).further[0])).toEqual(['calm 1 -1']);
+  });
+});

@@ -1,0 +1,107 @@
+import { firstMind, type MachineProgram, type Program } from '@crooked-lantern/core';
+import { furtherBands, type Band, type Lane } from '../engine/lanes.ts';
+
+/** Rows of a lane below the innermost state: what is active beside it, what was picked and done, and the states around it. */
+
+/** How the states of a machine lie in each other. */
+export interface Nesting {
+  /** Of states that hold others: in how many they lie. */
+  depthOfRoom: ReadonlyMap<string, number>;
+  /** The most rows that take: for states around, and for those active beside. */
+  rows: number;
+}
+
+/** How many innermost states inside one (at −1: of the machine) can be active at once. */
+function width(states: MachineProgram['states'], around: number): number {
+  const widths = states.flatMap(({ parent }, i) => (parent === around ? [width(states, i)] : []));
+  if (widths.length === 0) return 1;
+  return states[around]?.kind === 'parallel'
+    ? widths.reduce((sum, each) => sum + each, 0)
+    : Math.max(...widths);
+}
+
+function nestingOf(machine: MachineProgram): Nesting {
+  const { states } = machine;
+  const depth = (i: number): number => (states[i].parent < 0 ? 0 : 1 + depth(states[i].parent));
+  const rooms = [...new Set(states.map(({ parent }) => parent))].filter((parent) => parent >= 0);
+  const depthOfRoom = new Map(rooms.map((i) => [states[i].id, depth(i)]));
+  const deepest = Math.max(-1, ...depthOfRoom.values());
+  return { depthOfRoom, rows: deepest + width(states, -1) };
+}
+
+/** By agent: how the states of its first mind lie in each other. */
+export function nestingsOf(program: Program | null): Map<string, Nesting> {
+  return new Map(
+    (program?.agents ?? []).flatMap(({ name, archetype }) => {
+      const machine = firstMind(program!, archetype)?.machine;
+      return machine ? [[name, nestingOf(machine)]] : [];
+    }),
+  );
+}
+
+/** Bands of states that may be active at once, in as few rows as keep them apart. */
+function apart(bands: readonly Band[]): Band[][] {
+  const rows: Band[][] = [];
+  for (const band of bands) {
+    const free = rows.find((row) => {
+      const last = row[row.length - 1];
+      return last.to >= 0 && last.to <= band.from;
+    });
+    if (free) free.push(band);
+    else rows.push([band]);
+  }
+  return rows;
+}
+
+interface Stacked {
+  changes: number;
+  nesting: Nesting;
+  /** Innermost states: more than one row where several are active at once. */
+  innermost: Band[][];
+  /** States around them, the nearest first. */
+  around: Band[][];
+}
+
+const known = new WeakMap<Lane, Stacked>();
+
+/** Worked out again only when a state was entered or left. */
+function stacked(lane: Lane, nesting: Nesting): Stacked {
+  const before = known.get(lane);
+  if (before?.changes === lane.changes && before.nesting === nesting) return before;
+  // What was left in the tick it was entered was never shown.
+  const stays = lane.stays.filter(({ from, to }) => to !== from);
+  const depthOf = ({ state }: Band) => nesting.depthOfRoom.get(state);
+  const depths = [...new Set(nesting.depthOfRoom.values())].sort((a, b) => b - a);
+  const made: Stacked = {
+    changes: lane.changes,
+    nesting,
+    innermost: apart(stays.filter((stay) => depthOf(stay) === undefined)),
+    around: depths
+      .flatMap((depth) => apart(stays.filter((stay) => depthOf(stay) === depth)))
+      .filter(({ length }) => length > 0),
+  };
+  known.set(lane, made);
+  return made;
+}
+
+/** The bands of a lane with room for so many rows below the first. */
+export function rowsOfLane(
+  lane: Lane,
+  nesting: Nesting | undefined,
+  room: number,
+): { main: readonly Band[]; further: (readonly Band[])[] } {
+  const own = furtherBands(lane);
+  if (!nesting || room === 0 || lane.stays.length === 0)
+    return { main: lane.bands, further: own.slice(0, room) };
+  const { innermost, around } = stacked(lane, nesting);
+  const beside = innermost.slice(1);
+  // With no room for all that is active at once, the first row shows what was entered last.
+  if (beside.length === 0 || beside.length > room)
+    return { main: lane.bands, further: [...own, ...around].slice(0, room) };
+  return { main: innermost[0], further: [...beside, ...own, ...around].slice(0, room) };
+}
+
+/** How many rows a lane would fill below the first. */
+export function rowsWanted(lane: Lane, nesting: Nesting | undefined): number {
+  return furtherBands(lane).length + (nesting?.rows ?? 0);
+}
