@@ -2,7 +2,15 @@ import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
 import { NIGHT } from '../theme/tokens.ts';
-import { addEntries, createLanes, GAME_LANE, scoreLane, timeShares, waveLane } from './lanes.ts';
+import {
+  addEntries,
+  createLanes,
+  furtherBands,
+  GAME_LANE,
+  scoreLane,
+  timeShares,
+  waveLane,
+} from './lanes.ts';
 
 type Short = { tick: number } & Record<string, unknown>;
 const entries = (list: Short[]) =>
@@ -32,6 +40,43 @@ describe('the lane of an agent', () => {
       'decides nothing until wait is over',
       'wrote mark over what warden2 wrote in the same tick',
       'turn failed (row 2): something else took its eyes',
+    ]);
+  });
+
+  it('shows what its other minds are in beside the first, until it dies', () => {
+    const of = (mind: string, entry: object) => ({ tick: 0, ...entry, mind });
+    const lanes = createLanes();
+    addEntries(
+      lanes,
+      entries([
+        enter(1, 'rounds'),
+        of('lantern', enter(1, 'low')),
+        of('lantern', exit(8, 'low')),
+        of('lantern', enter(8, 'high')),
+        { tick: 20, kind: 'death', by: '' },
+      ]),
+    );
+    const lane = lanes.byAgent.get('warden1')!;
+    expect(lane.bands).toEqual([{ state: 'rounds', from: 1, to: 20 }]);
+    expect(lane.besides.get('lantern')!.bands).toEqual([
+      { state: 'low', from: 1, to: 8 },
+      { state: 'high', from: 8, to: 20 },
+    ]);
+    expect([lanes.furtherRows, furtherBands(lane).length]).toEqual([1, 1]);
+  });
+
+  it('keeps what each pick scored, and nothing where nothing was worth doing', () => {
+    const pick = (tick: number, option: string | null, score: number) => ({
+      tick,
+      kind: 'picked',
+      option,
+      score,
+    });
+    const lane = laneFrom([pick(3, 'circle', 0.4), pick(9, null, 0.1), pick(12, 'strike', 0.9)]);
+    expect(lane.scores).toEqual([
+      { tick: 3, value: 0.4 },
+      { tick: 9, value: 0 },
+      { tick: 12, value: 0.9 },
     ]);
   });
 

@@ -18,9 +18,15 @@ export interface Point {
   value: number;
 }
 
-/** What the ledger shows of one agent. */
-export interface Lane {
+/** What a mind is in. */
+interface States {
   bands: Band[];
+  /** Active states, in the order they were entered. */
+  active: string[];
+}
+
+/** What the ledger shows of one agent; its own states are those of its first mind. */
+export interface Lane extends States {
   /** 0 to 1. */
   awareness: Point[];
   /** Points of health left; nothing before it was first harmed. */
@@ -30,10 +36,12 @@ export interface Lane {
   dots: Dot[];
   /** The options it picked, each until the next: `state` is its id; nothing where nothing was worth doing. */
   picks: Band[];
+  /** What each pick scored; 0 where nothing was worth doing. */
+  scores: Point[];
   /** The moves it made: `state` is the move's name. */
   moves: Band[];
-  /** Active states, in the order they were entered. */
-  active: string[];
+  /** By other minds of the agent: what they do beside the first. */
+  besides: Map<string, States>;
   /** Every state that was active, those around others too, by when it was entered. */
   stays: Band[];
   /** How often one was entered or left. */
@@ -79,6 +87,8 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
       fullHealth: 0,
       dots: [],
       picks: [],
+      scores: [],
+      besides: new Map(),
       moves: [],
       active: [],
       stays: [],
@@ -91,7 +101,7 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
 }
 
 /** Begins a band for the innermost active state; one of the same tick gives way. */
-function settleBand(lane: Lane, tick: number): void {
+function settleBand(lane: States, tick: number): void {
   const state = lane.active[lane.active.length - 1];
   const last = lane.bands[lane.bands.length - 1];
   if (last && last.to < 0) {
@@ -105,15 +115,41 @@ function settleBand(lane: Lane, tick: number): void {
   else lane.bands.push({ state, from: tick, to: -1 });
 }
 
-/** What stands below the states of a lane: what it picked, then the moves it made, as far as there are any. */
-export function furtherBands({ picks, moves }: Lane): (readonly Band[])[] {
-  return [picks, moves].filter(({ length }) => length > 0);
+/** What stands below the states of a lane: what it picked, the moves it made, and what its other minds are in, as far as there are any. */
+export function furtherBands({ picks, moves, besides }: Lane): (readonly Band[])[] {
+  const others = [...besides.values()].map(({ bands }) => bands);
+  return [picks, moves, ...others].filter(({ length }) => length > 0);
+}
+
+/** How many rows that takes; the scores of what it picked stand in one of their own. */
+export function furtherRowsOf(lane: Lane): number {
+  return furtherBands(lane).length + (lane.scores.length > 0 ? 1 : 0);
+}
+
+/** Adds what another mind than the first enters and leaves. */
+function addBeside(lanes: Lanes, lane: Lane, mind: string, entry: LedgerEntry): void {
+  let states = lane.besides.get(mind);
+  if (!states) lane.besides.set(mind, (states = { bands: [], active: [] }));
+  if (entry.kind === 'enter') states.active.push(entry.state);
+  else if (entry.kind === 'exit')
+    states.active = states.active.filter((state) => state !== entry.state);
+  else return;
+  settleBand(states, entry.tick);
+  lanes.furtherRows = Math.max(lanes.furtherRows, furtherRowsOf(lane));
+}
+
+/** No mind is in any state any more. */
+function leaveAll(lane: Lane, tick: number): void {
+  endStays(lane, tick);
+  for (const states of [lane, ...lane.besides.values()]) {
+    states.active = [];
+    settleBand(states, tick);
+  }
 }
 
 function addFurther(lanes: Lanes, lane: Lane, to: 'picks' | 'moves', band: Band): void {
   lane[to].push(band);
-  if (lane[to].length === 1)
-    lanes.furtherRows = Math.max(lanes.furtherRows, furtherBands(lane).length);
+  if (lane[to].length === 1) lanes.furtherRows = Math.max(lanes.furtherRows, furtherRowsOf(lane));
 }
 
 /** Ends the last of some bands that lasts to a tick or longer. */
@@ -203,9 +239,12 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       continue;
     }
     if (addOfGame(lanes, entry)) continue;
-    // A lane is the agent's first mind's; what others do beside it has no room there.
-    if (entry.agent === '' || entry.mind !== undefined) continue;
+    if (entry.agent === '') continue;
     const lane = laneOf(lanes, entry.agent);
+    if (entry.mind !== undefined) {
+      addBeside(lanes, lane, entry.mind, entry);
+      continue;
+    }
     switch (entry.kind) {
       case 'enter':
         lane.active.push(entry.state);
@@ -222,6 +261,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       }
       case 'picked':
         endLast(lane.picks, entry.tick);
+        lane.scores.push({ tick: entry.tick, value: entry.option === null ? 0 : entry.score });
         if (entry.option !== null)
           addFurther(lanes, lane, 'picks', { state: entry.option, from: entry.tick, to: -1 });
         break;
@@ -245,9 +285,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         // Who is dead or away is in no state.
         endLast(lane.picks, entry.tick);
         endLast(lane.moves, entry.tick);
-        endStays(lane, entry.tick);
-        lane.active = [];
-        settleBand(lane, entry.tick);
+        leaveAll(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
       case 'moved':

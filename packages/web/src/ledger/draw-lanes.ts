@@ -5,7 +5,7 @@ import type { Frame } from '../engine/protocol.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
 import { healthTint, tintOf } from './mark-words.ts';
-import { rowsOfLane, rowsWanted, type Nesting } from './stacked-bands.ts';
+import { rowsOfLane, rowsWanted, SCORE_ROW, type Nesting } from './stacked-bands.ts';
 import { xOf, type Window } from './time-window.ts';
 
 export const RULER = 20;
@@ -140,19 +140,21 @@ interface Steps {
   full: number;
 }
 
-/** A line at the lane's foot that steps from point to point; `color` says how it looks at each share of the most. */
+/** Where a line stands: `height` is that of the most, in pixels. */
+interface Foot {
+  bottom: number;
+  height: number;
+}
+
+/** A line that steps from point to point; `color` says how it looks at each share of the most. */
 function drawSteps(
   context: CanvasRenderingContext2D,
   { points, since, start, full }: Steps,
-  y: number,
-  laneHeight: number,
+  { bottom, height }: Foot,
   window: Window,
   frame: Playhead,
   color: (share: number) => string,
 ): void {
-  const low = isLow(laneHeight);
-  const bottom = y + laneHeight - (low ? 4 : 5);
-  const height = low ? 6 : 9;
   const end = Math.min(window.width, xOf(window, frame.head));
   const line = (fromX: number, toX: number, from: number, to: number) => {
     if (toX < 0 || fromX > window.width) return;
@@ -188,18 +190,33 @@ function drawFoot(
   frame: Playhead,
   tokens: Tokens,
 ): void {
+  const low = isLow(laneHeight);
+  const foot = { bottom: y + laneHeight - (low ? 4 : 5), height: low ? 6 : 9 };
   drawSteps(
     context,
     { points: awareness, since: 0, start: 0, full: 1 },
-    y,
-    laneHeight,
+    foot,
     window,
     frame,
     (share) => (share === 0 ? tokens.line2 : tokens.ember),
   );
   if (health.length === 0 || health[0].tick > window.to) return;
   const left = { points: health, since: health[0].tick, start: fullHealth, full: fullHealth };
-  drawSteps(context, left, y, laneHeight, window, frame, (share) => healthTint(share, tokens));
+  drawSteps(context, left, foot, window, frame, (share) => healthTint(share, tokens));
+}
+
+/** What each of its picks scored, of the most that any did. */
+function drawScores(
+  context: CanvasRenderingContext2D,
+  { scores }: Lane,
+  foot: Foot,
+  window: Window,
+  frame: Playhead,
+  tokens: Tokens,
+): void {
+  const full = scores.reduce((most, { value }) => Math.max(most, value), 1);
+  const points = { points: scores, since: scores[0].tick, start: 0, full };
+  drawSteps(context, points, foot, window, frame, () => tokens.sight);
 }
 
 /** Pixels from a dot to the next of its colour. */
@@ -316,9 +333,13 @@ export function drawLanes(
     const draw = (bands: readonly Band[], at: number, height: number) =>
       drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
     draw(rows.main, y, bandHeight(high));
-    rows.further.forEach((bands, i) =>
-      draw(bands, y + bandHeight(high) + 2 + i * FURTHER_ROW, FURTHER_ROW - 2),
-    );
+    rows.further.forEach((bands, i) => {
+      const at = y + bandHeight(high) + 2 + i * FURTHER_ROW;
+      const height = FURTHER_ROW - 2;
+      if (bands === SCORE_ROW)
+        drawScores(context, lane, { bottom: at + height, height }, window, frame, tokens);
+      else draw(bands, at, height);
+    });
     drawFoot(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }

@@ -55,7 +55,7 @@ export function choicesOf(minds: ProjectDocument['minds']): Choices {
   return Object.fromEntries(namesOf(minds).map((name) => [name, minds[name].choices]));
 }
 
-/** By agent, what the states of its first mind, its options and its moves are called. */
+/** By agent, what the states of its minds, its options and its moves are called; the first mind’s names come first. */
 export function laneTitles(
   program: Program | null,
   choicesByMind: Choices,
@@ -68,7 +68,10 @@ export function laneTitles(
       for (const { name, title } of program!.archetypes[archetype].moves) titles.set(name, title);
       for (const choice of namesOf(choices))
         for (const { id, title = id } of choices[choice].options) titles.set(id, title);
-      for (const { id, title } of mind?.machine.states ?? []) titles.set(id, title);
+      const { stack } = program!.archetypes[archetype];
+      const minds = program!.stacks[stack]?.minds ?? [];
+      for (const { machine } of minds.toReversed())
+        for (const { id, title } of machine.states) titles.set(id, title);
       return [agent, titles];
     }),
   );

@@ -30,11 +30,15 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
     'at the foot, once it was harmed: what is left of its health',
   ],
   [
+    <path key="score" d="M1 12H14V5H30V9H45" fill="none" stroke="var(--sight)" strokeWidth="1.6" />,
+    'below, where there is room: what each pick scored, of the most that any did',
+  ],
+  [
     <g key="rows">
       <rect x="1" y="1" width="30" height="6" rx="2" fill="var(--line2)" />
       <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />
     </g>,
-    'below, where there is room: what else is active, what was picked, the moves made, and the states around',
+    'below, where there is room: what else is active, what was picked, the moves made, other minds, and the states around',
   ],
   [
     <path key="edit" d="M23 0V16" stroke="var(--found)" strokeDasharray="3 3" />,

@@ -1,7 +1,7 @@
 import type { LedgerEntry, Program } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { addEntries, createLanes, type Band } from '../engine/lanes.ts';
-import { nestingsOf, rowsOfLane } from './stacked-bands.ts';
+import { nestingsOf, rowsOfLane, rowsWanted, SCORE_ROW } from './stacked-bands.ts';
 
 /** A program of one agent, as far as its nesting is asked for: states as [id, parent, kind]. */
 function programWith(states: [id: string, parent: number, kind?: string][]): Program {
@@ -56,6 +56,19 @@ describe('the rows of a lane', () => {
     expect(texts(main)).toEqual(['rounds 1 20', 'peer 20 40', 'chase 40 -1']);
     expect(further.map(texts)).toEqual([['calm 1 40', 'roused 40 -1']]);
     expect(rowsOfLane(night(), nesting, 0).further).toEqual([]);
+  });
+
+  it('end with the scores of what was picked, as a row of its own', () => {
+    const lane = laneOf([
+      enter(1, 'calm'),
+      enter(1, 'rounds'),
+      { tick: 5, kind: 'picked', option: 'circle', score: 0.4 } as never,
+    ]);
+    const { further } = rowsOfLane(lane, nesting, 3);
+    expect(further.slice(0, 2).map(texts)).toEqual([['circle 5 -1'], ['calm 1 -1']]);
+    expect(further[2]).toBe(SCORE_ROW);
+    expect(rowsWanted(lane, nesting)).toBe(3);
+    expect(rowsOfLane(lane, nesting, 2).further).toHaveLength(2);
   });
 
   it('are one for a machine without nesting', () => {

@@ -1,5 +1,5 @@
 import { firstMind, type MachineProgram, type Program } from '@crooked-lantern/core';
-import { furtherBands, type Band, type Lane } from '../engine/lanes.ts';
+import { furtherBands, furtherRowsOf, type Band, type Lane } from '../engine/lanes.ts';
 
 /** Rows of a lane below the innermost state: what is active beside it, what was picked and done, and the states around it. */
 
@@ -84,6 +84,9 @@ function stacked(lane: Lane, nesting: Nesting): Stacked {
   return made;
 }
 
+/** The row in which the scores of what was picked stand as a line. */
+export const SCORE_ROW: readonly Band[] = [];
+
 /** The bands of a lane with room for so many rows below the first. */
 export function rowsOfLane(
   lane: Lane,
@@ -91,17 +94,18 @@ export function rowsOfLane(
   room: number,
 ): { main: readonly Band[]; further: (readonly Band[])[] } {
   const own = furtherBands(lane);
+  const last = lane.scores.length > 0 ? [SCORE_ROW] : [];
   if (!nesting || room === 0 || lane.stays.length === 0)
-    return { main: lane.bands, further: own.slice(0, room) };
+    return { main: lane.bands, further: [...own, ...last].slice(0, room) };
   const { innermost, around } = stacked(lane, nesting);
   const beside = innermost.slice(1);
   // With no room for all that is active at once, the first row shows what was entered last.
   if (beside.length === 0 || beside.length > room)
-    return { main: lane.bands, further: [...own, ...around].slice(0, room) };
-  return { main: innermost[0], further: [...beside, ...own, ...around].slice(0, room) };
+    return { main: lane.bands, further: [...own, ...around, ...last].slice(0, room) };
+  return { main: innermost[0], further: [...beside, ...own, ...around, ...last].slice(0, room) };
 }
 
 /** How many rows a lane would fill below the first. */
 export function rowsWanted(lane: Lane, nesting: Nesting | undefined): number {
-  return furtherBands(lane).length + (nesting?.rows ?? 0);
+  return furtherRowsOf(lane) + (nesting?.rows ?? 0);
 }
