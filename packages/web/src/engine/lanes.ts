@@ -18,6 +18,11 @@ export interface Point {
   value: number;
 }
 
+/** An action; `state` is its name, `row` the row that does it. */
+export interface Act extends Band {
+  row: number;
+}
+
 /** What a mind is in. */
 interface States {
   bands: Band[];
@@ -38,6 +43,11 @@ export interface Lane extends States {
   picks: Band[];
   /** What each pick scored; 0 where nothing was worth doing. */
   scores: Point[];
+  /** The actions of trees and rules, as long as each went on; several may at once. */
+  acts: Act[];
+  /** Those that go on, and the most that ever did at once. */
+  acting: Act[];
+  mostActs: number;
   /** The moves it made: `state` is the move's name. */
   moves: Band[];
   /** By other minds of the agent: what they do beside the first. */
@@ -89,6 +99,9 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
       picks: [],
       scores: [],
       besides: new Map(),
+      acts: [],
+      acting: [],
+      mostActs: 0,
       moves: [],
       active: [],
       stays: [],
@@ -121,9 +134,28 @@ export function furtherBands({ picks, moves, besides }: Lane): (readonly Band[])
   return [picks, moves, ...others].filter(({ length }) => length > 0);
 }
 
-/** How many rows that takes; the scores of what it picked stand in one of their own. */
+/** How many rows that takes, with those of its actions; the scores of what it picked stand in one of their own. */
 export function furtherRowsOf(lane: Lane): number {
-  return furtherBands(lane).length + (lane.scores.length > 0 ? 1 : 0);
+  return furtherBands(lane).length + lane.mostActs + (lane.scores.length > 0 ? 1 : 0);
+}
+
+function beginAct(lanes: Lanes, lane: Lane, act: Act): void {
+  lane.acts.push(act);
+  lane.acting.push(act);
+  lane.changes++;
+  if (lane.acting.length <= lane.mostActs) return;
+  lane.mostActs = lane.acting.length;
+  lanes.furtherRows = Math.max(lanes.furtherRows, furtherRowsOf(lane));
+}
+
+/** Ends what a row does; without one, all that goes on. */
+function endActs(lane: Lane, tick: number, row?: number): void {
+  lane.changes++;
+  lane.acting = lane.acting.filter((act) => {
+    if (row !== undefined && act.row !== row) return true;
+    act.to = tick;
+    return false;
+  });
 }
 
 /** Adds what another mind than the first enters and leaves. */
@@ -141,6 +173,7 @@ function addBeside(lanes: Lanes, lane: Lane, mind: string, entry: LedgerEntry): 
 /** No mind is in any state any more. */
 function leaveAll(lane: Lane, tick: number): void {
   endStays(lane, tick);
+  endActs(lane, tick);
   for (const states of [lane, ...lane.besides.values()]) {
     states.active = [];
     settleBand(states, tick);
@@ -274,8 +307,9 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         });
         break;
       case 'exit':
-        // What was picked there is over with the state.
+        // What was picked and done there is over with the state.
         endLast(lane.picks, entry.tick);
+        endActs(lane, entry.tick);
         endStays(lane, entry.tick, entry.state);
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);
@@ -337,7 +371,12 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'skipped':
         lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'begin':
+        if (entry.row !== undefined)
+          beginAct(lanes, lane, { state: entry.action, from: entry.tick, to: -1, row: entry.row });
+        break;
       case 'end':
+        if (entry.row !== undefined) endActs(lane, entry.tick, entry.row);
         // A failure with a reason is news; the legs already say where there is no way.
         if (entry.ending === 'failure' && entry.reason && !entry.reason.startsWith('no way'))
           lane.dots.push({ tick: entry.tick, entry });

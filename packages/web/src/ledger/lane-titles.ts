@@ -1,4 +1,5 @@
 import {
+  ACTIONS,
   firstMind,
   namesOf,
   type MindDocument,
@@ -48,6 +49,10 @@ function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
   return rows.sort((one, other) => compareNames(one.name, other.name));
 }
 
+const ACTION_TITLES: readonly (readonly [string, string])[] = Object.entries(ACTIONS).map(
+  ([name, { title }]) => [name, title],
+);
+
 type Choices = Record<string, MindDocument['choices']>;
 
 /** The choices of each mind, which stay the same objects whatever else of it is edited. */
@@ -55,7 +60,7 @@ export function choicesOf(minds: ProjectDocument['minds']): Choices {
   return Object.fromEntries(namesOf(minds).map((name) => [name, minds[name].choices]));
 }
 
-/** By agent, what the states of its minds, its options and its moves are called; the first mind’s names come first. */
+/** By agent, what the states of its minds, its options, moves and actions are called; the first mind’s names come first. */
 export function laneTitles(
   program: Program | null,
   choicesByMind: Choices,
@@ -64,7 +69,7 @@ export function laneTitles(
     (program?.agents ?? []).map(({ name: agent, archetype }) => {
       const mind = firstMind(program!, archetype);
       const choices = (mind && choicesByMind[mind.name]) ?? {};
-      const titles = new Map<string, string>();
+      const titles = new Map(ACTION_TITLES);
       for (const { name, title } of program!.archetypes[archetype].moves) titles.set(name, title);
       for (const choice of namesOf(choices))
         for (const { id, title = id } of choices[choice].options) titles.set(id, title);

@@ -38,7 +38,7 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
       <rect x="1" y="1" width="30" height="6" rx="2" fill="var(--line2)" />
       <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />
     </g>,
-    'below, where there is room: what else is active, what was picked, the moves made, other minds, and the states around',
+    'below, where there is room: what else is active, what was picked, the moves made, other minds, the states around, and the actions of trees and rules',
   ],
   [
     <path key="edit" d="M23 0V16" stroke="var(--found)" strokeDasharray="3 3" />,

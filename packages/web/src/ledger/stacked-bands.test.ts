@@ -58,6 +58,29 @@ describe('the rows of a lane', () => {
     expect(rowsOfLane(night(), nesting, 0).further).toEqual([]);
   });
 
+  it('show actions of trees, those at once in rows of their own, until they or their state end', () => {
+    const act = (tick: number, kind: string, action: string, row: number) =>
+      ({ tick, kind, state: 'rounds', action, row, ending: 'success' }) as never;
+    const lane = laneOf([
+      enter(1, 'calm'),
+      enter(1, 'rounds'),
+      act(2, 'begin', 'moveTo', 1),
+      act(5, 'begin', 'turn', 4),
+      act(9, 'end', 'turn', 4),
+      act(12, 'begin', 'turn', 4),
+      exit(20, 'rounds'),
+      enter(20, 'peer'),
+      act(21, 'begin', 'wait', 1),
+    ]);
+    const { further } = rowsOfLane(lane, nesting, rowsWanted(lane, nesting));
+    expect(further.map(texts)).toEqual([
+      ['calm 1 -1'],
+      ['moveTo 2 20', 'wait 21 -1'],
+      ['turn 5 9', 'turn 12 20'],
+    ]);
+    expect(rowsWanted(lane, nesting)).toBe(3);
+  });
+
   it('end with the scores of what was picked, as a row of its own', () => {
     const lane = laneOf([
       enter(1, 'calm'),

@@ -1,7 +1,7 @@
 import { firstMind, type MachineProgram, type Program } from '@crooked-lantern/core';
 import { furtherBands, furtherRowsOf, type Band, type Lane } from '../engine/lanes.ts';
 
-/** Rows of a lane below the innermost state: what is active beside it, what was picked and done, and the states around it. */
+/** Rows of a lane below the innermost state: what is active beside it, what was picked, the moves, the states around it, and actions. */
 
 /** How the states of a machine lie in each other. */
 export interface Nesting {
@@ -60,6 +60,8 @@ interface Stacked {
   innermost: Band[][];
   /** States around them, the nearest first. */
   around: Band[][];
+  /** Actions, those at once apart. */
+  acts: Band[][];
 }
 
 const known = new WeakMap<Lane, Stacked>();
@@ -79,6 +81,8 @@ function stacked(lane: Lane, nesting: Nesting): Stacked {
     around: depths
       .flatMap((depth) => apart(stays.filter((stay) => depthOf(stay) === depth)))
       .filter(({ length }) => length > 0),
+    // What ended in the tick it began would cover nothing.
+    acts: apart(lane.acts.filter(({ from, to }) => to !== from)),
   };
   known.set(lane, made);
   return made;
@@ -97,12 +101,15 @@ export function rowsOfLane(
   const last = lane.scores.length > 0 ? [SCORE_ROW] : [];
   if (!nesting || room === 0 || lane.stays.length === 0)
     return { main: lane.bands, further: [...own, ...last].slice(0, room) };
-  const { innermost, around } = stacked(lane, nesting);
+  const { innermost, around, acts } = stacked(lane, nesting);
   const beside = innermost.slice(1);
   // With no room for all that is active at once, the first row shows what was entered last.
   if (beside.length === 0 || beside.length > room)
-    return { main: lane.bands, further: [...own, ...around, ...last].slice(0, room) };
-  return { main: innermost[0], further: [...beside, ...own, ...around, ...last].slice(0, room) };
+    return { main: lane.bands, further: [...own, ...around, ...acts, ...last].slice(0, room) };
+  return {
+    main: innermost[0],
+    further: [...beside, ...own, ...around, ...acts, ...last].slice(0, room),
+  };
 }
 
 /** How many rows a lane would fill below the first. */
