@@ -9,7 +9,7 @@ import type { World } from '../world/world.ts';
 export type Goal =
   | { kind: 'state'; state: Name }
   | { kind: 'option'; choice: Name; option: Name }
-  /** By its title, or as `tree:3`. */
+  /** As `tree:3`, counted from 1. */
   | { kind: 'row'; row: string };
 
 /** What `not` names in a mind, as questions name it: a state's id, `choice:option`, else a row. */

@@ -3,6 +3,7 @@ import { partAt } from '../editing/commands/put.ts';
 import { wordsOfPath } from '../editing/commands/path-words.ts';
 import { parseExpression } from '../expression/parse.ts';
 import type { Name, ProjectDocument, StateDocument } from '../model/documents.ts';
+import { agentNamed } from '../model/groups.ts';
 import type { Goal } from './goal.ts';
 
 /** Single numbers of a document that may decide whether an agent is in a state, picks an option or does a row. */
@@ -143,8 +144,11 @@ function transitionSites(document: ProjectDocument, mind: Name, goal: string): N
 
 /** What a body perceives with, where it is written for an agent: with it where it differs, else with its kind. */
 function senseSites(document: ProjectDocument, agent: Name): NumberSite[] {
-  const ground = document.start.ground;
-  const { archetype, overrides } = document.grounds[ground].agents[agent];
+  const { ground } = document.start;
+  // Who comes with a wave is written nowhere by itself; a director has no body.
+  const archetype = agentNamed(document, agent)?.archetype ?? null;
+  if (archetype === null) return [];
+  const { overrides } = document.grounds[ground].agents[agent] ?? {};
   return (['sight', 'hearing', 'reaction'] as const).flatMap((part) => {
     const own: DocumentPath = ['grounds', ground, 'agents', agent, 'overrides', part];
     const isOwn = overrides !== undefined && part in overrides;

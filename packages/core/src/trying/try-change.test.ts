@@ -6,6 +6,7 @@ import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts'
 import { whyNot } from '../ledger/explain/why-not.ts';
 import type { ActivityDocument, ProjectDocument, TransitionDocument } from '../model/documents.ts';
 import { checkProject } from '../findings/check-project.ts';
+import { gameProject } from '../testing/director.fixture.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
 import { worldHash } from '../world/handover/snapshot.ts';
 import { numbersThatMatter } from './numbers.ts';
@@ -146,6 +147,16 @@ describe('the smallest change that would have had it in the state', () => {
     expect(found.after).toBeGreaterThan(6);
     expect(found.after).toBeLessThan(6.15);
     expect(outcome(run, document, asked(130, 'watch:4')).found).toBe('already');
+  });
+
+  it('is looked for of who comes with a wave, too: with the senses of its kind', () => {
+    const document = gameProject({ wave: {} });
+    document.archetypes.beetle.sight = KEEN_SIGHT;
+    const words = numbersThatMatter(document, 'beetles.1', 'beetle', {
+      kind: 'state',
+      state: 'comes',
+    }).map((site) => site.words);
+    expect(words).toContainEqual(expect.stringMatching(/^range of .*Beetle/));
   });
 
   it('is none where no number leads there', () => {

@@ -15,6 +15,7 @@ export function useCoverage(over: boolean, wanted = true): Coverage | null {
   const [coverage, setCoverage] = useState<Coverage | null>(null);
   // While the run goes on, once a second will do; where it rests, as it is there.
   const at = useEngineValue(({ frame, program, branches }) => {
+    if (!wanted) return '';
     const second = Math.floor((frame?.head ?? 0) / (program?.ticksPerSecond ?? 60));
     return `${branches[0]?.id} ${branches.length} ${frame?.playing ? second : frame?.head} ${frame?.edit}`;
   });

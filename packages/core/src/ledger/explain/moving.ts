@@ -76,7 +76,7 @@ function onItsWay(question: Question, asked: Asked, agent: Agent): Statement[] {
     return [fact(`it found no way to ${to}: ${body.trouble}`, body.goalTick)];
   if (body.legs === LEGS_ARRIVED) return [fact(`it is where it was to go: ${to}`, body.goalTick)];
   if (body.legs !== LEGS_MOVING)
-    return [{ ...fact('nothing sends it anywhere', null, didLast(question, asked)), holds: false }];
+    return [fact('nothing sends it anywhere', null, didLast(question, asked))];
   return [
     fact(
       `toward ${to}, with ${body.wayLeft.toFixed(1)} m to go`,
