@@ -34,7 +34,17 @@ describe('rows that are known', () => {
     const [selector, say] = (mind.trees!.main.root as { sequence: object[] }).sequence;
     edited.trees!.main.root = { sequence: [selector, { ...say, text: 'Off' }] } as never;
     const after = knownRows(outline(edited), before);
-    expect(after.map((row, i) => row === before[i])).toEqual([false, true, true, true, false]);
+    expect(after.map((row, i) => row === before[i])).toEqual([true, true, true, true, false]);
+  });
+
+  it('are others where what they say of themselves changed, and not what is inside them', () => {
+    const before = knownRows(outline(mind));
+    const edited = structuredClone(mind);
+    const { sequence } = mind.trees!.main.root as { sequence: object[] };
+    edited.trees!.main.root = { sequence, restart: true, note: 'Begins anew.' } as never;
+    const after = knownRows(outline(edited), before);
+    expect(after.map((row, i) => row === before[i])).toEqual([false, true, true, true, true]);
+    expect(after[0].row).toMatchObject({ node: { restart: true } });
   });
 
   it('are others where they moved: their paths are no longer the same', () => {

@@ -1,4 +1,4 @@
-import { pathText, type OutlineRow } from '@crooked-lantern/core';
+import { childrenOfNode, pathText, type OutlineRow } from '@crooked-lantern/core';
 
 /** A row with what tells it from the others: its path, and which of the calls of one tree it is in. */
 export interface KnownRow {
@@ -12,7 +12,7 @@ export interface KnownRow {
   weighed: boolean;
 }
 
-/** The part of the document a row speaks of, which is another where it was changed. */
+/** The part of the document a row speaks of, which is another where it or a row inside it was changed. */
 export function partOf(row: OutlineRow): unknown {
   switch (row.kind) {
     case 'rule':
@@ -28,6 +28,17 @@ export function partOf(row: OutlineRow): unknown {
   }
 }
 
+/** Whether two rows say the same; rows inside them speak for themselves. */
+function isSamePart(a: OutlineRow, b: OutlineRow): boolean {
+  const [before, after] = [partOf(a), partOf(b)];
+  if (before === after) return true;
+  if (!('node' in a) || !('node' in b) || childrenOfNode(a.node).length === 0) return false;
+  const [was, is] = [a.node, b.node] as unknown as Record<string, unknown>[];
+  const fields = new Set([...Object.keys(was), ...Object.keys(is)]);
+  fields.delete(a.kind);
+  return [...fields].every((field) => was[field] === is[field]);
+}
+
 function isSame(a: KnownRow, b: KnownRow): boolean {
   return (
     a.around === b.around &&
@@ -37,7 +48,7 @@ function isSame(a: KnownRow, b: KnownRow): boolean {
     a.row.below === b.row.below &&
     a.row.option === b.row.option &&
     (a.row.row === null) === (b.row.row === null) &&
-    partOf(a.row) === partOf(b.row)
+    isSamePart(a.row, b.row)
   );
 }
 
