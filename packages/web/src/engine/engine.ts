@@ -64,14 +64,18 @@ export interface Surroundings {
   later(work: () => void, ms: number): void;
 }
 
-/** Whether two documents make the same program: what an edit leaves alone is the same object. */
+/** What of a document only says what to look out for. */
+const WATCHING: readonly (keyof ProjectDocument)[] = ['breakpoints', 'runFindings'];
+
+/** Whether two documents make the same program, and are watched otherwise. They come from another thread, so that nothing of theirs is the same object. */
 function differsOnlyInWatching(before: ProjectDocument, after: ProjectDocument): boolean {
+  const isSame = (key: keyof ProjectDocument) =>
+    JSON.stringify(before[key]) === JSON.stringify(after[key]);
+  if (WATCHING.every(isSame)) return false;
   const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<
     keyof ProjectDocument
   >;
-  keys.delete('breakpoints');
-  keys.delete('runFindings');
-  return [...keys].every((key) => before[key] === after[key]);
+  return [...keys].every((key) => WATCHING.includes(key) || isSame(key));
 }
 
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */

@@ -54,6 +54,26 @@ function sameActivity({ activity: a }: StateProgram, { activity: b }: StateProgr
   return a === b || (a !== null && b !== null && textOf(a) === textOf(b));
 }
 
+/** Machines without what their states do, which is most of them and compared by itself. */
+const frames = new WeakMap<MachineProgram, object>();
+
+function frameOf(machine: MachineProgram): object {
+  let frame = frames.get(machine);
+  if (frame === undefined) {
+    const states = machine.states.map((state) => ({ ...state, activity: null }));
+    frames.set(machine, (frame = { ...machine, states }));
+  }
+  return frame;
+}
+
+function sameMachine(a: MachineProgram, b: MachineProgram): boolean {
+  return (
+    a === b ||
+    (textOf(frameOf(a)) === textOf(frameOf(b)) &&
+      a.states.every((state, i) => sameActivity(state, b.states[i])))
+  );
+}
+
 /** Chooses what is active under the new version; gives the states that are so already. */
 function carryConfiguration(old: Version, now: Version, map: readonly number[]) {
   const { program, machine, cells } = now;
@@ -105,7 +125,7 @@ function keepAll(old: Version, now: Version): Transplant {
 }
 
 export function transplantMachine(old: Version, now: Version): Transplant {
-  if (textOf(old.program) === textOf(now.program)) return keepAll(old, now);
+  if (sameMachine(old.program, now.program)) return keepAll(old, now);
   const kept: Transplant['kept'] = [];
   const [before, after] = [old.machine.cells, now.machine.cells];
   if (old.cells[before.phase] === NOT_STARTED) return { moved: [], kept };
