@@ -2,15 +2,8 @@ import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
 import { NIGHT } from '../theme/tokens.ts';
-import {
-  addEntries,
-  createLanes,
-  furtherBands,
-  GAME_LANE,
-  scoreLane,
-  timeShares,
-  waveLane,
-} from './lanes.ts';
+import { addEntries, createLanes, furtherBands, GAME_LANE, scoreLane, waveLane } from './lanes.ts';
+import { asleepUntil, timeShares } from './lane-times.ts';
 
 type Short = { tick: number } & Record<string, unknown>;
 const entries = (list: Short[]) =>
@@ -63,6 +56,15 @@ describe('the lane of an agent', () => {
       { state: 'high', from: 8, to: 20 },
     ]);
     expect([lanes.furtherRows, furtherBands(lane).length]).toEqual([1, 1]);
+  });
+
+  it('knows until when somebody slept who began asleep', () => {
+    expect(asleepUntil(undefined)).toBe(Infinity);
+    expect(asleepUntil(laneFrom([{ tick: 3, kind: 'awareness', value: 0 }]))).toBe(Infinity);
+    expect(asleepUntil(laneFrom([enter(40, 'rounds')]))).toBe(40);
+    expect(asleepUntil(laneFrom([{ tick: 25, kind: 'death', by: '' }, enter(40, 'rounds')]))).toBe(
+      25,
+    );
   });
 
   it('keeps what each pick scored, and nothing where nothing was worth doing', () => {

@@ -1,10 +1,11 @@
 import { editWords } from '../engine/edit-words.ts';
 import { firstFrom } from '../engine/first-from.ts';
-import type { Band, Lane, Lanes, Point } from '../engine/lanes.ts';
-import type { Frame } from '../engine/protocol.ts';
+import type { Band, Lane, Lanes } from '../engine/lanes.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
-import { healthTint, tintOf } from './mark-words.ts';
+import { drawBands, drawSleep, type Playhead } from './draw-bands.ts';
+import { drawFoot, drawScores, type Foot } from './draw-lines.ts';
+import { tintOf } from './mark-words.ts';
 import { rowsOfLane, rowsWanted, SCORE_ROW, type Nesting } from './stacked-bands.ts';
 import { xOf, type Window } from './time-window.ts';
 
@@ -34,191 +35,16 @@ function isLow(laneHeight: number): boolean {
   return laneHeight < 28;
 }
 
+/** Where the lines of a lane stand. */
+function footOf(y: number, laneHeight: number): Foot {
+  const low = isLow(laneHeight);
+  return { bottom: y + laneHeight - (low ? 4 : 5), height: low ? 6 : 9 };
+}
+
 /** The height of a lane's band. */
 function bandHeight(laneHeight: number): number {
   return laneHeight - (isLow(laneHeight) ? 6 : 16);
 }
-const LATELY_SECONDS = 3;
-
-/** Where the run is shown, and how far it has come. */
-type Playhead = Pick<Frame, 'tick' | 'head'>;
-
-/** Seconds before the playhead in which what is active now begins to glow. */
-const GLOW_SECONDS = 4;
-
-/** A band that is active now, or was lately: night at its beginning, lamp (or ember) where it is youngest. */
-function litFill(
-  context: CanvasRenderingContext2D,
-  left: number,
-  end: number,
-  glow: number,
-  colors: readonly string[],
-): CanvasGradient {
-  const fill = context.createLinearGradient(Math.max(left, end - glow) - 0.01, 0, end, 0);
-  colors.forEach((color, i) => fill.addColorStop(i / (colors.length - 1), color));
-  return fill;
-}
-
-/** Opacity of what comes after the playhead. */
-const FUTURE = 0.45;
-
-function drawBand(
-  context: CanvasRenderingContext2D,
-  left: number,
-  right: number,
-  y: number,
-  height: number,
-): void {
-  context.beginPath();
-  context.roundRect(left, y, right - left, height, 4);
-  context.fill();
-}
-
-function drawBands(
-  context: CanvasRenderingContext2D,
-  bands: readonly Band[],
-  y: number,
-  height: number,
-  window: Window,
-  frame: Playhead,
-  perSecond: number,
-  titles: Map<string, string>,
-  tokens: Tokens,
-): void {
-  context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
-  context.textAlign = 'left';
-  const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
-  const first = firstFrom(bands, ({ to }) => to >= 0 && to < window.from);
-  for (let i = first; i < bands.length && bands[i].from <= window.to; i++) {
-    const { state, from, to } = bands[i];
-    const end = to < 0 ? frame.head : to;
-    const left = Math.max(0, xOf(window, from));
-    const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
-    const now = from <= frame.tick && (frame.tick < end || to < 0);
-    const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
-    // What comes after the playhead is there, but not yet so.
-    const playhead = Math.min(right, Math.max(left, xOf(window, frame.tick)));
-    context.globalAlpha = FUTURE;
-    context.fillStyle = tokens.line;
-    if (playhead < right) drawBand(context, playhead, right, y, height);
-    context.globalAlpha = 1;
-    if (now) {
-      context.fillStyle = litFill(context, left, playhead, glow, [
-        tokens.line,
-        tokens.ember,
-        tokens.lamp,
-      ]);
-    } else if (lately) {
-      context.fillStyle = litFill(context, left, right, glow, [
-        tokens.line,
-        tokens.line,
-        tokens.ember,
-      ]);
-    }
-    if (left < playhead) drawBand(context, left, playhead, y, height);
-    context.globalAlpha = from > frame.tick ? FUTURE : 1;
-    const title = titles.get(state) ?? state;
-    if (right - left > 18) {
-      context.save();
-      context.beginPath();
-      context.rect(left, y, right - left - 2, height);
-      context.clip();
-      context.fillStyle = tokens.bone;
-      context.fillText(title, left + 6, y + height / 2 + 4);
-      context.restore();
-    }
-    context.globalAlpha = 1;
-  }
-}
-
-interface Steps {
-  points: readonly Point[];
-  /** The tick it begins at, and its value there. */
-  since: number;
-  start: number;
-  /** The most it can be. */
-  full: number;
-}
-
-/** Where a line stands: `height` is that of the most, in pixels. */
-interface Foot {
-  bottom: number;
-  height: number;
-}
-
-/** A line that steps from point to point; `color` says how it looks at each share of the most. */
-function drawSteps(
-  context: CanvasRenderingContext2D,
-  { points, since, start, full }: Steps,
-  { bottom, height }: Foot,
-  window: Window,
-  frame: Playhead,
-  color: (share: number) => string,
-): void {
-  const end = Math.min(window.width, xOf(window, frame.head));
-  const line = (fromX: number, toX: number, from: number, to: number) => {
-    if (toX < 0 || fromX > window.width) return;
-    context.strokeStyle = color(Math.max(from, to));
-    context.lineWidth = from === 0 && to === 0 ? 1 : 1.6;
-    context.beginPath();
-    context.moveTo(Math.max(0, fromX), bottom - from * height);
-    context.lineTo(toX, bottom - to * height);
-    context.stroke();
-  };
-  const first = firstFrom(points, ({ tick }) => tick < window.from);
-  let x = xOf(window, points[first - 1]?.tick ?? since);
-  let value = (points[first - 1]?.value ?? start) / full;
-  for (let i = first; i < points.length; i++) {
-    const point = points[i];
-    if (point.tick > window.to) break;
-    const next = Math.min(end, xOf(window, point.tick));
-    line(x, next, value, value);
-    line(next, next, value, point.value / full);
-    x = next;
-    value = point.value / full;
-  }
-  line(x, end, value, value);
-}
-
-/** How much it has noticed, and once it was harmed what is left of its health. */
-function drawFoot(
-  context: CanvasRenderingContext2D,
-  { awareness, health, fullHealth }: Lane,
-  y: number,
-  laneHeight: number,
-  window: Window,
-  frame: Playhead,
-  tokens: Tokens,
-): void {
-  const low = isLow(laneHeight);
-  const foot = { bottom: y + laneHeight - (low ? 4 : 5), height: low ? 6 : 9 };
-  drawSteps(
-    context,
-    { points: awareness, since: 0, start: 0, full: 1 },
-    foot,
-    window,
-    frame,
-    (share) => (share === 0 ? tokens.line2 : tokens.ember),
-  );
-  if (health.length === 0 || health[0].tick > window.to) return;
-  const left = { points: health, since: health[0].tick, start: fullHealth, full: fullHealth };
-  drawSteps(context, left, foot, window, frame, (share) => healthTint(share, tokens));
-}
-
-/** What each of its picks scored, of the most that any did. */
-function drawScores(
-  context: CanvasRenderingContext2D,
-  { scores }: Lane,
-  foot: Foot,
-  window: Window,
-  frame: Playhead,
-  tokens: Tokens,
-): void {
-  const full = scores.reduce((most, { value }) => Math.max(most, value), 1);
-  const points = { points: scores, since: scores[0].tick, start: 0, full };
-  drawSteps(context, points, foot, window, frame, () => tokens.sight);
-}
-
 /** Pixels from a dot to the next of its colour. */
 const NEXT_DOT = 2;
 
@@ -299,6 +125,8 @@ export interface LanesPicture {
   titles: Map<string, Map<string, string>>;
   /** By agent, how its states lie in each other; left out, only innermost ones are shown. */
   nestings?: ReadonlyMap<string, Nesting>;
+  /** Who begins asleep. */
+  sleepers?: ReadonlySet<string>;
   tokens: Tokens;
   /** Pixels of the ruler, at its right end, that something stands over. */
   covered?: number;
@@ -311,7 +139,17 @@ export function drawLanes(
   window: Window,
   shown: Shown,
 ): void {
-  const { lanes, frame, ticksPerSecond, agents, titles, nestings, tokens, covered = 0 } = picture;
+  const {
+    lanes,
+    frame,
+    ticksPerSecond,
+    agents,
+    titles,
+    nestings,
+    sleepers,
+    tokens,
+    covered = 0,
+  } = picture;
   const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
   drawRuler(context, window, height, ticksPerSecond, window.width - covered, tokens);
@@ -323,8 +161,9 @@ export function drawLanes(
   for (let row = first; row <= last; row++) {
     const agent = agents[row];
     const lane = lanes.byAgent.get(agent);
-    if (!lane) continue;
     const y = RULER + row * tall + 2 - top;
+    if (sleepers?.has(agent)) drawSleep(context, lane, y, bandHeight(tall), window, frame, tokens);
+    if (!lane) continue;
     const nesting = nestings?.get(agent);
     const further = furtherRows(tall, rowsWanted(lane, nesting));
     const rows = rowsOfLane(lane, nesting, further);
@@ -340,7 +179,7 @@ export function drawLanes(
         drawScores(context, lane, { bottom: at + height, height }, window, frame, tokens);
       else draw(bands, at, height);
     });
-    drawFoot(context, lane, y + further * FURTHER_ROW, high, window, frame, tokens);
+    drawFoot(context, lane, footOf(y + further * FURTHER_ROW, high), window, frame, tokens);
     drawDots(context, lane, y, window, tokens);
   }
   context.restore();

@@ -49,6 +49,11 @@ function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
   return rows.sort((one, other) => compareNames(one.name, other.name));
 }
 
+/** Who begins asleep, and is so until woken or hit. */
+export function sleepersOf(program: Program | null): Set<string> {
+  return new Set((program?.agents ?? []).filter(({ asleep }) => asleep).map(({ name }) => name));
+}
+
 const ACTION_TITLES: readonly (readonly [string, string])[] = Object.entries(ACTIONS).map(
   ([name, { title }]) => [name, title],
 );

@@ -22,6 +22,20 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
   [band('var(--line)'), 'a state that was active before'],
   [band('var(--line)', 0.45), 'after the playhead: recorded, and not yet so'],
   [
+    <rect
+      key="sleep"
+      x="1.5"
+      y="2.5"
+      width="43"
+      height="11"
+      rx="4"
+      fill="none"
+      stroke="var(--line2)"
+      strokeDasharray="2 3"
+    />,
+    'asleep since the start',
+  ],
+  [
     <path key="line" d="M1 13H12L24 4H45" fill="none" stroke="var(--ember)" strokeWidth="1.6" />,
     'at the foot: how much it has noticed, 0 to 1',
   ],

@@ -9,6 +9,7 @@ import {
   type PointerEvent,
 } from 'react';
 import { shallowEqual } from 'react-redux';
+import { asleepUntil } from '../engine/lane-times.ts';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -21,7 +22,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
 import { drawLanes, laneHeight, markTicks, RULER } from './draw-lanes.ts';
 import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
-import { choicesOf, laneRows, laneTitles } from './lane-titles.ts';
+import { choicesOf, laneRows, laneTitles, sleepersOf } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
@@ -55,6 +56,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
   const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
   const nestings = useMemo(() => nestingsOf(program), [program]);
+  const sleepers = useMemo(() => sleepersOf(program), [program]);
   const around = Math.max(0, ...agents.map(({ name }) => nestings.get(name)?.rows ?? 0));
   const further = around + useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
@@ -101,6 +103,7 @@ export const LedgerPanel = memo(function LedgerPanel({
         agents: agents.map(({ name }) => name),
         titles,
         nestings,
+        sleepers,
         tokens,
         covered: covered.current,
       },
@@ -160,7 +163,8 @@ export const LedgerPanel = memo(function LedgerPanel({
       ({ from, to }) => from <= tick && (to < 0 || tick < to),
     );
     const states = active.map(({ state }) => named(state)).join(' › ');
-    const state = [states || (at(of?.bands) ?? 'no state'), at(of?.picks), at(of?.moves)]
+    const none = sleepers.has(row.name) && tick < asleepUntil(of) ? 'asleep' : 'no state';
+    const state = [states || (at(of?.bands) ?? none), at(of?.picks), at(of?.moves)]
       .filter((each) => each !== null)
       .join(' · ');
     const mark = edit && `edit ${edit.edit} comes into force`;

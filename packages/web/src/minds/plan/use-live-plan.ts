@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { timeShares } from '../../engine/lanes.ts';
+import { timeShares } from '../../engine/lane-times.ts';
 import { useEngineValue } from '../../engine/use-engine.tsx';
 
 /** States left within this many seconds are embers. */
