@@ -241,9 +241,10 @@ export function useStateWork(
     ];
   }, [asked, documentNow, mind]);
 
+  /** Of the transition that has just been added, which is the last. */
   const showGuard = (state: string) => {
     const leaves = findState(machineNow()?.states ?? [], state)?.leaves ?? [];
-    guard.current = { state, index: leaves.length };
+    guard.current = { state, index: leaves.length - 1 };
     // The guard will have the focus, not the state.
     wanted.current = null;
     select({ state });

@@ -41,7 +41,7 @@ describe('rows that are known', () => {
     const before = knownRows(outline(mind));
     const edited = structuredClone(mind);
     const { sequence } = mind.trees!.main.root as { sequence: object[] };
-    edited.trees!.main.root = { sequence, restart: true, note: 'Begins anew.' } as never;
+    edited.trees!.main.root = { sequence, restart: true, note: 'From the first child.' } as never;
     const after = knownRows(outline(edited), before);
     expect(after.map((row, i) => row === before[i])).toEqual([false, true, true, true, true]);
     expect(after[0].row).toMatchObject({ node: { restart: true } });
