@@ -20,20 +20,25 @@ export function goalOf(document: ProjectDocument, mind: Name, not: string): Goal
   return not.includes(':') ? { kind: 'row', row: not } : { kind: 'state', state: not };
 }
 
-/** Whether the agent is there, or does it, in the world's tick. */
-export function isMet(world: World, agent: Name, mind: Name, goal: Goal): boolean {
+/** Asks whether the agent is there, or does it, in the tick the world has come to; for as long as the world keeps its program. */
+export function watchGoal(world: World, agent: Name, mind: Name, goal: Goal): () => boolean {
   if (goal.kind === 'option')
-    return runningOption(world, { agent, mind, choice: goal.choice }) === goal.option;
+    return () => runningOption(world, { agent, mind, choice: goal.choice }) === goal.option;
   const asked = findMind(world, agent, mind);
-  if (!asked) return false;
-  const { states } = asked.mind.program.machine;
-  if (goal.kind === 'state') return activeStates(asked).some((at) => states[at].id === goal.state);
+  if (!asked) return () => false;
+  if (goal.kind === 'state') {
+    const { states } = asked.mind.program.machine;
+    return () => activeStates(asked).some((at) => states[at].id === goal.state);
+  }
   try {
-    const result = resultNow(asked, findRow(asked.mind, goal.row));
-    return result === 'running' || result === 'success';
+    const row = findRow(asked.mind, goal.row);
+    return () => {
+      const result = resultNow(asked, row);
+      return result === 'running' || result === 'success';
+    };
   } catch (error) {
     // Under another edit there may be no such row.
-    if (error instanceof QuestionError) return false;
+    if (error instanceof QuestionError) return () => false;
     throw error;
   }
 }

@@ -30,15 +30,6 @@ function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] 
   ];
 }
 
-/** All numbers in a part of the document. */
-function sitesWithin(document: ProjectDocument, path: DocumentPath): NumberSite[] {
-  const part = partAt(document, path);
-  if (typeof part === 'number') return fieldSite(document, path);
-  if (typeof part !== 'object' || part === null) return [];
-  const steps = Array.isArray(part) ? part.map((_, i) => i) : Object.keys(part);
-  return steps.flatMap((step) => sitesWithin(document, [...path, step]));
-}
-
 /** Where numbers stand in an expression. */
 function literalsIn(source: string): { from: number; to: number; value: number }[] {
   const parsed = parseExpression(source);
@@ -72,33 +63,19 @@ function expressionSites(document: ProjectDocument, path: DocumentPath): NumberS
 }
 
 /** Fields that hold expressions, in choices and in trees. */
-const EXPRESSIONS = new Set(['when', 'input', 'weight']);
+const EXPRESSIONS: readonly unknown[] = ['when', 'input', 'weight'];
 
-/** All numbers in a part of the document, those of its expressions among them. */
-function sitesAround(document: ProjectDocument, path: DocumentPath): NumberSite[] {
+/** All numbers in a part of the document, those of its expressions among them; of an option all but what it does. */
+function sitesWithin(document: ProjectDocument, path: DocumentPath): NumberSite[] {
   const part = partAt(document, path);
-  if (typeof part === 'string')
-    return EXPRESSIONS.has(String(path.at(-1))) ? expressionSites(document, path) : [];
-  if (typeof part !== 'object' || part === null) return sitesWithin(document, path);
+  if (typeof part === 'number') return fieldSite(document, path);
+  if (EXPRESSIONS.includes(path.at(-1)) && typeof part === 'string')
+    return expressionSites(document, path);
+  if (typeof part !== 'object' || part === null) return [];
   const steps = Array.isArray(part) ? part.map((_, i) => i) : Object.keys(part);
-  return steps.flatMap((step) => sitesAround(document, [...path, step]));
-}
-
-/** What decides between the options of a choice: all of it but what the options do. */
-function choiceSites(document: ProjectDocument, mind: Name, choice: Name): NumberSite[] {
-  const path: DocumentPath = ['minds', mind, 'choices', choice];
-  const { options } = document.minds[mind].choices![choice];
-  const fields = Object.keys(document.minds[mind].choices![choice]).filter(
-    (field) => field !== 'options',
-  );
-  return [
-    ...fields.flatMap((field) => sitesAround(document, [...path, field])),
-    ...options.flatMap((option, i) =>
-      Object.keys(option)
-        .filter((field) => field !== 'does')
-        .flatMap((field) => sitesAround(document, [...path, 'options', i, field])),
-    ),
-  ];
+  return steps
+    .filter((step) => step !== 'does')
+    .flatMap((step) => sitesWithin(document, [...path, step]));
 }
 
 /** Each state with its path and the ids around it, outermost first. */
@@ -181,14 +158,11 @@ function calls(
 /** The numbers that decide within the mind. */
 function sitesOfGoal(document: ProjectDocument, mind: Name, goal: Goal): NumberSite[] {
   if (goal.kind === 'state') return transitionSites(document, mind, goal.state);
-  const [part, name] =
+  const [part, parts, name] =
     goal.kind === 'option'
-      ? (['choice', goal.choice] as const)
-      : (['tree', goal.row.split(':')[0]] as const);
-  const own =
-    goal.kind === 'option'
-      ? choiceSites(document, mind, goal.choice)
-      : sitesAround(document, ['minds', mind, 'trees', name]);
+      ? (['choice', 'choices', goal.choice] as const)
+      : (['tree', 'trees', goal.row.split(':')[0]] as const);
+  const own = sitesWithin(document, ['minds', mind, parts, name]);
   const there = statesThatDo(document, mind, part, name).flatMap((state) =>
     transitionSites(document, mind, state),
   );

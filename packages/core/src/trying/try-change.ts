@@ -6,7 +6,7 @@ import type { Name, ProjectDocument } from '../model/documents.ts';
 import { swapProgram } from '../world/handover/swap.ts';
 import { tick } from '../world/phases/tick.ts';
 import type { Program } from '../world/program/program.ts';
-import { goalOf, isMet, type Goal } from './goal.ts';
+import { goalOf, watchGoal, type Goal } from './goal.ts';
 import { numbersThatMatter, type NumberSite } from './numbers.ts';
 
 /** The smallest single change of a number that would have had an agent in a state, pick an option or do a row, found by running it. */
@@ -66,11 +66,12 @@ function runAgain(
   goal: Goal,
 ): number {
   const world = swapProgram(revisit(run, from), program, 0, run.seed);
+  const isMet = watchGoal(world, agent, mind, goal);
   let entered = -1;
   const inputsAt = recordedInputs(run, from);
   while (world.tick < asked) {
     tick(world, inputsAt(world.tick + 1));
-    if (!isMet(world, agent, mind, goal)) entered = -1;
+    if (!isMet()) entered = -1;
     else if (entered < 0) entered = world.tick;
   }
   return entered;

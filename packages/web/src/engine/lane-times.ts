@@ -4,8 +4,10 @@ import type { Lane } from './lanes.ts';
 
 /** The tick until which somebody who began asleep slept: it was woken, or died; infinite while it sleeps. */
 export function asleepUntil(lane: Lane | undefined): number {
-  const died = lane?.dots.find(({ entry }) => entry.kind === 'death')?.tick ?? Infinity;
-  return Math.min(lane?.bands[0]?.from ?? Infinity, died);
+  const woken = lane?.bands[0]?.from ?? Infinity;
+  // What comes after it was woken need not be looked through.
+  const last = lane?.dots.find(({ tick, entry }) => tick >= woken || entry.kind === 'death');
+  return Math.min(woken, last?.tick ?? Infinity);
 }
 
 /** Share of the lane's time up to `until` spent in each innermost state. */

@@ -18,9 +18,10 @@ export interface Point {
   value: number;
 }
 
-/** An action; `state` is its name, `row` the row that does it. */
+/** An action; `state` is its name, `row` the row that does it, and `within` the state it is done in. */
 export interface Act extends Band {
   row: number;
+  within: string;
 }
 
 /** What a mind is in. */
@@ -43,6 +44,8 @@ export interface Lane extends States {
   picks: Band[];
   /** What each pick scored; 0 where nothing was worth doing. */
   scores: Point[];
+  /** The most that any did, 1 at least. */
+  fullScore: number;
   /** The actions of trees and rules, as long as each went on; several may at once. */
   acts: Act[];
   /** Those that go on, and the most that ever did at once. */
@@ -54,7 +57,7 @@ export interface Lane extends States {
   besides: Map<string, States>;
   /** Every state that was active, those around others too, by when it was entered. */
   stays: Band[];
-  /** How often one was entered or left. */
+  /** How often a state was entered or left, or an action began or ended. */
   changes: number;
   /** By {@link transitionKey}, the ticks at which it was taken, in order. */
   taken: Map<string, number[]>;
@@ -98,6 +101,7 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
       dots: [],
       picks: [],
       scores: [],
+      fullScore: 1,
       besides: new Map(),
       acts: [],
       acting: [],
@@ -148,10 +152,11 @@ function beginAct(lanes: Lanes, lane: Lane, act: Act): void {
   lanes.furtherRows = Math.max(lanes.furtherRows, furtherRowsOf(lane));
 }
 
-/** Ends what a row does; without one, all that goes on. */
-function endActs(lane: Lane, tick: number, row?: number): void {
+/** Ends what is done in a state, or what one row of it does; without either, all that goes on. */
+function endActs(lane: Lane, tick: number, within?: string, row?: number): void {
   lane.changes++;
   lane.acting = lane.acting.filter((act) => {
+    if (within !== undefined && act.within !== within) return true;
     if (row !== undefined && act.row !== row) return true;
     act.to = tick;
     return false;
@@ -295,6 +300,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'picked':
         endLast(lane.picks, entry.tick);
         lane.scores.push({ tick: entry.tick, value: entry.option === null ? 0 : entry.score });
+        if (entry.option !== null) lane.fullScore = Math.max(lane.fullScore, entry.score);
         if (entry.option !== null)
           addFurther(lanes, lane, 'picks', { state: entry.option, from: entry.tick, to: -1 });
         break;
@@ -309,7 +315,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'exit':
         // What was picked and done there is over with the state.
         endLast(lane.picks, entry.tick);
-        endActs(lane, entry.tick);
+        endActs(lane, entry.tick, entry.state);
         endStays(lane, entry.tick, entry.state);
         lane.active = lane.active.filter((state) => state !== entry.state);
         settleBand(lane, entry.tick);
@@ -373,10 +379,16 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         break;
       case 'begin':
         if (entry.row !== undefined)
-          beginAct(lanes, lane, { state: entry.action, from: entry.tick, to: -1, row: entry.row });
+          beginAct(lanes, lane, {
+            state: entry.action,
+            from: entry.tick,
+            to: -1,
+            row: entry.row,
+            within: entry.state,
+          });
         break;
       case 'end':
-        if (entry.row !== undefined) endActs(lane, entry.tick, entry.row);
+        if (entry.row !== undefined) endActs(lane, entry.tick, entry.state, entry.row);
         // A failure with a reason is news; the legs already say where there is no way.
         if (entry.ending === 'failure' && entry.reason && !entry.reason.startsWith('no way'))
           lane.dots.push({ tick: entry.tick, entry });

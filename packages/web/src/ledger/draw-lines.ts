@@ -81,13 +81,12 @@ export function drawFoot(
 /** What each of its picks scored, of the most that any did. */
 export function drawScores(
   context: CanvasRenderingContext2D,
-  { scores }: Lane,
+  { scores, fullScore: full }: Lane,
   foot: Foot,
   window: Window,
   frame: Playhead,
   tokens: Tokens,
 ): void {
-  const full = scores.reduce((most, { value }) => Math.max(most, value), 1);
   const points = { points: scores, since: scores[0].tick, start: 0, full };
   drawSteps(context, points, foot, window, frame, () => tokens.sight);
 }

@@ -81,6 +81,20 @@ describe('the rows of a lane', () => {
     expect(rowsWanted(lane, nesting)).toBe(3);
   });
 
+  it('keep actions of parallel states apart, whichever ends first', () => {
+    const act = (tick: number, kind: string, state: string, action: string) =>
+      ({ tick, kind, state, action, row: 1, ending: 'success' }) as never;
+    const lane = laneOf([
+      enter(1, 'walk'),
+      enter(1, 'look'),
+      act(2, 'begin', 'walk', 'moveTo'),
+      act(3, 'begin', 'look', 'turn'),
+      act(6, 'end', 'walk', 'moveTo'),
+      exit(9, 'walk'),
+    ]);
+    expect(texts(lane.acts)).toEqual(['moveTo 2 6', 'turn 3 -1']);
+  });
+
   it('end with the scores of what was picked, as a row of its own', () => {
     const lane = laneOf([
       enter(1, 'calm'),

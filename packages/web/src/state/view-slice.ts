@@ -74,8 +74,8 @@ const slice = createSlice({
     coverageShown({ coverage }, { payload }: PayloadAction<boolean>) {
       coverage.shown = payload;
     },
-    coverageCounted({ coverage }, { payload }: PayloadAction<'this' | 'all'>) {
-      coverage.over = payload === 'all';
+    coverageOver({ coverage }, { payload }: PayloadAction<boolean>) {
+      coverage.over = payload;
     },
     commandListShown(state, { payload }: PayloadAction<boolean>) {
       state.commandList = payload;
@@ -95,7 +95,7 @@ const slice = createSlice({
 export const {
   overlayToggled,
   coverageShown,
-  coverageCounted,
+  coverageOver,
   commandListShown,
   historyShown,
   referenceShown,

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { useCoverage } from '../engine/use-coverage.ts';
 import { PartTitle, Sheet } from '../minds/sheet-layout.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
-import { coverageCounted } from '../state/view-slice.ts';
+import { coverageOver } from '../state/view-slice.ts';
 import { Choice } from '../ui/fields.tsx';
 import { counted } from '../ui/counted.ts';
 import { CoverageToggle, useCoverageCommand } from '../shell/coverage-toggle.tsx';
@@ -148,7 +148,7 @@ export function CoverageView() {
             { id: 'this', title: 'of this run' },
             { id: 'all', title: `of all ${counted(coverage?.runs ?? 1, 'run')} that are kept` },
           ]}
-          onChoose={(chosen) => dispatch(coverageCounted(chosen === 'all' ? 'all' : 'this'))}
+          onChoose={(chosen) => dispatch(coverageOver(chosen === 'all'))}
         />
         <CoverageToggle />
       </Head>

@@ -13,11 +13,8 @@ import { listStates } from '../minds/document-names.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields.tsx';
 
-/** What can be asked about: “why is it not …”. */
-export type Target = Option;
-
 /** Rows of what a state does that can be named, as `tree:3`, the number people see. */
-function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Target[] {
+function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Option[] {
   if (!activity || !('tree' in activity)) return [];
   const tree = String(activity.tree);
   const of = mind.trees?.[tree]?.title ?? tree;
@@ -30,7 +27,7 @@ function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Tar
 }
 
 /** The waves of the ground, which are asked of its director. */
-function wavesOf(document: ProjectDocument): Target[] {
+function wavesOf(document: ProjectDocument): Option[] {
   const { waves = {} } = document.grounds[document.start.ground];
   return namesOf(waves).map((name) => ({
     id: `?wave:${name}`,
@@ -42,7 +39,7 @@ function wavesOf(document: ProjectDocument): Target[] {
 const MOST_OTHERS = 40;
 
 /** Everybody the agent may notice: who is no friend of it, the played one first. */
-function othersOf(document: ProjectDocument, agent: string): Target[] {
+function othersOf(document: ProjectDocument, agent: string): Option[] {
   const all = allAgents(document);
   const own = all.find(({ name }) => name === agent)?.faction ?? null;
   if (own === null) return [];
@@ -59,8 +56,8 @@ function othersOf(document: ProjectDocument, agent: string): Target[] {
     .map(({ name, title }) => ({ id: `?notices:${name}`, title: `how it notices ${title}` }));
 }
 
-/** States, options and rows of an agent’s first mind, and what else can be asked of it. */
-export function targetsOf(document: ProjectDocument, agent: string): Target[] {
+/** What can be asked: of states, options and rows of an agent’s first mind why not, and what else there is to ask. */
+export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
   if (!mind) return [];

@@ -6,11 +6,12 @@ import type { World } from '../../world/world.ts';
 import { revisit } from '../run.ts';
 import {
   activeStates,
+  askedOf,
+  checkTick,
   entriesOf,
   fact,
   lastBefore,
   placeOf,
-  whoIsAsked,
   type Asked,
   type Question,
   type Statement,
@@ -63,7 +64,8 @@ function didLast(question: Question, asked: Asked): Statement[] {
 }
 
 /** Where its way leads, and who set it on it. */
-function onItsWay(question: Question, asked: Asked, agent: Agent): Statement[] {
+function onItsWay(question: Question, asked: Asked): Statement[] {
+  const { agent } = asked;
   const { body } = agent;
   if (!Number.isNaN(body.steerX)) return [fact('a player steers it', null)];
   const to = `(${body.goalX.toFixed(1)}, ${body.goalY.toFixed(1)})`;
@@ -108,9 +110,10 @@ function becauseOfOthers(world: World, agent: Agent): Statement[] {
 
 /** Why the agent moves, or stands, as it does in that tick. Throws a QuestionError where that can't be asked. */
 export function whyItMoves(question: Question): Statement {
-  const asked = whoIsAsked(question);
+  checkTick(question);
   const world = revisit(question.run, question.tick);
-  const agent = world.agents.find(({ name }) => name === question.agent)!;
+  const asked = askedOf(world, question);
+  const { agent } = asked;
   const { vx, vy, pace } = agent.body;
   const speed = length(vx, vy);
   const { title } = agent.placed;
@@ -118,7 +121,7 @@ export function whyItMoves(question: Question): Statement {
   return fact(
     moves ? `${title} moves at ${speedWords(speed)}` : `${title} stands still`,
     null,
-    [...becauseOfOthers(world, agent), ...onItsWay(question, asked, agent)],
+    [...becauseOfOthers(world, agent), ...onItsWay(question, asked)],
     moves
       ? [
           { part: 'x', value: vx.toFixed(2) },

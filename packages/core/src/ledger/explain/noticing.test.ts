@@ -118,7 +118,7 @@ describe('how an agent notices another', () => {
     ]);
   });
 
-  it('rises by what it says: what is told of a tick is what was done in it', () => {
+  it('rises by what it says: what it says of a tick is what was done in it', () => {
     fc.assert(
       fc.property(
         fc.record({

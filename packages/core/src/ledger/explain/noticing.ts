@@ -1,4 +1,4 @@
-import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
+import { atan2, degrees, wrapAngle } from '../../numeric/trigonometry.ts';
 import {
   BODY_POINTS,
   clearShare,
@@ -12,12 +12,12 @@ import { lightAt } from '../../world/state/light.ts';
 import type { World } from '../../world/world.ts';
 import { revisitBefore } from '../run.ts';
 import {
+  askedOf,
   checkTick,
   entriesOf,
   fact,
   lastBefore,
   QuestionError,
-  whoIsAsked,
   type Question,
   type Statement,
 } from './statement.ts';
@@ -28,18 +28,17 @@ import { perceptFact } from './why.ts';
 /** So many of the latest percepts are listed. */
 const LISTED = 12;
 
-function denied(statement: string, values: Statement['values'] = []): Statement {
-  return { ...fact(statement, null, [], values), holds: false };
+function condition(holds: boolean, statement: string): Statement {
+  return { ...fact(statement, null), holds };
 }
 
-/** Degrees, without a fraction. */
-function degrees(radians: number): string {
-  return `${Math.round((radians * 180) / Math.PI)}°`;
+function degreesText(radians: number): string {
+  return `${Math.round(degrees(radians))}°`;
 }
 
 function conesText({ cones }: SightKind): string {
   return cones
-    .map(({ range, halfAngle }) => `${degrees(halfAngle)} to each side up to ${range} m`)
+    .map(({ range, halfAngle }) => `${degreesText(halfAngle)} to each side up to ${range} m`)
     .join(', ');
 }
 
@@ -60,7 +59,7 @@ function missing({ statics }: World, agent: Agent, other: Agent): string | null 
 /** Everything that sight of another rests on in the tick, each whether it holds. */
 function bySight(world: World, agent: Agent, other: Agent): Statement {
   const not = missing(world, agent, other);
-  if (not !== null) return denied(not);
+  if (not !== null) return condition(false, not);
   const kind = world.statics.sights[agent.placed.archetype]!;
   const { title } = other.placed;
   const { ground } = world;
@@ -76,10 +75,6 @@ function bySight(world: World, agent: Agent, other: Agent): Statement {
   const points = Math.round(clear * BODY_POINTS.length);
   const light = lightAt(world, target.x, target.y);
   const rate = sightStrength(kind, ground, looker, target) * light;
-  const condition = (holds: boolean, statement: string): Statement => ({
-    ...fact(statement, null),
-    holds,
-  });
   return {
     ...fact(
       rate > 0
@@ -90,7 +85,7 @@ function bySight(world: World, agent: Agent, other: Agent): Statement {
         condition(inReach, `${title} is ${distance.toFixed(1)} m away, of ${kind.reach} m it sees`),
         condition(
           covered,
-          `${degrees(Math.abs(wrapAngle(atan2(dy, dx) - looker.heading)))} off where it looks, with cones of ${conesText(kind)}`,
+          `${degreesText(Math.abs(wrapAngle(atan2(dy, dx) - looker.heading)))} off where it looks, with cones of ${conesText(kind)}`,
         ),
         condition(
           points >= kind.points,
@@ -120,9 +115,9 @@ export function howItNotices(question: Question, of: string): Statement {
   const { run, tick } = question;
   if (tick - 1 < run.keptFrom)
     throw new QuestionError(`What was before tick ${run.keptFrom} is no longer kept.`);
-  const asked = whoIsAsked(question);
   const world = revisitBefore(run, tick, 'senses');
-  const agent = world.agents.find(({ name }) => name === question.agent)!;
+  const asked = askedOf(world, question);
+  const { agent } = asked;
   const other = world.agents.find(({ name }) => name === of);
   if (!other || other === agent)
     throw new QuestionError(

@@ -74,7 +74,8 @@ export function fact(
   return { statement, holds: true, values, since, nearest: null, cause };
 }
 
-function askedOf(world: World, { agent: name, mind }: Question): Asked {
+/** Whom the question is about in a world. Throws a {@link QuestionError} for nobody, and for who has no such mind. */
+export function askedOf(world: World, { agent: name, mind }: Question): Asked {
   const agent = world.agents.find((candidate) => candidate.name === name);
   if (!agent)
     throw new QuestionError(
