@@ -1,3 +1,4 @@
+import optimizeLocales from '@react-aria/optimize-locales-plugin';
 import react from '@vitejs/plugin-react';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -24,7 +25,69 @@ function compressed(): Plugin {
   };
 }
 
-/** What every page needs. */
+const SOURCE = path.join(import.meta.dirname, 'src');
+const WORKER = path.join(SOURCE, 'engine/worker.ts');
+const START = path.join(SOURCE, 'app/start.tsx');
+
+/** All modules the engine's worker is made of, and all the first page of a project is. */
+const ofWorker = new Set<string>();
+const ofStart = new Set<string>();
+
+/**
+ * Builds the engine's worker together with the pages, so that what both need is one file, loaded once. By itself the
+ * bundler gives a worker a copy of everything.
+ */
+function workerWithPages(): Plugin {
+  return {
+    name: 'worker-with-pages',
+    apply: 'build',
+    enforce: 'pre',
+    transform(code, id) {
+      if (id !== path.join(SOURCE, 'engine/start-worker.ts')) return null;
+      const file = this.emitFile({ type: 'chunk', id: WORKER, name: 'worker' });
+      const place = "new URL('./worker.ts', import.meta.url)";
+      if (!code.includes(place)) this.error(`start-worker.ts no longer says ${place}.`);
+      return code.replace(place, `import.meta.ROLLUP_FILE_URL_${file}`);
+    },
+    buildEnd() {
+      const reach = (from: string, found: Set<string>) => {
+        if (found.has(from)) return;
+        found.add(from);
+        for (const id of this.getModuleInfo(from)?.importedIds ?? []) reach(id, found);
+      };
+      for (const [from, found] of [
+        [WORKER, ofWorker],
+        [START, ofStart],
+      ] as const) {
+        found.clear();
+        reach(from, found);
+      }
+    },
+  };
+}
+
+/** Names what the pages begin with in the HTML, so that it loads beside the script that would ask for it. */
+function startPreloaded(): Plugin {
+  return {
+    name: 'start-preloaded',
+    apply: 'build',
+    transformIndexHtml: {
+      order: 'post',
+      handler(_, { bundle = {} }) {
+        const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
+        const start = chunks.find(({ facadeModuleId }) => facadeModuleId === START);
+        if (!start) throw new Error(`${START} is in no chunk of its own.`);
+        return [start.fileName, ...start.imports].map((file) => ({
+          tag: 'link',
+          attrs: { rel: 'modulepreload', crossorigin: true, href: `/${file}` },
+          injectTo: 'head' as const,
+        }));
+      },
+    },
+  };
+}
+
+/** Libraries every page needs. */
 const BASE =
   /node_modules\/(react|react-dom|scheduler|react-router|styled-components|stylis|@reduxjs\/toolkit|redux|redux-thunk|reselect|immer|react-redux|use-sync-external-store|clsx|tinykeys)\//;
 
@@ -34,7 +97,14 @@ const CHARTS =
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react(), compressed()],
+  plugins: [
+    react(),
+    // The pages are in English; React Aria brings its words in thirty languages.
+    optimizeLocales.vite({ locales: ['en-US'] }),
+    workerWithPages(),
+    startPreloaded(),
+    compressed(),
+  ],
   resolve: {
     conditions: ['@crooked-lantern/source', 'module', 'browser', 'development|production'],
   },
@@ -48,9 +118,10 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'base', test: BASE },
+            { name: 'both', test: (id) => ofWorker.has(id), minShareCount: 2 },
+            { name: 'base', test: (id) => ofStart.has(id) && BASE.test(id) },
+            { name: 'shared', test: (id) => ofStart.has(id), minShareCount: 2 },
             { name: 'charts', test: CHARTS },
-            { name: 'shared', minShareCount: 3 },
           ],
         },
       },

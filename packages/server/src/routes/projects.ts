@@ -11,7 +11,7 @@ const id = yup
   .required()
   .matches(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id');
 const fields = (shape: Record<string, yup.Schema>) =>
-  yup.object(shape).meta({ shape }) as unknown as Record<string, unknown>;
+  yup.object(shape).meta({ shape: () => shape }) as unknown as Record<string, unknown>;
 const PROJECT = fields({ id });
 const EDIT = fields({
   id,

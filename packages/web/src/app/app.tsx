@@ -1,13 +1,7 @@
 import { lazy, Suspense, useEffect } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Provider } from 'react-redux';
-import {
-  createBrowserRouter,
-  isRouteErrorResponse,
-  Link,
-  Outlet,
-  RouterProvider,
-  useRouteError,
-} from 'react-router';
+import { BrowserRouter, Link, Route, Routes, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { ProjectPage } from '../project/project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
@@ -29,17 +23,6 @@ const RecordingPage = lazy(() =>
 
 const store = createStore();
 
-function Root() {
-  const theme = useAppSelector((state) => state.theme);
-  useEffect(() => applyTheme(theme), [theme]);
-  return (
-    <CommandProvider>
-      <Outlet />
-      <CommandList />
-    </CommandProvider>
-  );
-}
-
 const Message = styled.main`
   max-width: 60ch;
   margin: 12vh auto;
@@ -58,29 +41,36 @@ const Message = styled.main`
   }
 `;
 
-/** What is shown where an address leads nowhere or a page breaks: what happened, and the way back. */
-function TroublePage() {
-  const error = useRouteError();
-  const lost = isRouteErrorResponse(error) && error.status === 404;
+function LostPage() {
+  return (
+    <>
+      <Header />
+      <Message>
+        <h1>There is no page here</h1>
+        <p>The address may be mistyped.</p>
+        <p>
+          <Link to="/">All projects</Link>
+        </p>
+      </Message>
+    </>
+  );
+}
+
+/** What is shown where a page breaks: what happened, and the way back. */
+function BrokenPage({ error }: FallbackProps) {
   return (
     <CommandProvider>
       <Header />
       <Message>
-        <h1>{lost ? 'There is no page here' : 'This page broke'}</h1>
-        {lost ? (
-          <p>The address may be mistyped.</p>
-        ) : (
-          <>
-            <p>
-              What you had saved is safe, and so is what this browser keeps until it is saved. What
-              went wrong:
-            </p>
-            <pre>{error instanceof Error ? error.message : String(error)}</pre>
-            <p>
-              <a href={window.location.href}>Open this page again</a>
-            </p>
-          </>
-        )}
+        <h1>This page broke</h1>
+        <p>
+          What you had saved is safe, and so is what this browser keeps until it is saved. What went
+          wrong:
+        </p>
+        <pre>{error instanceof Error ? error.message : String(error)}</pre>
+        <p>
+          <a href={window.location.href}>Open this page again</a>
+        </p>
         <p>
           <Link to="/">All projects</Link>
         </p>
@@ -89,48 +79,49 @@ function TroublePage() {
   );
 }
 
-const router = createBrowserRouter([
-  {
-    element: <Root />,
-    errorElement: <TroublePage />,
-    children: [
-      {
-        path: '/',
-        element: (
-          <Suspense fallback={<Header />}>
-            <HomePage />
-          </Suspense>
-        ),
-      },
-      {
-        path: '/recordings',
-        element: (
-          <Suspense fallback={<Header />}>
-            <RecordingPage />
-          </Suspense>
-        ),
-      },
-      { path: '/projects/:id', element: <ProjectPage /> },
-      { path: '/projects/:id/ground', element: <ProjectPage /> },
-      { path: '/projects/:id/cast', element: <ProjectPage /> },
-      { path: '/projects/:id/cast/:part', element: <ProjectPage /> },
-      { path: '/projects/:id/cast/:part/:name', element: <ProjectPage /> },
-      { path: '/projects/:id/minds', element: <ProjectPage /> },
-      { path: '/projects/:id/minds/:mind', element: <ProjectPage /> },
-      { path: '/projects/:id/watch', element: <ProjectPage /> },
-      { path: '/projects/:id/watch/:view', element: <ProjectPage /> },
-      { path: '/projects/:id/weigh', element: <ProjectPage /> },
-      { path: '/projects/:id/weigh/:mind', element: <ProjectPage /> },
-      { path: '/projects/:id/weigh/:mind/:choice', element: <ProjectPage /> },
-    ],
-  },
-]);
+/** A page's own places within a project, each with what the address says of it. */
+const PLACES = [
+  '',
+  'ground',
+  'cast/:part?/:name?',
+  'minds/:mind?',
+  'watch/:view?',
+  'weigh/:mind?/:choice?',
+];
+
+function Pages() {
+  const theme = useAppSelector((state) => state.theme);
+  useEffect(() => applyTheme(theme), [theme]);
+  const { pathname } = useLocation();
+  return (
+    // Going on to another address leaves what broke behind.
+    <ErrorBoundary FallbackComponent={BrokenPage} resetKeys={[pathname]}>
+      <CommandProvider>
+        <Suspense fallback={<Header />}>
+          <Routes>
+            <Route path="/" element={<HomePage />} />
+            <Route path="/recordings" element={<RecordingPage />} />
+            <Route path="/projects/:id">
+              {PLACES.map((path) => (
+                <Route key={path} path={path} element={<ProjectPage />} />
+              ))}
+            </Route>
+            <Route path="*" element={<LostPage />} />
+          </Routes>
+        </Suspense>
+        <CommandList />
+      </CommandProvider>
+    </ErrorBoundary>
+  );
+}
 
 export function App() {
   return (
     <Provider store={store}>
       <GlobalStyle />
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Pages />
+      </BrowserRouter>
     </Provider>
   );
 }

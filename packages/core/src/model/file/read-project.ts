@@ -3,6 +3,7 @@ import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../docume
 import { DEEPEST, parseJson } from './parse-json.ts';
 import { pathOnto } from '../path-text.ts';
 import { projectSchema } from '../schema/project.ts';
+import { HOW_TO_CHECK } from '../schema/shapes.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
 export interface Fault {
@@ -69,7 +70,7 @@ export function readProject(value: unknown): ReadResult {
     );
   }
   try {
-    projectSchema.validateSync(value, { strict: true, abortEarly: false });
+    projectSchema.validateSync(value, HOW_TO_CHECK);
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     return { ok: false, faults: faultsOf(error) };

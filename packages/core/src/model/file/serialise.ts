@@ -20,7 +20,7 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
   }
   if (typeof value !== 'object' || value === null) return value;
   const object = value as Record<string, unknown>;
-  const fields = meta.shape ?? variantFields(object, schema);
+  const fields = meta.shape?.() ?? variantFields(object, schema);
   const known = fields ? Object.keys(fields).filter((key) => key in object) : [];
   const rest = Object.keys(object)
     .filter((key) => !known.includes(key))
@@ -39,7 +39,7 @@ function ordered(value: unknown, schema: AnySchema | undefined): unknown {
 function shapesOf(schema: AnySchema | undefined): { shape: Fields; tag: string }[] {
   const { variants, shape, tag, part } = metaOf(schema);
   if (part) return shapesOf(part.build());
-  if (shape) return tag === undefined ? [] : [{ shape, tag }];
+  if (shape) return tag === undefined ? [] : [{ shape: shape(), tag }];
   return (variants ?? []).flatMap(shapesOf);
 }
 

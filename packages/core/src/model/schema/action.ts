@@ -35,19 +35,22 @@ function parameterSchema(spec: ParameterSpec): AnySchema {
   return spec.required ? schema.required() : schema;
 }
 
-function actionShape(action: string, spec: ActionSpec, more: Fields): yup.Schema {
+function actionFields(action: string, spec: ActionSpec): Fields {
   const fields: Fields = { do: yup.string().oneOf([action]).required() };
   for (const [parameter, parameterSpec] of Object.entries(spec.parameters)) {
     fields[parameter] = parameterSchema(parameterSpec);
   }
   if (spec.lasts) fields.uninterrupted = yup.boolean();
-  return shape({ ...fields, ...more }, 'do');
+  return fields;
 }
 
 /** Actions with their own parameters and `more` fields besides, by name. */
-export function actionShapes(more: Fields = {}): ReadonlyMap<string, yup.Schema> {
+export function actionShapes(more: () => Fields = () => ({})): ReadonlyMap<string, yup.Schema> {
   return new Map(
-    ACTION_NAMES.map((action) => [action, actionShape(action, ACTIONS[action], more)]),
+    ACTION_NAMES.map((action) => [
+      action,
+      shape(() => ({ ...actionFields(action, ACTIONS[action]), ...more() }), 'do'),
+    ]),
   );
 }
 

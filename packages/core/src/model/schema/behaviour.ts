@@ -76,17 +76,17 @@ function fieldSchema(spec: NodeFieldSpec): AnySchema {
   }
 }
 
-const actions = actionShapes(common());
+const actions = actionShapes(common);
 const nodes = new Map(
   NODE_KINDS.map((kind) => [
     kind as string,
     shape(
-      {
+      () => ({
         ...common(),
         ...Object.fromEntries(
           Object.entries(NODES[kind].fields).map(([field, spec]) => [field, fieldSchema(spec)]),
         ),
-      },
+      }),
       kind,
     ),
   ]),
@@ -129,9 +129,9 @@ const nodeSchema: AnySchema = yup
   })
   .meta({ variants: [...nodes.values(), ...actions.values()], required: true });
 
-const treeCall = shape({ tree: name().required(), with: callArguments }, 'tree');
-const rulesCall = shape({ rules: name().required() }, 'rules');
-const choiceCall = shape({ choice: name().required() }, 'choice');
+const treeCall = shape(() => ({ tree: name().required(), with: callArguments }), 'tree');
+const rulesCall = shape(() => ({ rules: name().required() }), 'rules');
+const choiceCall = shape(() => ({ choice: name().required() }), 'choice');
 
 /** What a state, or a whole mind, does: an action, a tree, rules or a choice. */
 export const activitySchema: AnySchema = yup
@@ -145,17 +145,17 @@ export const activitySchema: AnySchema = yup
   })
   .meta({ variants: [actionSchema, treeCall, rulesCall, choiceCall] });
 
-export const treeSchema = shape({
+export const treeSchema = shape(() => ({
   title: title(),
   note: note(),
   parameters: record(yup.string().oneOf([...PARAMETER_TYPES]), true),
   root: node,
-});
+}));
 
 const rule: AnySchema = recursive('rule', () => ruleShape);
 const ruleActions = list(actionSchema, 16);
 
-const ruleShape = shape({
+const ruleShape = shape(() => ({
   title: title(),
   note: note(),
   when: expression().required(),
@@ -165,7 +165,7 @@ const ruleShape = shape({
   rows: list(rule, 32),
   else: ruleActions,
   off: yup.boolean().oneOf([true]),
-});
+}));
 
 /** A node that may be left out. */
 const nodeOrNone: AnySchema = yup
@@ -174,8 +174,8 @@ const nodeOrNone: AnySchema = yup
 
 export const choiceOfMindSchema = choiceSchema(nodeOrNone);
 
-export const rulesSchema = shape({
+export const rulesSchema = shape(() => ({
   title: title(),
   note: note(),
   rows: list(rule, 64).required(),
-});
+}));

@@ -38,9 +38,9 @@ const partly = (fields: Fields): Fields =>
     ]),
   );
 
-const cone = shape(fieldsOf(CONE_FIELDS));
+const cone = shape(() => fieldsOf(CONE_FIELDS));
 
-const gaitShape = shape(fieldsOf(GAIT_FIELDS), 'speed');
+const gaitShape = shape(() => fieldsOf(GAIT_FIELDS), 'speed');
 const gait: AnySchema = yup
   .lazy((value: unknown) => (typeof value === 'object' ? gaitShape : field(GAIT_FIELDS.speed)))
   .meta({ variants: [field(GAIT_FIELDS.speed), gaitShape], required: true });
@@ -58,11 +58,11 @@ const hearing = fieldsOf(HEARING_FIELDS);
 const lantern = fieldsOf(LANTERN_FIELDS);
 const minds = list(needed(name()), 4);
 
-const move = shape({ title: title(), note: note(), ...fieldsOf(MOVE_FIELDS) });
-const guard = shape({ title: title(), note: note(), ...fieldsOf(GUARD_FIELDS) });
+const move = shape(() => ({ title: title(), note: note(), ...fieldsOf(MOVE_FIELDS) }));
+const guard = shape(() => ({ title: title(), note: note(), ...fieldsOf(GUARD_FIELDS) }));
 const fighting: Fields = { moves: record(move, true), guards: record(guard, true) };
 
-export const archetype = shape({
+export const archetype = shape(() => ({
   title: needed(title()),
   note: note(),
   faction: needed(name()),
@@ -70,49 +70,49 @@ export const archetype = shape({
   minds,
   squad: name(),
   ...fieldsOf(IMPERFECTION_FIELDS),
-  body: needed(shape(body)),
+  body: needed(shape(() => body)),
   gaits: record(gait),
   gait: needed(name()),
-  sight: shape(sight),
-  hearing: shape(hearing),
-  lantern: shape(lantern),
+  sight: shape(() => sight),
+  hearing: shape(() => hearing),
+  lantern: shape(() => lantern),
   ...fieldsOf(ARCHETYPE_FIELDS),
   ...fighting,
-});
+}));
 
-export const overrides = shape({
+export const overrides = shape(() => ({
   faction: name(),
   mind: name(),
   minds,
   ...fieldsOf(IMPERFECTION_FIELDS),
-  body: shape(partly(body)),
+  body: shape(() => partly(body)),
   gaits: record(gait, true),
   gait: name(),
-  sight: shape(partly(sight)),
-  hearing: shape(partly(hearing)),
-  lantern: shape(partly(lantern)),
+  sight: shape(() => partly(sight)),
+  hearing: shape(() => partly(hearing)),
+  lantern: shape(() => partly(lantern)),
   ...fieldsOf(ARCHETYPE_FIELDS),
   ...fighting,
-});
+}));
 
-export const squad = shape({
+export const squad = shape(() => ({
   title: needed(title()),
   note: note(),
   ...fieldsOf(SQUAD_FIELDS),
   roles: list(
-    shape({
+    shape(() => ({
       role: needed(name()),
       title: title(),
       slots: field(ROLE_FIELDS.slots),
       score: needed(expression()),
       ...fieldsOf(ROLE_FIELDS),
-    }),
+    })),
     16,
   ),
-});
+}));
 
-export const faction = shape({
+export const faction = shape(() => ({
   title: title(),
   note: note(),
   toward: record(field(STANCE), true),
-});
+}));

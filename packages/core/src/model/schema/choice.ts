@@ -39,17 +39,17 @@ const curves = new Map(
   CURVE_SHAPES.map((kind) => [
     kind as string,
     shape(
-      {
+      () => ({
         shape: needed(oneOf([kind])),
         ...fieldsOf(CURVE_FIELDS[kind]),
         ...(kind === 'points' ? { points: needed(list(point, 32).min(2)) } : {}),
-      },
+      }),
       'shape',
     ),
   ]),
 );
 /** Stands in for a curve of no known shape: it says which there are. */
-const anyCurve = shape({ shape: needed(oneOf(CURVE_SHAPES)) });
+const anyCurve = shape(() => ({ shape: needed(oneOf(CURVE_SHAPES)) }));
 
 const curve: AnySchema = yup
   .lazy((value: unknown) => {
@@ -59,26 +59,29 @@ const curve: AnySchema = yup
   })
   .meta({ variants: [...curves.values()] });
 
-const consideration = shape({
+const consideration = shape(() => ({
   title: title(),
   note: note(),
   input: needed(expression()),
   ...fieldsOf(RANGE_FIELDS),
   curve,
   ...fieldsOf(CONSIDERATION_FIELDS),
-});
+}));
 
-const grade = shape({
+const grade = shape(() => ({
   when: record(name()),
   ...fieldsOf(GRADE_FIELDS),
   note: note(),
-});
+}));
 
 const eachForms = {
-  agents: shape({ as: needed(name()), agents: needed(oneOf(STANCES)) }, 'agents'),
-  things: shape({ as: needed(name()), things: needed(name()) }, 'things'),
-  list: shape({ as: needed(name()), list: needed(name()) }, 'list'),
-  places: shape({ as: needed(name()), ...fieldsOf(PLACES_FIELDS), around: expression() }, 'places'),
+  agents: shape(() => ({ as: needed(name()), agents: needed(oneOf(STANCES)) }), 'agents'),
+  things: shape(() => ({ as: needed(name()), things: needed(name()) }), 'things'),
+  list: shape(() => ({ as: needed(name()), list: needed(name()) }), 'list'),
+  places: shape(
+    () => ({ as: needed(name()), ...fieldsOf(PLACES_FIELDS), around: expression() }),
+    'places',
+  ),
 };
 /** Stands in for what is none of these: it says what there is. */
 const noEach = yup.mixed().test('each', (_, context) =>
@@ -97,7 +100,7 @@ const each: AnySchema = yup
   .meta({ variants: Object.values(eachForms) });
 
 const option = (node: AnySchema) =>
-  shape({
+  shape(() => ({
     id: needed(name()),
     title: title(),
     note: note(),
@@ -110,29 +113,29 @@ const option = (node: AnySchema) =>
     grades: list(grade, 64),
     does: node,
     off: yup.boolean().oneOf([true]),
-  });
+  }));
 
-const inputOfChoice = shape({
+const inputOfChoice = shape(() => ({
   value: needed(expression()),
   ...fieldsOf(RANGE_FIELDS),
   note: note(),
-});
+}));
 
 /** `node` is the form of what an option does, which may be left out. */
 export const choiceSchema = (node: AnySchema) =>
-  shape({
+  shape(() => ({
     title: title(),
     note: note(),
     ...fieldsOf(CHOICE_FIELDS),
     inputs: record(inputOfChoice, true),
     options: needed(list(option(node), 64)),
-  });
+  }));
 
-const band = shape({ name: needed(name()), ...fieldsOf(BAND_FIELDS) });
+const band = shape(() => ({ name: needed(name()), ...fieldsOf(BAND_FIELDS) }));
 
-export const bandSetSchema = shape({
+export const bandSetSchema = shape(() => ({
   title: title(),
   note: note(),
   input: needed(expression()),
   bands: needed(list(band, 16).min(1)),
-});
+}));

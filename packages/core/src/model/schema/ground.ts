@@ -32,76 +32,82 @@ import {
 
 const size = () => pair(SIZE, 'width and height, in metres');
 
-const wall = shape({
+const wall = shape(() => ({
   kind: field(WALL_FIELDS.kind),
   at: needed(place()),
   size: needed(size()),
   ...fieldsOf(WALL_FIELDS),
   note: note(),
-});
+}));
 
-const post = shape({ title: title(), at: needed(place()), ...fieldsOf(POST_FIELDS) });
+const post = shape(() => ({ title: title(), at: needed(place()), ...fieldsOf(POST_FIELDS) }));
 
-const mode = shape({ mode: needed(name()), ...fieldsOf(MODE_FIELDS) });
+const mode = shape(() => ({ mode: needed(name()), ...fieldsOf(MODE_FIELDS) }));
 
-export const ground = shape({
+export const ground = shape(() => ({
   title: needed(title()),
   note: note(),
   ...fieldsOf(GROUND_FIELDS),
   walls: needed(list(wall, 5000)),
   lamps: record(
-    shape({
+    shape(() => ({
       title: title(),
       at: needed(place()),
       ...fieldsOf(LAMP_FIELDS),
-    }),
+    })),
     true,
   ),
   gates: record(
-    shape({
+    shape(() => ({
       title: title(),
       at: needed(place()),
       size: needed(size()),
       ...fieldsOf(GATE_FIELDS),
-    }),
+    })),
     true,
   ),
   plates: record(
-    shape({
+    shape(() => ({
       title: title(),
       at: needed(place()),
       size: needed(size()),
       opens: needed(name()),
-    }),
+    })),
     true,
   ),
   things: record(
-    shape({
+    shape(() => ({
       title: title(),
       kind: field(THING_FIELDS.kind),
       at: needed(place()),
       ...fieldsOf(THING_FIELDS),
-    }),
+    })),
     true,
   ),
   posts: record(post, true),
   spawns: record(post, true),
-  zones: record(shape({ title: title(), at: needed(place()), size: needed(size()) }), true),
+  zones: record(
+    shape(() => ({ title: title(), at: needed(place()), size: needed(size()) })),
+    true,
+  ),
   routes: record(
-    shape({
+    shape(() => ({
       title: title(),
       points: needed(list(needed(place()), 500).min(2)),
       ...fieldsOf(ROUTE_FIELDS),
-    }),
+    })),
   ),
   director: name(),
-  scores: record(shape({ title: title(), ...fieldsOf(SCORE_FIELDS) }), true),
-  schedule: shape({
+  scores: record(
+    shape(() => ({ title: title(), ...fieldsOf(SCORE_FIELDS) })),
+    true,
+  ),
+  schedule: shape(() => ({
     modes: needed(list(mode, 64).min(1)),
     ...fieldsOf(SCHEDULE_FIELDS),
-  }),
+  })),
   waves: record(
-    shape({
+    shape(() => ({
       title: title(),
       note: note(),
       archetype: needed(name()),
@@ -111,11 +117,11 @@ export const ground = shape({
       squad: name(),
       route: name(),
       home: name(),
-    }),
+    })),
     true,
   ),
   agents: record(
-    shape({
+    shape(() => ({
       title: title(),
       archetype: needed(name()),
       at: needed(place()),
@@ -126,6 +132,6 @@ export const ground = shape({
       home: name(),
       ...fieldsOf(AGENT_FIELDS),
       overrides,
-    }),
+    })),
   ),
-});
+}));

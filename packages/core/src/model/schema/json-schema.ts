@@ -75,7 +75,7 @@ function convert(schema: AnySchema, parts: Parts): JsonSchema {
     };
   }
   if (meta.variants) return { anyOf: meta.variants.map((variant) => convert(variant, parts)) };
-  if (meta.shape) return objectSchema(meta.shape, meta, parts);
+  if (meta.shape) return objectSchema(meta.shape(), meta, parts);
   if (meta.pair) {
     const part = convert(meta.pair, parts);
     return {

@@ -39,7 +39,7 @@ import {
 
 const seed = () => field(SEED);
 
-const memoryKey = shape({
+const memoryKey = shape(() => ({
   type: field(MEMORY_FIELDS.type),
   unit: field(MEMORY_FIELDS.unit),
   default: yup
@@ -50,11 +50,11 @@ const memoryKey = shape({
     .meta({ variants: [yup.number(), yup.boolean(), yup.string()] }),
   ...fieldsOf(MEMORY_FIELDS),
   note: note(),
-});
+}));
 
 const actions = list(actionSchema, 32);
 
-const transition = shape({
+const transition = shape(() => ({
   to: name(),
   on: yup.string().matches(EVENT_PATTERN, 'must be an event name such as done or sight.certain'),
   when: expression(),
@@ -63,12 +63,12 @@ const transition = shape({
   internal: yup.boolean(),
   do: actions,
   note: note(),
-});
+}));
 
 const state: AnySchema = recursive('state', () => stateShape);
 const states = list(state, 200).min(1);
 
-const stateShape = shape({
+const stateShape = shape(() => ({
   id: needed(name()),
   title: title(),
   note: note(),
@@ -80,10 +80,10 @@ const stateShape = shape({
   exit: actions,
   leaves: list(transition, 64),
   attention: list(oneOf(SENSES), SENSES.length),
-});
+}));
 
-const everySchema = shape({ every: field(CADENCE_EVERY) }, 'every');
-const onEventSchema = shape({ on: needed(oneOf(['event'])) }, 'on');
+const everySchema = shape(() => ({ every: field(CADENCE_EVERY) }), 'every');
+const onEventSchema = shape(() => ({ on: needed(oneOf(['event'])) }), 'on');
 const cadence: AnySchema = yup
   .lazy((value: unknown) => {
     if (value === undefined) return yup.mixed();
@@ -93,18 +93,18 @@ const cadence: AnySchema = yup
   })
   .meta({ variants: [everySchema, onEventSchema] });
 
-const mind = shape({
+const mind = shape(() => ({
   title: needed(title()),
   note: note(),
   memory: record(memoryKey, true),
   cadence,
   channels: list(oneOf(CHANNELS), CHANNELS.length),
-  machine: shape({ initial: needed(name()), states: needed(states) }),
+  machine: shape(() => ({ initial: needed(name()), states: needed(states) })),
   activity: activitySchema,
   trees: record(treeSchema, true),
   rules: record(rulesSchema, true),
   choices: record(choiceOfMindSchema, true),
-})
+}))
   .meta({ oneOf: ['machine', 'activity'] })
   .test('one-way-to-run', (value, context) => {
     const { machine, activity } = (value ?? {}) as Record<string, unknown>;
@@ -117,7 +117,7 @@ const mind = shape({
     });
   });
 
-const input = shape({
+const input = shape(() => ({
   tick: field(INPUT_TICK),
   agent: needed(name()),
   x: field(STEERING),
@@ -128,47 +128,50 @@ const input = shape({
   move: name(),
   place: place(),
   control: oneOf(['player', 'minds']),
-});
+}));
 
-const player = shape({
+const player = shape(() => ({
   title: needed(title()),
   note: note(),
   seed: seed(),
   inputs: needed(list(input, 50_000)),
-});
+}));
 
-const setup = shape({
+const setup = shape(() => ({
   title: needed(title()),
   note: note(),
   play: name(),
   seed: seed(),
   player: name(),
-  agents: record(shape({ at: place(), heading: field(HEADING) }), true),
-});
+  agents: record(
+    shape(() => ({ at: place(), heading: field(HEADING) })),
+    true,
+  ),
+}));
 
-const tierChange = shape({
+const tierChange = shape(() => ({
   path: needed(yup.string().min(1).max(300)),
   ...fieldsOf(TIER_CHANGE_FIELDS),
-});
+}));
 
-const tier = shape({
+const tier = shape(() => ({
   name: needed(name()),
   title: title(),
   note: note(),
   changes: list(tierChange, 200),
-});
+}));
 
-const breakpoint = shape({
+const breakpoint = shape(() => ({
   ...fieldsOf(BREAKPOINT_FIELDS),
   of: yup.string().max(200),
   when: expression(),
   agent: name(),
   archetype: name(),
   note: note(),
-});
+}));
 
 /** The form of a project document. Names that must exist elsewhere are checked by the compiler, not here. */
-export const projectSchema = shape({
+export const projectSchema = shape(() => ({
   format: needed(oneOf([PROJECT_FORMAT])),
   version: needed(yup.number().oneOf([PROJECT_VERSION])),
   title: needed(title()),
@@ -184,14 +187,14 @@ export const projectSchema = shape({
   bands: record(bandSetSchema, true),
   tiers: list(tier, 8),
   breakpoints: record(breakpoint, true),
-  runFindings: shape(fieldsOf(RUN_FINDING_FIELDS)),
+  runFindings: shape(() => fieldsOf(RUN_FINDING_FIELDS)),
   start: needed(
-    shape({
+    shape(() => ({
       ground: needed(name()),
       play: name(),
       seed: seed(),
       player: name(),
       tier: name(),
-    }),
+    })),
   ),
-});
+}));

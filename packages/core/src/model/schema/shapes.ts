@@ -18,7 +18,7 @@ declare module 'yup' {
     record?: { value: AnySchema; optional: boolean };
     part?: { name: string; build: () => AnySchema };
     pair?: AnySchema;
-    shape?: Fields;
+    shape?: () => Fields;
     /** The field that tells this form from its sisters. */
     tag?: string;
     /** Fields of which exactly one must be there. */
@@ -81,17 +81,22 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
  * there, and most fields of most parts are absent: only those that are there or must be are read.
  * Documents are never changed, only replaced, and share what an edit has left alone: a part that was
  * found to have the form is not read again.
+ * The fields are built when they are first asked for: building those of a whole project takes longer than a
+ * page may take to open.
  */
-export function shape(fields: Fields, tag?: string): yup.Schema {
+export function shape(build: () => Fields, tag?: string): yup.Schema {
+  let built: Fields | undefined;
+  const shapeFields = () => (built ??= build());
   let mustBeThere: string[] | undefined;
   const sound = new WeakSet<object>();
   return yup
     .object()
     .default(undefined)
-    .meta({ shape: fields, tag })
+    .meta({ shape: shapeFields, tag })
     .test('fields', (value, context) => {
       if (!isPlainObject(value) || sound.has(value)) return true;
       const entries = value;
+      const fields = shapeFields();
       mustBeThere ??= Object.keys(fields).filter((key) => !mayBeAbsent(fields[key]!));
       const missing = mustBeThere.filter((key) => entries[key] === undefined);
       const errors: yup.ValidationError[] = [];
@@ -114,6 +119,12 @@ function mayBeAbsent(schema: AnySchema): boolean {
   return errorsOf(schema, undefined, '').length === 0;
 }
 
+/**
+ * How a document is held against a form: as it is, to the last fault. Of a fault its place in the document counts, and
+ * not the one in the code, which takes most of the time a fault takes; and a fault is also how a form says no.
+ */
+export const HOW_TO_CHECK = { strict: true, abortEarly: false, disableStackTrace: true } as const;
+
 /** By form, the lists, records and parts found to have it. */
 const soundUnder = new WeakMap<AnySchema, WeakSet<object>>();
 
@@ -122,7 +133,7 @@ function errorsOf(schema: AnySchema, value: unknown, path: string): yup.Validati
   let sound = soundUnder.get(schema);
   if (part && sound?.has(part)) return [];
   // `value` is what a form that is decided by the value, inside another such form, asks for.
-  const options = { strict: true, abortEarly: false, path, value };
+  const options = { ...HOW_TO_CHECK, path, value };
   try {
     (schema as yup.Schema).validateSync(value, options as yup.ValidateOptions);
     if (part) {

@@ -1,0 +1,72 @@
+import { readProject, type ProjectDocument } from '@crooked-lantern/core';
+import { useEffect } from 'react';
+import type { EngineClient } from '../engine/engine-client.ts';
+import { inputsOfText } from '../engine/link-input.ts';
+import { checked } from '../state/project-slice.ts';
+import { useAppStore } from '../state/store.ts';
+import { whenIdle } from '../ui/when-idle.ts';
+
+/** A whole number of an address; null for anything else. */
+function numberOf(text: string | null): number | null {
+  return text !== null && /^\d+$/.test(text) ? Number(text) : null;
+}
+
+/** Goes to the moment that an address names, with what players did until then; without one it plays. */
+async function openMoment(
+  engine: EngineClient,
+  { tick, seed, keys }: { tick: number | null; seed: number | null; keys: string | null },
+): Promise<void> {
+  const inputs = keys === null ? null : await inputsOfText(keys);
+  if (inputs && seed !== null && tick !== null) {
+    engine.replay({ seed, inputs }, tick);
+    return;
+  }
+  if (seed !== null) engine.restart(seed);
+  if (tick !== null) engine.seek(tick);
+  else engine.play();
+}
+
+/**
+ * Hands every edit of a project to its engine as soon as it is made: the engine checks it while the page is still
+ * being drawn with it. The first that runs begins to play, unless the address names a tick.
+ */
+export function useSubmitting(engine: EngineClient | null, id: string): void {
+  const store = useAppStore();
+  useEffect(() => {
+    if (!engine) return;
+    // Read before the pages write into the address what is looked at.
+    const asked = new URLSearchParams(window.location.search);
+    let current = true;
+    let latest: ProjectDocument | null = null;
+    let begun = false;
+    const submit = () => {
+      const { project } = store.getState();
+      if (project.status !== 'open' || project.id !== id || project.document === latest) return;
+      const { document, edit } = project;
+      // Of an edit only what it changed is looked at here; over there all of it would be. The first document is left
+      // to the worker, which has time while the page is drawn.
+      const isFirst = latest === null;
+      const hasForm = !isFirst && readProject(document).ok;
+      latest = document;
+      void engine.submit(document, edit, hasForm).then(({ findings, runs }) => {
+        if (!current) return;
+        if (isFirst) whenIdle(() => readProject(document));
+        if (latest !== document) return;
+        store.dispatch(checked({ edit, findings, runs }));
+        if (!runs || begun) return;
+        begun = true;
+        void openMoment(engine, {
+          tick: numberOf(asked.get('tick')),
+          seed: numberOf(asked.get('seed')),
+          keys: asked.get('keys'),
+        });
+      });
+    };
+    submit();
+    const unsubscribe = store.subscribe(submit);
+    return () => {
+      current = false;
+      unsubscribe();
+    };
+  }, [engine, id, store]);
+}
