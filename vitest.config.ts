@@ -48,6 +48,8 @@ export default defineConfig({
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
           exclude: ['e2e/start.test.ts'],
+          // The files of a worker share a browser.
+          isolate: false,
           testTimeout,
           hookTimeout: testTimeout,
           // Two at a time: each has the application and a browser of its own, and most of the time one of them waits.

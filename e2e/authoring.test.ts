@@ -11,6 +11,7 @@ import {
   untilSaved,
   writeExpression,
 } from './testing/minds-page.fixture.ts';
+import { fromTheBeginning, hold, placeOf } from './testing/playing.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -48,17 +49,10 @@ describe('writing a mind from almost nothing', () => {
       .waitFor();
     await page.getByRole('button', { name: /^Follow/ }).click();
 
-    await page.getByTestId('ground').click();
-    await page.keyboard.down('ArrowLeft');
-    await expect
-      .poll(async () => page.getByRole('list', { name: 'On the ground' }).innerText(), {
-        timeout: 20_000,
-      })
-      .toMatch(/Gleaner at [0-5]\./);
-    await page.keyboard.up('ArrowLeft');
-    await page.keyboard.down('ArrowUp');
-    await page.locator('[data-active="true"]').getByText('Come').waitFor({ timeout: 30_000 });
-    await page.keyboard.up('ArrowUp');
+    await fromTheBeginning(page);
+    await hold(page, ['Shift', 'ArrowLeft'], async () => (await placeOf(page, /^gleaner/i)).x < 6);
+    const comes = page.locator('[data-active="true"]').getByText('Come');
+    await hold(page, ['Shift', 'ArrowUp'], () => comes.isVisible());
     await untilSaved(page);
   });
 

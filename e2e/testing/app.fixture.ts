@@ -26,7 +26,6 @@ const NIGHT_WATCH = 'demo/night-watch.lantern.json';
 export interface App {
   address: string;
   database: CuttableProxy;
-  browser: Browser;
   /** A page in a browser window of its own; errors of the page fail the test that asks for them. */
   open(where: string, options?: BrowserContextOptions): Promise<Page>;
   /** Adds a plain night of its own (one kind of warden, no squads), changed, and gives the address of its mind. */
@@ -60,12 +59,31 @@ async function empty(context: BrowserContext, address: string): Promise<Page> {
   return page;
 }
 
+/**
+ * What the files of a worker share, one after the other: a browser, its usual window and the port, so that what the
+ * browser has loaded and compiled once stays. The browser ends with the worker.
+ */
+let shared: Promise<{ browser: Browser; port: number }> | null = null;
+/** The window of tests that ask for no other. */
+let usual: BrowserContext | null = null;
+/** The empty page that waits in it for the next test. */
+let waiting: Page | null = null;
+
+async function launch() {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    ...CHROMIUM_OPTIONS,
+  });
+  return { browser, port: await freePort() };
+}
+
 export async function startApp(): Promise<App> {
+  shared ??= launch();
   const fresh = await freshDatabase();
   const url = new URL(fresh.url);
   const database = await startProxy(Number(url.port));
   url.port = String(database.port);
-  const port = await freePort();
+  const { browser, port } = await shared;
   const address = `http://127.0.0.1:${port}`;
   let server: ChildProcess | null = null;
   let errors: string[] = [];
@@ -107,10 +125,6 @@ export async function startApp(): Promise<App> {
   };
 
   await startServer();
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    ...CHROMIUM_OPTIONS,
-  });
   const newWindow = (options: BrowserContextOptions = {}) =>
     browser.newContext({
       viewport: { width: 1280, height: 800 },
@@ -118,14 +132,13 @@ export async function startApp(): Promise<App> {
       deviceScaleFactor: 0.5,
       ...options,
     });
-  /** One after the other, tests share a window: what the browser has loaded and compiled once stays. */
-  let usual: BrowserContext | null = null;
-  /** The empty page that waits in it for the next test. */
-  let waiting: Page | null = null;
+  const endPages = async () => {
+    for (const context of browser.contexts()) if (context !== usual) await context.close();
+    if (usual) waiting = await empty(usual, address);
+  };
   return {
     address,
     database,
-    browser,
     async open(where, options) {
       const alone = options === undefined && (!usual || waiting !== null);
       if (alone && !usual) {
@@ -144,8 +157,7 @@ export async function startApp(): Promise<App> {
     newProject: (change) => addProject(PLAIN, change),
     newNightWatch: (change) => addProject(NIGHT_WATCH, change),
     async endPages() {
-      for (const context of browser.contexts()) if (context !== usual) await context.close();
-      if (usual) waiting = await empty(usual, address);
+      await endPages();
       const taken = errors;
       errors = [];
       return taken;
@@ -153,7 +165,7 @@ export async function startApp(): Promise<App> {
     startServer,
     stopServer,
     async close() {
-      await browser.close();
+      await endPages();
       await stopServer();
       await database.close();
       await fresh.drop();
