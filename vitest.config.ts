@@ -48,8 +48,10 @@ export default defineConfig({
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
           exclude: ['e2e/start.test.ts'],
-          // The files of a worker share a browser.
+          // The files of a worker share a browser, and load the application once.
           isolate: false,
+          // They cut its database off, which it would report.
+          env: { LANTERN_LOG: 'fatal' },
           testTimeout,
           hookTimeout: testTimeout,
           // Two at a time: each has the application and a browser of its own, and most of the time one of them waits.

@@ -1,5 +1,4 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
@@ -9,6 +8,7 @@ import {
   type BrowserContextOptions,
   type Page,
 } from 'playwright-core';
+import { serve, type Serving } from '@crooked-lantern/server';
 import { freshDatabase } from '../../packages/server/src/testing/database.fixture.ts';
 import {
   startProxy,
@@ -85,29 +85,21 @@ export async function startApp(): Promise<App> {
   url.port = String(database.port);
   const { browser, port } = await shared;
   const address = `http://127.0.0.1:${port}`;
-  let server: ChildProcess | null = null;
+  let server: Serving | null = null;
   let errors: string[] = [];
 
-  const startServer = () =>
-    new Promise<void>((resolve, reject) => {
-      server = spawn(process.execPath, [path.join(ROOT, 'scripts/serve.mjs')], {
-        env: {
-          ...process.env,
-          LANTERN_DATABASE: url.href,
-          PORT: String(port),
-          LANTERN_LOG: 'fatal',
-        },
-        stdio: ['ignore', 'pipe', 'inherit'],
-      });
-      server.stdout!.on('data', (data: Buffer) => data.toString().includes(address) && resolve());
-      server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+  const startServer = async () => {
+    server = await serve({
+      databaseUrl: url.href,
+      port,
+      pages: path.join(ROOT, 'packages/web/dist'),
+      demos: path.join(ROOT, 'demo'),
     });
-  const stopServer = () =>
-    new Promise<void>((resolve) => {
-      if (!server || server.exitCode !== null) return resolve();
-      server.once('exit', () => resolve());
-      server.kill('SIGTERM');
-    });
+  };
+  const stopServer = async () => {
+    await server?.close();
+    server = null;
+  };
 
   const addProject = async (
     file: string,
