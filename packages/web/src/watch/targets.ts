@@ -15,14 +15,14 @@ import type { Option } from '../ui/fields.tsx';
 
 /** Rows of what a state does that can be named, as `tree:3`, the number people see. */
 function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Option[] {
-  if (!activity || !('tree' in activity)) return [];
-  const tree = String(activity.tree);
-  const of = mind.trees?.[tree]?.title ?? tree;
+  if (!activity || !('tree' in activity || 'rules' in activity)) return [];
+  const name = String('tree' in activity ? activity.tree : activity.rules);
+  const { title: of = name } = ('tree' in activity ? mind.trees : mind.rules)?.[name] ?? {};
   return outlineOf('', mind, activity).flatMap((entry) => {
     const { row } = entry;
     if (row === null) return [];
     const title = `why not row ${row + 1} of ${of}: ${rowSentence(entry)}`;
-    return [{ id: `${tree}:${row + 1}`, title }];
+    return [{ id: `${name}:${row + 1}`, title }];
   });
 }
 

@@ -201,6 +201,74 @@ describe('rows of trees', () => {
   });
 });
 
+describe('why not of a row of rules', () => {
+  const document = cornerProject({
+    sight: KEEN_SIGHT,
+    machine: { initial: 'watch', states: [{ id: 'watch', activity: { rules: 'conduct' } }] },
+  });
+  document.minds.keeper.rules = {
+    conduct: {
+      rows: [
+        {
+          title: 'Near',
+          when: 'attention.strength > 0.1 && distance(attention.of) < 3',
+          do: [{ do: 'moveTo', to: 'attention.of', within: 1 }],
+          else: [{ do: 'say', text: 'Far off.' }],
+        },
+        { title: 'Look', when: 'true', do: [{ do: 'turn', by: 90 }] },
+        { title: 'Look again', when: 'true', do: [{ do: 'turn', by: 45 }] },
+        {
+          title: 'Once',
+          when: 'true',
+          edge: true,
+          do: [{ do: 'say', text: 'Here I am.' }],
+          rows: [{ title: 'Within', when: 'attention.strength > 5', do: [{ do: 'say', text: 'You!' }] }],
+        },
+      ],
+    },
+  };
+  const run = ran(programOf(document));
+  const asked = (row: string, tick = 60) => whyNot({ run, agent: 'keeper', tick }, row);
+  const failing = ({ cause }: Statement) =>
+    cause
+      .filter(({ holds }) => !holds)
+      .map(({ statement, values }) => [statement, values[0]?.value]);
+
+  it('names the part of its condition that does not hold, and when it came nearest', () => {
+    const answer = asked('Near');
+    expect(answer).toMatchObject({ statement: 'keeper does “Near”', holds: false });
+    expect(failing(answer).map(([statement]) => statement)).toEqual(['distance(attention.of) < 3']);
+    expect(find(answer, 'distance(attention.of) < 3')!.nearest!.text).toMatch(/ < 3$/);
+    expect(asked('conduct:3').statement).toBe('keeper does “Move to attention.of within 1”');
+  });
+
+  it('of an else asks for the opposite of what it belongs to', () => {
+    const condition = '!(attention.strength > 0.1 && distance(attention.of) < 3)';
+    expect(find(asked('else'), condition)).toMatchObject({ holds: true });
+    expect(asked('else').holds).toBe(true);
+  });
+
+  it('says which row above uses what it needs', () => {
+    const [, second] = [asked('Turn 90'), asked('Turn 45')];
+    expect(second.holds).toBe(false);
+    expect(failing(second)).toEqual([
+      ['what it needs is used by no row above', '“Turn 90” uses it'],
+    ]);
+    expect(asked('Turn 90').holds).toBe(true);
+  });
+
+  it('says that what fires once has been true before, and so of what is inside it', () => {
+    expect(asked('Once', 1)).toMatchObject({ holds: true });
+    expect(failing(asked('Once'))).toEqual([
+      ['that has only just become true', 'it was so before'],
+    ]);
+    expect(failing(asked('Within')).map(([statement]) => statement)).toEqual([
+      'that has only just become true',
+      'attention.strength > 5',
+    ]);
+  });
+});
+
 describe('questions that can’t be answered', () => {
   it.each<[string, () => unknown, RegExp]>([
     [

@@ -1,5 +1,6 @@
 import type { RunnableMind } from '../../mind/machine/mind.ts';
-import type { NodeProgram } from '../../mind/program.ts';
+import { withSpans, type CheckedExpression } from '../../expression/ir.ts';
+import type { NodeProgram, RuleProgram } from '../../mind/program.ts';
 import { childrenOf } from '../../mind/nodes/index.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import {
@@ -18,31 +19,46 @@ import {
 } from './statement.ts';
 import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
 
-/** A row of some state's tree, with the rows above it: the root first, itself last. */
+/** A row of a tree, or of rules. */
+type Row = NodeProgram | RuleProgram;
+
+/** A row of what some state does, with the rows above it: the root first, itself last. */
 export interface FoundRow {
   state: number;
-  way: NodeProgram[];
+  way: Row[];
 }
 
-function ways(node: NodeProgram, above: NodeProgram[]): NodeProgram[][] {
-  const here = [...above, node];
-  return [here, ...childrenOf(node).flatMap((child) => ways(child, here))];
+function rowsBelow(row: Row): readonly Row[] {
+  const withElse = (rule: RuleProgram) => (rule.otherwise ? [rule, rule.otherwise] : [rule]);
+  if (!('body' in row)) return [...row.actions, ...row.rows.flatMap(withElse)];
+  return row.body.kind === 'rules' ? row.body.rows.flatMap(withElse) : childrenOf(row);
 }
 
-/** The row of that title, or as `tree:3`. Throws a {@link QuestionError} where there is none. */
+function ways(row: Row, above: Row[] = []): Row[][] {
+  const here = [...above, row];
+  return [here, ...rowsBelow(row).flatMap((below) => ways(below, here))];
+}
+
+/** All rows of a mind, each with those above it, by state. */
+function allRows({ program }: RunnableMind): (FoundRow & { name: string; last: Row })[] {
+  return program.machine.states.flatMap(({ activity }, state) =>
+    activity
+      ? ways(activity.root).map((way) => ({ state, way, name: activity.name, last: way.at(-1)! }))
+      : [],
+  );
+}
+
+/** The row of that title, or as `tree:3`, with the name of its tree or rules. Throws a {@link QuestionError} where there is none. */
 export function findRow(mind: RunnableMind, what: string): FoundRow {
   const { states } = mind.program.machine;
-  const rows = states.flatMap(({ activity }, state) =>
-    activity ? ways(activity.root, []).map((way) => ({ state, way, name: activity.name })) : [],
-  );
-  const last = ({ way }: FoundRow) => way[way.length - 1];
-  const [tree, number] = what.split(':');
+  const rows = allRows(mind);
+  const [activity, number] = what.split(':');
   const found =
-    rows.find((row) => row.name === tree && String(last(row).row + 1) === number) ??
-    rows.find((row) => last(row).title.toLowerCase() === what.toLowerCase());
+    rows.find(({ name, last }) => name === activity && String(last.row + 1) === number) ??
+    rows.find(({ last }) => last.title.toLowerCase() === what.toLowerCase());
   if (found) return found;
   throw new QuestionError(
-    `This mind has no state or row “${what}”. States: ${states.map(({ id }) => id).join(', ')}. Rows are named by their title, or as tree:3.`,
+    `This mind has no state or row “${what}”. States: ${states.map(({ id }) => id).join(', ')}. Rows are named by their title, or by the name of their tree or rules as tree:3.`,
   );
 }
 
@@ -64,12 +80,27 @@ const WORDS: Record<RowResult, string> = {
   stopped: 'was stopped',
 };
 
+/** What must hold for a row to start, once the row above lets it; null where that is nothing. */
+function conditionOf(row: Row, parent: Row | undefined): CheckedExpression | null {
+  if ('body' in row) return row.guard;
+  if (row.when) return row.when;
+  const rules = parent ? rowsBelow(parent) : [];
+  const owner = rules.find((rule) => 'otherwise' in rule && rule.otherwise === row);
+  return owner && 'when' in owner && owner.when ? negated(owner.when) : null;
+}
+
+function negated({ source, ir }: CheckedExpression): CheckedExpression {
+  const text = `!(${source})`;
+  const a = withSpans(ir, ([from, to]) => [from + 2, to + 2]);
+  return { source: text, ir: { op: 'not', at: [0, text.length], type: 'flag', a } };
+}
+
+type ResultOf = (row: Row) => RowResult | null;
+
 /** What the row above lets happen, or not. */
-function stepDown(
-  parent: NodeProgram,
-  child: NodeProgram,
-  resultOf: (node: NodeProgram) => RowResult | null,
-): Statement[] {
+function stepDown(parent: Row, child: Row, resultOf: ResultOf): Statement[] {
+  // All rules of a set are tested in each decision, and those inside one that fires.
+  if (!('body' in parent) || !('body' in child)) return [];
   const { body } = parent;
   const said = (node: NodeProgram) => {
     const result = resultOf(node);
@@ -90,7 +121,25 @@ function stepDown(
   return [not(`“${parent.title}” lets it start`, said(parent))];
 }
 
-/** What the agent's tree would have to do for a row to run. */
+/** What the kind of a rule, and the rules above it, let happen or not. */
+function asRule(
+  row: Row,
+  holds: boolean,
+  resultOf: ResultOf,
+  overruledBy: (row: Row) => string | null,
+): Statement[] {
+  const uses = 'what it needs is used by no row above';
+  const user = overruledBy(row);
+  if (user !== null) return [not(uses, `“${user}” uses it`)];
+  if ('body' in row || !row.edge) return [];
+  const turned = 'that has only just become true';
+  if (resultOf(row) !== null) return [fact(turned, null)];
+  if (row.actions.some((action) => resultOf(action) === 'running'))
+    return [fact('what it has begun goes on', null)];
+  return [not(turned, holds ? 'it was so before' : 'it is not so')];
+}
+
+/** What the agent's tree or rules would have to do for a row to run. */
 export function* whyNotRow(question: Question, what: string): Generator<RerunProgress, Statement> {
   const { mind: asking } = whoIsAsked(question);
   const found = findRow(asking, what);
@@ -100,26 +149,43 @@ export function* whyNotRow(question: Question, what: string): Generator<RerunPro
   const asked = yield* rerunning(question, (now) => {
     const { mind, agent } = now;
     if (mind !== under)
-      guards = found.way.map((node, i) => watchGuard(sameRow(mind, node).guard, guards[i]));
+      guards = found.way.map((row, i) =>
+        watchGuard(conditionOf(sameRow(mind, row), found.way[i - 1]), guards[i]),
+      );
     under = mind;
     const here = activeStates(now).some((state) => mind.program.machine.states[state].id === id);
     for (const part of guards.flat()) look(part, agent, here);
   });
-  const stay = sinceOf(asked, id, entriesOf(question, asked));
-  return rowStatement(asked, found, guards, { ...stay, first: firstLooked(question) });
+  const entries = entriesOf(question, asked);
+  const stay = sinceOf(asked, id, entries);
+  const overruledBy = (row: Row) => {
+    const entry = entries.findLast(
+      (each) =>
+        each.kind === 'overruled' &&
+        each.tick === question.tick &&
+        each.state === id &&
+        each.row === row.row,
+    );
+    if (entry?.kind !== 'overruled') return null;
+    const by = allRows(asking).find(
+      ({ state, last }) => state === found.state && last.row === entry.by,
+    );
+    return by?.last.title ?? null;
+  };
+  return rowStatement(asked, found, guards, {
+    ...stay,
+    first: firstLooked(question),
+    overruledBy,
+  });
 }
 
 /** The row that stands at the same place under another edit; the row itself where there is none. */
-function sameRow(mind: RunnableMind, node: NodeProgram): NodeProgram {
-  for (const { activity } of mind.program.machine.states) {
-    const way = activity && ways(activity.root, []).find((each) => each.at(-1)!.path === node.path);
-    if (way) return way.at(-1)!;
-  }
-  return node;
+function sameRow(mind: RunnableMind, row: Row): Row {
+  return allRows(mind).find(({ last }) => last.path === row.path)?.last ?? row;
 }
 
-/** What a node of a state's activity came to in the agent's tick; null where it was not reached. */
-function resultIn({ agent, mind }: Asked, state: number, { row }: NodeProgram): RowResult | null {
+/** What a row of a state's activity came to in the agent's tick; null where it was not reached. */
+function resultIn({ agent, mind }: Asked, state: number, { row }: Row): RowResult | null {
   const last = readRow(agent.memory[mind.machine.states[state].activity!.rows[row]]);
   return last !== null && last.tick === agent.tick ? last.result : null;
 }
@@ -133,16 +199,27 @@ function rowStatement(
   { agent, mind }: Asked,
   { state, way }: FoundRow,
   guards: readonly WatchedPart[][],
-  stay: { active: boolean; since: number | null; first: number | null },
+  stay: {
+    active: boolean;
+    since: number | null;
+    first: number | null;
+    overruledBy: (row: Row) => string | null;
+  },
 ): Statement {
   const { title } = mind.program.machine.states[state];
-  const resultOf = (node: NodeProgram) => resultIn({ agent, mind }, state, node);
+  const resultOf = (other: Row) => resultIn({ agent, mind }, state, other);
   const row = way[way.length - 1];
   const result = resultOf(row);
   const inState = { ...fact(`it is in ${title}`, stay.since), holds: stay.active };
-  const needs = way.flatMap((node, i) => [
-    ...(i > 0 ? stepDown(way[i - 1], node, resultOf) : []),
+  const needs = way.flatMap((each, i) => [
+    ...(i > 0 ? stepDown(way[i - 1], each, resultOf) : []),
     ...guards[i].map((part) => partStatement(part, agent, stay.first)),
+    ...asRule(
+      each,
+      guards[i].every(({ holds }) => holds),
+      resultOf,
+      stay.overruledBy,
+    ),
   ]);
   return {
     statement: `${agent.placed.title} does “${row.title}”`,
