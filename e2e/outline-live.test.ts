@@ -99,6 +99,22 @@ describe('rows of a run', () => {
     await row.focus();
     await page.getByText(/overruled by row 3 0\.\d s ago/i).waitFor();
   });
+
+  it('can be asked about where they stand: why not, and the answer says by whom', async () => {
+    const page = await app.open(`${await app.newNight(withRules)}${AT_TICK}`);
+    await untilResting(page);
+    await rowsOf(page, 'Keep').filter({ hasText: 'Move to' }).focus();
+    await page.keyboard.press('Shift+W');
+    await page.waitForURL(/\/watch\?.*not=keep%3A5/);
+    await page.getByText('what it needs is used by no row above').waitFor();
+    await page.getByText('“Follow route self.route” uses it').waitFor();
+    // Among many questions one is found by typing.
+    await page.getByRole('button', { name: /What is asked/ }).click();
+    await page.getByRole('searchbox', { name: 'Find in: What is asked' }).fill('row 3 of Keep');
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/not=keep%3A3/);
+    expect(await seriousFaults(page)).toEqual([]);
+  });
 });
 
 describe('among many rows', () => {

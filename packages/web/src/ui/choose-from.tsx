@@ -16,7 +16,8 @@ const Box = styled(Surface)`
   width: min(520px, calc(100vw - 24px));
 `;
 
-const Search = styled(SearchField)`
+/** The field above a list that is found in by typing. */
+export const Search = styled(SearchField)`
   input {
     width: 100%;
     padding: 4px 8px;

@@ -1,9 +1,18 @@
 import { NAME_ABOUT, NAME_PATTERN, SEED, type NumberSpec } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { ChevronDown } from 'lucide-react';
-import { ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
+import {
+  Autocomplete,
+  Input,
+  ListBox,
+  ListBoxItem,
+  Select,
+  SelectValue,
+  useFilter,
+} from 'react-aria-components';
 import styled from 'styled-components';
 import { QuietButton, Toggle } from './button.tsx';
+import { Search } from './choose-from.tsx';
 import { openedEntry, openedList, Surface } from './menu.tsx';
 import { NumberText, OptionalNumberText } from './number-text.tsx';
 
@@ -108,6 +117,9 @@ const InLine = styled(Select)`
 
 const Options = styled(ListBox)`
   ${openedList}
+  ${Search} + & {
+    margin-top: 4px;
+  }
 `;
 
 const OneOption = styled(ListBoxItem)`
@@ -116,6 +128,9 @@ const OneOption = styled(ListBoxItem)`
     font-weight: 600;
   }
 `;
+
+/** So many are seen at a glance; among more, one is found by typing. */
+const MOST_AT_A_GLANCE = 15;
 
 /** One of several; `value` is the id of the one in force. */
 export function Choice({
@@ -129,7 +144,17 @@ export function Choice({
   options: readonly Option[];
   onChoose: (id: string) => void;
 }) {
+  const { contains } = useFilter({ sensitivity: 'base' });
   const shown = options.find(({ id }) => id === value)?.title ?? (value || '—');
+  const list = (
+    <Options renderEmptyState={() => 'None says that.'}>
+      {options.map(({ id, title }) => (
+        <OneOption key={id} id={id} textValue={title}>
+          {title}
+        </OneOption>
+      ))}
+    </Options>
+  );
   return (
     <InLine
       aria-label={label}
@@ -141,13 +166,16 @@ export function Choice({
         <ChevronDown size={12} aria-hidden />
       </QuietButton>
       <Surface placement="bottom start">
-        <Options>
-          {options.map(({ id, title }) => (
-            <OneOption key={id} id={id} textValue={title}>
-              {title}
-            </OneOption>
-          ))}
-        </Options>
+        {options.length <= MOST_AT_A_GLANCE ? (
+          list
+        ) : (
+          <Autocomplete filter={contains}>
+            <Search aria-label={`Find in: ${label}`} autoFocus>
+              <Input placeholder="Type part of it" />
+            </Search>
+            {list}
+          </Autocomplete>
+        )}
       </Surface>
     </InLine>
   );

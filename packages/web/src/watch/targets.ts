@@ -3,28 +3,13 @@ import {
   allAgents,
   DIRECTOR_NAME,
   namesOf,
-  outlineOf,
-  type ActivityDocument,
-  type MindDocument,
   type ProjectDocument,
 } from '@crooked-lantern/core';
 import { stanceOf } from '../cast/factions.ts';
 import { listStates } from '../minds/document-names.ts';
+import { rowTargets } from '../minds/outline/row-target.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields.tsx';
-
-/** Rows of what a state does that can be named, as `tree:3`, the number people see. */
-function rowsOf(mind: MindDocument, activity: ActivityDocument | undefined): Option[] {
-  if (!activity || !('tree' in activity || 'rules' in activity)) return [];
-  const name = String('tree' in activity ? activity.tree : activity.rules);
-  const { title: of = name } = ('tree' in activity ? mind.trees : mind.rules)?.[name] ?? {};
-  return outlineOf('', mind, activity).flatMap((entry) => {
-    const { row } = entry;
-    if (row === null) return [];
-    const title = `why not row ${row + 1} of ${of}: ${rowSentence(entry)}`;
-    return [{ id: `${name}:${row + 1}`, title }];
-  });
-}
 
 /** The waves of the ground, which are asked of its director. */
 function wavesOf(document: ProjectDocument): Option[] {
@@ -62,7 +47,6 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const mind = name === undefined ? undefined : document.minds[name];
   if (!mind) return [];
   const states = listStates(document, name).map(({ state }) => state);
-  const activities = [mind.activity, ...states.map(({ activity }) => activity)];
   return [
     ...states.map(({ id, title = id }) => ({
       id,
@@ -74,7 +58,10 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
         title: `why not ${title} (${of})`,
       })),
     ),
-    ...activities.flatMap((activity) => rowsOf(mind, activity)),
+    ...rowTargets(document, name).map(({ id, row, of }) => ({
+      id,
+      title: `why not row ${row.row! + 1} of ${of}: ${rowSentence(row)}`,
+    })),
     ...states.map(({ id, title = id }) => ({
       id: `?ever:${id}`,
       title: `what ever led to ${title}`,

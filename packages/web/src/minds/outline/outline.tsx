@@ -18,6 +18,8 @@ import {
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useNever } from '../../engine/use-coverage.ts';
+import { useEngine } from '../../engine/use-engine.tsx';
+import { useAsk } from '../../shell/use-ask.ts';
 import { performRowEdit } from '../../state/perform.ts';
 import { useAppDispatch, useDocumentNow, useProject } from '../../state/store.ts';
 import { QuietButton } from '../../ui/button.tsx';
@@ -31,6 +33,7 @@ import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, RowView } from './row-view.tsx';
+import { targetOfRow } from './row-target.ts';
 import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
@@ -265,8 +268,11 @@ export function Outline({
     [dispatch, focusRow],
   );
 
+  const documentNow = useDocumentNow();
+  const engine = useEngine();
+  const askWhy = useAsk();
   const acts = useRowActs({
-    documentNow: useDocumentNow(),
+    documentNow,
     mind,
     rows,
     current,
@@ -280,6 +286,14 @@ export function Outline({
     focusRow,
     onOpen,
     onLink: (row) => void copyLink({ row }).then(setTrouble),
+    onWhy: (path) => {
+      const { agent } = engine.watched;
+      if (agent === null)
+        return setTrouble('Nobody is followed: choose somebody who has this mind.');
+      const target = targetOfRow(documentNow(), { agent, mind, path });
+      if ('refused' in target) return setTrouble(target.refused);
+      askWhy({ agent, not: target.id });
+    },
     reveal,
     openMenu: (known, at) => {
       askedAt.current = at;

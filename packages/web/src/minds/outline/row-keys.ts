@@ -21,6 +21,7 @@ export const ROW_COMMANDS = {
   inline: { name: 'Put the tree in place of the call', keys: ['i'] },
   open: { name: 'Open the tree, rules or choice by itself', keys: ['p'] },
   otherwise: { name: 'Else', keys: ['l'] },
+  why: { name: 'Ask why it does this, or not', keys: ['Shift+w'] },
   find: { name: 'Find a row', keys: ['f', 'Ctrl+f'] },
   link: { name: 'Copy a link to the row', keys: ['h'] },
   remove: { name: 'Remove', keys: ['Delete', 'Backspace'] },

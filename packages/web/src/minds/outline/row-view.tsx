@@ -177,7 +177,10 @@ function takesTime(row: OutlineRow): boolean {
 /** Which commands make sense for a row. */
 export function commandsOf({ row }: KnownRow): RowCommand[] {
   const all = (Object.keys(ROW_COMMANDS) as RowCommand[]).filter(
-    (id) => id !== 'uninterrupted' || takesTime(row),
+    (id) =>
+      (id !== 'uninterrupted' || takesTime(row)) &&
+      // What is switched off runs nowhere.
+      (id !== 'why' || row.row !== null),
   );
   const without = (...gone: RowCommand[]) => all.filter((id) => !gone.includes(id));
   const ofTrees = [
@@ -192,7 +195,7 @@ export function commandsOf({ row }: KnownRow): RowCommand[] {
   ] as const;
   if (row.kind === 'set') return ['insert', 'find', 'link'];
   if (row.kind === 'options') return ['find', 'link'];
-  if (row.kind === 'else') return ['insert', 'remove', 'find', 'link'];
+  if (row.kind === 'else') return ['insert', 'remove', 'why', 'find', 'link'];
   if (row.kind === 'rule') return without(...ofTrees);
   const inRules = row.path[2] === 'rules';
   if (inRules)

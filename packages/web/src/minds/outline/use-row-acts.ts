@@ -46,6 +46,8 @@ interface Surroundings {
   onOpen?: OpenPart;
   /** Puts a link to a row on the clipboard. */
   onLink: (row: string) => void;
+  /** Asks why the followed agent does what a row says, or not. */
+  onWhy: (row: string) => void;
   /** Shows a row that may be inside folded ones. */
   reveal: (id: string) => void;
   ask: (asked: Asked) => void;
@@ -85,7 +87,7 @@ export function useRowActs(surroundings: Surroundings) {
     const nodeOf = ({ row }: KnownRow) => ('node' in row ? row.node : undefined);
 
     const command = (name: RowCommand, known: KnownRow): void => {
-      const { edit, ask, focusRow, setTrouble, onOpen, onLink, grid } = latest.current;
+      const { edit, ask, focusRow, setTrouble, onOpen, onLink, onWhy, grid } = latest.current;
       if (!commandsOf(known).includes(name)) {
         setTrouble(`“${ROW_COMMANDS[name].name}” makes no sense for this row.`);
         return;
@@ -99,6 +101,8 @@ export function useRowActs(surroundings: Surroundings) {
           return ask({ what: name, known });
         case 'link':
           return onLink(known.id);
+        case 'why':
+          return onWhy(known.pathText);
         case 'edit':
           grid.current
             ?.querySelector<HTMLElement>(
