@@ -222,6 +222,19 @@ it('lanes are narrowed to a squad, one is pinned above them, and their signs are
   await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'Unpin Goose');
   await expect.poll(lanes).toEqual(squad);
 
+  // A squad is folded into one lane, and unfolded by its name.
+  await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'Everybody');
+  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Fold East squad');
+  const east = ledger.getByRole('button', { name: `Unfold East squad: ${squad.length}` });
+  await east.waitFor();
+  expect(await lanes()).toEqual(all.filter((name) => !squad.includes(name)));
+  const box = (await page.getByTestId('lanes').boundingBox())!;
+  const name = (await east.boundingBox())!;
+  await page.mouse.move(box.x + 20, name.y + name.height / 2);
+  await ledger.getByText(/^0:\d\d\.\d (Warden|Sleeper|Hound)/).waitFor();
+  await east.press('Enter');
+  await expect.poll(lanes).toEqual(all);
+
   await page.getByRole('button', { name: 'Signs of the ledger' }).press('Enter');
   const legend = page.getByRole('dialog', { name: 'Signs of the ledger' });
   await legend.getByText('it has heard something').waitFor();

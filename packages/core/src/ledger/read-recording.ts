@@ -42,6 +42,8 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   broken: { move: 'string', reason: 'string' },
   hit: { move: 'string', of: 'string', result: 'string', harm: 'number', x: 'number', y: 'number' },
   knocked: { move: 'string', thing: 'string', x: 'number', y: 'number' },
+  sleeps: {},
+  wakes: {},
   recycled: { x: 'number', y: 'number' },
   role: { role: 'string' },
   stuck: { x: 'number', y: 'number', reason: 'string' },

@@ -93,6 +93,8 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   broken: ({ move, reason }) => `${move} broken off: ${reason}`,
   hit: hitWords,
   knocked: ({ move, thing }) => `${move} knocks ${thing} away`,
+  sleeps: () => 'sleeps: every player is beyond its sleep distance',
+  wakes: () => 'wakes: a player is near',
   recycled: (entry) => `respawns at ${at(entry)}`,
   role: ({ role }) => (role ? `is now ${role}` : 'has no part'),
   stuck: ({ reason }) => `stuck: ${reason}`,

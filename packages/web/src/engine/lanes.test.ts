@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
 import { NIGHT } from '../theme/tokens.ts';
 import { addEntries, createLanes, furtherBands, GAME_LANE, scoreLane, waveLane } from './lanes.ts';
+import { sleepOf } from '../ledger/draw-bands.ts';
 import { asleepUntil, timeShares } from './lane-times.ts';
 
 type Short = { tick: number } & Record<string, unknown>;
@@ -126,6 +127,23 @@ describe('the lane of an agent', () => {
       { tick: 60, value: 9 },
       { tick: 70, value: 10 },
     ]);
+  });
+
+  it('shows when it slept for want of a player near, until it woke or left', () => {
+    const lane = laneFrom([
+      { tick: 1, kind: 'sleeps' },
+      { tick: 30, kind: 'wakes' },
+      { tick: 50, kind: 'sleeps' },
+      { tick: 70, kind: 'left' },
+      { tick: 90, kind: 'sleeps' },
+    ]);
+    expect(lane.sleeps).toEqual([
+      { from: 1, to: 30 },
+      { from: 50, to: 70 },
+      { from: 90, to: -1 },
+    ]);
+    expect(sleepOf(lane, false)).toEqual(lane.sleeps);
+    expect(sleepOf(undefined, true)).toEqual([{ from: 0, to: Infinity, fromStart: true }]);
   });
 
   it('shows the moves it made for as long as each lasted', () => {

@@ -1,10 +1,14 @@
 import type { LedgerEntry } from '@crooked-lantern/core';
 
-/** One stretch in one innermost state. `to` is −1 while it lasts. */
-export interface Band {
-  state: string;
+/** From one tick to another. `to` is −1 while it lasts. */
+export interface Stretch {
   from: number;
   to: number;
+}
+
+/** One stretch in one innermost state. */
+export interface Band extends Stretch {
+  state: string;
 }
 
 export interface Dot {
@@ -53,6 +57,8 @@ export interface Lane extends States {
   mostActs: number;
   /** The moves it made: `state` is the move's name. */
   moves: Band[];
+  /** When it slept, since every player was beyond its sleep distance. */
+  sleeps: Stretch[];
   /** By other minds of the agent: what they do beside the first. */
   besides: Map<string, States>;
   /** Every state that was active, those around others too, by when it was entered. */
@@ -107,6 +113,7 @@ export function laneOf(lanes: Lanes, agent: string): Lane {
       acting: [],
       mostActs: 0,
       moves: [],
+      sleeps: [],
       active: [],
       stays: [],
       changes: 0,
@@ -191,7 +198,7 @@ function addFurther(lanes: Lanes, lane: Lane, to: 'picks' | 'moves', band: Band)
 }
 
 /** Ends the last of some bands that lasts to a tick or longer. */
-function endLast(bands: Band[], tick: number): void {
+function endLast(bands: Stretch[], tick: number): void {
   const last = bands[bands.length - 1];
   if (!last || (last.to >= 0 && last.to <= tick)) return;
   if (last.from === tick) bands.pop();
@@ -325,6 +332,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         // Who is dead or away is in no state.
         endLast(lane.picks, entry.tick);
         endLast(lane.moves, entry.tick);
+        endLast(lane.sleeps, entry.tick);
         leaveAll(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;
@@ -361,7 +369,14 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.health.push({ tick: entry.tick, value: entry.left });
         lane.dots.push({ tick: entry.tick, entry });
         break;
+      case 'sleeps':
+        lane.sleeps.push({ from: entry.tick, to: -1 });
+        break;
+      case 'wakes':
+        endLast(lane.sleeps, entry.tick);
+        break;
       case 'recycled':
+        endLast(lane.sleeps, entry.tick);
         healWhole(lane, entry.tick);
         lane.dots.push({ tick: entry.tick, entry });
         break;

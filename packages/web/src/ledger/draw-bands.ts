@@ -1,6 +1,6 @@
 import { firstFrom } from '../engine/first-from.ts';
 import { asleepUntil } from '../engine/lane-times.ts';
-import type { Band, Lane } from '../engine/lanes.ts';
+import type { Band, Lane, Stretch } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import type { Tokens } from '../theme/tokens.ts';
 import { xOf, type Window } from './time-window.ts';
@@ -28,6 +28,9 @@ function litFill(
   colors.forEach((color, i) => fill.addColorStop(i / (colors.length - 1), color));
   return fill;
 }
+
+/** A band lower than that, in pixels, holds no words. */
+const LOWEST_WITH_WORDS = 10;
 
 const BAND_FONT = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
 
@@ -90,7 +93,7 @@ export function drawBands(
     if (left < playhead) drawBand(context, left, playhead, y, height);
     context.globalAlpha = from > frame.tick ? FUTURE : 1;
     const title = titles.get(state) ?? state;
-    if (right - left > 18) {
+    if (right - left > 18 && height >= LOWEST_WITH_WORDS) {
       context.save();
       context.beginPath();
       context.rect(left, y, right - left - 2, height);
@@ -103,18 +106,28 @@ export function drawBands(
   }
 }
 
-/** Until it is woken, or dies: from the start, for who begins asleep. */
+/** A stretch of sleep; in one from the start it is in no state, so that there is room for the word. */
+interface Sleep extends Stretch {
+  fromStart?: true;
+}
+
+/** When it slept: from the start until it was woken or died, for who begins asleep, and while every player was far. */
+export function sleepOf(lane: Lane | undefined, beginsAsleep: boolean): readonly Sleep[] {
+  const far = lane?.sleeps ?? [];
+  return beginsAsleep ? [{ from: 0, to: asleepUntil(lane), fromStart: true }, ...far] : far;
+}
+
 export function drawSleep(
   context: CanvasRenderingContext2D,
-  lane: Lane | undefined,
+  { from, to, fromStart }: Sleep,
   y: number,
   height: number,
   window: Window,
   frame: Playhead,
   tokens: Tokens,
 ): void {
-  const end = Math.min(frame.head, asleepUntil(lane));
-  const left = Math.max(0, xOf(window, 0));
+  const end = to < 0 ? frame.head : Math.min(frame.head, to);
+  const left = Math.max(0, xOf(window, from));
   const right = Math.min(window.width, xOf(window, end)) - 1;
   if (right - left < 2) return;
   context.strokeStyle = tokens.line2;
@@ -124,7 +137,7 @@ export function drawSleep(
   context.roundRect(left + 0.5, y + 0.5, right - left - 1, height - 1, 4);
   context.stroke();
   context.setLineDash([]);
-  if (right - left < 50) return;
+  if (!fromStart || right - left < 50) return;
   context.fillStyle = tokens.mute;
   context.font = BAND_FONT;
   context.textAlign = 'left';

@@ -3,7 +3,7 @@ import { firstFrom } from '../engine/first-from.ts';
 import type { Band, Lane, Lanes } from '../engine/lanes.ts';
 import { clockText } from '../ui/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
-import { drawBands, drawSleep, type Playhead } from './draw-bands.ts';
+import { drawBands, drawSleep, sleepOf, type Playhead } from './draw-bands.ts';
 import { drawFoot, drawScores, type Foot } from './draw-lines.ts';
 import { tintOf } from './mark-words.ts';
 import { rowsOfLane, rowsWanted, SCORE_ROW, type Nesting } from './stacked-bands.ts';
@@ -45,6 +45,9 @@ function footOf(y: number, laneHeight: number): Foot {
 function bandHeight(laneHeight: number): number {
   return laneHeight - (isLow(laneHeight) ? 6 : 16);
 }
+
+const NO_NAMES = new Map<string, string>();
+
 /** Pixels from a dot to the next of its colour. */
 const NEXT_DOT = 2;
 
@@ -121,6 +124,8 @@ export interface LanesPicture {
   frame: Playhead;
   ticksPerSecond: number;
   agents: string[];
+  /** Of lanes that are folded squads: whose states stand in them, each as a strip. */
+  folded?: ReadonlyMap<string, readonly string[]>;
   /** By agent, what its states, options and moves are called. */
   titles: Map<string, Map<string, string>>;
   /** By agent, how its states lie in each other; left out, only innermost ones are shown. */
@@ -130,6 +135,12 @@ export interface LanesPicture {
   tokens: Tokens;
   /** Pixels of the ruler, at its right end, that something stands over. */
   covered?: number;
+}
+
+/** Which of `count` strips of a folded lane stands `within` pixels below the top of the lane. */
+export function stripAt(within: number, count: number, lane: number): number {
+  const strip = bandHeight(lane) / count;
+  return Math.max(0, Math.min(count - 1, Math.floor((within - 2) / strip)));
 }
 
 /** The lanes that are in sight; the ruler stays. */
@@ -144,6 +155,7 @@ export function drawLanes(
     frame,
     ticksPerSecond,
     agents,
+    folded,
     titles,
     nestings,
     sleepers,
@@ -162,8 +174,21 @@ export function drawLanes(
     const agent = agents[row];
     const lane = lanes.byAgent.get(agent);
     const y = RULER + row * tall + 2 - top;
-    if (sleepers?.has(agent)) drawSleep(context, lane, y, bandHeight(tall), window, frame, tokens);
-    if (!lane) continue;
+    const members = folded?.get(agent) ?? [];
+    members.forEach((member, i) => {
+      const strip = bandHeight(tall) / members.length;
+      // A gap between strips that are high enough for one.
+      const height = strip > 3 ? strip - 1 : strip;
+      const bands = lanes.byAgent.get(member)?.bands ?? [];
+      const at = y + i * strip;
+      drawBands(context, bands, at, height, window, frame, ticksPerSecond, NO_NAMES, tokens);
+    });
+    const sleep = sleepOf(lane, sleepers?.has(agent) ?? false);
+    if (!lane) {
+      for (const each of sleep)
+        drawSleep(context, each, y, bandHeight(tall), window, frame, tokens);
+      continue;
+    }
     const nesting = nestings?.get(agent);
     const further = furtherRows(tall, rowsWanted(lane, nesting));
     const rows = rowsOfLane(lane, nesting, further);
@@ -172,6 +197,8 @@ export function drawLanes(
     const draw = (bands: readonly Band[], at: number, height: number) =>
       drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
     draw(rows.main, y, bandHeight(high));
+    // Over the state it is in all the while.
+    for (const each of sleep) drawSleep(context, each, y, bandHeight(high), window, frame, tokens);
     rows.further.forEach((bands, i) => {
       const at = y + bandHeight(high) + 2 + i * FURTHER_ROW;
       const height = FURTHER_ROW - 2;

@@ -1,7 +1,14 @@
 import { checkProject, type Program } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import { chosenRows, laneGroups } from './lane-choice.ts';
+import {
+  chosenRows,
+  foldableSquads,
+  foldedRows,
+  laneGroups,
+  narrowingGroups,
+} from './lane-choice.ts';
+import { stripAt } from './draw-lanes.ts';
 import { laneRows, type LaneRow } from './lane-titles.ts';
 
 /** Two keepers of one squad, one of none, and the played gleaner. */
@@ -36,7 +43,7 @@ describe('the lanes that are shown', () => {
 
   it('can be narrowed to a squad or an archetype, as far as that leaves any out', () => {
     const { program, rows } = lanes();
-    const groups = laneGroups(program, rows);
+    const groups = narrowingGroups(laneGroups(program, rows), rows);
     const east = groups.find(({ id }) => id === 'squad east')!;
     expect(names(chosenRows(rows, east, new Set()))).toEqual(['one', 'two']);
     expect(groups.some(({ id }) => id === 'game')).toBe(false);
@@ -53,5 +60,29 @@ describe('the lanes that are shown', () => {
     expect(names(chosenRows(rows, east, new Set(['three'])))).toEqual(['three', 'one', 'two']);
     expect(names(chosenRows(rows, null, new Set(['two'])))[0]).toBe('two');
     expect(chosenRows(rows, null, new Set(['two', 'nobody']))).toHaveLength(rows.length);
+  });
+
+  it('of a folded squad are one, where its first stood; who is pinned keeps a lane', () => {
+    const { program, rows } = lanes();
+    const squads = foldableSquads(laneGroups(program, rows));
+    expect(squads.map(({ squad }) => squad)).toEqual(['East']);
+    const folded = foldedRows(rows, squads, new Set());
+    expect(folded).toHaveLength(rows.length - 1);
+    const east = folded.find(({ members }) => members)!;
+    expect(east).toMatchObject({ name: 'squad east', title: 'East: 2' });
+    expect(names(east.members!)).toEqual(['one', 'two']);
+    expect(names(folded).indexOf('squad east')).toBe(names(rows).indexOf('one'));
+    const pinned = foldedRows(chosenRows(rows, null, new Set(['one'])), squads, new Set(['one']));
+    expect(names(pinned)[0]).toBe('one');
+    expect(pinned.find(({ members }) => members)!.title).toBe('East: 1');
+    expect(foldedRows(rows, [], new Set())).toEqual(rows);
+  });
+
+  it('that are folded tell whose strip is pointed at', () => {
+    const lane = 36;
+    expect(stripAt(0, 4, lane)).toBe(0);
+    expect(stripAt(3, 4, lane)).toBe(0);
+    expect(stripAt(8, 4, lane)).toBe(1);
+    expect(stripAt(lane, 4, lane)).toBe(3);
   });
 });

@@ -16,6 +16,8 @@ export interface LaneRow {
   title: string;
   /** It is of the game, and of no agent that could be watched. */
   isOfGame?: true;
+  /** It is a squad that is folded: those whose lanes stand in this one. */
+  members?: readonly LaneRow[];
 }
 
 /** What there is of the game: its modes, then each score and each wave. */
@@ -47,6 +49,15 @@ function laneAgents(program: Program, comers: readonly string[]): LaneRow[] {
     return stack >= 0 || sight !== null ? [{ name, title }] : [];
   });
   return rows.sort((one, other) => compareNames(one.name, other.name));
+}
+
+/** Of folded squads: the names of those in them. */
+export function foldedLanes(rows: readonly LaneRow[]): Map<string, string[]> {
+  return new Map(
+    rows.flatMap(({ name, members }) =>
+      members ? [[name, members.map((member) => member.name)]] : [],
+    ),
+  );
 }
 
 /** Who begins asleep, and is so until woken or hit. */

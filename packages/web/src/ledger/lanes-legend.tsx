@@ -33,7 +33,7 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
       stroke="var(--line2)"
       strokeDasharray="2 3"
     />,
-    'asleep since the start',
+    'asleep: since the start, or since every player is beyond its sleep distance',
   ],
   [
     <path key="line" d="M1 13H12L24 4H45" fill="none" stroke="var(--ember)" strokeWidth="1.6" />,
@@ -53,6 +53,14 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
       <rect x="12" y="9" width="20" height="6" rx="2" fill="var(--line2)" />
     </g>,
     'below, where there is room: what else is active, what was picked, the moves made, other minds, the states around, and the actions of trees and rules',
+  ],
+  [
+    <g key="squad" fill="var(--line2)">
+      <rect x="1" y="1" width="44" height="4" rx="2" />
+      <rect x="1" y="6" width="30" height="4" rx="2" />
+      <rect x="1" y="11" width="38" height="4" rx="2" />
+    </g>,
+    'a squad that is folded: the states of each of its members, one below the other',
   ],
   [
     <path key="edit" d="M23 0V16" stroke="var(--found)" strokeDasharray="3 3" />,

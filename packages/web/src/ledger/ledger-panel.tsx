@@ -8,8 +8,8 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from 'react';
+import { ChevronRight } from 'lucide-react';
 import { shallowEqual } from 'react-redux';
-import { asleepUntil } from '../engine/lane-times.ts';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -20,9 +20,10 @@ import { useHeight } from '../ui/use-height.ts';
 import { clockText } from '../ui/time.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
-import { drawLanes, laneHeight, markTicks, RULER } from './draw-lanes.ts';
+import { drawLanes, laneHeight, markTicks, RULER, stripAt } from './draw-lanes.ts';
+import { sleepOf } from './draw-bands.ts';
 import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
-import { choicesOf, laneRows, laneTitles, sleepersOf } from './lane-titles.ts';
+import { choicesOf, foldedLanes, laneRows, laneTitles, sleepersOf } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
@@ -52,7 +53,8 @@ export const LedgerPanel = memo(function LedgerPanel({
   const dragging = useRef(false);
   const comers = useEngineValue(({ lanes }) => lanes.comers);
   const all = useMemo(() => laneRows(program, comers), [program, comers]);
-  const { rows: agents, menu } = useLaneChoice(program, all, agent);
+  const { rows: agents, menu, unfold } = useLaneChoice(program, all, agent);
+  const folded = useMemo(() => foldedLanes(agents), [agents]);
   const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
   const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
   const nestings = useMemo(() => nestingsOf(program), [program]);
@@ -101,6 +103,7 @@ export const LedgerPanel = memo(function LedgerPanel({
         frame,
         ticksPerSecond: running.ticksPerSecond,
         agents: agents.map(({ name }) => name),
+        folded,
         titles,
         nestings,
         sleepers,
@@ -163,8 +166,13 @@ export const LedgerPanel = memo(function LedgerPanel({
       ({ from, to }) => from <= tick && (to < 0 || tick < to),
     );
     const states = active.map(({ state }) => named(state)).join(' › ');
-    const none = sleepers.has(row.name) && tick < asleepUntil(of) ? 'asleep' : 'no state';
-    const state = [states || (at(of?.bands) ?? none), at(of?.picks), at(of?.moves)]
+    const isAsleep = sleepOf(of, sleepers.has(row.name)).some(
+      ({ from, to }) => from <= tick && (to < 0 || tick < to),
+    );
+    const here = states || at(of?.bands);
+    const asleep = isAsleep ? 'asleep' : null;
+    const none = here || asleep ? null : 'no state';
+    const state = [here || null, asleep, none, at(of?.picks), at(of?.moves)]
       .filter((each) => each !== null)
       .join(' · ');
     const mark = edit && `edit ${edit.edit} comes into force`;
@@ -177,9 +185,12 @@ export const LedgerPanel = memo(function LedgerPanel({
     if (!frame || !program) return;
     const { x, y } = place(event);
     const tick = Math.round(tickAt(window.current, x));
-    const row = agents[Math.floor((y - RULER + scrolled.current) / lane)];
+    const down = y - RULER + scrolled.current;
+    const row = agents[Math.floor(down / lane)];
     if (!row || y < RULER || tick < 0 || tick > frame.head) return setHover(null);
-    setHover({ x, text: wordsAt(row, tick) });
+    const { members } = row;
+    const meant = members ? members[stripAt(down % lane, members.length, lane)] : row;
+    setHover({ x, text: wordsAt(meant, tick) });
   };
 
   /** The same for whoever goes by keys: what the watched agent has at the playhead. */
@@ -260,9 +271,19 @@ export const LedgerPanel = memo(function LedgerPanel({
         }}
       >
         <Names style={{ '--lane': `${lane}px` } as CSSProperties}>
-          {agents.map(({ name, title, isOfGame }) =>
+          {agents.map(({ name, title, isOfGame, members }) =>
             isOfGame ? (
               <span key={name}>{title}</span>
+            ) : members ? (
+              <button
+                key={name}
+                type="button"
+                aria-expanded={false}
+                aria-label={`Unfold ${title}`}
+                onClick={() => unfold(name)}
+              >
+                <ChevronRight size={12} aria-hidden /> {title}
+              </button>
             ) : (
               <button
                 key={name}

@@ -30,6 +30,8 @@ const DECIDING: Record<LedgerEntry['kind'], readonly object[]> = {
   broken: [{}],
   hit: ['landed', 'guarded', 'parried', 'dodged', 'missed'].map((result) => ({ result })),
   knocked: [{}],
+  sleeps: [{}],
+  wakes: [{}],
   recycled: [{}],
   role: [{}],
   stuck: [{}],

@@ -3,7 +3,13 @@ import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { useCommands } from '../shell/commands.tsx';
 import { QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';
-import { chosenRows, laneGroups } from './lane-choice.ts';
+import {
+  chosenRows,
+  foldableSquads,
+  foldedRows,
+  laneGroups,
+  narrowingGroups,
+} from './lane-choice.ts';
 import type { LaneRow } from './lane-titles.ts';
 
 const EVERYBODY = 'Everybody';
@@ -14,13 +20,19 @@ export function useLaneChoice(
   program: Program | null,
   all: readonly LaneRow[],
   agent: string | null,
-): { rows: readonly LaneRow[]; menu: ReactNode } {
+): { rows: readonly LaneRow[]; menu: ReactNode; unfold: (squad: string) => void } {
   const [chosen, setChosen] = useState<string | null>(null);
   const [pinned, setPinned] = useState(NOBODY);
-  const groups = useMemo(() => laneGroups(program, all), [program, all]);
+  const [folded, setFolded] = useState(NOBODY);
+  const everything = useMemo(() => laneGroups(program, all), [program, all]);
+  const groups = useMemo(() => narrowingGroups(everything, all), [everything, all]);
+  const squads = useMemo(() => foldableSquads(everything), [everything]);
   // A group that an edit took away shows everybody again.
   const group = groups.find(({ id }) => id === chosen) ?? null;
-  const rows = useMemo(() => chosenRows(all, group, pinned), [all, group, pinned]);
+  const rows = useMemo(() => {
+    const isFolded = squads.filter(({ id }) => folded.has(id));
+    return foldedRows(chosenRows(all, group, pinned), isFolded, pinned);
+  }, [all, group, pinned, squads, folded]);
   const followed = all.find(({ name }) => name === agent);
   const isPinned = followed !== undefined && pinned.has(followed.name);
   const pinWords =
@@ -33,14 +45,36 @@ export function useLaneChoice(
       return after;
     });
   }, [agent]);
+  const isAnyOpen = squads.some(({ id }) => !folded.has(id));
+  const foldWords = squads.length > 0 && (isAnyOpen ? 'Fold all squads' : 'Unfold all squads');
+  const foldAll = useCallback(
+    () => setFolded(isAnyOpen ? new Set(squads.map(({ id }) => id)) : NOBODY),
+    [isAnyOpen, squads],
+  );
+  const toggle = useCallback((squad: string) => {
+    setFolded((before) => {
+      const after = new Set(before);
+      if (!after.delete(squad)) after.add(squad);
+      return after;
+    });
+  }, []);
   useCommands(
     useMemo(
-      () => (pinWords ? [{ id: 'pin-lane', name: `${pinWords} in the ledger`, run: pin }] : []),
-      [pinWords, pin],
+      () => [
+        ...(pinWords ? [{ id: 'pin-lane', name: `${pinWords} in the ledger`, run: pin }] : []),
+        ...(foldWords
+          ? [{ id: 'fold-lanes', name: `${foldWords} in the ledger`, run: foldAll }]
+          : []),
+      ],
+      [pinWords, pin, foldWords, foldAll],
     ),
   );
   const title = group?.title ?? EVERYBODY;
-  const menu = (groups.length > 0 || followed) && (
+  const foldEntries = squads.map(({ id, squad }) => {
+    const words = `${folded.has(id) ? 'Unfold' : 'Fold'} ${squad}`;
+    return { id: `fold ${id}`, text: words, label: words, onAction: () => toggle(id) };
+  });
+  const menu = (groups.length > 0 || squads.length > 0 || followed) && (
     <Menu
       label="Lanes shown"
       entries={[
@@ -50,11 +84,15 @@ export function useLaneChoice(
           label: name,
           onAction: () => setChosen(id === 'all' ? null : id),
         })),
+        ...foldEntries,
+        ...(foldWords && squads.length > 1
+          ? [{ id: 'fold', text: foldWords, label: foldWords, onAction: foldAll }]
+          : []),
         ...(pinWords ? [{ id: 'pin', text: pinWords, label: pinWords, onAction: pin }] : []),
       ]}
     >
       <QuietButton aria-label={`Lanes shown: ${title}. Choose`}>{title}</QuietButton>
     </Menu>
   );
-  return { rows, menu };
+  return { rows, menu, unfold: toggle };
 }

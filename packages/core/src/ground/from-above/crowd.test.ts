@@ -199,9 +199,12 @@ describe('rest', () => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     run(120);
     expect([keeper.x, keeper.y]).toEqual([2, 5]);
-    expect(entries.filter(({ agent }) => agent === 'keeper')).toEqual([]);
+    expect(entries.filter(({ agent }) => agent === 'keeper')).toEqual([
+      expect.objectContaining({ tick: 1, kind: 'sleeps' }),
+    ]);
     run(60 * 9, [{ agent: 'gleaner', x: -1, y: 0, gait: null }]);
-    expect(entries.some(({ agent, kind }) => agent === 'keeper' && kind === 'enter')).toBe(true);
+    const later = entries.filter(({ agent }) => agent === 'keeper').slice(1);
+    expect(later.slice(0, 2).map(({ kind }) => kind)).toEqual(['wakes', 'enter']);
     expect(Math.hypot(keeper.x - 2, keeper.y - 5)).toBeGreaterThan(0.1);
   });
 });

@@ -222,7 +222,9 @@ describe('why not of a row of rules', () => {
           when: 'true',
           edge: true,
           do: [{ do: 'say', text: 'Here I am.' }],
-          rows: [{ title: 'Within', when: 'attention.strength > 5', do: [{ do: 'say', text: 'You!' }] }],
+          rows: [
+            { title: 'Within', when: 'attention.strength > 5', do: [{ do: 'say', text: 'You!' }] },
+          ],
         },
       ],
     },

@@ -1,7 +1,8 @@
+import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 
 /** Agents too far from every player rest, and wake again a little nearer. */
-export function restFarAgents({ agents, statics }: World): void {
+export function restFarAgents({ agents, statics, recorder }: World): void {
   if (!statics.someSleep) return;
   const played = agents.filter(({ isPlayed, away }) => isPlayed && !away);
   for (const agent of agents) {
@@ -13,6 +14,9 @@ export function restFarAgents({ agents, statics }: World): void {
       const dy = y - agent.y;
       return dx * dx + dy * dy <= limit * limit;
     });
-    agent.resting = played.length > 0 && !near && !agent.isPlayed;
+    const rests = played.length > 0 && !near && !agent.isPlayed;
+    if (rests === agent.resting) continue;
+    agent.resting = rests;
+    if (recorder && !agent.isDead) recordFor(agent, recorder, { kind: rests ? 'sleeps' : 'wakes' });
   }
 }

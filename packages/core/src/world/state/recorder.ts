@@ -112,6 +112,9 @@ export type LedgerEntry = {
     }
   /** A move has knocked a thing away, to there. */
   | { kind: 'knocked'; move: string; thing: string; x: number; y: number }
+  /** Every player is beyond its sleep distance: it senses and decides nothing until one is near again. */
+  | { kind: 'sleeps' }
+  | { kind: 'wakes' }
   /** It respawns. */
   | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }
