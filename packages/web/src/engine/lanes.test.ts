@@ -133,17 +133,18 @@ describe('the lane of an agent', () => {
     const lane = laneFrom([
       { tick: 1, kind: 'sleeps' },
       { tick: 30, kind: 'wakes' },
+      enter(31, 'rounds'),
       { tick: 50, kind: 'sleeps' },
       { tick: 70, kind: 'left' },
       { tick: 90, kind: 'sleeps' },
     ]);
     expect(lane.sleeps).toEqual([
       { from: 1, to: 30 },
-      { from: 50, to: 70 },
+      { from: 50, to: 70, inState: true },
       { from: 90, to: -1 },
     ]);
     expect(sleepOf(lane, false)).toEqual(lane.sleeps);
-    expect(sleepOf(undefined, true)).toEqual([{ from: 0, to: Infinity, fromStart: true }]);
+    expect(sleepOf(undefined, true)).toEqual([{ from: 0, to: Infinity }]);
   });
 
   it('shows the moves it made for as long as each lasted', () => {

@@ -6,6 +6,11 @@ export interface Stretch {
   to: number;
 }
 
+/** A stretch of sleep; `inState` where a state stays active all the while. */
+export interface Sleep extends Stretch {
+  inState?: true;
+}
+
 /** One stretch in one innermost state. */
 export interface Band extends Stretch {
   state: string;
@@ -58,7 +63,7 @@ export interface Lane extends States {
   /** The moves it made: `state` is the move's name. */
   moves: Band[];
   /** When it slept, since every player was beyond its sleep distance. */
-  sleeps: Stretch[];
+  sleeps: Sleep[];
   /** By other minds of the agent: what they do beside the first. */
   besides: Map<string, States>;
   /** Every state that was active, those around others too, by when it was entered. */
@@ -370,7 +375,11 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         lane.dots.push({ tick: entry.tick, entry });
         break;
       case 'sleeps':
-        lane.sleeps.push({ from: entry.tick, to: -1 });
+        lane.sleeps.push({
+          from: entry.tick,
+          to: -1,
+          ...(lane.active.length > 0 && { inState: true as const }),
+        });
         break;
       case 'wakes':
         endLast(lane.sleeps, entry.tick);

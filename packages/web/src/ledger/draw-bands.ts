@@ -1,6 +1,6 @@
 import { firstFrom } from '../engine/first-from.ts';
 import { asleepUntil } from '../engine/lane-times.ts';
-import type { Band, Lane, Stretch } from '../engine/lanes.ts';
+import type { Band, Lane, Sleep } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import type { Tokens } from '../theme/tokens.ts';
 import { xOf, type Window } from './time-window.ts';
@@ -106,20 +106,15 @@ export function drawBands(
   }
 }
 
-/** A stretch of sleep; in one from the start it is in no state, so that there is room for the word. */
-interface Sleep extends Stretch {
-  fromStart?: true;
-}
-
 /** When it slept: from the start until it was woken or died, for who begins asleep, and while every player was far. */
 export function sleepOf(lane: Lane | undefined, beginsAsleep: boolean): readonly Sleep[] {
   const far = lane?.sleeps ?? [];
-  return beginsAsleep ? [{ from: 0, to: asleepUntil(lane), fromStart: true }, ...far] : far;
+  return beginsAsleep ? [{ from: 0, to: asleepUntil(lane) }, ...far] : far;
 }
 
 export function drawSleep(
   context: CanvasRenderingContext2D,
-  { from, to, fromStart }: Sleep,
+  { from, to, inState }: Sleep,
   y: number,
   height: number,
   window: Window,
@@ -137,7 +132,8 @@ export function drawSleep(
   context.roundRect(left + 0.5, y + 0.5, right - left - 1, height - 1, 4);
   context.stroke();
   context.setLineDash([]);
-  if (!fromStart || right - left < 50) return;
+  // Over a state its own words stand.
+  if (inState || right - left < 50) return;
   context.fillStyle = tokens.mute;
   context.font = BAND_FONT;
   context.textAlign = 'left';

@@ -271,6 +271,46 @@ describe('why not of a row of rules', () => {
   });
 });
 
+describe('who sleeps', () => {
+  const sleeping = (change: (document: ReturnType<typeof cornerProject>) => void): Question => {
+    const document = cornerProject({
+      sight: KEEN_SIGHT,
+      machine: {
+        initial: 'watch',
+        states: [{ id: 'watch', leaves: [{ to: 'come', after: 1 }] }, { id: 'come' }],
+      },
+    });
+    change(document);
+    return { run: ran(programOf(document)), agent: 'keeper', tick: 200 };
+  };
+  const far = sleeping((document) => {
+    document.archetypes.keeper.sleepBeyond = 1;
+  });
+  const until = sleeping(({ grounds }) => {
+    grounds.corner.agents.keeper.asleep = true;
+  });
+
+  it('for want of a player near is told from who has not decided yet, and since when', () => {
+    const answer = why(far);
+    expect(answer).toMatchObject({ statement: 'keeper decides nothing', since: 1 });
+    expect(answer.cause).toEqual([
+      expect.objectContaining({
+        statement: 'it sleeps, since every player is beyond its sleep distance',
+        values: [{ part: 'sleep distance', value: '1 m' }],
+      }),
+    ]);
+    expect(why(until).cause[0].statement).toBe('it is asleep until it is woken');
+  });
+
+  it('is in no other state for that reason first', () => {
+    for (const question of [far, until])
+      expect(whyNot(question, 'come').cause[0]).toMatchObject({
+        statement: 'it is awake, and decides',
+        holds: false,
+      });
+  });
+});
+
 describe('questions that can’t be answered', () => {
   it.each<[string, () => unknown, RegExp]>([
     [

@@ -236,6 +236,23 @@ export function lastBefore<K extends LedgerEntry['kind']>(
   return -1;
 }
 
+/** Why somebody decides nothing at all; nothing where it does. */
+export function asleepNow({ agent }: Asked, entries: readonly LedgerEntry[]): Statement[] {
+  if (agent.isDead) return [];
+  if (agent.asleep) return [fact('it is asleep until it is woken', null)];
+  if (!agent.resting) return [];
+  const began = lastBefore(entries, 'sleeps', entries.length - 1);
+  const value = `${agent.archetype.sleepBeyond} m`;
+  return [
+    fact(
+      'it sleeps, since every player is beyond its sleep distance',
+      began < 0 ? null : entries[began].tick,
+      [],
+      [{ part: 'sleep distance', value }],
+    ),
+  ];
+}
+
 /** The statement and all it rests on as indented lines, times in seconds. */
 export function explanationLines(
   statement: Statement,

@@ -4,6 +4,7 @@ import { programAt } from '../run.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
+  asleepNow,
   checkTick,
   entriesOf,
   fact,
@@ -199,6 +200,14 @@ function* whyNotState(question: Question, state: string): Generator<RerunProgres
     values: [],
     since: left < 0 ? null : entries[left].tick,
     nearest: null,
-    cause: ways.length > 0 ? ways : [none],
+    cause: [
+      ...asleepNow(asked, entries).map((asleep) => ({
+        ...asleep,
+        statement: 'it is awake, and decides',
+        holds: false,
+        values: [{ part: 'it', value: asleep.statement }],
+      })),
+      ...(ways.length > 0 ? ways : [none]),
+    ],
   };
 }

@@ -7,6 +7,7 @@ import type { LedgerEntry } from '../../world/state/recorder.ts';
 import { choicesOf, whyPicked } from './choices.ts';
 import {
   activeStates,
+  asleepNow,
   entriesOf,
   fact,
   keysOf,
@@ -206,6 +207,9 @@ export function why(question: Question): Statement {
   const entries = entriesOf(question, asked);
   const active = activeStates(asked);
   const state = active[active.length - 1];
+  const asleep = asleepNow(asked, entries);
+  if (state === undefined && asleep.length > 0)
+    return fact(`${agent.placed.title} decides nothing`, asleep[0].since, asleep);
   if (state === undefined)
     throw new QuestionError('This mind has not decided yet at that tick; ask about a later one.');
   const { id, title, activity } = mind.program.machine.states[state];
@@ -218,6 +222,7 @@ export function why(question: Question): Statement {
     rows.length > 0 ? [{ ...fact(`it does ${activity!.name}`, null, rows), aside: true }] : [];
   return {
     ...fact(`${agent.placed.title} is in ${title}`, tickEntered(entries, id, entries.length - 1), [
+      ...asleep,
       ...causes,
       ...picked,
       ...doing,
