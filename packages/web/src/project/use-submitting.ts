@@ -4,7 +4,7 @@ import type { EngineClient } from '../engine/engine-client.ts';
 import { inputsOfText } from '../engine/link-input.ts';
 import { checked } from '../state/project-slice.ts';
 import { useAppStore } from '../state/store.ts';
-import { whenIdle } from '../ui/when-idle.ts';
+import { wellAfterOpening } from '../ui/well-after-opening.ts';
 
 /** A whole number of an address; null for anything else. */
 function numberOf(text: string | null): number | null {
@@ -39,6 +39,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
     let current = true;
     let latest: ProjectDocument | null = null;
     let begun = false;
+    let letBe = () => {};
     const submit = () => {
       const { project } = store.getState();
       if (project.status !== 'open' || project.id !== id || project.document === latest) return;
@@ -50,7 +51,8 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
       latest = document;
       void engine.submit(document, edit, hasForm).then(({ findings, runs }) => {
         if (!current) return;
-        if (isFirst) whenIdle(() => readProject(document));
+        // So that the first edit finds it looked at.
+        if (isFirst) letBe = wellAfterOpening(() => readProject(document));
         if (latest !== document) return;
         store.dispatch(checked({ edit, findings, runs }));
         if (!runs || begun) return;
@@ -66,6 +68,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
     const unsubscribe = store.subscribe(submit);
     return () => {
       current = false;
+      letBe();
       unsubscribe();
     };
   }, [engine, id, store]);

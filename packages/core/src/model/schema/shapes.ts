@@ -73,6 +73,9 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
+/** What every shape begins with: each step of a schema copies it, and there are two hundred shapes. */
+const OBJECT = yup.object().default(undefined);
+
 /**
  * An object with exactly these fields, and any field whose name begins with `x-`. Among several
  * variants, the one whose field `tag` is there is meant.
@@ -89,30 +92,26 @@ export function shape(build: () => Fields, tag?: string): yup.Schema {
   const shapeFields = () => (built ??= build());
   let mustBeThere: string[] | undefined;
   const sound = new WeakSet<object>();
-  return yup
-    .object()
-    .default(undefined)
-    .meta({ shape: shapeFields, tag })
-    .test('fields', (value, context) => {
-      if (!isPlainObject(value) || sound.has(value)) return true;
-      const entries = value;
-      const fields = shapeFields();
-      mustBeThere ??= Object.keys(fields).filter((key) => !mayBeAbsent(fields[key]!));
-      const missing = mustBeThere.filter((key) => entries[key] === undefined);
-      const errors: yup.ValidationError[] = [];
-      for (const key of [...missing, ...Object.keys(entries)]) {
-        const path = () => joinPath(context.path, key);
-        if (Object.hasOwn(fields, key)) {
-          errors.push(...errorsOf(fields[key]!, entries[key], path()));
-        } else if (!key.startsWith('x-')) {
-          const message = `is not a field this version knows.${suggestion(key, Object.keys(fields))}`;
-          errors.push(context.createError({ path: path(), message }));
-        }
+  return OBJECT.meta({ shape: shapeFields, tag }).test('fields', (value, context) => {
+    if (!isPlainObject(value) || sound.has(value)) return true;
+    const entries = value;
+    const fields = shapeFields();
+    mustBeThere ??= Object.keys(fields).filter((key) => !mayBeAbsent(fields[key]!));
+    const missing = mustBeThere.filter((key) => entries[key] === undefined);
+    const errors: yup.ValidationError[] = [];
+    for (const key of [...missing, ...Object.keys(entries)]) {
+      const path = () => joinPath(context.path, key);
+      if (Object.hasOwn(fields, key)) {
+        errors.push(...errorsOf(fields[key]!, entries[key], path()));
+      } else if (!key.startsWith('x-')) {
+        const message = `is not a field this version knows.${suggestion(key, Object.keys(fields))}`;
+        errors.push(context.createError({ path: path(), message }));
       }
-      if (errors.length > 0) return new yup.ValidationError(errors);
-      sound.add(value);
-      return true;
-    }) as unknown as yup.Schema;
+    }
+    if (errors.length > 0) return new yup.ValidationError(errors);
+    sound.add(value);
+    return true;
+  }) as unknown as yup.Schema;
 }
 
 function mayBeAbsent(schema: AnySchema): boolean {

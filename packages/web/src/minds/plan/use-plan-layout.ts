@@ -2,6 +2,7 @@ import type { ProjectDocument } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useProject } from '../../state/store.ts';
 import { listStates } from '../document-names.ts';
+import { wellAfterOpening } from '../../ui/well-after-opening.ts';
 import { keepLayouts, readLayouts } from './kept-layouts.ts';
 import {
   fittest,
@@ -10,9 +11,6 @@ import {
   prepareLayouter,
   type PlanLayout,
 } from './plan-layout.ts';
-
-/** When the page has long been usable, in milliseconds: the layout engine is large. */
-const WELL_AFTER_OPENING = 3000;
 
 /** The rooms around a state, and itself. */
 function roomsAround(document: ProjectDocument, mind: string, state: string | null): string {
@@ -49,8 +47,8 @@ export function usePlanLayout(
     let current = true;
     if (kept) {
       setLast(kept);
-      const waiting = setTimeout(prepareLayouter, WELL_AFTER_OPENING);
-      return () => clearTimeout(waiting);
+      // The layout engine is large.
+      return wellAfterOpening(prepareLayouter);
     }
     void layoutPlans(JSON.parse(drawn), {
       open: new Set(open.split(' ')),
