@@ -262,3 +262,17 @@ it('an address that leads nowhere says so and shows the way back', async () => {
   await page.goto(`${app.address}/nowhere`);
   await page.getByText('There is no page here').waitFor();
 });
+
+it('a page that breaks says what went wrong, and the way back leads out of it', async () => {
+  const page = await app.open('/');
+  // No server gives such a document.
+  await page.route('**/api/projects/night-watch', (route) =>
+    route.fulfill({ json: { id: 'night-watch', title: 'Night Watch', edit: 1, document: {} } }),
+  );
+  await page.goto(`${app.address}/projects/night-watch/minds`);
+  await page.getByRole('heading', { name: 'This page broke' }).waitFor();
+  await page.getByText(/undefined/).waitFor();
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.getByRole('link', { name: 'All projects', exact: true }).click();
+  await page.getByRole('heading', { name: 'Projects' }).waitFor();
+});

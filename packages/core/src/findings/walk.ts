@@ -65,7 +65,7 @@ export const allActions = once((mind: MindProgram): readonly ActionProgram[] => 
 function expressionsBelow(value: unknown, found: CheckedExpression[]): void {
   if (typeof value !== 'object' || value === null) return;
   if ('ir' in value && 'source' in value) found.push(value as CheckedExpression);
-  else for (const inner of Object.values(value)) expressionsBelow(inner, found);
+  else for (const key in value) expressionsBelow(value[key as keyof typeof value], found);
 }
 
 /** Every expression of a mind. */

@@ -3,6 +3,7 @@ import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { useCommands } from '../shell/commands.tsx';
 import { QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';
+import { toggled } from '../ui/toggled.ts';
 import {
   chosenRows,
   foldableSquads,
@@ -38,12 +39,7 @@ export function useLaneChoice(
   const pinWords =
     followed && (isPinned ? `Unpin ${followed.title}` : `Pin ${followed.title} on top`);
   const pin = useCallback(() => {
-    if (agent === null) return;
-    setPinned((before) => {
-      const after = new Set(before);
-      if (!after.delete(agent)) after.add(agent);
-      return after;
-    });
+    if (agent !== null) setPinned((before) => toggled(before, agent));
   }, [agent]);
   const isAnyOpen = squads.some(({ id }) => !folded.has(id));
   const foldWords = squads.length > 0 && (isAnyOpen ? 'Fold all squads' : 'Unfold all squads');
@@ -51,13 +47,7 @@ export function useLaneChoice(
     () => setFolded(isAnyOpen ? new Set(squads.map(({ id }) => id)) : NOBODY),
     [isAnyOpen, squads],
   );
-  const toggle = useCallback((squad: string) => {
-    setFolded((before) => {
-      const after = new Set(before);
-      if (!after.delete(squad)) after.add(squad);
-      return after;
-    });
-  }, []);
+  const toggle = useCallback((squad: string) => setFolded((before) => toggled(before, squad)), []);
   useCommands(
     useMemo(
       () => [

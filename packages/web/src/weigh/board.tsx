@@ -8,6 +8,7 @@ import type { Editing } from '../state/use-edit.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { CoverageToggle, useCoverageCommand } from '../shell/coverage-toggle.tsx';
 import { Menu } from '../ui/menu.tsx';
+import { toggled } from '../ui/toggled.ts';
 import { CurveCell, GradesCell, HEIGHT, ScoreCell, WIDTH } from './board-cells.tsx';
 import { Add, Cell, Foot, Heading, Name, Option, Said, Scroll, Table } from './board-style.ts';
 import { columnsOf } from './columns.ts';
@@ -155,13 +156,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
                           aria-label={`${isOpen ? 'Fold' : 'Unfold'} the candidates of ${title}`}
                           aria-expanded={isOpen}
                           style={{ minHeight: 20, padding: 0 }}
-                          onPress={() =>
-                            setOpened((before) => {
-                              const next = new Set(before);
-                              if (!next.delete(option.id)) next.add(option.id);
-                              return next;
-                            })
-                          }
+                          onPress={() => setOpened((before) => toggled(before, option.id))}
                         >
                           {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
                         </QuietButton>

@@ -1,3 +1,4 @@
+import { sameData } from '../same-data.ts';
 import type { MachineProgram, StateProgram, TransitionProgram } from '../program.ts';
 import { FINISHED, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
 import { noteLeaf } from './configuration.ts';
@@ -41,17 +42,19 @@ function nearestSurvivor(before: MachineProgram, map: readonly number[], state: 
   return s < 0 ? -1 : map[s];
 }
 
-/** The text of parts of programs, which never change: many agents are carried over from one version to another. */
-const texts = new WeakMap<object, string>();
+/** By two parts of programs, which never change: whether they say the same. Many agents are carried over from one version to another. */
+const compared = new WeakMap<object, WeakMap<object, boolean>>();
 
-function textOf(part: object): string {
-  let text = texts.get(part);
-  if (text === undefined) texts.set(part, (text = JSON.stringify(part)));
-  return text;
+function samePart(a: object, b: object): boolean {
+  let known = compared.get(a);
+  if (known === undefined) compared.set(a, (known = new WeakMap()));
+  let same = known.get(b);
+  if (same === undefined) known.set(b, (same = sameData(a, b)));
+  return same;
 }
 
 function sameActivity({ activity: a }: StateProgram, { activity: b }: StateProgram): boolean {
-  return a === b || (a !== null && b !== null && textOf(a) === textOf(b));
+  return a === b || (a !== null && b !== null && samePart(a, b));
 }
 
 /** Machines without what their states do, which is most of them and compared by itself. */
@@ -69,7 +72,7 @@ function frameOf(machine: MachineProgram): object {
 function sameMachine(a: MachineProgram, b: MachineProgram): boolean {
   return (
     a === b ||
-    (textOf(frameOf(a)) === textOf(frameOf(b)) &&
+    (samePart(frameOf(a), frameOf(b)) &&
       a.states.every((state, i) => sameActivity(state, b.states[i])))
   );
 }

@@ -7,6 +7,7 @@ import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
 import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
 import type { KeyProgram } from '../../mind/program.ts';
+import { sameData } from '../../mind/same-data.ts';
 import { sightKind, type SightKind } from '../../senses/sight.ts';
 import {
   GATE_STATUS,
@@ -63,7 +64,7 @@ export interface Statics {
 }
 
 function sameGround(a: Program, b: Program): boolean {
-  return JSON.stringify(a.ground) === JSON.stringify(b.ground);
+  return sameData(a.ground, b.ground);
 }
 
 function byTick(inputs: readonly InputProgram[]): Map<number, Input[]> {

@@ -17,6 +17,7 @@ import {
   type SetStateAction,
 } from 'react';
 import { commandPressed, pressed } from '../../ui/pressed-key.ts';
+import { toggled } from '../../ui/toggled.ts';
 import { isWriting, type Paste } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, type RowActs } from './row-view.tsx';
@@ -62,12 +63,6 @@ function dropPlace(event: DragEvent<HTMLElement>): 'before' | 'after' | 'inside'
   const part = (event.clientY - top) / height;
   return part < 0.3 ? 'before' : part > 0.7 ? 'after' : 'inside';
 }
-
-const toggled = (set: ReadonlySet<string>, id: string) => {
-  const next = new Set(set);
-  if (!next.delete(id)) next.add(id);
-  return next;
-};
 
 /** Everything that keys, menus and pointers do with rows. The functions stay the same over renders. */
 export function useRowActs(surroundings: Surroundings) {
