@@ -24,17 +24,18 @@ const CHECKS = {
 };
 
 /**
- * @param {string[]} command
- * @returns {Promise<boolean>}
+ * @param {keyof typeof CHECKS} name
+ * @returns {Promise<{name: string, good: boolean}>}
  */
-function check([program, ...flags]) {
+function check(name) {
+  const [program, ...flags] = CHECKS[name];
   return new Promise((resolve) => {
     const checker = spawn(path.join(BIN, program), flags, {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
     });
-    checker.on('error', () => resolve(false));
-    checker.on('exit', (code) => resolve(code === 0));
+    checker.on('error', () => resolve({ name, good: false }));
+    checker.on('exit', (code) => resolve({ name, good: code === 0 }));
   });
 }
 
@@ -94,12 +95,10 @@ await runScript(async () => {
   /** What failed, said again at the end: a long run's output is read from there. @type {string[]} */
   const failures = [];
   // What reads sources alone goes on beside the builds; the check of types writes what they write.
-  const sources = [check(CHECKS.format), check(CHECKS['lint and direction of dependencies'])];
+  const sources = [check('format'), check('lint and direction of dependencies')];
   const chromium = ensureChromium();
   ensureBuilt(['programs', 'pages', 'bench']);
-  const checked = await Promise.all([...sources, check(CHECKS.types)]);
-  for (const [i, name] of Object.keys(CHECKS).entries()) {
-    const good = checked[i];
+  for (const { name, good } of await Promise.all([...sources, check('types')])) {
     say(`${good ? '✓' : '✗'} ${name}`);
     if (good) passed++;
     else {

@@ -290,7 +290,7 @@ describe('who sleeps', () => {
     grounds.corner.agents.keeper.asleep = true;
   });
 
-  it('for want of a player near is told from who has not decided yet, and since when', () => {
+  it('for want of a player near is kept apart from who has not decided yet, with since when', () => {
     const answer = why(far);
     expect(answer).toMatchObject({ statement: 'keeper decides nothing', since: 1 });
     expect(answer.cause).toEqual([

@@ -208,10 +208,11 @@ export function why(question: Question): Statement {
   const active = activeStates(asked);
   const state = active[active.length - 1];
   const asleep = asleepNow(asked, entries);
-  if (state === undefined && asleep.length > 0)
-    return fact(`${agent.placed.title} decides nothing`, asleep[0].since, asleep);
-  if (state === undefined)
+  if (state === undefined) {
+    if (asleep.length > 0)
+      return fact(`${agent.placed.title} decides nothing`, asleep[0].since, asleep);
     throw new QuestionError('This mind has not decided yet at that tick; ask about a later one.');
+  }
   const { id, title, activity } = mind.program.machine.states[state];
   const causes = whyEntered({ question, asked, entries }, id, entries.length - 1, DEPTH);
   const rows = rowsNow(asked, state);

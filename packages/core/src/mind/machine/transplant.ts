@@ -1,4 +1,4 @@
-import { sameData } from '../same-data.ts';
+import { sameData } from '../../terms/same-data.ts';
 import type { MachineProgram, StateProgram, TransitionProgram } from '../program.ts';
 import { FINISHED, NOT_STARTED, readList, STARTED, writeList } from './cells.ts';
 import { noteLeaf } from './configuration.ts';

@@ -7,7 +7,7 @@ import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
 import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
 import type { KeyProgram } from '../../mind/program.ts';
-import { sameData } from '../../mind/same-data.ts';
+import { sameData } from '../../terms/same-data.ts';
 import { sightKind, type SightKind } from '../../senses/sight.ts';
 import {
   GATE_STATUS,

@@ -12,22 +12,12 @@ import {
   type SimpleForm,
 } from './form.ts';
 import { roll } from './roll.ts';
+import { sameData } from '../../../terms/same-data.ts';
 import { sliders } from './sliders.ts';
 
 /** The simple forms there are, and reading and writing choices by them. */
 
 export const SIMPLE_FORMS: readonly SimpleForm[] = [sliders, byDistance, roll];
-
-/** Whether two parts of documents say the same, in whatever order their fields stand. */
-function alike(a: unknown, b: unknown): boolean {
-  const text = (value: unknown) =>
-    JSON.stringify(value, (_, part: unknown) =>
-      typeof part === 'object' && part !== null && !Array.isArray(part)
-        ? Object.fromEntries(Object.entries(part).sort(([x], [y]) => (x < y ? -1 : 1)))
-        : part,
-    );
-  return text(a) === text(b);
-}
 
 /** The usual values of a form’s fields. */
 export function usualValues(form: SimpleForm, repertoire: Repertoire): Record<string, number> {
@@ -59,8 +49,8 @@ export function simpleFormOf(
     if (!isWithin(values, form.fields(repertoire))) continue;
     const written = form.write(values as FormValues, repertoire);
     const isSame =
-      alike(written.choice, plain) &&
-      namesOf(written.bands).every((each) => alike(written.bands[each], sets[each]));
+      sameData(written.choice, plain) &&
+      namesOf(written.bands).every((each) => sameData(written.bands[each], sets[each]));
     if (isSame) return { form, values: values as FormValues };
   }
   return null;
