@@ -39,8 +39,9 @@ async function leave(page: Page, from: string, number: number, to: string, guard
   await writeExpression(page, `guard of transition ${number} of ${from}`, guard);
 }
 
-/** Drags a state of the plan onto the edge of a room. */
+/** Drags a state of the plan onto the edge of a room, where the states stand after all edits before. */
 async function dragInto(page: Page, id: string, room: string): Promise<void> {
+  await page.locator('[aria-label="State plan"][aria-busy="false"]').waitFor();
   const from = (await state(page, id).boundingBox())!;
   const to = (await state(page, room).boundingBox())!;
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);

@@ -25,21 +25,24 @@ const UNUSED = [
 /**
  * How headless Chromium is launched for tests and pictures: quiet, offline, as root too, and with scrollbars
  * shown, as those who use the pages have them.
+ * @param {readonly string[]} unused features that are off besides
  */
-export const CHROMIUM_OPTIONS = {
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    `--disable-features=${UNUSED.join(',')}`,
-  ],
-  ignoreDefaultArgs: ['--hide-scrollbars'],
-};
+export function chromiumOptions(unused = []) {
+  return {
+    args: [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      `--disable-features=${[...UNUSED, ...unused].join(',')}`,
+    ],
+    ignoreDefaultArgs: ['--hide-scrollbars'],
+  };
+}
 
 function find() {
   const named = process.env.CHROMIUM;

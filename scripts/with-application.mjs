@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt } from './build.mjs';
-import { CHROMIUM_OPTIONS, ensureChromium } from './chromium.mjs';
+import { chromiumOptions, ensureChromium } from './chromium.mjs';
 import { freePort, startCluster, temporaryFolder } from './postgres.mjs';
 import { ROOT } from './project.mjs';
 
@@ -27,7 +27,7 @@ export async function withApplication(work) {
       demos: path.join(ROOT, 'demo'),
     });
     try {
-      const browser = await chromium.launch({ executablePath, ...CHROMIUM_OPTIONS });
+      const browser = await chromium.launch({ executablePath, ...chromiumOptions() });
       try {
         return await work({ address: serving.address, browser });
       } finally {

@@ -14,7 +14,7 @@ import {
   startProxy,
   type CuttableProxy,
 } from '../../packages/server/src/testing/cuttable-proxy.fixture.ts';
-import { CHROMIUM_OPTIONS } from '../../scripts/chromium.mjs';
+import { chromiumOptions } from '../../scripts/chromium.mjs';
 import { freePort } from '../../scripts/postgres.mjs';
 
 const ROOT = path.resolve(import.meta.dirname, '../..');
@@ -72,7 +72,8 @@ let waiting: Page | null = null;
 async function launch() {
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    ...CHROMIUM_OPTIONS,
+    // With it, what was compiled of a script is not found again when the next page loads it.
+    ...chromiumOptions(['BackgroundResourceFetch']),
   });
   return { browser, port: await freePort() };
 }

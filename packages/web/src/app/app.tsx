@@ -119,7 +119,8 @@ export function App() {
   return (
     <Provider store={store}>
       <GlobalStyle />
-      <BrowserRouter>
+      {/* What is chosen is shown at once: as a transition it would begin again with each frame of a run. */}
+      <BrowserRouter useTransitions={false}>
         <Pages />
       </BrowserRouter>
     </Provider>

@@ -1,5 +1,11 @@
-import { isOfFight, type LedgerEntry, type Program } from '@crooked-lantern/core';
+import {
+  isOfFight,
+  type LedgerEntry,
+  type Program,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import * as Comlink from 'comlink';
+import { patchOf } from './document-patch.ts';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
 import type { BranchPicture, EngineApi, Frame, WorkerApi } from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
@@ -40,11 +46,14 @@ export function startEngine(): EngineClient {
   let fights: LedgerEntry[] = [];
   let rowPaths: readonly string[] = [];
   let branches: readonly BranchPicture[] = [];
+  /** What the worker has of the project, whose parts that an edit leaves alone are not sent again. */
+  let submitted: ProjectDocument | null = null;
   let watched: { agent: string | null; mind: string | null } = { agent: null, mind: null };
 
-  worker.addEventListener('message', (event: MessageEvent<{ frame?: Frame }>) => {
-    if (!event.data.frame) return;
-    frame = event.data.frame;
+  const { port1: frames, port2: sender } = new MessageChannel();
+  void remote.sendFrames(Comlink.transfer(sender, [sender]));
+  frames.onmessage = ({ data }: MessageEvent<Frame>) => {
+    frame = data;
     if (frame.program) program = frame.program;
     if (frame.branches) branches = frame.branches;
     if (frame.rows.paths) rowPaths = frame.rows.paths;
@@ -58,8 +67,8 @@ export function startEngine(): EngineClient {
     for (const entry of frame.entries) if (isOfFight(entry)) fights.push(entry);
     for (const listener of listeners) listener();
     // Asked for last, it comes after all that is drawn in the next display frame.
-    requestAnimationFrame(() => void remote.drawn());
-  });
+    requestAnimationFrame(() => frames.postMessage(null));
+  };
 
   return {
     get frame() {
@@ -85,7 +94,11 @@ export function startEngine(): EngineClient {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    submit: (document, edit, hasForm) => remote.submit(document, edit, hasForm),
+    submit(document, edit, hasForm) {
+      const result = remote.submitPatch(patchOf(submitted, document), edit, hasForm);
+      submitted = document;
+      return result;
+    },
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
     readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
     tryOut: (document, agent, seconds) => remote.tryOut(document, agent, seconds),
@@ -131,6 +144,7 @@ export function startEngine(): EngineClient {
     replay: (recording, until) => void remote.replay(recording, until),
     end() {
       listeners.clear();
+      frames.close();
       worker.terminate();
     },
   };

@@ -31,13 +31,19 @@ import type {
   UnlikeDecision,
 } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from './choice-history.ts';
+import type { Patch } from './document-patch.ts';
 import type { Lanes } from './lanes.ts';
 import type { NoticedFindings } from './noticing.ts';
 
 /** What the worker takes from the pages besides what it passes on to its engine. */
-export interface WorkerApi extends EngineApi {
-  /** All frames that have come were drawn. */
-  drawn(): void;
+export interface WorkerApi extends Omit<EngineApi, 'submit'> {
+  /** `submit` of a document, by what it has that the one submitted before had not; the first is whole. */
+  submitPatch(patch: Patch, edit: number, hasForm?: boolean): Promise<SubmitResult>;
+  /**
+   * Where frames are sent, and where any message says that all that have come were drawn. There are sixty a second
+   * of both, which would wait for no answer.
+   */
+  sendFrames(to: MessagePort): void;
 }
 
 /** What the pages ask of the engine, which runs in a worker of its own. */

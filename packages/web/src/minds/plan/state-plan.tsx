@@ -116,7 +116,7 @@ export function StatePlan({
   const room = useRoom(box);
   const [folds, setFolds] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [legend, setLegend] = useState(false);
-  const layout = usePlanLayout(mind, selection.state, room, folds);
+  const { layout, isBusy } = usePlanLayout(mind, selection.state, room, folds);
   const live = useLivePlan(selection.agent);
   const isNever = useNever(mind);
   const { scale, zoom, zoomBy, fit, pan } = useZoom(box, room, layout);
@@ -228,7 +228,7 @@ export function StatePlan({
   return (
     <Frame
       aria-label="State plan"
-      aria-busy={layout === null}
+      aria-busy={isBusy}
       onKeyDown={onKeyDown}
       onCopy={(event) => copy(event)}
       onCut={(event) => {

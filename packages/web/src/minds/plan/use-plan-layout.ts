@@ -18,13 +18,16 @@ function roomsAround(document: ProjectDocument, mind: string, state: string | nu
   return listed ? [...listed.around, listed.state.id].join(' ') : '';
 }
 
-/** Layout of a mind's plan for a space of this shape. `folds` has the rooms that were folded (true) or unfolded by hand. */
+/**
+ * Layout of a mind's plan for a space of this shape, null before the first, and whether another is being made that
+ * takes its place. `folds` has the rooms that were folded (true) or unfolded by hand.
+ */
 export function usePlanLayout(
   mind: string,
   chosen: string | null,
   room: { width: number; height: number },
   folds: ReadonlyMap<string, boolean>,
-): PlanLayout | null {
+): { layout: PlanLayout | null; isBusy: boolean } {
   const around = useProject((project) => roomsAround(project.document, mind, chosen));
   const unfolded = [...folds].flatMap(([id, folded]) => (folded ? [] : [id]));
   const folded = [...folds].flatMap(([id, isFolded]) => (isFolded ? [id] : [])).join(' ');
@@ -41,12 +44,12 @@ export function usePlanLayout(
   );
   const key = `${LAYOUT_VERSION}\n${open}\n${folded}\n${drawn}`;
   // While another is being made the one before stays, so that nothing flashes.
-  const [last, setLast] = useState<PlanLayout[] | null>(null);
+  const [last, setLast] = useState<{ key: string; plans: PlanLayout[] } | null>(null);
   const kept = useMemo(() => readLayouts(key), [key]);
   useEffect(() => {
     let current = true;
     if (kept) {
-      setLast(kept);
+      setLast({ key, plans: kept });
       // The layout engine is large.
       return wellAfterOpening(prepareLayouter);
     }
@@ -55,12 +58,13 @@ export function usePlanLayout(
       folded: new Set(folded.split(' ')),
     }).then((plans) => {
       keepLayouts(key, plans);
-      if (current) setLast(plans);
+      if (current) setLast({ key, plans });
     });
     return () => {
       current = false;
     };
   }, [kept, key, drawn, open, folded]);
-  const plans = kept ?? last;
-  return useMemo(() => (plans ? fittest(plans, room) : null), [plans, room]);
+  const plans = kept ?? last?.plans;
+  const layout = useMemo(() => (plans ? fittest(plans, room) : null), [plans, room]);
+  return { layout, isBusy: !kept && last?.key !== key };
 }
