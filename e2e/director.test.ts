@@ -6,7 +6,6 @@ import {
   tick,
   untilReady,
   untilResting,
-  untilRunning,
   untilSaved,
 } from './testing/minds-page.fixture.ts';
 import { fromTheBeginning } from './testing/playing.fixture.ts';
@@ -35,7 +34,7 @@ describe('a game from an empty ground', () => {
       delete archetypes.warden.sight;
     });
     const page = await app.open(`${project}/ground`);
-    await untilRunning(page);
+    await untilReady(page);
     const stage = await stageOf(page, 24, 14);
     await tool(page, 'Zone');
     await stage.drag(14, 5, 17, 9);
@@ -71,7 +70,6 @@ describe('a game from an empty ground', () => {
 
     // A referee of one rule, which is made the director of the ground.
     await page.getByRole('link', { name: 'Minds', exact: true }).first().click();
-    await untilReady(page);
     await addMind(page, 'A set of rules', 'Referee');
     await take(page, '/', 'rule', 'Rule', 'While');
     await page.getByRole('link', { name: 'Ground', exact: true }).click();

@@ -8,6 +8,7 @@ import {
   pause,
   tick,
   untilLit,
+  untilReady,
   untilResting,
   untilRunning,
   untilSaved,
@@ -45,7 +46,7 @@ describe('a ground from nothing', () => {
     async () => {
       const project = await app.newNightWatch();
       const page = await app.open(`${project}/ground`);
-      await untilRunning(page);
+      await untilReady(page);
 
       // Clears the orchard and makes a small yard of it.
       await page.getByTestId('editor').focus();
@@ -89,6 +90,7 @@ describe('a ground from nothing', () => {
       await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
 
       // Takes the basket, is seen, hides behind the wall, and is searched for.
+      await page.keyboard.press('p');
       await page.getByRole('link', { name: 'Minds' }).click();
       await page.getByRole('button', { name: /^Warden \d+ states/ }).click();
       await untilLit(page, 'rounds');

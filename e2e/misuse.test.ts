@@ -7,6 +7,7 @@ import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
   untilLit,
+  untilReady,
   untilRunning,
   untilSaved,
   writeExpression,
@@ -169,7 +170,7 @@ describe('two windows', () => {
   it('never overwrite each other; the later one chooses, and loses nothing', async () => {
     const where = await rounds();
     const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilLit(one, 'rounds'), untilLit(two, 'rounds')]);
+    await Promise.all([untilReady(one), untilReady(two)]);
     await writeExpression(one, GUARD, 'attention.strength > 0.4');
     await untilSaved(one);
     await writeExpression(two, GUARD, 'attention.strength > 0.6');
@@ -195,7 +196,7 @@ describe('the work of two windows', () => {
   it('is put together part by part: what each changed, and of both what is chosen', async () => {
     const where = await rounds();
     const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilLit(one, 'rounds'), untilLit(two, 'rounds')]);
+    await Promise.all([untilReady(one), untilReady(two)]);
     const seconds = (value: string) => `seconds of for, transition 2 of Rounds: ${value}. Edit`;
     const setSeconds = async (page: Page, from: string, to: string) => {
       await page.getByRole('button', { name: seconds(from) }).click();

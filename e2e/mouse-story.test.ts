@@ -2,7 +2,13 @@ import type { ProjectDocument } from '@crooked-lantern/core';
 import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type App } from './testing/app.fixture.ts';
-import { state, untilLit, untilSaved, writeExpression } from './testing/minds-page.fixture.ts';
+import {
+  state,
+  tick,
+  untilLit,
+  untilSaved,
+  writeExpression,
+} from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -55,6 +61,8 @@ describe('with the mouse, from nothing', () => {
     const page = await app.open('/');
     await page.getByRole('button', { name: 'New project' }).click();
     await untilLit(page, 'stand');
+    // It rests while it is written, and what is clicked is where it was.
+    await page.getByRole('button', { name: 'Pause (P)' }).click();
 
     // Patrols.
     await state(page, 'stand').click();
@@ -151,6 +159,9 @@ describe('with the mouse, from nothing', () => {
     expect(Object.keys(trees!)).toEqual(['combAbout']);
     // Nothing of it is wrong, and it runs.
     await expect.poll(() => page.getByText(/^running edit/).innerText()).not.toMatch(/error/);
+    const before = await tick(page);
+    await page.getByRole('button', { name: 'Run (P)' }).click();
+    await expect.poll(() => tick(page)).toBeGreaterThan(before);
     await untilLit(page, 'stand');
   });
 });
