@@ -2,12 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseOption, setNumber } from './testing/fields.fixture.ts';
-import {
-  tick,
-  untilReady,
-  untilResting,
-  untilSaved,
-} from './testing/minds-page.fixture.ts';
+import { tick, untilReady, untilResting, untilSaved } from './testing/minds-page.fixture.ts';
 import { fromTheBeginning } from './testing/playing.fixture.ts';
 import { addMind, take, write } from './testing/rows.fixture.ts';
 import { stageOf, tool } from './testing/stage.fixture.ts';

@@ -277,8 +277,15 @@ describe('who sleeps', () => {
       sight: KEEN_SIGHT,
       machine: {
         initial: 'watch',
-        states: [{ id: 'watch', leaves: [{ to: 'come', after: 1 }] }, { id: 'come' }],
+        states: [
+          { id: 'watch', activity: { choice: 'whatNow' }, leaves: [{ to: 'come', after: 1 }] },
+          { id: 'come', activity: { tree: 'dawdle' } },
+        ],
       },
+    });
+    Object.assign(document.minds.keeper, {
+      trees: { dawdle: { root: { do: 'wait', seconds: 3 } } },
+      choices: { whatNow: { options: [{ id: 'hum', does: { do: 'wait', seconds: 3 } }] } },
     });
     change(document);
     return { run: ran(programOf(document)), agent: 'keeper', tick: 200 };
@@ -302,12 +309,19 @@ describe('who sleeps', () => {
     expect(why(until).cause[0].statement).toBe('it is asleep until it is woken');
   });
 
-  it('is in no other state for that reason first', () => {
-    for (const question of [far, until])
-      expect(whyNot(question, 'come').cause[0]).toMatchObject({
-        statement: 'it is awake, and decides',
-        holds: false,
-      });
+  it.each(['come', 'hum', 'dawdle:1'])('does not come to %s for that reason first', (what) => {
+    for (const question of [far, until]) {
+      const { holds, cause } = whyNot(question, what);
+      expect(holds).toBe(false);
+      expect(cause[0]).toMatchObject({ statement: 'it is awake, and decides', holds: false });
+      expect(cause.filter(({ statement }) => statement.includes('awake'))).toHaveLength(1);
+    }
+  });
+
+  it('wakes, and that is no reason any more', () => {
+    const question = sleeping(() => {});
+    for (const what of ['hum', 'dawdle:1', 'watch'])
+      expect(JSON.stringify(whyNot(question, what))).not.toContain('awake');
   });
 });
 

@@ -141,7 +141,22 @@ export function* whyNotSteps(
     ? yield* whyNotState(question, what)
     : (whyNotOptionOf(question, what) ?? (yield* whyNotRow(question, what)));
   const first = firstLooked(question);
-  return first === null ? answer : { ...answer, lookedFrom: first };
+  return {
+    ...answer,
+    cause: answer.holds ? answer.cause : [...wouldWake(question), ...answer.cause],
+    ...(first === null ? {} : { lookedFrom: first }),
+  };
+}
+
+/** Before all else whoever sleeps would have to wake, whatever it is asked about. */
+function wouldWake(question: Question): Statement[] {
+  const asked = whoIsAsked(question);
+  return asleepNow(asked, entriesOf(question, asked)).map((asleep) => ({
+    ...asleep,
+    statement: 'it is awake, and decides',
+    holds: false,
+    values: [{ part: 'it', value: asleep.statement }],
+  }));
 }
 
 /** The transitions to be watched from here on; those that were so before an edit go on where their guards say the same. */
@@ -200,14 +215,6 @@ function* whyNotState(question: Question, state: string): Generator<RerunProgres
     values: [],
     since: left < 0 ? null : entries[left].tick,
     nearest: null,
-    cause: [
-      ...asleepNow(asked, entries).map((asleep) => ({
-        ...asleep,
-        statement: 'it is awake, and decides',
-        holds: false,
-        values: [{ part: 'it', value: asleep.statement }],
-      })),
-      ...(ways.length > 0 ? ways : [none]),
-    ],
+    cause: ways.length > 0 ? ways : [none],
   };
 }
