@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
+import type { Program } from '../../world/program/program.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
-import { advance, createRun, type Run } from '../run.ts';
-import type { Question, Statement } from './statement.ts';
+import type { Question } from './statement.ts';
+import { find, ran } from './statements.fixture.ts';
 import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
 
 /** The keeper stands at (2, 5), the gleaner 6 m off. */
-function ran(): Run {
+function weighing(): Program {
   const document = cornerProject({ sight: KEEN_SIGHT });
   document.minds.keeper.activity = { choice: 'whatNow' };
   document.minds.keeper.choices = {
@@ -37,17 +38,11 @@ function ran(): Run {
       ],
     },
   };
-  const run = createRun(programOf(document), 1, 1);
-  while (run.head < 150) advance(run);
-  return run;
+  return programOf(document);
 }
 
-const run = ran();
+const run = ran(weighing(), 150);
 const at = (tick: number): Question => ({ run, agent: 'keeper', tick });
-const find = (statement: Statement, words: string): Statement | undefined =>
-  statement.statement.includes(words)
-    ? statement
-    : statement.cause.map((cause) => find(cause, words)).find(Boolean);
 
 describe('why this option', () => {
   it('names its terms with their values, who came next and by how much', () => {
