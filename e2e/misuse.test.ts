@@ -36,7 +36,8 @@ function file(name: string, content: string): string {
 }
 
 describe('files that are no projects', () => {
-  it.each<[string, string, RegExp]>([
+  /** What is wrong with it, its text, and what is said. */
+  const REFUSED: [string, string, RegExp][] = [
     [
       'malformed',
       '{"format": "crooked-lantern/project",}',
@@ -50,14 +51,18 @@ describe('files that are no projects', () => {
       /must be text, not 5/,
     ],
     ['20 MB', `"${'x'.repeat(20 * 1_048_576)}"`, /has 21 MB; a project file may have 8 MB/],
-  ])('a %s file is refused in words, and the list stays as it is', async (name, content, words) => {
+  ];
+
+  it('are refused in words, one after the other, and the list stays as it is', async () => {
     const page = await app.open('/');
     await page.getByRole('link', { name: 'Night Watch' }).first().waitFor();
     const projects = page.getByRole('list', { name: 'Projects' }).getByRole('listitem');
     const before = await projects.count();
-    await page.getByTestId('file').setInputFiles(file(`${name}.lantern.json`, content));
-    await page.getByRole('alert').getByText(words).waitFor();
-    expect(await projects.count()).toBe(before);
+    for (const [name, content, words] of REFUSED) {
+      await page.getByTestId('file').setInputFiles(file(`${name}.lantern.json`, content));
+      await page.getByRole('alert').getByText(words).waitFor();
+      expect(await projects.count(), name).toBe(before);
+    }
   });
 
   it('a good file opens, and a project goes away and comes back', async () => {

@@ -62,20 +62,35 @@ function hashSource(file, hash) {
   for (const entry of entries) hashSource(`${file}/${entry}`, hash);
 }
 
+/** @param {Part} part */
+function digestOf(part) {
+  const hash = createHash('sha256');
+  for (const source of PARTS[part].sources) hashSource(source, hash);
+  return hash.digest('hex');
+}
+
+/** @param {Part} part */
+const stampOf = (part) => path.join(STAMPS, part);
+
+/**
+ * Notes that parts have been built from their sources as they are.
+ * @param {Part[]} parts
+ */
+export function markBuilt(parts) {
+  mkdirSync(STAMPS, { recursive: true });
+  for (const part of parts) writeFileSync(stampOf(part), digestOf(part));
+}
+
 /**
  * Builds the parts whose sources have changed since they were last built.
  * @param {Part[]} parts
  */
 export function ensureBuilt(parts) {
   for (const part of parts) {
-    const { what, sources, made, command } = PARTS[part];
-    const hash = createHash('sha256');
-    for (const source of sources) hashSource(source, hash);
-    const digest = hash.digest('hex');
-    const stamp = path.join(STAMPS, part);
+    const { what, made, command } = PARTS[part];
     if (
-      existsSync(stamp) &&
-      readFileSync(stamp, 'utf8') === digest &&
+      existsSync(stampOf(part)) &&
+      readFileSync(stampOf(part), 'utf8') === digestOf(part) &&
       made.every((file) => existsSync(path.join(ROOT, file)))
     )
       continue;
@@ -86,8 +101,7 @@ export function ensureBuilt(parts) {
       stdio: ['ignore', 'inherit', 'inherit'],
     });
     if (result.status !== 0) throw new Refusal(`Building ${what} failed; the reasons stand above.`);
-    mkdirSync(STAMPS, { recursive: true });
-    writeFileSync(stamp, digest);
+    markBuilt([part]);
   }
 }
 

@@ -13,6 +13,7 @@ export * from './model/fields/fight-fields.ts';
 export * from './model/fields/run-finding-fields.ts';
 export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
 export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
+export { sameData } from './terms/same-data.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export {
   agentNamed,

@@ -1,4 +1,4 @@
-import type { ArchetypeDocument, OverridesDocument } from '@crooked-lantern/core';
+import { sameData, type ArchetypeDocument, type OverridesDocument } from '@crooked-lantern/core';
 
 /** Fields of an archetype by their path, for the archetype itself and for agents that differ from it. */
 
@@ -6,10 +6,6 @@ import type { ArchetypeDocument, OverridesDocument } from '@crooked-lantern/core
 export type FieldPath = readonly [string] | readonly [string, string];
 
 type Fields = Record<string, unknown>;
-
-function same(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
-}
 
 export function valueAt(of: object | undefined, [field, inner]: FieldPath): unknown {
   const value = (of as Fields | undefined)?.[field];
@@ -45,7 +41,7 @@ export function withOverride(
   path: FieldPath,
   value: unknown,
 ): OverridesDocument | undefined {
-  const differs = !same(value, valueAt(archetype, path));
+  const differs = !sameData(value, valueAt(archetype, path));
   const after = withValue(overrides ?? {}, path, differs ? value : undefined);
   return Object.keys(after).length > 0 ? (after as OverridesDocument) : undefined;
 }

@@ -39,6 +39,7 @@ import {
 import { createNoticing, notice, takeLimits, timesNoticed } from './noticing.ts';
 import type { EngineApi, Frame } from './protocol.ts';
 import { createQuestions, NOTHING_RUNS } from './questions.ts';
+import { differsOnlyInWatching } from './only-watching.ts';
 import { createReadings } from './readings.ts';
 import { createRowHistory, keepRowHistory } from './row-history.ts';
 
@@ -62,20 +63,6 @@ export interface Surroundings {
   now(): number;
   /** Calls back after so many milliseconds, when messages have been looked at. */
   later(work: () => void, ms: number): void;
-}
-
-/** What of a document only says what to look out for. */
-const WATCHING: readonly (keyof ProjectDocument)[] = ['breakpoints', 'runFindings'];
-
-/** Whether two documents make the same program, and are watched otherwise. They come from another thread, so that nothing of theirs is the same object. */
-function differsOnlyInWatching(before: ProjectDocument, after: ProjectDocument): boolean {
-  const isSame = (key: keyof ProjectDocument) =>
-    JSON.stringify(before[key]) === JSON.stringify(after[key]);
-  if (WATCHING.every(isSame)) return false;
-  const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<
-    keyof ProjectDocument
-  >;
-  return [...keys].every((key) => WATCHING.includes(key) || isSame(key));
 }
 
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */

@@ -5,6 +5,7 @@ import {
   observationFrom,
   observe,
   runFindings,
+  sameData,
   type Branches,
   type Observation,
   type RunFindingLimits,
@@ -39,7 +40,7 @@ export function createNoticing(): Noticing {
 /** Other limits make other findings: all is looked at again where they have changed. */
 export function takeLimits(noticing: Noticing, document: RunFindingsDocument | undefined): void {
   const limits = limitsOf(document);
-  if (JSON.stringify(limits) === JSON.stringify(noticing.limits)) return;
+  if (sameData(limits, noticing.limits)) return;
   noticing.limits = limits;
   noticing.observations.clear();
 }

@@ -1,4 +1,4 @@
-import type { PartValue } from '@crooked-lantern/core';
+import { sameData, type PartValue } from '@crooked-lantern/core';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { useEngine } from '../engine/use-engine.tsx';
@@ -22,7 +22,7 @@ export function usePartValues(
       waiting = undefined;
       void engine.readExpression(mind, source, tree).then((next) => {
         if (!current) return;
-        setValues((last) => (JSON.stringify(last) === JSON.stringify(next) ? last : next));
+        setValues((last) => (sameData(last, next) ? last : next));
       });
     };
     read();

@@ -1,4 +1,4 @@
-import type { ConeDocument, SightDocument } from '@crooked-lantern/core';
+import { sameData, type ConeDocument, type SightDocument } from '@crooked-lantern/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import {
@@ -138,8 +138,7 @@ export function PolarDrawing({
     return { cones: withCone(handle.cone, change) };
   };
   const commit = (change: { cones?: ConeDocument[]; threshold?: number }) => {
-    if (change.cones && JSON.stringify(change.cones) !== JSON.stringify(given))
-      onCones(change.cones);
+    if (change.cones && !sameData(change.cones, given)) onCones(change.cones);
     if (change.threshold !== undefined && change.threshold !== threshold)
       onThreshold(change.threshold);
   };
