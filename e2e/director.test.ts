@@ -2,7 +2,13 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseOption, setNumber } from './testing/fields.fixture.ts';
-import { tick, untilReady, untilResting, untilSaved } from './testing/minds-page.fixture.ts';
+import {
+  tick,
+  untilLit,
+  untilReady,
+  untilResting,
+  untilSaved,
+} from './testing/minds-page.fixture.ts';
 import { fromTheBeginning } from './testing/playing.fixture.ts';
 import { addMind, take, write } from './testing/rows.fixture.ts';
 import { stageOf, tool } from './testing/stage.fixture.ts';
@@ -83,6 +89,8 @@ describe('a game from an empty ground', () => {
     await take(page, '/', 'end', 'End the run', 'End the run');
     await take(page, '/', 'score', 'Add to score', 'Add to score');
     await untilSaved(page);
+    const live = page.getByRole('region', { name: 'Shown live in' });
+    await live.getByRole('button', { name: 'Director', exact: true }).waitFor();
 
     // Played to its end, and again with one key.
     await page.getByRole('link', { name: 'Watch', exact: true }).click();
@@ -115,5 +123,11 @@ describe('a game from an empty ground', () => {
     await page.getByRole('heading', { name: 'spawn2', exact: true }).waitFor();
     await page.getByRole('link', { name: 'Watch', exact: true }).click();
     await game.getByText(/^late 2 · 2 to come/).waitFor();
+
+    // Of the mind of those who have come, one is shown live.
+    await page.getByRole('link', { name: 'Minds', exact: true }).first().click();
+    await page.getByRole('button', { name: /^Warden \d+ states/ }).click();
+    await live.getByRole('button', { name: 'late 1', exact: false }).waitFor();
+    await untilLit(page, 'rounds');
   });
 });

@@ -226,7 +226,7 @@ const SHOTS = [
   },
   {
     file: 'windfall.png',
-    where: '/projects/windfall/watch?agent=magpie&tick=2926',
+    where: '/projects/windfall/minds/referee?agent=director&sheet=rules.weigh&tick=2926',
     async act(page) {
       await page.getByTestId('hash').waitFor();
       await page.getByRole('status').getByText('Lost').waitFor();

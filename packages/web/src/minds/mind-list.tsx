@@ -21,6 +21,7 @@ import type { MenuEntry } from '../ui/menu.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { Explained } from '../ui/tooltip.tsx';
 import { listStates } from './document-names.ts';
+import { LiveAgents } from './live-agents.tsx';
 import { memoryText } from './memory-text.ts';
 import type { CalledPart } from './activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
@@ -293,20 +294,7 @@ export const MindList = memo(function MindList(props: ListProps) {
   return (
     <ListColumn aria-label="Minds">
       <Minds {...props} />
-      {agents.length > 0 && (
-        <ListGroup title="Shown live in">
-          {agents.map((agent) => (
-            <ListItem
-              key={agent.name}
-              type="button"
-              aria-current={agent.name === selection.agent}
-              onClick={() => select({ agent: agent.name })}
-            >
-              {agent.title}
-            </ListItem>
-          ))}
-        </ListGroup>
-      )}
+      <LiveAgents agents={agents} shown={selection.agent} onChoose={(agent) => select({ agent })} />
       <Parts {...props} part="trees" />
       <Parts {...props} part="rules" />
       <Parts {...props} part="choices" />

@@ -1,21 +1,35 @@
-import { archetypeOf, mindsOf, namesOf } from '@crooked-lantern/core';
+import { archetypeOf, AWAY, mindsOf, namesOf, sameData } from '@crooked-lantern/core';
 import { compareNames } from '../ui/compare-names.ts';
 import { usualMind } from './document-names.ts';
 import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useEngineValue } from '../engine/use-engine.tsx';
+import { bodyAt } from '../ground/drawing/bodies.ts';
 import { useProject } from '../state/store.ts';
 import { awarenessAt, mostStirred } from './most-stirred.ts';
 
-/** Of several agents the one in whom something happens: it changes only for one who has noticed clearly more. */
+/**
+ * Of several agents the one in whom something happens: it changes only for one who has noticed clearly more, and
+ * where whoever it was is not there, or not yet.
+ */
 function useStirred(names: readonly string[], first: string | null): string | null {
   const watched = useRef(first);
+  const program = useEngineValue((engine) => engine.program);
+  const indexes = useMemo(
+    () => new Map((program?.agents ?? []).map(({ name }, index) => [name, index])),
+    [program],
+  );
   return useEngineValue(({ frame, lanes }) => {
     if (watched.current === null || !names.includes(watched.current)) watched.current = first;
-    if (frame && watched.current !== null)
-      watched.current = mostStirred(names, watched.current, (name) =>
-        awarenessAt(lanes.byAgent.get(name), frame.tick),
-      );
+    if (!frame || watched.current === null) return watched.current;
+    const isThere = (name: string) => {
+      const index = indexes.get(name);
+      return index !== undefined && bodyAt(frame, index).posture !== AWAY;
+    };
+    if (!isThere(watched.current)) watched.current = names.find(isThere) ?? watched.current;
+    watched.current = mostStirred(names, watched.current, (name) =>
+      awarenessAt(lanes.byAgent.get(name), frame.tick),
+    );
     return watched.current;
   });
 }
@@ -31,13 +45,23 @@ export interface Selection {
   sheet: string | null;
 }
 
-/** Agents of the started ground that have a mind, by name. */
-export function useAgentsWith(mind: string): { name: string; title: string; asleep: boolean }[] {
+/** An agent that has a mind. */
+export interface AgentWith {
+  name: string;
+  title: string;
+  /** It decides nothing when the run begins. */
+  asleep: boolean;
+}
+
+/** Agents that have a mind: those who stand on the started ground, by name; then its director, and who comes while it runs. */
+export function useAgentsWith(mind: string): readonly AgentWith[] {
   const agents = useProject(({ document }) => document.grounds[document.start.ground]?.agents);
   const archetypes = useProject(({ document }) => document.archetypes);
+  const program = useEngineValue((engine) => engine.program);
+  // An edit makes another program, and mostly of the same agents: what lists them is not drawn again for it.
+  const last = useRef<readonly AgentWith[]>([]);
   return useMemo(() => {
-    if (!agents) return [];
-    return namesOf(agents)
+    const placed = namesOf(agents ?? {})
       .toSorted(compareNames)
       .flatMap((name) => {
         const kind = archetypeOf({ archetypes }, agents[name]);
@@ -45,7 +69,15 @@ export function useAgentsWith(mind: string): { name: string; title: string; asle
         const { title = name, asleep = false } = agents[name];
         return runs ? [{ name, title, asleep }] : [];
       });
-  }, [agents, archetypes, mind]);
+    const others = (program?.agents ?? []).flatMap(({ name, title, away, archetype }) => {
+      const stack = program!.stacks[program!.archetypes[archetype].stack];
+      const runs = away && stack?.minds.some((each) => each.name === mind);
+      return runs ? [{ name, title, asleep: true }] : [];
+    });
+    const all = [...placed, ...others.toSorted((a, b) => compareNames(a.name, b.name))];
+    if (!sameData(all, last.current)) last.current = all;
+    return last.current;
+  }, [agents, archetypes, mind, program]);
 }
 
 export function useSelection(): Selection & { select: (change: Partial<Selection>) => void } {

@@ -1,6 +1,7 @@
 import { nameFromWords, namesOf, type BandSetDocument } from '@crooked-lantern/core';
 import { memo } from 'react';
 import { FindingList } from '../findings/finding-list.tsx';
+import { LiveAgents } from '../minds/live-agents.tsx';
 import { useAgentsWith } from '../minds/use-selection.ts';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
@@ -91,19 +92,8 @@ export const WeighList = memo(function WeighList({ weighing }: { weighing: Weigh
           ));
         })}
       </ListGroup>
-      {agents.length > 0 && choice !== '' && (
-        <ListGroup title="Shown live in">
-          {agents.map(({ name, title }) => (
-            <ListItem
-              key={name}
-              type="button"
-              aria-current={name === agent}
-              onClick={() => select({ agent: name })}
-            >
-              {title}
-            </ListItem>
-          ))}
-        </ListGroup>
+      {choice !== '' && (
+        <LiveAgents agents={agents} shown={agent} onChoose={(name) => select({ agent: name })} />
       )}
       <ListGroup title="Bands" add={{ what: 'bands', run: newBands }}>
         {namesOf(sets).map((name) => (
