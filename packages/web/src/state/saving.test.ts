@@ -158,6 +158,48 @@ describe('when the server can’t take it', () => {
     expect(project().saving.kind).toBe('saved');
   });
 
+  it('tries again later and later, and from the beginning after it went well', async () => {
+    const { store } = openStore();
+    server.failures.push(503, 503, 503, 503, 503, 503);
+    store.dispatch(change('two'));
+    await vi.advanceTimersByTimeAsync(PAUSE_MS);
+    for (const [index, seconds] of [1, 2, 4, 8, 8, 8].entries()) {
+      expect(server.writes).toHaveLength(index + 1);
+      await vi.advanceTimersByTimeAsync(seconds * 1000 - 1);
+      expect(server.writes).toHaveLength(index + 1);
+      await vi.advanceTimersByTimeAsync(1);
+    }
+    expect(server.titles()).toEqual(['one', 'two']);
+    server.failures.push(503);
+    server.writes.length = 0;
+    store.dispatch(change('three'));
+    await vi.advanceTimersByTimeAsync(PAUSE_MS + 1000);
+    expect(server.writes).toEqual(['three', 'three']);
+  });
+
+  it('keeps work by its project, and goes on where the browser keeps none', async () => {
+    const { store, project } = openStore();
+    server.failures.push(503);
+    store.dispatch(change('two'));
+    expect([readStash('night'), readStash('day')]).toEqual([
+      { basedOn: 1, document: whole('two') },
+      null,
+    ]);
+    const warn = vi.spyOn(console, 'warn').mockImplementation(() => {});
+    vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    store.dispatch(change('three'));
+    expect(warn).toHaveBeenCalledWith(
+      expect.stringContaining('could not be kept in the browser'),
+      expect.any(DOMException),
+    );
+    await settle();
+    expect(server.titles()).toEqual(['one', 'two', 'three']);
+    expect(project().saving.kind).toBe('saved');
+    warn.mockRestore();
+  });
+
   it('because it refuses the document, it says why and waits for another', async () => {
     const { store, project } = openStore();
     server.failures.push(422);
@@ -247,6 +289,28 @@ describe('when somebody else saved first', () => {
     expect(project().saving.kind).toBe('saved');
   });
 
+  it('sends nothing of what is made before it is said which to keep, and keeps it', async () => {
+    const { store } = openStore();
+    server.edits.push(whole('theirs'));
+    store.dispatch(change('mine'));
+    await settle();
+    store.dispatch(change('more'));
+    await settle();
+    expect(server.writes).toEqual(['mine']);
+    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('more') });
+    store.dispatch(mineKept(2));
+    await settle();
+    expect(server.titles()).toEqual(['one', 'theirs', 'more']);
+  });
+
+  it('takes no later edit of theirs for its own, though it says the same: its number is another', async () => {
+    const { store, project } = openStore();
+    server.edits.push(whole('theirs'), whole('mine'));
+    store.dispatch(change('mine'));
+    await settle();
+    expect(project().saving).toMatchObject({ kind: 'conflict', theirs: { edit: 3 } });
+  });
+
   it('saves what was put together, based on theirs', async () => {
     const { store, project } = openStore();
     server.edits.push(whole('theirs'));
@@ -275,6 +339,7 @@ describe('when somebody else saved first', () => {
     const theirs = { id: 'night', edit: 2, updatedAt: 'then', document: whole('theirs') };
     store.dispatch(opened(theirs));
     store.dispatch(recovered({ document: whole('mine'), theirs, basedOn: 1 }));
+    store.dispatch(change('mine, and more'));
     await settle();
     expect(server.writes).toEqual([]);
     expect(project().saving.kind).toBe('conflict');
