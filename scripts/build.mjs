@@ -72,13 +72,20 @@ function digestOf(part) {
 /** @param {Part} part */
 const stampOf = (part) => path.join(STAMPS, part);
 
+/** @param {Part} part @param {string} digest of the sources it was built from */
+function markBuilt(part, digest) {
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(stampOf(part), digest);
+}
+
 /**
- * Notes that parts have been built from their sources as they are.
+ * For parts that something else is about to build. Call what this gives when that went well: it notes them as built
+ * from the sources of now, so that what is changed meanwhile is built again.
  * @param {Part[]} parts
  */
-export function markBuilt(parts) {
-  mkdirSync(STAMPS, { recursive: true });
-  for (const part of parts) writeFileSync(stampOf(part), digestOf(part));
+export function aboutToBuild(parts) {
+  const digests = parts.map(digestOf);
+  return () => parts.forEach((part, i) => markBuilt(part, digests[i]));
 }
 
 /**
@@ -88,9 +95,10 @@ export function markBuilt(parts) {
 export function ensureBuilt(parts) {
   for (const part of parts) {
     const { what, made, command } = PARTS[part];
+    const digest = digestOf(part);
     if (
       existsSync(stampOf(part)) &&
-      readFileSync(stampOf(part), 'utf8') === digestOf(part) &&
+      readFileSync(stampOf(part), 'utf8') === digest &&
       made.every((file) => existsSync(path.join(ROOT, file)))
     )
       continue;
@@ -101,7 +109,7 @@ export function ensureBuilt(parts) {
       stdio: ['ignore', 'inherit', 'inherit'],
     });
     if (result.status !== 0) throw new Refusal(`Building ${what} failed; the reasons stand above.`);
-    markBuilt([part]);
+    markBuilt(part, digest);
   }
 }
 

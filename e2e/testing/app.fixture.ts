@@ -16,6 +16,7 @@ import {
 } from '../../packages/server/src/testing/cuttable-proxy.fixture.ts';
 import { chromiumOptions } from '../../scripts/chromium.mjs';
 import { freePort } from '../../scripts/postgres.mjs';
+import { giveLayouts, takeLayouts } from './kept-layouts.fixture.ts';
 
 const ROOT = path.resolve(import.meta.dirname, '../..');
 
@@ -69,29 +70,6 @@ let shared: Promise<{ browser: Browser; port: number }> | null = null;
 let usual: BrowserContext | null = null;
 /** The empty page that waits in it for the next test. */
 let waiting: Page | null = null;
-
-/** The layouts of plans that pages have kept, which the next ones find: to make them anew takes as long as all else that a page begins with. */
-let layouts: [name: string, value: string][] = [];
-const LAYOUTS = 'crooked-lantern.layouts';
-
-async function takeLayouts(page: Page, address: string): Promise<void> {
-  if (!page.url().startsWith(address)) return;
-  layouts = await page.evaluate(
-    (prefix) => Object.entries(localStorage).filter(([name]) => name.startsWith(prefix)),
-    LAYOUTS,
-  );
-}
-
-/** Gives what was kept to all that a page opens, where it has not kept any itself. */
-async function giveLayouts(page: Page): Promise<void> {
-  await page.addInitScript(
-    ([list, kept]) => {
-      if (location.protocol !== 'http:' || localStorage.getItem(list) !== null) return;
-      for (const [name, value] of kept) localStorage.setItem(name, value);
-    },
-    [LAYOUTS, layouts] as const,
-  );
-}
 
 async function launch() {
   const browser = await chromium.launch({

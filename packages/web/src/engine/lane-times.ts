@@ -1,6 +1,11 @@
-import type { Lane } from './lanes.ts';
+import type { Lane, Stretch } from './lanes.ts';
 
 /** How long what a lane shows went on. */
+
+/** Whether a stretch goes on at a tick. */
+export function goesOnAt({ from, to }: Stretch, tick: number): boolean {
+  return from <= tick && (to < 0 || tick < to);
+}
 
 /** The tick until which somebody who began asleep slept: it was woken, or died; infinite while it sleeps. */
 export function asleepUntil(lane: Lane | undefined): number {

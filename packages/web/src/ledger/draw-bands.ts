@@ -1,5 +1,5 @@
 import { firstFrom } from '../engine/first-from.ts';
-import { asleepUntil } from '../engine/lane-times.ts';
+import { asleepUntil, goesOnAt } from '../engine/lane-times.ts';
 import type { Band, Lane, Sleep } from '../engine/lanes.ts';
 import type { Frame } from '../engine/protocol.ts';
 import type { Tokens } from '../theme/tokens.ts';
@@ -69,7 +69,7 @@ export function drawBands(
     const end = to < 0 ? frame.head : to;
     const left = Math.max(0, xOf(window, from));
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
-    const now = from <= frame.tick && (frame.tick < end || to < 0);
+    const now = goesOnAt(bands[i], frame.tick);
     const lately = !now && end <= frame.tick && frame.tick - end < LATELY_SECONDS * perSecond;
     // What comes after the playhead is there, but not yet so.
     const playhead = Math.min(right, Math.max(left, xOf(window, frame.tick)));

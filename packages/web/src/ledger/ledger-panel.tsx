@@ -10,6 +10,7 @@ import {
 } from 'react';
 import { ChevronRight } from 'lucide-react';
 import { shallowEqual } from 'react-redux';
+import { goesOnAt } from '../engine/lane-times.ts';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -158,17 +159,13 @@ export const LedgerPanel = memo(function LedgerPanel({
     const edit = lanes.edits.filter(isNear).at(-1);
     const named = (name: string) => titles.get(row.name)?.get(name) ?? name;
     const at = (bands: readonly Band[] = []) => {
-      const found = bands.find(({ from, to }) => from <= tick && (to < 0 || tick < to));
+      const found = bands.find((band) => goesOnAt(band, tick));
       return found ? named(found.state) : null;
     };
     // Those around it come first, as one enters them.
-    const active = (of?.stays ?? []).filter(
-      ({ from, to }) => from <= tick && (to < 0 || tick < to),
-    );
+    const active = (of?.stays ?? []).filter((stay) => goesOnAt(stay, tick));
     const states = active.map(({ state }) => named(state)).join(' › ');
-    const isAsleep = sleepOf(of, sleepers.has(row.name)).some(
-      ({ from, to }) => from <= tick && (to < 0 || tick < to),
-    );
+    const isAsleep = sleepOf(of, sleepers.has(row.name)).some((sleep) => goesOnAt(sleep, tick));
     const here = states || at(of?.bands);
     const asleep = isAsleep ? 'asleep' : null;
     const none = here || asleep ? null : 'no state';

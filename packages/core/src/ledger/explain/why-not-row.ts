@@ -12,7 +12,6 @@ import {
   rerunning,
   sinceOf,
   type RerunProgress,
-  whoIsAsked,
   type Asked,
   type Question,
   type Statement,
@@ -140,8 +139,11 @@ function asRule(
 }
 
 /** What the agent's tree or rules would have to do for a row to run. */
-export function* whyNotRow(question: Question, what: string): Generator<RerunProgress, Statement> {
-  const { mind: asking } = whoIsAsked(question);
+export function* whyNotRow(
+  question: Question,
+  asking: RunnableMind,
+  what: string,
+): Generator<RerunProgress, Statement> {
   const found = findRow(asking, what);
   const { id } = asking.program.machine.states[found.state];
   let guards: WatchedPart[][] = [];

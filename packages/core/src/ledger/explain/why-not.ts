@@ -5,7 +5,6 @@ import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
   asleepNow,
-  checkTick,
   entriesOf,
   fact,
   lastBefore,
@@ -127,31 +126,28 @@ function isState(question: Question, what: string): boolean {
   return mind?.machine.states.some(({ id }) => id === what) ?? false;
 }
 
-function whyNotOptionOf(question: Question, what: string): Statement | null {
-  const asked = whoIsAsked(question);
-  return whyNotOption(question, asked, what, entriesOf(question, asked));
-}
-
 /** The same in steps, for a past that is long. */
 export function* whyNotSteps(
   question: Question,
   what: string,
 ): Generator<RerunProgress, Statement> {
+  const asked = whoIsAsked(question);
+  const entries = entriesOf(question, asked);
   const answer = isState(question, what)
     ? yield* whyNotState(question, what)
-    : (whyNotOptionOf(question, what) ?? (yield* whyNotRow(question, what)));
+    : (whyNotOption(question, asked, what, entries) ??
+      (yield* whyNotRow(question, asked.mind, what)));
   const first = firstLooked(question);
   return {
     ...answer,
-    cause: answer.holds ? answer.cause : [...wouldWake(question), ...answer.cause],
+    cause: answer.holds ? answer.cause : [...wouldWake(asked, entries), ...answer.cause],
     ...(first === null ? {} : { lookedFrom: first }),
   };
 }
 
 /** Before all else whoever sleeps would have to wake, whatever it is asked about. */
-function wouldWake(question: Question): Statement[] {
-  const asked = whoIsAsked(question);
-  return asleepNow(asked, entriesOf(question, asked)).map((asleep) => ({
+function wouldWake(asked: Asked, entries: readonly LedgerEntry[]): Statement[] {
+  return asleepNow(asked, entries).map((asleep) => ({
     ...asleep,
     statement: 'it is awake, and decides',
     holds: false,
@@ -182,7 +178,6 @@ function watchTransitions(
 function* whyNotState(question: Question, state: string): Generator<RerunProgress, Statement> {
   let watched: WatchedTransition[] = [];
   let under: Asked['mind'] | null = null;
-  checkTick(question);
   const asked = yield* rerunning(question, (now) => {
     const active = new Set(activeStates(now));
     if (now.mind !== under) watched = watchTransitions(now, state, watched);

@@ -6,14 +6,15 @@ import type { PlanLayout } from './plan-layout.ts';
  * layout engine, by far the largest part of the page, need not be loaded for it.
  */
 
-const LIST = 'crooked-lantern.layouts';
+/** Under which the names of what is kept are listed; each name begins with it. */
+export const LAYOUTS = 'crooked-lantern.layouts';
 /** As many plans as one works on in a while. */
 const KEPT = 24;
 
-const nameOf = (key: string) => `${LIST}.${hashState(key)}`;
+const nameOf = (key: string) => `${LAYOUTS}.${hashState(key)}`;
 
 function listed(): string[] {
-  const text = localStorage.getItem(LIST);
+  const text = localStorage.getItem(LAYOUTS);
   return text === null ? [] : (JSON.parse(text) as string[]);
 }
 
@@ -36,7 +37,7 @@ export function keepLayouts(key: string, layouts: readonly PlanLayout[]): void {
     for (const gone of names.splice(0, Math.max(0, names.length - KEPT)))
       localStorage.removeItem(gone);
     localStorage.setItem(name, JSON.stringify(layouts));
-    localStorage.setItem(LIST, JSON.stringify(names));
+    localStorage.setItem(LAYOUTS, JSON.stringify(names));
   } catch (error) {
     console.warn('The layout of the plan could not be kept; it is made again next time.', error);
   }
