@@ -73,6 +73,8 @@ export function coneGain(kind: Pick<SightKind, 'cones'>, distance: number, angle
 
 /** More than a cosine worked out in another way can differ. */
 const SLACK = 1e-9;
+/** Metres below which products lose their last digits: there the angle decides. */
+const TOO_NEAR = 1e-290;
 
 /** {@link coneGain} of a target at (dx, dy) from the looker. The angle itself, which takes long, is worked out only for who stands at the very edge of a cone. */
 export function coneGainAt(
@@ -82,12 +84,13 @@ export function coneGainAt(
   dy: number,
   distance: number,
 ): number {
+  const slack = SLACK * Math.max(distance, TOO_NEAR);
   let best = 0;
   for (let i = 0; i < cones.length; i++) {
     const cone = cones[i];
     if (distance >= cone.range) continue;
     const inside = dx * faceX + dy * faceY - edges[i] * distance;
-    if (Math.abs(inside) > SLACK * distance) {
+    if (Math.abs(inside) > slack) {
       if (inside < 0) continue;
     } else if (!covers(cone, wrapAngle(atan2(dy, dx) - heading))) continue;
     best = Math.max(best, gainIn(cone, distance));
