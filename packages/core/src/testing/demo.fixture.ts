@@ -5,14 +5,16 @@ import type { ProjectDocument } from '../model/documents.ts';
 import { readProjectText } from '../model/file/read-project.ts';
 import type { Program } from '../world/program/program.ts';
 
-const NIGHT_WATCH = path.resolve(import.meta.dirname, '../../../../demo/night-watch.lantern.json');
+const DEMOS = path.resolve(import.meta.dirname, '../../../../demo');
 
-/** Night Watch as it ships, to be changed at will. */
-export function nightWatch(): ProjectDocument {
-  const read = readProjectText(readFileSync(NIGHT_WATCH, 'utf8'));
+/** A demo as it ships, such as `windfall`, to be changed at will. */
+export function demoDocument(name: string): ProjectDocument {
+  const read = readProjectText(readFileSync(path.join(DEMOS, `${name}.lantern.json`), 'utf8'));
   if (!read.ok) throw new Error(JSON.stringify(read.faults));
   return read.document;
 }
+
+export const nightWatch = () => demoDocument('night-watch');
 
 /** Throws where the document has errors. */
 export function compiled(document: ProjectDocument): Program {

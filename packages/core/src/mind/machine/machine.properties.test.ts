@@ -9,9 +9,13 @@ import {
   interruptedAndNot,
   KEEN_SIGHT,
   MOVES,
+  programOf,
   watch,
 } from '../../testing/orchard.fixture.ts';
+import { swapProgram } from '../../world/handover/swap.ts';
+import { tick } from '../../world/phases/tick.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { withSheds } from './sheds.fixture.ts';
 
 /** Machines made at random, with rooms, regions, histories, final states, times, events and activities. */
 
@@ -26,6 +30,7 @@ const instant: fc.Arbitrary<ActionDocument> = fc.constantFrom<ActionDocument>(
 const lasting: fc.Arbitrary<ActionDocument> = fc.constantFrom<ActionDocument>(
   { do: 'wait', seconds: 0.2 },
   { do: 'turn', by: 90 },
+  { do: 'turn', by: 120, uninterrupted: true },
   { do: 'moveTo', to: 'attention.of', within: 1 },
   { do: 'moveTo', to: 'self.post' },
   { do: 'followRoute', route: 'self.route' },
@@ -241,6 +246,26 @@ describe('any machine the checker passes', () => {
         expect(interrupted).toBe(not);
       }),
       { numRuns: 40 },
+    );
+  });
+
+  it('goes on as before under an edit of what it isn’t in, at any tick', () => {
+    fc.assert(
+      fc.property(machines, fc.integer({ min: 1, max: 120 }), (machine, at) => {
+        const [left, edited] = [0, 1].map((edit) => {
+          const { world, entries, run } = watch(documentOf(machine), 5);
+          run(at, [MOVES[0]]);
+          entries.length = 0;
+          const next =
+            edit === 0
+              ? world
+              : swapProgram(world, programOf(documentOf(withSheds(machine))), 2, 5);
+          for (let i = 0; i < 120; i++) tick(next, i === 10 ? [MOVES[1]] : []);
+          return entries.filter(({ kind }) => kind !== 'edit');
+        });
+        expect(edited).toEqual(left);
+      }),
+      { numRuns: 30 },
     );
   });
 

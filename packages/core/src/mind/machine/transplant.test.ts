@@ -4,7 +4,10 @@ import { cornerProject, programOf, watch } from '../../testing/orchard.fixture.t
 import { leafState } from '../../world/readout/picture.ts';
 import { swapProgram } from '../../world/handover/swap.ts';
 import { tick } from '../../world/phases/tick.ts';
-import type { World } from '../../world/world.ts';
+import type { LedgerEntry } from '../../world/state/recorder.ts';
+import { restoreSnapshot, takeSnapshot } from '../../world/handover/snapshot.ts';
+import { createWorld, setRecorder, type World } from '../../world/world.ts';
+import { withSheds } from './sheds.fixture.ts';
 
 /** A keeper's machine, and the same with another note on some state: an edit that is about something else. */
 function edited(
@@ -33,6 +36,105 @@ function tickOf(world: World, state: string, limit = 400): number {
   }
   return -1;
 }
+
+/** Regions, histories of both kinds, guards that must hold for a while, actions that are not interrupted, an end. */
+const busy: MachineDocument = {
+  initial: 'day',
+  states: [
+    {
+      id: 'day',
+      kind: 'parallel',
+      states: [
+        {
+          id: 'legs',
+          initial: 'orchard',
+          states: [
+            {
+              id: 'orchard',
+              initial: 'walk',
+              states: [
+                {
+                  id: 'walk',
+                  activity: { do: 'turn', by: 60, uninterrupted: true },
+                  leaves: [{ to: 'rest', on: 'done.success' }],
+                },
+                {
+                  id: 'rest',
+                  activity: { do: 'wait', seconds: 0.3 },
+                  leaves: [{ to: 'walk', on: 'done.success' }],
+                },
+                { id: 'again', kind: 'deepHistory' },
+              ],
+              leaves: [{ to: 'shelter', when: 'time % 1.2 > 0.9', for: 0.15 }],
+            },
+            { id: 'shelter', leaves: [{ to: 'again', after: 0.25 }] },
+          ],
+        },
+        {
+          id: 'voice',
+          initial: 'quiet',
+          states: [
+            {
+              id: 'quiet',
+              leaves: [{ to: 'hums', when: 'time % 0.8 > 0.4', for: 0.1, do: [{ do: 'stop' }] }],
+            },
+            {
+              id: 'hums',
+              entry: [{ do: 'say', text: 'Hm' }],
+              leaves: [{ to: 'quiet', after: 0.2 }],
+            },
+            { id: 'tune', kind: 'history' },
+          ],
+        },
+      ],
+      leaves: [{ to: 'night', after: 2.1 }],
+    },
+    {
+      id: 'night',
+      activity: { do: 'wait', seconds: 0.6 },
+      leaves: [
+        { to: 'tune', on: 'done.success', when: 'time < 4' },
+        { to: 'over', on: 'done.success' },
+      ],
+    },
+    { id: 'over', kind: 'final' },
+  ],
+};
+
+describe('an edit of what a machine isn’t in', () => {
+  it('changes nothing of what it does, whenever it comes', () => {
+    const begun = watch(cornerProject({ machine: busy }), 5);
+    begun.run(400);
+    expect(new Set(begun.entries.flatMap((e) => (e.kind === 'enter' ? [e.state] : [])))).toEqual(
+      new Set([
+        'day',
+        'legs',
+        'orchard',
+        'walk',
+        'rest',
+        'shelter',
+        'voice',
+        'quiet',
+        'hums',
+        'night',
+        'over',
+      ]),
+    );
+    const program = programOf(cornerProject({ machine: withSheds(busy) }));
+    const { world, run } = watch(cornerProject({ machine: busy }), 5);
+    const copy = createWorld(world.statics.program, 5, world.statics);
+    while (world.tick < 330) {
+      run(4);
+      restoreSnapshot(copy, takeSnapshot(world));
+      const entries: LedgerEntry[] = [];
+      const edited = swapProgram(copy, program, 2, 5);
+      setRecorder(edited, (entry) => entries.push(entry));
+      while (edited.tick < world.tick + 40) tick(edited);
+      const asBefore = begun.entries.filter((e) => e.tick > world.tick && e.tick <= edited.tick);
+      expect(entries, `an edit after tick ${world.tick}`).toEqual(asBefore);
+    }
+  });
+});
 
 describe('an edit of another part of a machine', () => {
   it('leaves the time that a guard has held as it is', () => {

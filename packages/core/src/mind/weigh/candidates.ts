@@ -90,12 +90,13 @@ function listFinder({ key, of }: EachProgram): Finder {
   const width = entryWidth(key.type);
   const cellsOf = (host: Host) =>
     scope === 'squad' ? host.squadMemory : scope === 'world' ? host.worldMemory : host.memory;
+  const isAround = (host: Host, entry: number) => key.type !== 'agent' || !host.isGone(entry);
   return {
     find(host, into) {
       const cells = cellsOf(host);
       for (let i = 0; i < cells[slot]; i++) {
         const at = slot + 1 + i * width;
-        put(into, cells[at], width === 2 ? cells[at + 1] : 0);
+        if (isAround(host, cells[at])) put(into, cells[at], width === 2 ? cells[at + 1] : 0);
       }
       if (into.count <= MOST_CANDIDATES) into.found = into.count;
       else if (key.type === 'point')
@@ -106,8 +107,7 @@ function listFinder({ key, of }: EachProgram): Finder {
       const cells = cellsOf(host);
       for (let i = 0; i < cells[slot]; i++) {
         const at = slot + 1 + i * width;
-        if (cells[at] === a && (width === 1 || cells[at + 1] === b))
-          return key.type !== 'agent' || !host.isGone(a);
+        if (cells[at] === a && (width === 1 || cells[at + 1] === b)) return isAround(host, a);
       }
       return false;
     },

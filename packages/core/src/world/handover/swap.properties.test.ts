@@ -1,111 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { entryLine } from '../../ledger/lines.ts';
-import type { ProjectDocument } from '../../model/documents.ts';
-import { compiled, nightWatch } from '../../testing/demo.fixture.ts';
+import { brawlInputs, programOfBrawl } from '../../testing/brawl.fixture.ts';
 import { namesOf } from '../../model/names.ts';
-import { createStream, nextRandom } from '../../numeric/random.ts';
 import { tick } from '../phases/tick.ts';
-import type { Input, Program } from '../program/program.ts';
 import { createWorld, setRecorder, type World } from '../world.ts';
 import { worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
-
-/** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
-function brawl(): ProjectDocument {
-  const document = nightWatch();
-  const ground = document.grounds[document.start.ground];
-  const gleaner = ground.agents[document.start.play!];
-  for (let i = 2; i <= 9; i++)
-    ground.agents[`gleaner${i}`] = { ...gleaner, at: [4 + i * 1.1, 28.2] };
-  ground.things = Object.fromEntries(
-    Array.from({ length: 16 }, (_, i) => [
-      `basket${i}`,
-      { kind: 'basket', at: [6.2 + i * 0.6, 27.8], harm: 30 },
-    ]),
-  );
-  for (const archetype of Object.values(document.archetypes)) {
-    archetype.health = 30;
-    archetype.recycle = 4;
-  }
-  const [first] = Object.values(document.archetypes);
-  first.reaction = 0.25;
-  // Others come while it goes on, some again and again, and a director counts.
-  const [archetype] = namesOf(document.archetypes);
-  ground.spawns = { south: { at: [20, 28] }, west: { at: [2, 28.5] } };
-  ground.waves = {
-    late: { archetype, count: 4, gap: 1, times: 0, delay: 1.5, after: 'each' },
-    later: { archetype, count: 2, most: 1, times: 3, delay: 0.5, starts: 'director' },
-  };
-  ground.schedule = {
-    modes: [
-      { mode: 'quiet', for: 3 },
-      { mode: 'loud', for: 2 },
-    ],
-  };
-  ground.scores = { dead: {} };
-  ground.director = 'referee';
-  document.minds.referee = {
-    title: 'Referee',
-    memory: { patience: { type: 'number', default: 4, change: -1, least: 0 } },
-    machine: {
-      initial: 'plays',
-      states: [
-        {
-          id: 'plays',
-          leaves: [
-            { on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] },
-            { to: 'brings', when: 'patience == 0' },
-          ],
-        },
-        {
-          id: 'brings',
-          entry: [
-            { do: 'bring', wave: 'later' },
-            { do: 'setMode', mode: 'hasty', seconds: 1.25 },
-            { do: 'setLight', to: 0.6, seconds: 5 },
-          ],
-          leaves: [{ on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] }],
-        },
-      ],
-    },
-  };
-  return document;
-}
-
-function programOfBrawl(change: (document: ProjectDocument) => void = () => {}): Program {
-  const document = brawl();
-  change(document);
-  return compiled(document);
-}
-
-/** What players do: three times a second each goes elsewhere, and picks up, throws at its neighbours, drops or moves a gate. */
-function inputsAt(program: Program, at: number): Input[] {
-  if (at % 20 !== 1) return [];
-  const players = program.agents.filter(({ name }) => name.startsWith('gleaner'));
-  return players.map(({ name, x, y }): Input => {
-    const luck = createStream(at, name);
-    const between = (low: number, high: number) => low + nextRandom(luck) * (high - low);
-    const act = (['pickUp', 'pickUp', 'throw', 'use', 'drop'] as const)[Math.floor(between(0, 6))];
-    return {
-      agent: name,
-      x: between(-1, 1),
-      y: between(-1, 1),
-      gait: between(0, 1) < 0.5 ? 'run' : null,
-      ...(act ? { act } : {}),
-      ...(act === 'throw'
-        ? { at: [x + between(-3, 3), y + between(-3, 3)] as [number, number] }
-        : {}),
-    };
-  });
-}
 
 function runOn(world: World, ticks: number): { world: World; lines: string[]; hashes: string[] } {
   const lines: string[] = [];
   const hashes: string[] = [];
   setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
   for (let i = 0; i < ticks; i++) {
-    tick(world, inputsAt(world.statics.program, world.tick + 1));
+    tick(world, brawlInputs(world.statics.program, world.tick + 1));
     if (i % 100 === 99) hashes.push(worldHash(world));
   }
   return { world, lines, hashes };
