@@ -1,86 +1,18 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
 import type {
-  ActionDocument,
   GuardDocument,
-  MindDocument,
   MoveDocument,
   NodeDocument,
   ProjectDocument,
 } from '../../model/documents.ts';
-import { cornerProject, KEEN_SIGHT, programOf, watch } from '../../testing/orchard.fixture.ts';
-import type { LedgerEntry } from '../state/recorder.ts';
+import { programOf, watch } from '../../testing/orchard.fixture.ts';
 import { tick } from '../phases/tick.ts';
 import { createWorld } from '../world.ts';
 import { takeSnapshot, restoreSnapshot, worldHash } from '../handover/snapshot.ts';
 import { swapProgram } from '../handover/swap.ts';
-import { gapToSector } from './hits.ts';
-import { leadAim } from './shots.ts';
 
-/** Half a second of wind-up, a tenth active. */
-const SWEEP: MoveDocument = { windUp: 0.5, active: 0.1, recovery: 0.4, reach: 1, harm: 10 };
-
-interface Duel {
-  moves?: Record<string, MoveDocument>;
-  guards?: Record<string, GuardDocument>;
-  /** What the keeper and the warden do, each in a tree of its own. */
-  keeper?: NodeDocument;
-  warden?: NodeDocument;
-  /** Metres from the keeper at (5, 5). */
-  away?: number;
-  change?: (document: ProjectDocument) => void;
-}
-
-/** A keeper and a warden, enemies, face to face; both see each other at once. */
-function duel({ moves, guards, keeper, warden, away = 1.4, change }: Duel): ProjectDocument {
-  const document = cornerProject({
-    sight: { ...KEEN_SIGHT, cones: [{ range: 12, halfAngle: 60, gain: 60 }] },
-  });
-  const waits: NodeDocument = { do: 'wait', seconds: 600 };
-  const mindOf = (root: NodeDocument): MindDocument => ({
-    title: 'Fighter',
-    activity: { tree: 'main' },
-    trees: {
-      main: {
-        root: {
-          sequence: [{ do: 'wait', seconds: 0.1 }, { succeed: root }, { do: 'wait', seconds: 600 }],
-        },
-      },
-    },
-  });
-  document.minds = { keeper: mindOf(keeper ?? waits), warden: mindOf(warden ?? waits) };
-  const fighter = { ...document.archetypes.keeper, health: 100, moves, guards };
-  document.archetypes.keeper = { ...fighter, mind: 'keeper' };
-  document.archetypes.warden = { ...fighter, title: 'Warden', faction: 'wardens', mind: 'warden' };
-  document.grounds.corner.agents = {
-    keeper: { archetype: 'keeper', at: [5, 5], heading: 0 },
-    warden: { archetype: 'warden', at: [5 + away, 5], heading: 180 },
-  };
-  delete document.start.play;
-  change?.(document);
-  return document;
-}
-
-const strike = (move: string): ActionDocument => ({ do: 'strike', move, at: 'attention.of' });
-const hits = (entries: readonly LedgerEntry[]) =>
-  entries.filter((entry) => entry.kind === 'hit') as Extract<LedgerEntry, { kind: 'hit' }>[];
-
-/** Both wait a tenth of a second, six ticks, so that what they begin, they begin in tick 7. */
-const BEGUN = 7;
-const FIRST_ACTIVE = BEGUN + 30;
-
-function fought(options: Duel, ticks = 120) {
-  const watched = watch(duel(options));
-  watched.run(ticks);
-  const agent = (name: string) => watched.world.agents.find((each) => each.name === name)!;
-  return {
-    ...watched,
-    hits: hits(watched.entries),
-    keeper: agent('keeper'),
-    warden: agent('warden'),
-  };
-}
+import { BEGUN, duel, FIRST_ACTIVE, fought, strike, SWEEP, type Duel } from './fighting.fixture.ts';
 
 describe('a strike', () => {
   it('hits in its first active tick, once, and is over after its recovery', () => {
@@ -397,112 +329,6 @@ describe('one tick', () => {
     }
     expect(keeper + warden).toBeGreaterThan(1000);
     expect(Math.abs(keeper / (keeper + warden) - 0.5)).toBeLessThan(0.03);
-  });
-});
-
-describe('what flies', () => {
-  it('goes off in bursts with its gaps, and what meets nobody says so', () => {
-    const { hits: found, entries } = fought({
-      moves: {
-        pots: {
-          kind: 'thrown',
-          windUp: 0.1,
-          active: 0.5,
-          shots: 3,
-          gap: 0.2,
-          reach: 8,
-          speed: 20,
-          harm: 5,
-        },
-      },
-      keeper: strike('pots'),
-      away: 4,
-    });
-    expect(found.map(({ result }) => result)).toEqual(['landed', 'landed', 'landed']);
-    expect([found[1].tick - found[0].tick, found[2].tick - found[1].tick]).toEqual([12, 12]);
-    expect(entries.filter((entry) => entry.kind === 'harm')).toHaveLength(3);
-    const short = fought({
-      moves: { pots: { kind: 'thrown', active: 0.1, reach: 2, speed: 20 } },
-      keeper: strike('pots'),
-      away: 4,
-    });
-    expect(short.hits.map(({ result }) => result)).toEqual(['missed']);
-  });
-
-  it.each([0.5, 1, 2, 3, 4])('led, meets a target that crosses at %s m/s', (speed) => {
-    const thrown = (lead: boolean) =>
-      fought(
-        {
-          moves: {
-            pot: {
-              kind: 'thrown',
-              windUp: 0.4,
-              active: 0.1,
-              reach: 20,
-              speed: 9,
-              harm: 5,
-              ...(lead ? { lead: true as const } : {}),
-            },
-          },
-          keeper: strike('pot'),
-          warden: { do: 'moveTo', to: 'self.post', within: 0.1 },
-          away: 6,
-          change: (document) => {
-            document.archetypes.warden.gaits = { walk: speed };
-            document.archetypes.keeper.sight!.cones[0].halfAngle = 170;
-            document.grounds.corner.agents.warden.at = [11, 2];
-            document.grounds.corner.posts = { far: { at: [11, 9], heading: 0 } } as never;
-            document.grounds.corner.agents.warden.post = 'far' as never;
-          },
-        },
-        180,
-      ).hits[0]?.result;
-    expect(thrown(true)).toBe('landed');
-    if (speed >= 2) expect(thrown(false)).not.toBe('landed');
-  });
-
-  it('is aimed where the two will meet', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: -9, max: 9, noNaN: true }),
-        fc.double({ min: -9, max: 9, noNaN: true }),
-        fc.double({ min: -4, max: 4, noNaN: true }),
-        fc.double({ min: -4, max: 4, noNaN: true }),
-        (x, y, vx, vy) => {
-          fc.pre(x * x + y * y > 1);
-          const [ax, ay] = leadAim(x, y, vx, vy, 12);
-          const time = Math.sqrt(ax * ax + ay * ay) / 12;
-          expect(Math.hypot(ax - (x + vx * time), ay - (y + vy * time))).toBeLessThan(1e-6);
-        },
-      ),
-    );
-  });
-});
-
-describe('a circle and a sector', () => {
-  it('are as far apart as sampled points say', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: -3, max: 3, noNaN: true }),
-        fc.double({ min: -3, max: 3, noNaN: true }),
-        fc.double({ min: 0.05, max: 1.5, noNaN: true }),
-        fc.double({ min: 0.5, max: 2, noNaN: true }),
-        (x, y, halfArc, reach) => {
-          const radius = 0.3;
-          let least = Infinity;
-          for (let i = 0; i <= 60; i++)
-            for (let k = 0; k <= 60; k++) {
-              const [angle, away] = [((i - 30) / 30) * halfArc, (k / 60) * reach];
-              least = Math.min(
-                least,
-                Math.hypot(x - Math.cos(angle) * away, y - Math.sin(angle) * away),
-              );
-            }
-          const gap = gapToSector(x, y, radius, 0, halfArc, reach);
-          expect(Math.abs(gap - Math.max(0, least - radius))).toBeLessThan(0.06);
-        },
-      ),
-    );
   });
 });
 

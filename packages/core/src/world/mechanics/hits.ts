@@ -1,4 +1,4 @@
-import { atan2, cos, degrees, sin, wrapAngle } from '../../numeric/trigonometry.ts';
+import { atan2, cos, sin, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { guardOf, isCovering, moveOf } from '../state/fight.ts';
@@ -216,9 +216,4 @@ export function tellMiss(world: Surroundings, attacker: AgentState): void {
     z: (move.from + move.to) / 2,
     ...(Number.isFinite(fight.missedBy) ? { missedBy: fight.missedBy } : {}),
   });
-}
-
-/** Angle from where a body faces to another, in degrees; for reports. */
-export function angleTo(from: AgentState, to: AgentState): number {
-  return degrees(wrapAngle(atan2(to.y - from.y, to.x - from.x) - from.heading));
 }

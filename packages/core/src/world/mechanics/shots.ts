@@ -139,9 +139,7 @@ function tellWide(
   attacker.fight.lastResult = world.statics.words[result];
   if (!world.recorder) return;
   const target = world.agents[shot.target];
-  const gap = target
-    ? Math.max(0, target.awayFrom(shot.x, shot.y) - target.archetype.radius - move.radius)
-    : NaN;
+  const gap = target ? Math.max(0, target.awayFrom(shot.x, shot.y) - move.radius) : NaN;
   recordFor(attacker, world.recorder, {
     kind: 'hit',
     move: move.name,
