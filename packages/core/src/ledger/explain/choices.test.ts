@@ -1,5 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
+import type {
+  ChoiceDocument,
+  ConsiderationDocument,
+  OptionDocument,
+} from '../../model/documents.ts';
 import type { Program } from '../../world/program/program.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
 import type { Question } from './statement.ts';
@@ -89,5 +94,261 @@ describe('why not that option', () => {
     const hash = worldHash(run.world);
     whyNot(at(100), 'grab');
     expect([run.world.tick, worldHash(run.world)]).toEqual([150, hash]);
+  });
+});
+
+/** A run of a keeper that weighs these options twice a second, and what is asked of it at its end. */
+function asking(options: OptionDocument[], choice: Partial<ChoiceDocument> = {}, ticks = 100) {
+  const document = cornerProject({ sight: KEEN_SIGHT });
+  document.minds.keeper.activity = { choice: 'whatNow' };
+  document.minds.keeper.choices = {
+    whatNow: { title: 'What now?', every: 0.5, ...choice, options },
+  };
+  document.bands = {
+    range: {
+      input: 'distance(attention.of)',
+      bands: [
+        { name: 'close', fullTo: 4, to: 8 },
+        { name: 'far', from: 4, fullFrom: 8 },
+      ],
+    },
+    hour: { input: 'time', bands: [{ name: 'late', from: 0, fullFrom: 3 }] },
+  };
+  return { run: ran(programOf(document), ticks), agent: 'keeper', tick: ticks };
+}
+
+const waits = { do: 'wait', seconds: 60 };
+const stand: OptionDocument = { id: 'stand', title: 'Stand', weight: 0.2, does: waits };
+
+describe('what kept an option out', () => {
+  const found = (option: Partial<OptionDocument>, choice: Partial<ChoiceDocument> = {}) =>
+    whyNot(asking([stand, { id: 'it', title: 'It', does: waits, ...option }], choice), 'it')!;
+
+  it.each<[string, Partial<OptionDocument>]>([
+    ['its guard did not hold', { when: 'time < 0' }],
+    ['there was nobody to weigh it for', { each: { as: 'one', agents: 'friendly' } }],
+    ['it was vetoed', { considerations: [{ input: '0', veto: true }, { input: '1' }] }],
+    ['its score was not above the floor', { considerations: [{ input: '0' }] }],
+    ['an option of a higher rank competed', { rank: -1 }],
+  ])('%s', (statement, option) => {
+    const answer = found(option);
+    expect(answer).toMatchObject({ statement: 'keeper picks It', holds: false });
+    expect(answer.cause[0]).toMatchObject({ statement, holds: false });
+    expect(find(answer, 'would have won')).toBeUndefined();
+  });
+
+  it('it rested, which has no terms', () => {
+    const answer = whyNot(
+      asking([
+        stand,
+        {
+          id: 'it',
+          title: 'It',
+          rest: 60,
+          considerations: [{ input: '1' }],
+          does: { do: 'wait', seconds: 0.1 },
+        },
+      ]),
+      'it',
+    )!;
+    expect(answer.cause.map(({ statement }) => statement)).toEqual(['it rested']);
+  });
+
+  it('it was a rule of conduct that was not heeded', () => {
+    const document = cornerProject({});
+    document.archetypes.keeper.heed = 0;
+    document.minds.keeper.activity = { choice: 'whatNow' };
+    document.minds.keeper.choices = {
+      whatNow: {
+        options: [stand, { id: 'it', title: 'It', conduct: true, when: 'time >= 0', does: waits }],
+      },
+    };
+    const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
+    expect(whyNot(question, 'it')!.cause[0].statement).toBe(
+      'it was a rule of conduct that was not heeded',
+    );
+  });
+
+  it('is said with the terms, those that are worth least first, and which of them are worth nothing', () => {
+    const answer = found({
+      considerations: [
+        { title: 'Much', input: '0.9' },
+        { title: 'Nothing', input: '0' },
+        { title: 'Some', input: '0.4' },
+      ],
+    });
+    expect(answer.cause.slice(1).map(({ statement, holds }) => [statement, holds])).toEqual([
+      ['Nothing', false],
+      ['Some', true],
+      ['Much', true],
+    ]);
+  });
+});
+
+describe('what would have won', () => {
+  const needs = (considerations: ConsiderationDocument[], against = 0.5) =>
+    find(
+      whyNot(
+        asking([
+          { ...stand, weight: against },
+          { id: 'it', title: 'It', considerations, does: waits },
+        ]),
+        'it',
+      ),
+      'its score was',
+    )!.cause.map(({ statement }) => statement);
+
+  it('is the input nearest to what it was, above or below', () => {
+    const peak: ConsiderationDocument['curve'] = {
+      shape: 'points',
+      points: [
+        [0, 0.1],
+        [0.398, 0.1],
+        [0.4, 1],
+        [0.6, 1],
+        [0.602, 0.1],
+      ],
+    };
+    expect(needs([{ title: 'Heat', input: '0.2', curve: peak }, { input: '0.6' }], 0.7)).toEqual([
+      'Heat at 0.4 would have won',
+    ]);
+    expect(needs([{ title: 'Heat', input: '0.8', curve: peak }, { input: '0.6' }], 0.7)).toEqual([
+      'Heat at 0.6 would have won',
+    ]);
+  });
+
+  it('is said of each term that could have brought it about alone, in its own range', () => {
+    expect(
+      needs([
+        { title: 'Way', input: '9', from: 10, to: 0 },
+        { title: 'Sure', input: '0.9' },
+      ]),
+    ).toEqual(['Way at 7.2 would have won']);
+    expect(
+      needs([
+        { title: 'Way', input: '8', from: 10, to: 0 },
+        { title: 'Sure', input: '0.3' },
+      ]),
+    ).toEqual(['Way at 1.65 would have won']);
+  });
+
+  it('is nothing where no term can', () => {
+    expect(needs([{ title: 'Way', input: '0.1' }, { input: '0.1' }, { input: '0.1' }])).toEqual([]);
+  });
+});
+
+describe('a choice', () => {
+  it('that nothing was worth doing in says so', () => {
+    const asked = asking([{ ...stand, weight: 0.1 }], { floor: 0.5 });
+    expect(find(why(asked), 'What now?: nothing was worth doing')).toMatchObject({
+      statement: 'What now?: nothing was worth doing',
+      cause: [],
+    });
+    expect(whyNot(asked, 'stand')!.cause[0].statement).toBe('its score was not above the floor');
+  });
+
+  it('says how many others it was tied with', () => {
+    const asked = asking([stand, { ...stand, id: 'sit', title: 'Sit' }, { ...stand, id: 'lie' }]);
+    const [, picked] = ['', find(why(asked), 'it picked')!];
+    expect(picked.values.find(({ part }) => part === 'tied with')!.value).toBe('2');
+    expect(picked.values.find(({ part }) => part === 'margin')!.value).toBe('0');
+  });
+
+  it('of one option says nothing of a next', () => {
+    const picked = find(why(asking([stand])), 'it picked Stand')!;
+    expect(picked.values.map(({ part }) => part)).toEqual(['score']);
+  });
+
+  it('that is graded says the force of each row', () => {
+    const asked = asking(
+      [
+        {
+          id: 'it',
+          title: 'It',
+          grades: [
+            { when: { range: 'close', hour: 'late' }, strength: 0.8 },
+            { when: { range: 'far' }, strength: 1 },
+          ],
+          does: waits,
+        },
+      ],
+      { combine: 'graded' },
+      200,
+    );
+    const { cause } = find(why(asked), 'it picked It')!;
+    expect(cause.map(({ statement, values }) => [statement, values])).toEqual([
+      [
+        "inBand(hour, 'late') and inBand(range, 'close')",
+        [{ part: 'force', value: expect.any(String) }],
+      ],
+      ["inBand(range, 'far')", [{ part: 'force', value: '0.5' }]],
+    ]);
+  });
+
+  it('explains the candidate that was picked, not another', () => {
+    const document = cornerProject({
+      sight: { ...KEEN_SIGHT, cones: [{ range: 15, halfAngle: 60, gain: 60 }] },
+    });
+    document.grounds.corner.agents!.other = { archetype: 'gleaner', at: [6, 5.8] };
+    document.minds.keeper.activity = { choice: 'whatNow' };
+    document.minds.keeper.choices = {
+      whatNow: {
+        title: 'What now?',
+        every: 0.5,
+        options: [
+          {
+            id: 'it',
+            title: 'It',
+            each: { as: 'foe', agents: 'hostile' },
+            considerations: [{ title: 'Near', input: 'distance(foe)', from: 10, to: 0 }],
+            does: waits,
+          },
+        ],
+      },
+    };
+    const question = { run: ran(programOf(document), 90), agent: 'keeper', tick: 90 };
+    const picked = find(why(question), 'it picked It for other')!;
+    expect(picked.cause[0].values[1]).toEqual({ part: 'worth', value: '0.59' });
+  });
+
+  it('is told apart from another that the state weighs, and from options it does not have', () => {
+    const document = cornerProject({});
+    document.minds.keeper.activity = { tree: 'main' };
+    document.minds.keeper.trees = {
+      main: { root: { parallel: [{ choice: 'first' }, { choice: 'second' }] } },
+    };
+    document.minds.keeper.choices = {
+      first: { title: 'First', options: [stand, { ...stand, id: 'it', weight: 0.1 }] },
+      second: {
+        title: 'Second',
+        options: [
+          stand,
+          { ...stand, id: 'it', title: 'It', weight: 0.15 },
+          { ...stand, id: 'own', weight: 0.01 },
+        ],
+      },
+    };
+    const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
+    expect(find(whyNot(question, 'first:it'), 'its score was 0.1')).toBeDefined();
+    expect(find(whyNot(question, 'second:it'), 'its score was 0.15')).toBeDefined();
+    expect(find(whyNot(question, 'own'), 'its score was 0.01')).toBeDefined();
+  });
+
+  it('that was never weighed says so', () => {
+    const document = cornerProject({
+      machine: {
+        initial: 'calm',
+        states: [
+          { id: 'calm', leaves: [{ to: 'roused', when: 'time > 1000' }] },
+          { id: 'roused', activity: { choice: 'whatNow' } },
+        ],
+      },
+    });
+    document.minds.keeper.choices = { whatNow: { title: 'What now?', options: [stand] } };
+    const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
+    expect(whyNot(question, 'stand')).toMatchObject({
+      holds: false,
+      cause: [{ statement: 'What now? has not been weighed yet' }],
+    });
   });
 });

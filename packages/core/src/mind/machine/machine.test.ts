@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
-import type { MachineDocument, StateDocument } from '../../model/documents.ts';
+import type { MachineDocument, StateDocument, TransitionDocument } from '../../model/documents.ts';
 import { cornerProject, story, watch } from '../../testing/orchard.fixture.ts';
 import { readMind } from '../../world/readout/readout.ts';
 
@@ -214,6 +214,95 @@ describe('parallel states', () => {
     expect(story(entries)).not.toContain('enter out');
     run(20);
     expect(state()).toBe('out');
+  });
+});
+
+describe('regions that want different things at once', () => {
+  /** One region has `one`, the other `other`, on the same event; what is around has `around`. */
+  const both = (
+    one: TransitionDocument[],
+    other: TransitionDocument[],
+    around: TransitionDocument[] = [],
+  ) => {
+    const { run, entries, world } = machine([
+      talker('both', {
+        kind: 'parallel',
+        entry: [...say('+both'), { do: 'raise', event: 'bell' }],
+        leaves: around,
+        states: [
+          talker('p', { initial: 'p1', states: [talker('p1', { leaves: one }), talker('p2')] }),
+          talker('q', { initial: 'q1', states: [talker('q1', { leaves: other }), talker('q2')] }),
+        ],
+      }),
+      talker('out'),
+      talker('away'),
+    ]);
+    run(1);
+    entries.length = 0;
+    run(3);
+    return { said: said(entries), active: readMind(world, 'keeper', null)!.active };
+  };
+  const bell = (more: Partial<TransitionDocument>): TransitionDocument => ({ on: 'bell', ...more });
+
+  it('both move where neither leaves what the other is in, in the order of the regions', () => {
+    const { said: words, active } = both(
+      [bell({ to: 'p2', do: say('one') })],
+      [bell({ to: 'q2', do: say('other') })],
+    );
+    expect(words).toBe('-q1 -p1 one other +p2 +q2');
+    expect(active).toEqual(['both', 'p', 'p2', 'q', 'q2']);
+  });
+
+  it('the earlier goes where one leaves them all and the other does not', () => {
+    expect(both([bell({ to: 'out' })], [bell({ to: 'q2' })]).active).toEqual(['out']);
+    expect(both([bell({ to: 'p2' })], [bell({ to: 'out' })]).active).toEqual([
+      'both',
+      'p',
+      'p2',
+      'q',
+      'q1',
+    ]);
+  });
+
+  it('the earlier goes where both leave them all', () => {
+    expect(both([bell({ to: 'out' })], [bell({ to: 'away' })]).active).toEqual(['out']);
+  });
+
+  it('what is from further inside goes before what is around, whichever region has it', () => {
+    const out = [bell({ to: 'out' })];
+    const moved = ['both', 'p', 'p1', 'q', 'q2'];
+    expect(both([], [bell({ to: 'q2' })], out).active).toEqual(moved);
+    expect(both([bell({ to: 'p2' })], [], out).active).toEqual(['both', 'p', 'p2', 'q', 'q1']);
+    expect(both([bell({ to: 'p2' })], [bell({ to: 'q2' })], out).active).toEqual([
+      'both',
+      'p',
+      'p2',
+      'q',
+      'q2',
+    ]);
+  });
+
+  it('what is around goes once, where no region has anything', () => {
+    const { said: words, active } = both([], [], [bell({ to: 'out', do: say('gone') })]);
+    expect(words).toBe('-q1 -q -p1 -p -both gone +out');
+    expect(active).toEqual(['out']);
+  });
+
+  it('what is around goes before what is inside, where it is urgent', () => {
+    const out = [bell({ to: 'out', urgent: true })];
+    expect(both([bell({ to: 'p2' })], [bell({ to: 'q2' })], out).active).toEqual(['out']);
+  });
+
+  it('one that leads nowhere takes nothing from another', () => {
+    const { said: words, active } = both([bell({ do: say('hm') })], [bell({ to: 'out' })]);
+    expect(words).toBe('-q1 -q -p1 -p -both hm +out');
+    expect(active).toEqual(['out']);
+    expect(both([bell({ to: 'out' })], [bell({ do: say('hm') })]).active).toEqual(['out']);
+  });
+
+  it('one into another region leaves both, and enters that one there', () => {
+    const { active } = both([bell({ to: 'q2' })], []);
+    expect(active).toEqual(['both', 'p', 'p1', 'q', 'q2']);
   });
 });
 
