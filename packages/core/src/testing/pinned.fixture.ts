@@ -1,0 +1,81 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect } from 'vitest';
+import { distance } from '../numeric/distance.ts';
+import { createStream, nextRandom } from '../numeric/random.ts';
+import type { Input } from '../world/program/program.ts';
+import type { World } from '../world/world.ts';
+
+/** What must come out as it came out before: the files in `pinned` are part of the source. */
+
+export const PINNED_DEMOS = [
+  'keepers-duel',
+  'windfall',
+  'night-watch',
+  'hive-day',
+  'bell-hours',
+  'harvest-night',
+] as const;
+
+/**
+ * Goes up to whoever or whatever is near in turn, and does what comes to mind, by dice of its own; every four
+ * seconds it is put down near somebody.
+ */
+export function restless(world: World, player: string): Input[] {
+  const at = world.tick + 1;
+  if (at % 15 !== 1) return [];
+  const { agents, things } = world;
+  const self = agents.find(({ name }) => name === player)!;
+  const luck = createStream(at, player);
+  const draw = <T>(from: readonly T[]): T => from[Math.floor(nextRandom(luck) * from.length)];
+  const others = [...agents.filter((other) => other !== self && !other.away), ...things]
+    .map(({ x, y }) => ({ x, y, away: distance(x, y, self.x, self.y) }))
+    .sort((a, b) => a.away - b.away)
+    .slice(0, 3);
+  if (at % 240 === 31) {
+    const { x, y } = draw(agents.filter((other) => other.minds.length > 0 && !other.away));
+    return [{ agent: player, x: 0, y: 0, gait: null, place: [x + 2, y + draw([-1, 1])] }];
+  }
+  const { x, y, away } = draw(others);
+  const moves = self.archetype.moves.map(({ name }) => name);
+  const guards = self.archetype.guards.map(({ name }) => name);
+  const gaits = world.statics.program.gaits.filter((_, i) => self.archetype.paces[i] > 0);
+  const act = draw([
+    'pickUp',
+    'pickUp',
+    'drop',
+    'throw',
+    'use',
+    'call',
+    undefined,
+    ...(moves.length > 0 ? (['strike', 'strike', 'strike', 'dodge'] as const) : []),
+    ...(guards.length > 0 ? (['guard', 'lower'] as const) : []),
+  ] as const);
+  const move = act === 'guard' ? draw(guards) : act === 'strike' ? draw(moves) : undefined;
+  return [
+    {
+      agent: player,
+      x: away > 0 ? (x - self.x) / away : 0,
+      y: away > 0 ? (y - self.y) / away : 0,
+      gait: draw(gaits),
+      ...(act ? { act } : {}),
+      ...(act === 'throw' ? { at: [x, y] as [number, number] } : {}),
+      ...(move ? { move } : {}),
+    },
+  ];
+}
+
+/**
+ * Lines must be those of a file beside this, which is written where there is none. Compares as it goes, so that the
+ * first line that differs ends it.
+ */
+export function expectPinned(name: string, runs: readonly Iterable<string>[]): void {
+  const file = path.join(import.meta.dirname, 'pinned', `${name}.txt`);
+  if (!existsSync(file) && !process.env.CI) {
+    writeFileSync(file, runs.flatMap((run) => [...run]).join('\n') + '\n');
+    return;
+  }
+  const pinned = readFileSync(file, 'utf8').trimEnd().split('\n');
+  for (const run of runs) for (const line of run) expect(line).toBe(pinned.shift());
+  expect(pinned).toEqual([]);
+}
