@@ -4,9 +4,11 @@ import { bindBreakpoints } from '../compile/breakpoints.ts';
 import { checkProject } from '../findings/check-project.ts';
 import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
 import type { ProjectDocument } from '../model/documents.ts';
-import { nightWatch } from '../testing/demo.fixture.ts';
+import { demoDocument, nightWatch } from '../testing/demo.fixture.ts';
+import { playedDemo } from '../testing/pinned.fixture.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
 import { worldHash } from '../world/handover/snapshot.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
 import { advanceTo, lastMet, watchFor, type Stop } from './breakpoints.ts';
 import { advance, createRun, seek, type Run } from './run.ts';
 
@@ -45,6 +47,9 @@ function runOn(document: ProjectDocument, most = 2000) {
   return { run, breakpoints, next };
 }
 
+const isRowEnd = (entry: LedgerEntry): entry is Extract<LedgerEntry, { kind: 'end' }> =>
+  entry.kind === 'end' && entry.row !== undefined;
+
 /** Ticks at which the keeper was roused, by the ledger. */
 const roused = ({ entries }: Run) =>
   entries.filter((entry) => entry.kind === 'enter' && entry.state === 'roused').map((e) => e.tick);
@@ -62,6 +67,34 @@ describe('a breakpoint', () => {
     expect(stop).toMatchObject({ breakpoint: 'one', agent: 'keeper', words });
     expect(stop.tick).toBe(roused(run)[0]);
     expect(run.world.tick).toBe(stop.tick);
+  });
+
+  it.each<[BreakpointDocument, (entry: LedgerEntry) => boolean]>([
+    [{ on: 'ended', of: '::failure' }, (e) => isRowEnd(e) && e.ending === 'failure'],
+    [{ on: 'ended' }, isRowEnd],
+    [{ on: 'ended', of: ':2' }, (e) => isRowEnd(e) && e.row === 1],
+    [{ on: 'picked' }, (e) => e.kind === 'picked'],
+    [{ on: 'picked', of: ':nothing' }, (e) => e.kind === 'picked' && e.option === null],
+    [
+      { on: 'picked', of: 'ward:rakeSweep' },
+      (e) => e.kind === 'picked' && e.choice === 'ward' && e.option === 'rakeSweep',
+    ],
+    [{ on: 'move' }, (e) => e.kind === 'move'],
+    [{ on: 'move', of: 'rakeSweep' }, (e) => e.kind === 'move' && e.move === 'rakeSweep'],
+    [{ on: 'hit' }, (e) => e.kind === 'hit'],
+    [{ on: 'hit', of: ':landed' }, (e) => e.kind === 'hit' && e.result === 'landed'],
+    [
+      { on: 'percept', of: 'sight:curious' },
+      (e) => e.kind === 'percept' && e.sense === 'sight' && e.how === 'curious',
+    ],
+    [{ on: 'percept', of: '::gleaner' }, (e) => e.kind === 'percept' && e.of === 'gleaner'],
+    [{ on: 'enter' }, (e) => e.kind === 'enter'],
+    [{ on: 'exit' }, (e) => e.kind === 'exit'],
+  ])('%o is met by those entries and no others', (breakpoint, fits) => {
+    const run = playedDemo('keepers-duel', 400);
+    const document = { ...demoDocument('keepers-duel'), breakpoints: { one: breakpoint } };
+    const { met } = watchFor(bindBreakpoints(document, run.latest.program), run);
+    expect(met[0]).toEqual(run.entries.filter(fits).map(({ tick }) => tick));
   });
 
   it('leaves alone what is of another state, number or agent', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HIT_RESULTS, type HitResult } from '../terms/fighting.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
-import { fightFigures } from './figures.ts';
+import { fightFigures, isOfFight } from './figures.ts';
 
 const move = (tick: number, name: string, lasts: number, agent = 'keeper'): LedgerEntry => ({
   kind: 'move',
@@ -97,5 +97,10 @@ describe('figures of a fight', () => {
         },
       ),
     );
+  });
+
+  it('are made of what is of a fight, and of nothing else', () => {
+    expect(FOUGHT.filter((entry) => !isOfFight(entry))).toEqual([]);
+    expect(isOfFight({ kind: 'enter', tick: 1, agent: 'keeper', state: 'calm' })).toBe(false);
   });
 });

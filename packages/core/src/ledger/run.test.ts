@@ -4,7 +4,19 @@ import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture
 import { worldHash } from '../world/handover/snapshot.ts';
 import type { Input } from '../world/program/program.ts';
 import { entryLine } from './lines.ts';
-import { advance, applyEdit, createRun, RUN_LIMITS, runningEdit, seek, type Run } from './run.ts';
+import {
+  advance,
+  applyEdit,
+  createRun,
+  inputsOf,
+  pastOf,
+  renumberEdit,
+  RUN_LIMITS,
+  runningEdit,
+  runOf,
+  seek,
+  type Run,
+} from './run.ts';
 
 const document = (seconds = 0.5) =>
   cornerProject({
@@ -128,6 +140,67 @@ describe('going back', () => {
     expect(run.world.tick).toBe(0);
     seek(run, 9999);
     expect(run.world.tick).toBe(50);
+  });
+});
+
+describe('what players did', () => {
+  it('is handed on up to where the run stands, in its order', () => {
+    const { run } = recorded();
+    const [first, second] = [
+      { tick: 30, input: steer(0, 1) },
+      { tick: 200, input: steer(-1, -0.3) },
+    ];
+    expect(inputsOf(run)).toEqual([first, second]);
+    for (const [at, inputs] of [
+      [29, []],
+      [30, [first]],
+      [199, [first]],
+      [200, [first, second]],
+    ] as const) {
+      seek(run, at);
+      expect(inputsOf(run)).toEqual(inputs);
+    }
+  });
+});
+
+describe('an edit of what runs alike', () => {
+  it('gives its number to what runs since the last edit, and to nothing before', () => {
+    const { run } = recorded();
+    renumberEdit(run, 5);
+    expect(run.edits.map(({ edit }) => edit)).toEqual([1, 5]);
+    expect([runningEdit(run), run.latest.edit]).toEqual([5, 5]);
+    seek(run, 100);
+    expect(runningEdit(run)).toBe(1);
+  });
+
+  it('leaves the numbers of what has run where another waits to be put in force', () => {
+    const { run } = recorded();
+    seek(run, 200);
+    applyEdit(run, programOf(document(4)), 3);
+    renumberEdit(run, 6);
+    expect(run.edits.map(({ edit }) => edit)).toEqual([1, 2]);
+    expect(run.latest.edit).toBe(6);
+  });
+});
+
+describe('a past', () => {
+  it('is left as it is by what the run does from there on, and by what is begun from it', () => {
+    const { run, hashes } = recorded();
+    const past = pastOf(run);
+    const counts = () =>
+      [past.entries, past.inputs, past.edits, past.snapshots].map(({ length }) => length);
+    const before = counts();
+    applyEdit(run, programOf(document(3)), 3);
+    for (let i = 0; i < 100; i++) advance(run, [steer(1, 0)]);
+    expect(counts()).toEqual(before);
+    const again = runOf(past, 250);
+    expect([again.world.tick, worldHash(again.world)]).toEqual([250, hashes[250]]);
+    advance(again);
+    expect([again.head, counts()]).toEqual([251, before]);
+    const ended = runOf(past);
+    expect(worldHash(ended.world)).toBe(hashes[400]);
+    advance(ended, [steer(0, 1)]);
+    expect(ended.entries.length).toBeGreaterThan(past.entries.length);
   });
 });
 

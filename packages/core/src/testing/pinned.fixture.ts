@@ -1,10 +1,12 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'vitest';
+import { advance, createRun, type Run } from '../ledger/run.ts';
 import { distance } from '../numeric/distance.ts';
 import { createStream, nextRandom } from '../numeric/random.ts';
 import type { Input } from '../world/program/program.ts';
 import type { World } from '../world/world.ts';
+import { compiled, demoDocument } from './demo.fixture.ts';
 
 /** What must come out as it came out before: the files in `pinned` are part of the source. */
 
@@ -72,10 +74,20 @@ export function restless(world: World, player: string): Input[] {
 export function expectPinned(name: string, runs: readonly Iterable<string>[]): void {
   const file = path.join(import.meta.dirname, 'pinned', `${name}.txt`);
   if (!existsSync(file) && !process.env.CI) {
+    mkdirSync(path.dirname(file), { recursive: true });
     writeFileSync(file, runs.flatMap((run) => [...run]).join('\n') + '\n');
     return;
   }
   const pinned = readFileSync(file, 'utf8').trimEnd().split('\n');
   for (const run of runs) for (const line of run) expect(line).toBe(pinned.shift());
   expect(pinned).toEqual([]);
+}
+
+/** A recorded run of a demo, played restlessly; nobody plays from tick `until` on. */
+export function playedDemo(name: string, ticks: number, seed = 1, until = Infinity): Run {
+  const document = demoDocument(name);
+  const run = createRun(compiled(document), 1, seed);
+  while (run.head < ticks)
+    advance(run, run.head < until ? restless(run.world, document.start.play!) : []);
+  return run;
 }

@@ -1,8 +1,8 @@
 import { describe, it } from 'vitest';
 import { namesOf } from '../../model/names.ts';
-import { compiled, demoDocument } from '../../testing/demo.fixture.ts';
-import { expectPinned, restless } from '../../testing/pinned.fixture.ts';
-import { advance, createRun, type Run } from '../run.ts';
+import { demoDocument } from '../../testing/demo.fixture.ts';
+import { expectPinned, playedDemo } from '../../testing/pinned.fixture.ts';
+import type { Run } from '../run.ts';
 import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
 import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
@@ -12,13 +12,6 @@ import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
 
 /** All that can be asked of some ticks of the demos is answered in the same words as before. */
-
-function played(name: string, ticks: number): Run {
-  const document = demoDocument(name);
-  const run = createRun(compiled(document), 1, 1);
-  while (run.head < ticks) advance(run, restless(run.world, document.start.play!));
-  return run;
-}
 
 type Asking = (question: Question) => Statement;
 
@@ -88,7 +81,7 @@ describe('answers', () => {
       ],
     ],
   ])('of %s', (name, asked) => {
-    const run = played(name, Math.max(...asked.map(([, tick]) => tick)));
+    const run = playedDemo(name, Math.max(...asked.map(([, tick]) => tick)));
     expectPinned(
       `answers/${name}`,
       asked.map(([agent, tick]) => answers(run, agent, tick)),
@@ -96,7 +89,7 @@ describe('answers', () => {
   });
 
   it('of who comes with the waves of harvest-night', () => {
-    const run = played('harvest-night', 300);
+    const run = playedDemo('harvest-night', 300);
     const { grounds, start } = demoDocument('harvest-night');
     const lines = namesOf(grounds[start.ground].waves!).flatMap((name) => [
       `# ${name}`,
