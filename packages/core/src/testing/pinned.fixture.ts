@@ -1,11 +1,15 @@
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'vitest';
+import { entryLine } from '../ledger/lines.ts';
 import { advance, createRun, type Run } from '../ledger/run.ts';
 import { distance } from '../numeric/distance.ts';
 import { createStream, nextRandom } from '../numeric/random.ts';
-import type { Input } from '../world/program/program.ts';
-import type { World } from '../world/world.ts';
+import { tick } from '../world/phases/tick.ts';
+import type { Input, Program } from '../world/program/program.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
+import { createWorld, setRecorder, type World } from '../world/world.ts';
 import { compiled, demoDocument } from './demo.fixture.ts';
 
 /** What must come out as it came out before: the files in `pinned` are part of the source. */
@@ -67,20 +71,61 @@ export function restless(world: World, player: string): Input[] {
   ];
 }
 
+/** A line for each stretch of so many ticks: a digest of all entries and of where everybody is, and how many entries there are of each kind. */
+export function* linesOf(
+  program: Program,
+  seed: number,
+  ticks: number,
+  player: (world: World) => Input[] = () => [],
+  stretch = 60,
+): Generator<string> {
+  const world = createWorld(program, seed);
+  let entries: LedgerEntry[] = [];
+  setRecorder(world, (entry) => entries.push(entry));
+  while (world.tick < ticks) {
+    tick(world, player(world));
+    if (world.tick % stretch > 0) continue;
+    const counts: Record<string, number> = {};
+    for (const { kind } of entries) counts[kind] = (counts[kind] ?? 0) + 1;
+    const hash = createHash('sha256');
+    for (const entry of entries) hash.update(entryLine(entry));
+    for (const { name, x, y, health } of world.agents)
+      hash.update([name, x.toFixed(6), y.toFixed(6), health.toFixed(6)].join());
+    const kinds = Object.keys(counts).sort();
+    const title = `seed ${seed}, ticks ${world.tick - stretch + 1} to ${world.tick}`;
+    yield `${title}: ${hash.digest('hex').slice(0, 10)} ${kinds.map((kind) => `${kind} ${counts[kind]}`).join(', ')}`;
+    entries = [];
+  }
+}
+
 /**
- * Lines must be those of a file beside this, which is written where there is none. Compares as it goes, so that the
- * first line that differs ends it.
+ * Lines must be those of a file beside this, or of a section of it (`file#section`), which is written where it is
+ * missing. Compares as it goes, so that the first line that differs ends it.
  */
 export function expectPinned(name: string, runs: readonly Iterable<string>[]): void {
-  const file = path.join(import.meta.dirname, 'pinned', `${name}.txt`);
-  if (!existsSync(file) && !process.env.CI) {
+  const [base, section] = name.split('#');
+  const file = path.join(import.meta.dirname, 'pinned', `${base}.txt`);
+  const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
+  const pinned = sectionOf(text, section);
+  if (pinned === null && !process.env.CI) {
     mkdirSync(path.dirname(file), { recursive: true });
-    writeFileSync(file, runs.flatMap((run) => [...run]).join('\n') + '\n');
+    const lines = runs.flatMap((run) => [...run]);
+    appendFileSync(file, `${[...(section ? [`[${section}]`] : []), ...lines].join('\n')}\n`);
     return;
   }
-  const pinned = readFileSync(file, 'utf8').trimEnd().split('\n');
-  for (const run of runs) for (const line of run) expect(line).toBe(pinned.shift());
+  expect(pinned, `${name} is not pinned`).not.toBeNull();
+  for (const run of runs) for (const line of run) expect(line).toBe(pinned!.shift());
   expect(pinned).toEqual([]);
+}
+
+/** The lines of a text, or of what stands in it under `[section]`; null where there is nothing such. */
+function sectionOf(text: string, section: string | undefined): string[] | null {
+  const lines = text.trimEnd().split('\n');
+  if (section === undefined) return text === '' ? null : lines;
+  const from = lines.indexOf(`[${section}]`);
+  if (from < 0) return null;
+  const to = lines.findIndex((line, i) => i > from && /^\[.*\]$/.test(line));
+  return lines.slice(from + 1, to < 0 ? undefined : to);
 }
 
 /** A recorded run of a demo, played restlessly; nobody plays from tick `until` on. */
