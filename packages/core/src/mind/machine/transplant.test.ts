@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { MachineDocument } from '../../model/documents.ts';
-import { cornerProject, programOf, watch } from '../../testing/orchard.fixture.ts';
+import { cornerProject, programOf, story, watch } from '../../testing/orchard.fixture.ts';
 import { leafState } from '../../world/readout/picture.ts';
+import { readMind } from '../../world/readout/readout.ts';
 import { swapProgram } from '../../world/handover/swap.ts';
 import { tick } from '../../world/phases/tick.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
@@ -20,7 +21,7 @@ function edited(
   const after = structuredClone(machine);
   change(after);
   const world = swapProgram(watched.world, programOf(cornerProject({ machine: after })), 2, 1);
-  return { before: watched.world, world };
+  return { before: watched.world, world, entries: watched.entries };
 }
 
 function stateOf(world: World): string {
@@ -210,5 +211,194 @@ describe('an edit of another part of a machine', () => {
     );
     expect(is.owner(0) > 0).toBe(was.owner(0) > 0);
     expect(is.body.legs).toBe(was.body.legs);
+  });
+});
+
+describe('an edit that takes away what is active', () => {
+  /** A house of two floors beside a garden; the keeper is in the pantry from tick 7 on. */
+  const house = (): MachineDocument => ({
+    initial: 'house',
+    states: [
+      {
+        id: 'house',
+        initial: 'hall',
+        states: [
+          { id: 'hall', leaves: [{ to: 'pantry', after: 0.1 }] },
+          {
+            id: 'cellar',
+            initial: 'stairs',
+            states: [{ id: 'stairs' }, { id: 'pantry', leaves: [{ to: 'garden', after: 60 }] }],
+          },
+        ],
+      },
+      { id: 'garden' },
+    ],
+  });
+  const without = (change: (machine: MachineDocument) => void) => {
+    const { before, world, entries: recorded } = edited(house(), 20, change);
+    const moved = recorded.flatMap((e) => (e.kind === 'moved' ? [`${e.from} → ${e.to}`] : []));
+    const entries: LedgerEntry[] = [];
+    setRecorder(world, (entry) => entries.push(entry));
+    for (let i = 0; i < 3; i++) tick(world);
+    const active = (of: World) => readMind(of, 'keeper', null)!.active;
+    return { was: active(before), active: active(world), told: story(entries), moved };
+  };
+
+  it('gives way to the nearest state around it that is left, and enters that', () => {
+    const { was, active, told, moved } = without(({ states: [{ states }] }) => {
+      states![1].states!.pop();
+      states![0].leaves = [];
+    });
+    expect(moved).toEqual(['pantry → cellar']);
+    expect(was).toEqual(['house', 'cellar', 'pantry']);
+    expect(active).toEqual(['house', 'cellar', 'stairs']);
+    expect(told).toEqual(['enter stairs']);
+  });
+
+  it('goes farther out where that is gone as well', () => {
+    const { active, told } = without(({ states: [{ states }] }) => {
+      states!.pop();
+      states![0].leaves = [];
+    });
+    expect(active).toEqual(['house', 'hall']);
+    expect(told).toEqual(['enter hall']);
+  });
+
+  it('begins again where nothing around it is left', () => {
+    const { active, told, moved } = without((machine) => {
+      machine.states.shift();
+      machine.initial = 'garden';
+    });
+    expect(moved).toEqual(['pantry → garden']);
+    expect(active).toEqual(['garden']);
+    expect(told).toEqual(['enter garden']);
+  });
+
+  it('keeps what it can where a state is moved to another place', () => {
+    const { active, told, moved } = without((machine) => {
+      const [{ states }] = machine.states;
+      const [pantry] = states![1].states!.splice(1, 1);
+      machine.states.push({ ...pantry, leaves: [] });
+    });
+    expect(moved).toEqual([]);
+    expect(active).toEqual(['pantry']);
+    expect(told).toEqual([]);
+  });
+
+  it('leaves the other regions alone', () => {
+    const both = (): MachineDocument => ({
+      initial: 'both',
+      states: [
+        {
+          id: 'both',
+          kind: 'parallel',
+          states: [
+            {
+              id: 'legs',
+              initial: 'stand',
+              states: [
+                { id: 'stand', leaves: [{ to: 'walk', after: 0.1 }] },
+                { id: 'walk' },
+                { id: 'run' },
+              ],
+            },
+            {
+              id: 'voice',
+              initial: 'still',
+              states: [{ id: 'still', leaves: [{ to: 'hums', after: 0.1 }] }, { id: 'hums' }],
+            },
+          ],
+        },
+      ],
+    });
+    const { world } = edited(both(), 20, ({ states: [{ states }] }) => {
+      states![0].initial = 'run';
+      states![0].states!.splice(0, 2);
+    });
+    const entries: LedgerEntry[] = [];
+    setRecorder(world, (entry) => entries.push(entry));
+    for (let i = 0; i < 3; i++) tick(world);
+    expect(story(entries)).toEqual(['enter run']);
+    expect(readMind(world, 'keeper', null)!.active).toEqual([
+      'both',
+      'legs',
+      'run',
+      'voice',
+      'hums',
+    ]);
+  });
+});
+
+describe('an edit of what a state does', () => {
+  const waits = (seconds: number, other: number): MachineDocument => ({
+    initial: 'wait',
+    states: [
+      {
+        id: 'wait',
+        activity: { do: 'wait', seconds },
+        leaves: [{ to: 'over', on: 'done.success' }],
+      },
+      { id: 'over', activity: { do: 'wait', seconds: other } },
+    ],
+  });
+
+  it('begins it anew, where that was changed, and goes on with it where it was not', () => {
+    const { world: kept } = edited(waits(1, 5), 30, ({ states }) => {
+      states[1].activity = { do: 'wait', seconds: 6 };
+    });
+    expect(tickOf(kept, 'over')).toBe(61);
+    const { world: changed } = edited(waits(1, 5), 30, ({ states }) => {
+      states[0].activity = { do: 'wait', seconds: 0.8 };
+    });
+    expect(tickOf(changed, 'over')).toBeGreaterThanOrEqual(30 + 48);
+  });
+
+  it('leaves a machine that has come to its end there, unless its end is taken away', () => {
+    const ends: MachineDocument = {
+      initial: 'first',
+      states: [
+        { id: 'first', leaves: [{ to: 'last', after: 0.1 }] },
+        { id: 'last', kind: 'final' },
+      ],
+    };
+    const { world: over } = edited(ends, 20, ({ states }) => {
+      states.unshift({ id: 'shed' });
+    });
+    const entries: LedgerEntry[] = [];
+    setRecorder(over, (entry) => entries.push(entry));
+    for (let i = 0; i < 20; i++) tick(over);
+    expect(story(entries)).toEqual([]);
+    const { world: begun } = edited(ends, 20, ({ states }) => {
+      states[1] = { id: 'other', kind: 'final' };
+      states[0].leaves![0].to = 'other';
+    });
+    setRecorder(begun, (entry) => entries.push(entry));
+    for (let i = 0; i < 20; i++) tick(begun);
+    expect(story(entries)).toEqual(['enter first', 'first#1 → other', 'exit first', 'enter other']);
+  });
+
+  it('forgets what a history remembers where that is gone', () => {
+    const rooms: MachineDocument = {
+      initial: 'house',
+      states: [
+        {
+          id: 'house',
+          initial: 'hall',
+          states: [
+            { id: 'hall', leaves: [{ to: 'cellar', after: 0.2 }] },
+            { id: 'cellar' },
+            { id: 'back', kind: 'history' },
+          ],
+          leaves: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
+        },
+        { id: 'garden', leaves: [{ to: 'back', after: 1 }] },
+      ],
+    };
+    const { world } = edited(rooms, 45, ({ states: [{ states }] }) => {
+      states!.splice(1, 1);
+      states![0].leaves = [];
+    });
+    expect(stateOf(world)).toBe('garden');
+    expect(tickOf(world, 'hall', 200)).toBeGreaterThan(60);
   });
 });
