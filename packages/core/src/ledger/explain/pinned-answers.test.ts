@@ -2,6 +2,7 @@ import { describe, it } from 'vitest';
 import { namesOf } from '../../model/names.ts';
 import { demoDocument } from '../../testing/demo.fixture.ts';
 import { expectPinned, playedDemo } from '../../testing/pinned.fixture.ts';
+import { readRows } from '../../world/readout/rows.ts';
 import type { Run } from '../run.ts';
 import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
 import { whyItMoves } from './moving.ts';
@@ -27,9 +28,14 @@ function questionsOf({ world }: Run, name: string): [string, Asking][] {
       program.options.map(({ id }) => `${program.name}:${id}`),
     ),
   );
+  const rows = agent.minds[0].program.machine.states.flatMap(({ activity }, state) =>
+    readRows(agent, agent.minds[0], state)
+      .slice(0, 6)
+      .map((_, row) => `${activity!.name}:${row + 1}`),
+  );
   return [
     ['why', why],
-    ...[...states, ...options].map((what): [string, Asking] => [
+    ...[...states, ...options, ...new Set(rows)].map((what): [string, Asking] => [
       `why not ${what}`,
       (question) => whyNot(question, what),
     ]),
@@ -69,8 +75,15 @@ function* answers(run: Run, agent: string, tick: number): Generator<string> {
 
 describe('answers', () => {
   it.each<[string, [agent: string, tick: number][]]>([
-    ['windfall', [['magpie', 200]]],
+    [
+      'windfall',
+      [
+        ['magpie', 200],
+        ['director', 260],
+      ],
+    ],
     ['hive-day', [['keeper1', 150]]],
+    ['bell-hours', [['bee6', 530]]],
     ['keepers-duel', [['keeper', 330]]],
     [
       'night-watch',
