@@ -26,7 +26,7 @@ export function whyNobody(question: Question, name: string): Statement {
     if (entry.kind !== 'wave' || entry.wave !== name) return [];
     const { how, times, reason } = entry;
     const words = {
-      comes: `it came, for the ${times}. time`,
+      comes: times === 1 ? 'it came for the first time' : `it came, ${times} times so far`,
       held: `it was held up: ${reason}`,
       over: 'it was over',
       calledOff: 'it was called off',
