@@ -22,7 +22,7 @@ describe('why nobody of a wave comes', () => {
     ]);
     expect(cause.map((each) => `${each.since} ${each.statement}`)).toEqual([
       '1 it was held up: there is no room at West gap',
-      '1 it came, for the 1. time',
+      '1 it came for the first time',
     ]);
   });
 

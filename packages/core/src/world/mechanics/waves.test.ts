@@ -155,6 +155,93 @@ describe('a wave', () => {
   });
 });
 
+describe('why nobody of a wave comes', () => {
+  it('is said in each of its times', () => {
+    const wave = { count: 2, times: 2, delay: 1, gap: 0.5 };
+    const { world, run } = watch(gameProject({ wave }));
+    const at = (ticks: number) => {
+      run(ticks - world.tick);
+      return whyNobodyComes(world, 0);
+    };
+    expect(at(7)).toBe('the next comes in 0.4 s');
+    expect(at(31)).toBe('all 2 have come, and 2 of them are alive');
+    kill(world, 'beetles.1');
+    expect(whyNobodyComes(world, 0)).toBe('all 2 have come, and 1 of them are alive');
+    kill(world, 'beetles.2');
+    expect(at(44)).toBe('they come again in 0.8 s');
+    run(60);
+    for (const name of present(world)) kill(world, name);
+    run(60);
+    for (const name of present(world)) kill(world, name);
+    expect(at(200)).toBe('it is over: all who were to come have come');
+  });
+
+  it('counts down to each that comes again by itself', () => {
+    const wave = { count: 1, times: 0, delay: 1, after: 'each' as const };
+    const { world, run } = watch(gameProject({ wave }));
+    run(10);
+    kill(world, 'beetles.1');
+    run(15);
+    expect(whyNobodyComes(world, 0)).toBe('the next comes again in 0.8 s');
+  });
+
+  it.each([
+    ['director', 'the director has not brought it yet'],
+    ['zone', 'nobody who is played has entered the zone that starts it'],
+  ] as const)('waits for the %s', (starts, words) => {
+    const project = gameProject({
+      wave: { starts, ...(starts === 'zone' ? { zone: 'shed' } : {}) },
+      director: RESTS,
+    });
+    project.grounds.corner.zones = { shed: { at: [17, 7], size: [1, 1] } };
+    const { world, run } = watch(project);
+    run(5);
+    expect(whyNobodyComes(world, 0)).toBe(words);
+  });
+});
+
+describe('the place one comes in at', () => {
+  it('is drawn by the luck of each where it is by luck, among those with room', () => {
+    const places = Array.from({ length: 12 }, (_, seed) => {
+      const { entries, run } = watch(
+        gameProject({ wave: { count: 4, gap: 2, order: 'luck' } }),
+        seed + 1,
+      );
+      run(400);
+      return comings(entries).map((line) => line.split(' ').slice(2).join(' '));
+    });
+    expect(new Set(places.flat())).toEqual(new Set(['East gap', 'West gap']));
+    expect(new Set(places.map((each) => each.join())).size).toBeGreaterThan(4);
+  });
+
+  it('is the first of those that are to be farthest, where nobody is played', () => {
+    const project = gameProject({ wave: { count: 2, order: 'farthest', gap: 0.5 } });
+    delete project.start.play;
+    const { entries, run } = watch(project);
+    run(60);
+    expect(comings(entries).map((line) => line.split(' ')[2])).toEqual(['East', 'East']);
+  });
+
+  it('is that of the one who has lain dead the longest, where nobody is away', () => {
+    const { world, entries, run } = watch(gameProject({ wave: { count: 9, most: 3, gap: 0.5 } }));
+    run(200);
+    for (const name of ['beetles.3', 'beetles.1', 'beetles.2']) {
+      world.waves[0].due = world.tick + 100;
+      kill(world, name);
+      run(5);
+    }
+    run(400);
+    expect(comings(entries).map((line) => line.split(' ')[1])).toEqual([
+      'beetles.1',
+      'beetles.2',
+      'beetles.3',
+      'beetles.3',
+      'beetles.1',
+      'beetles.2',
+    ]);
+  });
+});
+
 describe('whoever is away', () => {
   it('is seen, heard and touched by nobody, and decides nothing', () => {
     const document = gameProject({ wave: { starts: 'director' }, director: RESTS });
