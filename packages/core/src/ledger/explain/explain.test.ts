@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
-import type { ProjectDocument } from '../../model/documents.ts';
+import type { ProjectDocument, TransitionDocument } from '../../model/documents.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
 import { advance, applyEdit, createRun, RUN_LIMITS, seek } from '../run.ts';
 import { explanationLines, QuestionError, type Question } from './statement.ts';
@@ -218,6 +218,139 @@ describe('causes', () => {
   it('name the keys a guard reads, not words of a text that are spelt alike', () => {
     expect(causes("quiet == 'noisy'")).toContain('quiet was set to noisy');
     expect(causes("quiet == 'noisy'").filter((cause) => cause.startsWith('noisy'))).toEqual([]);
+  });
+});
+
+describe('what led to a transition', () => {
+  const led = (
+    leave: TransitionDocument,
+    change: (document: ProjectDocument) => void = () => {},
+  ) => {
+    const document = cornerProject({
+      sight: KEEN_SIGHT,
+      machine: {
+        initial: 'stand',
+        states: [
+          {
+            id: 'stand',
+            title: 'Stand',
+            entry: [{ do: 'makeNoise', kind: 'bell', reach: 20 }],
+            activity: { do: 'wait', seconds: 0.4 },
+            leaves: [{ to: 'next', ...leave }],
+          },
+          { id: 'next', title: 'Next' },
+        ],
+      },
+    });
+    document.archetypes.keeper.hearing = { threshold: 0.01 };
+    document.grounds.corner.agents!.keeper2 = { archetype: 'keeper', at: [3, 8] };
+    change(document);
+    const answer = why({ run: ran(programOf(document), 120), agent: 'keeper', tick: 120 });
+    expect(answer.statement).toBe('keeper is in Next');
+    const [{ statement, cause }] = answer.cause;
+    return [statement, ...cause.map((each) => each.statement)];
+  };
+
+  it('is the percept that its event is about', () => {
+    expect(led({ on: 'hearing' })).toEqual([
+      'transition 1 of Stand: on hearing.bell',
+      expect.stringMatching(/^hearing: bell, at/),
+      'it was in Stand',
+    ]);
+    expect(led({ on: 'sight.certain' })).toEqual([
+      'transition 1 of Stand: on sight.certain',
+      expect.stringMatching(/^sight of gleaner: certain, at/),
+      'it was in Stand',
+    ]);
+  });
+
+  it('is the end of what it did', () => {
+    expect(led({ on: 'done' })).toEqual([
+      'transition 1 of Stand: on done.success',
+      'wait in Stand ended in success',
+      'it was in Stand',
+    ]);
+  });
+
+  it('is nothing but its time', () => {
+    expect(led({ after: 0.5 })).toEqual([
+      'transition 1 of Stand: its time was over',
+      'it was in Stand',
+    ]);
+  });
+
+  it('is event and guard together, each cause once', () => {
+    expect(led({ on: 'sight.certain', when: 'sees(attention.of)' })).toEqual([
+      'transition 1 of Stand: on sight.certain and sees(attention.of)',
+      expect.stringMatching(/^sight of gleaner: certain/),
+      'it was in Stand',
+    ]);
+  });
+
+  it('is what was written into memory last, of the keys its guard reads', () => {
+    const written = led({ when: 'looks > 1' }, ({ minds: { keeper } }) => {
+      keeper.memory = {
+        looks: { type: 'number', default: 0 },
+        other: { type: 'number', default: 0 },
+      };
+      keeper.machine!.states[0].entry = [
+        { do: 'remember', key: 'looks', value: '1' },
+        { do: 'remember', key: 'looks', value: '2' },
+        { do: 'remember', key: 'other', value: '3' },
+      ];
+    });
+    expect(written).toEqual([
+      'transition 1 of Stand: looks > 1',
+      'looks was set to 2',
+      'it was in Stand',
+    ]);
+  });
+});
+
+describe('one of several minds', () => {
+  const document = cornerProject({
+    machine: {
+      initial: 'legs',
+      states: [
+        { id: 'legs', title: 'Legs', leaves: [{ to: 'run', after: 0.5 }] },
+        { id: 'run', title: 'Run', leaves: [{ to: 'legs', when: 'time > 1000' }] },
+      ],
+    },
+  });
+  document.minds.voice = {
+    title: 'Voice',
+    machine: {
+      initial: 'still',
+      states: [
+        { id: 'still', title: 'Still', leaves: [{ to: 'hum', after: 0.25 }] },
+        { id: 'hum', title: 'Hum', leaves: [{ to: 'still', when: 'time > 999' }] },
+      ],
+    },
+  };
+  document.archetypes.keeper.minds = ['voice'];
+  const question: Question = { run: ran(programOf(document), 60), agent: 'keeper', tick: 60 };
+
+  it('is asked by its name; the first, if none is named', () => {
+    expect(why(question).statement).toBe('keeper is in Run');
+    expect(why({ ...question, mind: 'voice' }).statement).toBe('keeper is in Hum');
+    expect(whyNot({ ...question, mind: 'voice' }, 'still')).toMatchObject({
+      statement: 'keeper is in Still',
+      holds: false,
+      since: 16,
+    });
+    expect(whyNot(question, 'legs')).toMatchObject({ holds: false, since: 31 });
+  });
+
+  it('goes by what that mind recorded alone', () => {
+    expect(find(why({ ...question, mind: 'voice' }), 'transition 1 of Still')!.since).toBe(16);
+    expect(JSON.stringify(why({ ...question, mind: 'voice' }))).not.toContain('Legs');
+    expect(JSON.stringify(why(question))).not.toContain('Still');
+  });
+
+  it('that is not there is refused, with those that are', () => {
+    expect(() => why({ ...question, mind: 'tail' })).toThrow(
+      '“keeper” has no mind “tail”. It has: keeper, voice.',
+    );
   });
 });
 
