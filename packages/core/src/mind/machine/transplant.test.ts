@@ -342,7 +342,7 @@ describe('an edit of what a state does', () => {
     ],
   });
 
-  it('begins it anew, where that was changed, and goes on with it where it was not', () => {
+  it('begins it again, where that was changed, and goes on with it where it was not', () => {
     const { world: kept } = edited(waits(1, 5), 30, ({ states }) => {
       states[1].activity = { do: 'wait', seconds: 6 };
     });
