@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { expectPinned, playedDemo } from '../testing/pinned.fixture.ts';
+import { expectPinned, jsonLine, playedDemo } from '../testing/pinned.fixture.ts';
 import { firstUnlikeDecision, findParting, givenApart, type TwoRuns } from './compare/parting.ts';
 import { runFigures } from './compare/run-figures.ts';
 import { coverageOf } from './coverage.ts';
@@ -13,32 +13,21 @@ import type { Run } from './run.ts';
 
 const DEMOS = ['keepers-duel', 'windfall', 'night-watch'] as const;
 
-/** As text, maps as objects, numbers cut to six decimals. */
-function text(value: unknown): string {
-  return JSON.stringify(value, (_, each: unknown) =>
-    each instanceof Map
-      ? Object.fromEntries(each)
-      : typeof each === 'number' && !Number.isInteger(each)
-        ? Number(each.toFixed(6))
-        : each,
-  );
-}
-
 function* sums(run: Run): Generator<string> {
-  for (const [agent, figures] of runFigures(run)) yield `${agent} did ${text(figures)}`;
+  for (const [agent, figures] of runFigures(run)) yield `${agent} did ${jsonLine(figures)}`;
   for (const [agent, figures] of runFigures(run, 210))
-    yield `${agent} did by tick 210 ${text(figures)}`;
+    yield `${agent} did by tick 210 ${jsonLine(figures)}`;
   for (const [agent, figures] of fightFigures(run.entries, { from: 100, to: 300 }))
-    yield `${agent} fought ${text(figures)}`;
-  for (const item of coverageOf(run)) yield `covered ${text(item)}`;
+    yield `${agent} fought ${jsonLine(figures)}`;
+  for (const item of coverageOf(run)) yield `covered ${jsonLine(item)}`;
 }
 
 function* compared(runs: TwoRuns): Generator<string> {
   const parting = finished(findParting(runs));
-  yield `they part: ${text(parting)}`;
-  yield `they decide otherwise: ${text(firstUnlikeDecision(runs))}`;
+  yield `they part: ${jsonLine(parting)}`;
+  yield `they decide otherwise: ${jsonLine(firstUnlikeDecision(runs))}`;
   for (const until of [50, 200, 400])
-    yield `given apart until ${until}: ${text(givenApart(runs, until))}`;
+    yield `given apart until ${until}: ${jsonLine(givenApart(runs, until))}`;
 }
 
 describe('a run', () => {

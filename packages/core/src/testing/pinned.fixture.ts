@@ -118,6 +118,23 @@ export function expectPinned(name: string, runs: readonly Iterable<string>[]): v
   expect(pinned).toEqual([]);
 }
 
+/**
+ * A value on one line: maps as objects, numbers cut to six decimals. Of a long one the beginning, and a digest of
+ * all of it.
+ */
+export function jsonLine(value: unknown): string {
+  const line = JSON.stringify(value, (_, each: unknown) => {
+    if (each instanceof Map) return Object.fromEntries(each);
+    if (each instanceof Float32Array || each instanceof Float64Array) return Array.from(each);
+    return typeof each === 'number' && !Number.isInteger(each) ? each.toFixed(6) : each;
+  });
+  if (line === undefined || line.length <= LONG) return String(line);
+  const hash = createHash('sha256').update(line).digest('hex').slice(0, 10);
+  return `${line.slice(0, LONG)}… ${line.length} characters, ${hash}`;
+}
+
+const LONG = 400;
+
 /** The lines of a text, or of what stands in it under `[section]`; null where there is nothing such. */
 function sectionOf(text: string, section: string | undefined): string[] | null {
   const lines = text.trimEnd().split('\n');

@@ -1,0 +1,89 @@
+import { describe, it } from 'vitest';
+import { revisit, type Run } from '../../ledger/run.ts';
+import { expectPinned, jsonLine, PINNED_DEMOS, playedDemo } from '../../testing/pinned.fixture.ts';
+import type { World } from '../world.ts';
+import { readChoice, readChoiceAt, readHeat, runningOption } from './choices.ts';
+import { readFollowed } from './followed.ts';
+import { pictureGame } from './game.ts';
+import { pictureSide } from './overview.ts';
+import { pictureFights } from './picture-fights.ts';
+import {
+  pictureBodies,
+  pictureForces,
+  pictureKnown,
+  picturePaths,
+  pictureRays,
+  pictureShared,
+  pictureThings,
+  playedAgent,
+} from './picture.ts';
+import { readMind } from './readout.ts';
+import { readRowCells, rowPlaces } from './rows.ts';
+
+/** What is shown of runs of the demos is shown as it was. */
+
+/** The pictures of everybody. */
+function* pictures(world: World): Generator<string> {
+  yield `played ${playedAgent(world)}`;
+  yield `bodies ${jsonLine(pictureBodies(world))}`;
+  yield `rays ${jsonLine(pictureRays(world, null))}`;
+  yield `things ${jsonLine(pictureThings(world))}`;
+  yield `forces ${jsonLine(pictureForces(world))}`;
+  yield `paths ${jsonLine(picturePaths(world))}`;
+  yield `shared ${jsonLine(pictureShared(world))}`;
+  yield `fights ${jsonLine(pictureFights(world))}`;
+  yield `game ${jsonLine(pictureGame(world))}`;
+  yield `side ${jsonLine(pictureSide(world))}`;
+}
+
+/** What is shown of one that is watched. */
+function* watched(world: World, agent: string): Generator<string> {
+  yield `rays of ${agent} ${jsonLine(pictureRays(world, agent))}`;
+  yield `known to ${agent} ${jsonLine(pictureKnown(world, agent))}`;
+  yield `followed ${agent} ${jsonLine(readFollowed(world, agent))}`;
+  const { minds } = world.agents.find(({ name }) => name === agent)!;
+  for (const { program } of minds) {
+    const { name: mind, machine } = program;
+    for (const { id: state } of machine.states) {
+      const asked = { agent, mind, state };
+      yield `${mind} in ${state} ${jsonLine(readMind(world, agent, state, mind))}`;
+      yield `rows ${jsonLine([rowPlaces(world, asked), readRowCells(world, asked)])}`;
+    }
+  }
+}
+
+function* weighed(world: World, agent: string, choice: string): Generator<string> {
+  const asked = { agent, choice };
+  yield `${agent} ${choice} runs ${runningOption(world, asked)}`;
+  yield `${agent} ${choice} ${jsonLine(readChoice(world, asked))}`;
+  yield `${agent} ${choice} elsewhere ${jsonLine(readChoiceAt(world, asked, 6, 5))}`;
+}
+
+function shown(run: Run, ticks: readonly number[], lines: (world: World) => Iterable<string>) {
+  return ticks.flatMap((tick) => [`tick ${tick}`, ...lines(revisit(run, tick))]);
+}
+
+describe('what is shown', () => {
+  it.each(PINNED_DEMOS)('of everybody in %s', (name) => {
+    expectPinned(`shown/${name}`, [shown(playedDemo(name, 300), [40, 170, 300], pictures)]);
+  });
+
+  it.each([
+    ['keepers-duel', 'keeper', 'ward', 'rakeSweep'],
+    ['night-watch', 'warden3', 'collar', 'hold'],
+    ['windfall', 'magpie', 'windfalls', 'fetch'],
+    ['hive-day', 'keeper1', 'comb', 'fetch'],
+  ])('of one who is watched in %s: %s', (name, agent, choice, option) => {
+    const run = playedDemo(name, 240);
+    expectPinned(`shown/${name}-watched`, [
+      shown(run, [60, 170, 240], function* (world) {
+        yield* watched(world, agent);
+        yield* weighed(world, agent, choice);
+      }),
+      shown(run, [170], function* (world) {
+        const heat = readHeat(world, { agent, choice }, option, 2);
+        yield `heat of ${option} ${jsonLine(heat)}`;
+      }),
+    ]);
+  });
+});
