@@ -1,7 +1,11 @@
+import { entryLine } from '../ledger/lines.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { namesOf } from '../model/names.ts';
 import { createStream, nextRandom } from '../numeric/random.ts';
+import { worldHash } from '../world/handover/snapshot.ts';
+import { tick } from '../world/phases/tick.ts';
 import type { Input, Program } from '../world/program/program.ts';
+import { setRecorder, type World } from '../world/world.ts';
 import { compiled, nightWatch } from './demo.fixture.ts';
 
 /** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
@@ -91,4 +95,61 @@ export function brawlInputs(program: Program, at: number): Input[] {
         : {}),
     };
   });
+}
+
+/** The brawl with one more before all others in every list, so that everything has another number. */
+export function withOthersFirst(document: ProjectDocument): void {
+  const ground = document.grounds[document.start.ground];
+  for (const { faction } of Object.values(document.archetypes)) {
+    document.factions = { ...document.factions };
+    const { toward, ...rest } = document.factions[faction] ?? {};
+    document.factions[faction] = { ...rest, toward: { ...toward, aaa: 'neutral' } };
+  }
+  document.factions!.aaa = {
+    toward: Object.fromEntries(namesOf(document.factions!).map((name) => [name, 'neutral'])),
+  };
+  document.minds.aaa = {
+    title: 'A',
+    memory: { aaa: { type: 'number' } },
+    activity: { do: 'say', text: 'aaa' },
+  };
+  document.archetypes.aaa = {
+    title: 'A',
+    faction: 'aaa',
+    body: { radius: 0.2, acceleration: 1, turnRate: 90 },
+    gaits: { aaa: 1 },
+    gait: 'aaa',
+  };
+  // Squads give roles in turns by their place, so one that came first would shift when the others do.
+  document.squads = {
+    ...document.squads,
+    zzz: { title: 'Z', roles: [{ role: 'aaa', score: '1' }] },
+  };
+  ground.agents.aaa = { archetype: 'aaa', at: [0.4, 0.4], squad: 'zzz' };
+  ground.things!.aab = { at: [0.4, 1.2] };
+  ground.gates = { aac: { at: [0, 0.7], size: [0.1, 0.1] }, ...ground.gates };
+  ground.routes = {
+    aaa: {
+      points: [
+        [0.4, 0.4],
+        [0.4, 0.6],
+      ],
+    },
+    ...ground.routes,
+  };
+}
+
+/** Runs a brawl on; what it records from here on, and its hash every hundred ticks. */
+export function runOn(
+  world: World,
+  ticks: number,
+): { world: World; lines: string[]; hashes: string[] } {
+  const lines: string[] = [];
+  const hashes: string[] = [];
+  setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
+  for (let i = 0; i < ticks; i++) {
+    tick(world, brawlInputs(world.statics.program, world.tick + 1));
+    if (i % 100 === 99) hashes.push(worldHash(world));
+  }
+  return { world, lines, hashes };
 }

@@ -1,23 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { entryLine } from '../../ledger/lines.ts';
-import { brawlInputs, programOfBrawl } from '../../testing/brawl.fixture.ts';
-import { namesOf } from '../../model/names.ts';
-import { tick } from '../phases/tick.ts';
-import { createWorld, setRecorder, type World } from '../world.ts';
+import { programOfBrawl, runOn, withOthersFirst } from '../../testing/brawl.fixture.ts';
+import { createWorld } from '../world.ts';
 import { worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
-
-function runOn(world: World, ticks: number): { world: World; lines: string[]; hashes: string[] } {
-  const lines: string[] = [];
-  const hashes: string[] = [];
-  setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
-  for (let i = 0; i < ticks; i++) {
-    tick(world, brawlInputs(world.statics.program, world.tick + 1));
-    if (i % 100 === 99) hashes.push(worldHash(world));
-  }
-  return { world, lines, hashes };
-}
 
 describe('an edit that changes nothing', () => {
   const program = programOfBrawl();
@@ -65,46 +51,7 @@ describe('an edit that changes nothing', () => {
 
 describe('an edit that adds what comes first in every list', () => {
   const program = programOfBrawl();
-  const larger = programOfBrawl((document) => {
-    const ground = document.grounds[document.start.ground];
-    for (const { faction } of Object.values(document.archetypes)) {
-      document.factions = { ...document.factions };
-      const { toward, ...rest } = document.factions[faction] ?? {};
-      document.factions[faction] = { ...rest, toward: { ...toward, aaa: 'neutral' } };
-    }
-    document.factions!.aaa = {
-      toward: Object.fromEntries(namesOf(document.factions!).map((name) => [name, 'neutral'])),
-    };
-    document.minds.aaa = {
-      title: 'A',
-      memory: { aaa: { type: 'number' } },
-      activity: { do: 'say', text: 'aaa' },
-    };
-    document.archetypes.aaa = {
-      title: 'A',
-      faction: 'aaa',
-      body: { radius: 0.2, acceleration: 1, turnRate: 90 },
-      gaits: { aaa: 1 },
-      gait: 'aaa',
-    };
-    // Squads give roles in turns by their place, so one that came first would shift when the others do.
-    document.squads = {
-      ...document.squads,
-      zzz: { title: 'Z', roles: [{ role: 'aaa', score: '1' }] },
-    };
-    ground.agents.aaa = { archetype: 'aaa', at: [0.4, 0.4], squad: 'zzz' };
-    ground.things!.aab = { at: [0.4, 1.2] };
-    ground.gates = { aac: { at: [0, 0.7], size: [0.1, 0.1] }, ...ground.gates };
-    ground.routes = {
-      aaa: {
-        points: [
-          [0.4, 0.4],
-          [0.4, 0.6],
-        ],
-      },
-      ...ground.routes,
-    };
-  });
+  const larger = programOfBrawl(withOthersFirst);
 
   it('leaves all others with what they had: whom and what they know of, owe and carry', () => {
     fc.assert(
