@@ -1,4 +1,4 @@
-import { describe, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { revisit, type Run } from '../../ledger/run.ts';
 import { expectPinned, jsonLine, PINNED_DEMOS, playedDemo } from '../../testing/pinned.fixture.ts';
 import type { World } from '../world.ts';
@@ -18,7 +18,7 @@ import {
   playedAgent,
 } from './picture.ts';
 import { readMind } from './readout.ts';
-import { readRowCells, rowPlaces } from './rows.ts';
+import { readRowCells, readRows, rowPlaces } from './rows.ts';
 
 /** What is shown of runs of the demos is shown as it was. */
 
@@ -85,5 +85,52 @@ describe('what is shown', () => {
         yield `heat of ${option} ${jsonLine(heat)}`;
       }),
     ]);
+  });
+
+  it.each([
+    ['windfall', 'director'],
+    ['night-watch', 'hound'],
+    ['bell-hours', 'bee6'],
+  ])('of what is done in %s by %s', (name, agent) => {
+    const run = playedDemo(name, 300);
+    expectPinned(`shown/${name}-${agent}`, [
+      shown(run, [1, 150, 300], function* (world) {
+        yield* watched(world, agent);
+        const found = world.agents.find((each) => each.name === agent)!;
+        for (const state of found.minds[0].machine.states)
+          yield `does in ${state.index}: ${jsonLine(readRows(found, found.minds[0], state.index))}`;
+      }),
+    ]);
+  });
+
+  it('is nothing of who or what is not there', () => {
+    const { world } = playedDemo('keepers-duel', 60);
+    const [keeper, nobody] = [
+      { agent: 'keeper', choice: 'ward' },
+      { agent: 'nobody', choice: 'ward' },
+    ];
+    expect(readMind(world, 'nobody', null)).toBeNull();
+    expect(readMind(world, 'keeper', null, 'other')).toBeNull();
+    expect(readMind(world, 'gleaner', null)).toBeNull();
+    expect(readMind(world, 'keeper', 'nowhere')!.state).toBeNull();
+    expect(readMind(world, 'keeper', null, 'keeper')!.agent).toBe('keeper');
+    for (const asked of [nobody, { ...keeper, choice: 'other' }, { ...keeper, mind: 'other' }]) {
+      expect(readChoice(world, asked)).toBeNull();
+      expect(readChoiceAt(world, asked, 3, 3)).toBeNull();
+      expect(readHeat(world, asked, 'circle', 1)).toBeNull();
+      expect(runningOption(world, asked)).toBeNull();
+    }
+    expect(readHeat(world, keeper, 'other', 1)).toBeNull();
+    expect(readFollowed(world, 'nobody')).toBeNull();
+    expect(pictureKnown(world, 'nobody')).toBeNull();
+    for (const asked of [
+      { agent: 'nobody', state: 'warding' },
+      { agent: 'keeper', state: 'nowhere' },
+      { agent: 'keeper', state: 'warding', mind: 'other' },
+      { agent: 'keeper', state: 'fight' },
+    ]) {
+      expect(rowPlaces(world, asked)).toEqual([]);
+      expect(readRowCells(world, asked)).toHaveLength(0);
+    }
   });
 });
