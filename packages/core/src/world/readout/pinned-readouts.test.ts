@@ -110,11 +110,11 @@ describe('what is shown', () => {
       { agent: 'nobody', choice: 'ward' },
     ];
     expect(readMind(world, 'nobody', null)).toBeNull();
-    expect(readMind(world, 'keeper', null, 'other')).toBeNull();
+    expect(readMind(world, 'keeper', null, 'gone')).toEqual(readMind(world, 'keeper', null));
     expect(readMind(world, 'gleaner', null)).toBeNull();
     expect(readMind(world, 'keeper', 'nowhere')!.state).toBeNull();
     expect(readMind(world, 'keeper', null, 'keeper')!.agent).toBe('keeper');
-    for (const asked of [nobody, { ...keeper, choice: 'other' }, { ...keeper, mind: 'other' }]) {
+    for (const asked of [nobody, { ...keeper, choice: 'other' }]) {
       expect(readChoice(world, asked)).toBeNull();
       expect(readChoiceAt(world, asked, 3, 3)).toBeNull();
       expect(readHeat(world, asked, 'circle', 1)).toBeNull();
@@ -126,7 +126,6 @@ describe('what is shown', () => {
     for (const asked of [
       { agent: 'nobody', state: 'warding' },
       { agent: 'keeper', state: 'nowhere' },
-      { agent: 'keeper', state: 'warding', mind: 'other' },
       { agent: 'keeper', state: 'fight' },
     ]) {
       expect(rowPlaces(world, asked)).toEqual([]);

@@ -80,8 +80,8 @@ export function around(states: readonly { parent: number }[], state: number): nu
 }
 
 /**
- * The readout of one of an agent's minds (its first where no name is given), with one of its states in
- * detail; null where there is no such agent or mind.
+ * The readout of one of an agent's minds (its first where it has none of that name), with one of its states in
+ * detail; null where there is no such agent, or it has no mind.
  */
 export function readMind(
   world: World,
