@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { compiled, nightWatch } from '../testing/demo.fixture.ts';
 import { entryLine } from './lines.ts';
@@ -65,6 +67,51 @@ describe('a recording as JSON Lines', () => {
   ])('with %s says where and what', (_, at, line, words) => {
     expect(withLine(at, line)).toEqual({ trouble: expect.stringMatching(words) });
   });
+});
+
+/** What an entry of each kind has, as the docs say it: its fields, with examples of them. */
+function documented(): [kind: string, fields: Record<string, unknown>][] {
+  const docs = readFileSync(
+    path.resolve(import.meta.dirname, '../../../../docs/recordings.md'),
+    'utf8',
+  );
+  const table = docs.slice(docs.indexOf('| kind '), docs.indexOf('Such a file'));
+  return [...table.matchAll(/^\| `(\w+)` +\|[^|]+\|(.*)\|$/gm)].map(([, kind, fields]) => [
+    kind,
+    Object.fromEntries(
+      [...fields.matchAll(/`(\w+)`( \((\w+)\))?/g)].map(([, field, , type]) => [
+        field,
+        type === 'number' ? 2 : type === 'list' ? ['a'] : 'a',
+      ]),
+    ),
+  ]);
+}
+
+describe('an entry of a recording', () => {
+  const [head] = recordingLines(run, 'Night').split('\n');
+  const read = (kind: string, fields: Record<string, unknown>) =>
+    readRecording(
+      `${head}\n${JSON.stringify({ type: 'entry', tick: 5, agent: 'a', kind, ...fields })}\n`,
+    );
+
+  it('is documented for all kinds there are in a run', () => {
+    const kinds = new Set(documented().map(([kind]) => kind));
+    expect(kinds.size).toBeGreaterThan(40);
+    expect(run.entries.filter(({ kind }) => !kinds.has(kind))).toEqual([]);
+  });
+
+  it.each(documented())(
+    'of kind %s has what the docs say, and is refused without any of it',
+    (kind, fields) => {
+      expect(read(kind, fields)).toMatchObject({ entries: [{ kind, tick: 5 }] });
+      for (const [field, value] of Object.entries(fields)) {
+        const type = Array.isArray(value) ? 'list' : typeof value === 'number' ? 'number' : 'text';
+        const words = `Line 2: an entry of kind “${kind}” has a ${type} as “${field}”.`;
+        expect(read(kind, { ...fields, [field]: undefined })).toEqual({ trouble: words });
+        expect(read(kind, { ...fields, [field]: true })).toEqual({ trouble: words });
+      }
+    },
+  );
 });
 
 describe('a recording as CSV', () => {
