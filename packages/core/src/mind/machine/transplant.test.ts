@@ -102,6 +102,24 @@ const busy: MachineDocument = {
   ],
 };
 
+/** A house whose history brings back where the keeper was when it went to the garden: the cellar. */
+const rooms = (kind: 'history' | 'deepHistory'): MachineDocument => ({
+  initial: 'house',
+  states: [
+    {
+      id: 'house',
+      initial: 'hall',
+      states: [
+        { id: 'hall', leaves: [{ to: 'cellar', after: 0.2 }] },
+        { id: 'cellar' },
+        { id: 'back', kind },
+      ],
+      leaves: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
+    },
+    { id: 'garden', leaves: [{ to: 'back', after: 1 }] },
+  ],
+});
+
 describe('an edit of what a machine isn’t in', () => {
   it('changes nothing of what it does, whenever it comes', () => {
     const begun = watch(cornerProject({ machine: busy }), 5);
@@ -168,23 +186,7 @@ describe('an edit of another part of a machine', () => {
   });
 
   it.each(['history', 'deepHistory'] as const)('leaves what a %s remembers', (kind) => {
-    const rooms: MachineDocument = {
-      initial: 'house',
-      states: [
-        {
-          id: 'house',
-          initial: 'hall',
-          states: [
-            { id: 'hall', leaves: [{ to: 'cellar', after: 0.2 }] },
-            { id: 'cellar' },
-            { id: 'back', kind },
-          ],
-          leaves: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
-        },
-        { id: 'garden', leaves: [{ to: 'back', after: 1 }] },
-      ],
-    };
-    const { world } = edited(rooms, 45, ({ states }) => {
+    const { world } = edited(rooms(kind), 45, ({ states }) => {
       states[0].states![0].leaves![0].after = 5;
     });
     expect(stateOf(world)).toBe('garden');
@@ -378,23 +380,7 @@ describe('an edit of what a state does', () => {
   });
 
   it('forgets what a history remembers where that is gone', () => {
-    const rooms: MachineDocument = {
-      initial: 'house',
-      states: [
-        {
-          id: 'house',
-          initial: 'hall',
-          states: [
-            { id: 'hall', leaves: [{ to: 'cellar', after: 0.2 }] },
-            { id: 'cellar' },
-            { id: 'back', kind: 'history' },
-          ],
-          leaves: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
-        },
-        { id: 'garden', leaves: [{ to: 'back', after: 1 }] },
-      ],
-    };
-    const { world } = edited(rooms, 45, ({ states: [{ states }] }) => {
+    const { world } = edited(rooms('history'), 45, ({ states: [{ states }] }) => {
       states!.splice(1, 1);
       states![0].leaves = [];
     });
