@@ -1,6 +1,6 @@
 import { describe, it } from 'vitest';
 import { brawlInputs, programOfBrawl } from '../testing/brawl.fixture.ts';
-import { compiled, demoDocument } from '../testing/demo.fixture.ts';
+import { demo } from '../testing/demo.fixture.ts';
 import { expectPinned, linesOf, PINNED_DEMOS, restless } from '../testing/pinned.fixture.ts';
 import { type World } from '../world/world.ts';
 
@@ -18,12 +18,10 @@ describe('a run, by its seed and inputs, goes as it went', () => {
   });
 
   it.each(PINNED_DEMOS)('in %s', (name) => {
-    const document = demoDocument(name);
-    const program = compiled(document);
-    const player = (world: World) => restless(world, document.start.play!);
+    const { program, player } = demo(name);
     expectPinned(
       `runs/${name}`,
-      [1, 2].map((seed) => linesOf(program, seed, 600, player)),
+      [1, 2].map((seed) => linesOf(program, seed, 600, (world) => restless(world, player))),
     );
   });
 });

@@ -22,3 +22,21 @@ export function compiled(document: ProjectDocument): Program {
   if (!program) throw new Error(JSON.stringify(findings));
   return program;
 }
+
+/** A demo as it ships, ready to be played: its program, and who is played in it. */
+export interface Demo {
+  program: Program;
+  player: string;
+}
+
+const demos = new Map<string, Demo>();
+
+/** A demo as it ships. Programs never change, so each is compiled once. */
+export function demo(name: string): Demo {
+  let made = demos.get(name);
+  if (!made) {
+    const document = demoDocument(name);
+    demos.set(name, (made = { program: compiled(document), player: document.start.play! }));
+  }
+  return made;
+}

@@ -10,7 +10,7 @@ import { tick } from '../world/phases/tick.ts';
 import type { Input, Program } from '../world/program/program.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import { createWorld, setRecorder, type World } from '../world/world.ts';
-import { compiled, demoDocument } from './demo.fixture.ts';
+import { demo } from './demo.fixture.ts';
 
 /** What must come out as it came out before: the files in `pinned` are part of the source. */
 
@@ -147,9 +147,8 @@ function sectionOf(text: string, section: string | undefined): string[] | null {
 
 /** A recorded run of a demo, played restlessly; nobody plays from tick `until` on. */
 export function playedDemo(name: string, ticks: number, seed = 1, until = Infinity): Run {
-  const document = demoDocument(name);
-  const run = createRun(compiled(document), 1, seed);
-  while (run.head < ticks)
-    advance(run, run.head < until ? restless(run.world, document.start.play!) : []);
+  const { program, player } = demo(name);
+  const run = createRun(program, 1, seed);
+  while (run.head < ticks) advance(run, run.head < until ? restless(run.world, player) : []);
   return run;
 }
