@@ -51,6 +51,7 @@ export function joinSearch(world: Surroundings, agent: AgentState, plan: SearchP
   });
 }
 
+/** Lets a search reach farther; false where it has done so as often as it may. */
 function widen(world: Surroundings, agent: AgentState, search: Search): boolean {
   if (search.widenings === 0) return false;
   search.widenings--;
@@ -61,7 +62,7 @@ function widen(world: Surroundings, agent: AgentState, search: Search): boolean 
   const more = searchPlaces(world.ground, kind, x, y, from, radius, spacing, grid);
   search.places.push(...more);
   for (let i = 0; i < more.length; i += 2) search.by.push(PLACE_FREE);
-  return more.length > 0;
+  return true;
 }
 
 /** Books the next place for a searcher; where none is left the search is widened. */
