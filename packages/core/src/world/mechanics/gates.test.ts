@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest';
 import type { ActionDocument, GateDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, errand, programOf, watch } from '../../testing/orchard.fixture.ts';
 import { use } from './hands.ts';
-import type { Input } from '../program/program.ts';
+import { moveGate } from './gates.ts';
+import {
+  GATE_CLOSED,
+  GATE_LOCKED,
+  GATE_OPEN,
+  type GateStatus,
+  type Input,
+} from '../program/program.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from '../handover/snapshot.ts';
 import { tick } from '../phases/tick.ts';
 import type { PathResult } from '../../motion/legs.ts';
@@ -173,3 +180,60 @@ function baseDocument(): ProjectDocument {
   document.grounds.corner.agents.gleaner.at = [9.2, 5];
   return document;
 }
+
+describe('a gate that is moved', () => {
+  /** The gate lies from (9.8, 4.4) to (10.2, 5.6); bodies of 0.3 m keep 0.3 m more from it on their way. */
+  const gate = 0;
+  const walking = (path: number[], pathAt = 0, status: GateStatus = GATE_CLOSED) => {
+    const { world, gleaner } = divided({ state: status === GATE_OPEN ? 'closed' : 'open' });
+    const [x, y] = path;
+    Object.assign(gleaner.body, { x, y, path: path.slice(2), pathAt, pathX: 1, pathY: 1 });
+    expect(moveGate(world, gate, status)).toBe('');
+    return Number.isNaN(gleaner.body.pathX) ? 'looks again' : 'goes on';
+  };
+
+  it.each([
+    ['leads through it', [5, 5, 15, 5], 'looks again'],
+    ['leads through it later', [5, 2, 5, 5, 15, 5], 'looks again'],
+    ['ends near before it', [5, 5, 9.3, 5], 'looks again'],
+    ['ends a little farther before it', [5, 5, 9.1, 5], 'goes on'],
+    ['begins near behind it', [10.7, 5, 15, 5], 'looks again'],
+    ['begins a little farther behind it', [10.9, 5, 15, 5], 'goes on'],
+    ['passes near above it', [5, 3.9, 15, 3.9], 'looks again'],
+    ['passes a little farther above it', [5, 3.7, 15, 3.7], 'goes on'],
+    ['passes near below it', [5, 6.1, 15, 6.1], 'looks again'],
+    ['passes a little farther below it', [5, 6.3, 15, 6.3], 'goes on'],
+    ['leads away from it', [5, 5, 5, 9], 'goes on'],
+  ] as const)('closed, has who is on a way that %s look again or not', (_, path, what) => {
+    expect(walking([...path])).toBe(what);
+  });
+
+  it('closed, leaves those alone who are past it already', () => {
+    expect(walking([12, 5, 8, 5, 14, 5, 16, 5], 2)).toBe('goes on');
+    expect(walking([12, 5, 14, 5, 8, 5, 16, 5], 2)).toBe('looks again');
+  });
+
+  it('opened, may be a shorter way for everybody who is on one, and for nobody else', () => {
+    expect(walking([5, 5, 5, 9], 0, GATE_OPEN)).toBe('looks again');
+    expect(walking([5, 5], 0, GATE_OPEN)).toBe('goes on');
+  });
+
+  it('stays where somebody stands in it, and where it is so already', () => {
+    const { world, gleaner } = divided({ state: 'open' });
+    gleaner.body.x = 10;
+    expect(moveGate(world, gate, GATE_CLOSED)).toBe('somebody stands in the gate');
+    expect([world.gates[gate], world.noises.length]).toEqual([GATE_OPEN, 0]);
+    expect(moveGate(world, gate, GATE_OPEN)).toBe('');
+    expect(world.noises).toHaveLength(0);
+    gleaner.body.x = 9.51;
+    expect(moveGate(world, gate, GATE_CLOSED)).toBe('somebody stands in the gate');
+    gleaner.body.x = 9.49;
+    expect(moveGate(world, gate, GATE_LOCKED)).toBe('');
+    expect(world.gates[gate]).toBe(GATE_LOCKED);
+    expect(world.noises.map(({ x, y, maker }) => [x, y, maker])).toEqual([[10, 5, -1]]);
+    // One who has come to stand in it does not keep it from being opened.
+    gleaner.body.x = 10;
+    expect(moveGate(world, gate, GATE_OPEN)).toBe('');
+    expect(world.gates[gate]).toBe(GATE_OPEN);
+  });
+});
