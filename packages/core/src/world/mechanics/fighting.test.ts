@@ -11,7 +11,6 @@ import { tick } from '../phases/tick.ts';
 import { createWorld } from '../world.ts';
 import { takeSnapshot, restoreSnapshot, worldHash } from '../handover/snapshot.ts';
 import { swapProgram } from '../handover/swap.ts';
-
 import { BEGUN, duel, FIRST_ACTIVE, fought, strike, SWEEP, type Duel } from './fighting.fixture.ts';
 
 describe('a strike', () => {

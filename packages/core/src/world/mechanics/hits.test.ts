@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { GuardDocument, MoveDocument } from '../../model/documents.ts';
 import { gapToSector } from './hits.ts';
-
 import { fought, strike, SWEEP } from './fighting.fixture.ts';
 
 describe('a circle and a sector', () => {

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import type { MoveDocument, ProjectDocument } from '../../model/documents.ts';
 import { watch } from '../../testing/orchard.fixture.ts';
 import { leadAim } from './shots.ts';
-
 import { duel, fought, strike } from './fighting.fixture.ts';
 
 /** What the keeper at (5, 5) sends toward the warden, and what becomes of it. */
