@@ -9,35 +9,47 @@ import { considers, option, project } from './scoring.fixture.ts';
 
 describe('stopping early', () => {
   const share = fc.integer({ min: 0, max: 10 }).map((tenths) => tenths / 10);
-  const consideration = fc.record(
-    {
-      input: fc.oneof(
-        share.map(String),
-        fc.constantFrom('a', 'b', '1 - a', 'distance(attention.of) / 9'),
-      ),
-      importance: fc.constantFrom(0, 0.5, 1, 2),
-      veto: fc.constantFrom(true as const),
-      curve: fc.constantFrom(
-        { shape: 'power' as const, exponent: 2 },
-        { shape: 'step' as const, at: 0.5 },
-        { shape: 'linear' as const, slope: -1, offset: 1 },
-      ),
-    },
-    { requiredKeys: ['input'] },
-  );
-  const anOption = fc.record(
-    {
-      considerations: fc.array(consideration, { maxLength: 5 }),
-      rank: fc.integer({ min: 0, max: 1 }),
-      weight: fc.oneof(fc.constant('b'), fc.constantFrom(0.5, 1, 3)),
-      cost: fc.oneof(fc.constant('a / 2'), fc.constantFrom(-0.3, 0, 0.4)),
-      when: fc.constantFrom('a < 0.6', 'b > 0.3'),
-      each: fc.constantFrom(
-        { as: 'foe', agents: 'hostile' as const },
-        { as: 'there', places: 5, within: 3 },
-      ),
-    },
-    { requiredKeys: ['considerations'] },
+  const consideration = (inputs: readonly string[]) =>
+    fc.record(
+      {
+        input: fc.oneof(share.map(String), fc.constantFrom(...inputs)),
+        importance: fc.constantFrom(0, 0.5, 1, 2),
+        veto: fc.constantFrom(true as const),
+        curve: fc.constantFrom(
+          { shape: 'power' as const, exponent: 2 },
+          { shape: 'step' as const, at: 0.5 },
+          { shape: 'linear' as const, slope: -1, offset: 1 },
+        ),
+      },
+      { requiredKeys: ['input'] },
+    );
+  /** An option that reads memory, and what it is weighed for if there is something, in all that it reads. */
+  const optionOf = (each: OptionDocument['each'] | undefined) => {
+    const inputs = ['a', 'b', '1 - a', 'distance(attention.of) / 9'];
+    const near = each ? ['distance(one) / 9'] : [];
+    return fc
+      .record(
+        {
+          considerations: fc.array(consideration([...inputs, ...near]), { maxLength: 5 }),
+          rank: fc.integer({ min: 0, max: 1 }),
+          conduct: fc.constant(true as const),
+          weight: fc.oneof(fc.constantFrom('b', ...near), fc.constantFrom(0.5, 1, 3)),
+          cost: fc.oneof(fc.constantFrom('a / 2', ...near), fc.constantFrom(-0.3, 0, 0.4)),
+          when: fc.constantFrom('a < 0.6', 'b > 0.3', ...near.map((input) => `${input} < 0.45`)),
+        },
+        { requiredKeys: ['considerations'] },
+      )
+      .map(({ conduct, ...made }) => ({
+        ...made,
+        ...(each ? { each } : {}),
+        // A rule of conduct needs a guard.
+        ...(conduct && made.when ? { conduct } : {}),
+      }));
+  };
+  const anOption = fc.oneof(
+    optionOf(undefined),
+    optionOf({ as: 'one', agents: 'hostile' }),
+    optionOf({ as: 'one', places: 5, within: 3 }),
   );
   const choice = fc.record({
     combine: fc.constantFrom('mean' as const, 'product' as const, 'sum' as const),
@@ -115,7 +127,9 @@ describe('stopping early', () => {
   it('picks what working everything out picks', () => {
     fc.assert(
       fc.property(choice, fc.array(share, { minLength: 12, maxLength: 12 }), (document, values) => {
-        const program = programOf(project(document));
+        const weighing = project(document);
+        weighing.archetypes.keeper.heed = 0.5;
+        const program = programOf(weighing);
         const [early, full] = [createWorld(program), createWorld(program)];
         setRecorder(full, () => {});
         const set = (world: typeof full, key: number, value: number) => {
@@ -130,7 +144,7 @@ describe('stopping early', () => {
         });
         expect(worldHash(early)).toBe(worldHash(full));
       }),
-      { numRuns: 300 },
+      { numRuns: 250 },
     );
   });
 });
