@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { MachineDocument } from '../../model/documents.ts';
+import type { MachineDocument, TransitionDocument } from '../../model/documents.ts';
 import { cornerProject, programOf, story, watch } from '../../testing/orchard.fixture.ts';
 import { leafState } from '../../world/readout/picture.ts';
 import { readMind } from '../../world/readout/readout.ts';
@@ -147,6 +147,8 @@ describe('an edit of what a machine isn’t in', () => {
       restoreSnapshot(copy, takeSnapshot(world));
       const entries: LedgerEntry[] = [];
       const edited = swapProgram(copy, program, 2, 5);
+      const enteredBy = (of: World) => readMind(of, 'keeper', null)!.enteredBy;
+      expect(enteredBy(edited)).toEqual(enteredBy(world));
       setRecorder(edited, (entry) => entries.push(entry));
       while (edited.tick < world.tick + 40) tick(edited);
       const asBefore = begun.entries.filter((e) => e.tick > world.tick && e.tick <= edited.tick);
@@ -213,6 +215,46 @@ describe('an edit of another part of a machine', () => {
     );
     expect(is.owner(0) > 0).toBe(was.owner(0) > 0);
     expect(is.body.legs).toBe(was.body.legs);
+  });
+});
+
+describe('the transition that was taken last', () => {
+  const walks = (leave: Partial<TransitionDocument> = {}): MachineDocument => ({
+    initial: 'stand',
+    states: [
+      {
+        id: 'stand',
+        leaves: [
+          { to: 'walk', on: 'bell' },
+          { to: 'walk', after: 0.1, ...leave },
+        ],
+      },
+      { id: 'walk', leaves: [{ to: 'stand', when: 'time > 1000' }] },
+    ],
+  });
+  const remembered = (
+    leave: Partial<TransitionDocument>,
+    change: (machine: MachineDocument) => void,
+  ) => readMind(edited(walks(leave), 20, change).world, 'keeper', null)!.enteredBy;
+
+  it('is remembered as long as it is the same: by its place, event and guard', () => {
+    const taken = { from: 'stand', order: 2 };
+    expect(remembered({}, ({ states }) => states.push({ id: 'shed' }))).toEqual(taken);
+    expect(
+      remembered({}, ({ states }) => {
+        states[0].leaves![1].to = 'stand';
+      }),
+    ).toEqual(taken);
+    expect(
+      remembered({}, ({ states }) => {
+        states[0].leaves![1].when = 'time > 0';
+      }),
+    ).toBeNull();
+    expect(
+      remembered({}, ({ states }) => {
+        states[0].leaves!.pop();
+      }),
+    ).toBeNull();
   });
 });
 

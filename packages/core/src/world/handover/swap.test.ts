@@ -21,11 +21,11 @@ function recorded(ticks: number, every: number, handOn: (world: World) => World)
 }
 
 describe('a brawl', () => {
-  const plain = () => recorded(600, 600, (world) => world);
+  const plain = () => recorded(300, 300, (world) => world);
 
   it('goes on as it was under edits that change nothing', () => {
     const again = programOfBrawl();
-    const edited = recorded(600, 25, (world) => {
+    const edited = recorded(300, 25, (world) => {
       const next = swapProgram(world, again, 2, 3);
       expect(worldHash(next)).toBe(worldHash(world));
       return next;
@@ -34,7 +34,7 @@ describe('a brawl', () => {
   });
 
   it('goes on as it was where it is put back from a snapshot again and again', () => {
-    const restored = recorded(600, 20, (world) => {
+    const restored = recorded(300, 20, (world) => {
       const next = createWorld(program, 99);
       restoreSnapshot(next, structuredClone(takeSnapshot(world)));
       return next;
@@ -45,7 +45,7 @@ describe('a brawl', () => {
   it('goes on as it was for all who were there, where others come before them in every list, and go again', () => {
     const larger = programOfBrawl(withOthersFirst);
     let now: Program = program;
-    const edited = recorded(600, 60, (world) => {
+    const edited = recorded(300, 60, (world) => {
       now = now === program ? larger : program;
       return swapProgram(world, now, 2, 3);
     });
