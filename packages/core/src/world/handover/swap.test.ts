@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { programOfBrawl, runOn, withOthersFirst } from '../../testing/brawl.fixture.ts';
+import { entryLine } from '../../ledger/lines.ts';
+import { compiled, demo, demoDocument } from '../../testing/demo.fixture.ts';
+import { restless } from '../../testing/pinned.fixture.ts';
+import { tick } from '../phases/tick.ts';
 import type { Program } from '../program/program.ts';
-import { createWorld, type World } from '../world.ts';
+import { createWorld, setRecorder, type World } from '../world.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
 
@@ -52,4 +56,40 @@ describe('a brawl', () => {
     const others = (lines: readonly string[]) => lines.filter((line) => !/\baa[a-d]\b/.test(line));
     expect(others(edited)).toEqual(plain());
   });
+});
+
+describe('a run of a demo', () => {
+  /** What is recorded of a demo that is played restlessly, whose world is handed on four times a second. */
+  function played(name: string, seed: number, handOn: (world: World) => World): string[] {
+    const { program: first, player } = demo(name);
+    let world = createWorld(first, seed);
+    const lines: string[] = [];
+    const record = (of: World) =>
+      setRecorder(of, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
+    while (world.tick < 300) {
+      record(world);
+      for (let i = 0; i < 15; i++) tick(world, restless(world, player));
+      world = handOn(world);
+    }
+    return lines;
+  }
+
+  it.each([
+    ['keepers-duel', 2],
+    ['night-watch', 2],
+    ['windfall', 1],
+  ] as const)(
+    'of %s goes on as it was under edits that change nothing, and from snapshots',
+    (name, seed) => {
+      const plain = played(name, seed, (world) => world);
+      const again = compiled(demoDocument(name));
+      expect(played(name, seed, (world) => swapProgram(world, again, 2, seed))).toEqual(plain);
+      const restored = played(name, seed, (world) => {
+        const next = createWorld(demo(name).program, 99);
+        restoreSnapshot(next, structuredClone(takeSnapshot(world)));
+        return next;
+      });
+      expect(restored).toEqual(plain);
+    },
+  );
 });
