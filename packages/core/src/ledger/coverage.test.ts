@@ -84,4 +84,29 @@ describe('coverage', () => {
     const of = (items: readonly CoverageItem[]) => items.map(({ times }) => times);
     expect(of(coverageOver([long, long]))).toEqual(of(long).map((times) => 2 * times));
   });
+
+  it('is of states that can be active, not of histories', () => {
+    const document = cornerProject({
+      machine: {
+        initial: 'house',
+        states: [
+          {
+            id: 'house',
+            initial: 'hall',
+            states: [
+              { id: 'hall', leaves: [{ to: 'back', on: 'bell' }] },
+              { id: 'back', kind: 'history' },
+              { id: 'allBack', kind: 'deepHistory' },
+            ],
+            leaves: [{ to: 'allBack', on: 'knock' }],
+          },
+        ],
+      },
+    });
+    const items = coverageOf(createRun(programOf(document), 1, 2));
+    expect(items.flatMap(({ part, key }) => (part === 'state' ? [key] : []))).toEqual([
+      'house',
+      'hall',
+    ]);
+  });
 });

@@ -172,6 +172,23 @@ describe('a score', () => {
       }),
     );
 
+  it('stays as it is where the points are nothing', () => {
+    const nothing: RuleDocument = {
+      when: 'true',
+      edge: true,
+      do: [{ do: 'addScore', score: 'touches', points: '1 / 0' }],
+    };
+    const { world, entries, run } = watch(
+      gameProject({
+        ground: { scores: { touches: { start: 3 } } },
+        director: rules([nothing]),
+      }),
+    );
+    run(10);
+    expect([...world.scores]).toEqual([3]);
+    expect(entries.filter(({ kind }) => kind === 'score')).toEqual([]);
+  });
+
   it('gets one point a touch, however long that lasts', () => {
     const { entries, run } = playing();
     run(1);

@@ -247,6 +247,35 @@ describe('agents', () => {
     expect(weighed(watched)).toEqual([]);
     expect(picked(watched).at(-1)).toBeNull();
   });
+
+  it('are let go once it no longer knows where they were', () => {
+    const document = project({ as: 'one', agents: 'hostile' }, '-distance(one)');
+    document.archetypes.keeper.sight = {
+      ...document.archetypes.keeper.sight!,
+      cones: [{ range: 30, halfAngle: 30, gain: 9 }],
+      fade: 5,
+      grace: 0.1,
+      forgetAfter: 0.5,
+    };
+    document.minds.keeper.choices!.whatNow.every = 600;
+    delete document.minds.keeper.activity;
+    document.minds.keeper.machine = {
+      initial: 'looks',
+      states: [
+        { id: 'looks', leaves: [{ to: 'weighs', after: 0.5 }] },
+        { id: 'weighs', activity: { choice: 'whatNow' } },
+      ],
+    };
+    const watched = watch(document);
+    watched.run(60);
+    expect(picked(watched)).toEqual(['gleaner']);
+    // It turns up behind the keeper, where it is not seen.
+    watched.run(1, [{ agent: 'gleaner', x: 0, y: 0, gait: null, place: [0.6, 5] }]);
+    watched.run(20);
+    expect(picked(watched)).toEqual(['gleaner']);
+    watched.run(60);
+    expect(picked(watched)).toEqual(['gleaner', null]);
+  });
 });
 
 describe('places', () => {
