@@ -33,31 +33,26 @@ function questionsOf({ world }: Run, name: string): [string, Asking][] {
       .slice(0, 6)
       .map((_, row) => `${activity!.name}:${row + 1}`),
   );
+  const keys = agent
+    .stack!.program.keys.map(({ name: key }) => key)
+    .filter((key) => !key.includes('.'));
+  const each = <T>(
+    list: readonly T[],
+    words: string,
+    ask: (question: Question, of: T) => Statement,
+  ) => list.map((of): [string, Asking] => [`${words} ${of}`, (question) => ask(question, of)]);
   return [
     ['why', why],
-    ...[...states, ...options, ...new Set(rows)].map((what): [string, Asking] => [
-      `why not ${what}`,
-      (question) => whyNot(question, what),
-    ]),
-    ...states
-      .slice(0, 3)
-      .map((state): [string, Asking] => [
-        `what ever led to ${state}`,
-        (question) => whatEverLedTo(question, state),
-      ]),
+    ...each([...states, ...options, ...new Set(rows)], 'why not', whyNot),
+    ...each(states.slice(0, 3), 'what ever led to', whatEverLedTo),
     ['who told it', whoTold],
-    ...agent
-      .stack!.program.keys.filter(({ name: key }) => !key.includes('.'))
-      .slice(0, 4)
-      .map(({ name: key }): [string, Asking] => [
-        `why it remembers ${key}`,
-        (question) => whyRemembered(question, key),
-      ]),
+    ...each(keys.slice(0, 4), 'why it remembers', whyRemembered),
     ['why it moves as it does', whyItMoves],
-    ...others.map(({ name: other }): [string, Asking] => [
-      `how it notices ${other}`,
-      (question) => howItNotices(question, other),
-    ]),
+    ...each(
+      others.map(({ name: other }) => other),
+      'how it notices',
+      howItNotices,
+    ),
   ];
 }
 
