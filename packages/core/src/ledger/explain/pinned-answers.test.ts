@@ -85,7 +85,6 @@ describe('answers', () => {
       [
         ['warden3', 160],
         ['hound', 240],
-        ['warden1', 330],
       ],
     ],
   ])('of %s', (name, asked) => {

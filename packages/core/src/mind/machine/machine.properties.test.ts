@@ -265,7 +265,7 @@ describe('any machine the checker passes', () => {
         });
         expect(edited).toEqual(left);
       }),
-      { numRuns: 30 },
+      { numRuns: 12 },
     );
   });
 

@@ -24,7 +24,7 @@ describe('an edit that changes nothing', () => {
           expect(other.hashes).toEqual(one.hashes);
         },
       ),
-      { numRuns: 6 },
+      { numRuns: 4 },
     );
   });
 
@@ -68,7 +68,7 @@ describe('an edit that adds what comes first in every list', () => {
           expect(others(other.lines)).toEqual(others(one.lines));
         },
       ),
-      { numRuns: 6 },
+      { numRuns: 4 },
     );
   });
 });
