@@ -1,19 +1,7 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import {
-  checkProject,
-  readProjectText,
-  type Program,
-  type ProjectDocument,
-} from '@crooked-lantern/core';
+import { checkProject, type Program, type ProjectDocument } from '@crooked-lantern/core';
+import { demoDocument } from '../packages/core/src/testing/demo.fixture.ts';
 
-/** A demo as a document, such as `windfall`. Throws where it can’t be read. */
-export function demoDocument(name: string): ProjectDocument {
-  const file = path.resolve(import.meta.dirname, `../demo/${name}.lantern.json`);
-  const read = readProjectText(readFileSync(file, 'utf8'));
-  if (!read.ok) throw new Error(read.faults[0].message);
-  return read.document;
-}
+export { demoDocument };
 
 /** The program of a demo, changed. Throws where it has errors. */
 export function demoProgram(

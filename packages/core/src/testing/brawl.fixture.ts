@@ -1,11 +1,7 @@
-import { entryLine } from '../ledger/lines.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { namesOf } from '../model/names.ts';
 import { createStream, nextRandom } from '../numeric/random.ts';
-import { worldHash } from '../world/handover/snapshot.ts';
-import { tick } from '../world/phases/tick.ts';
 import type { Input, Program } from '../world/program/program.ts';
-import { setRecorder, type World } from '../world/world.ts';
 import { compiled, nightWatch } from './demo.fixture.ts';
 
 /** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
@@ -137,19 +133,4 @@ export function withOthersFirst(document: ProjectDocument): void {
     },
     ...ground.routes,
   };
-}
-
-/** Runs a brawl on; what it records from here on, and its hash every hundred ticks. */
-export function runOn(
-  world: World,
-  ticks: number,
-): { world: World; lines: string[]; hashes: string[] } {
-  const lines: string[] = [];
-  const hashes: string[] = [];
-  setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
-  for (let i = 0; i < ticks; i++) {
-    tick(world, brawlInputs(world.statics.program, world.tick + 1));
-    if (i % 100 === 99) hashes.push(worldHash(world));
-  }
-  return { world, lines, hashes };
 }

@@ -4,49 +4,71 @@ import type {
   ChoiceDocument,
   ConsiderationDocument,
   OptionDocument,
+  ProjectDocument,
 } from '../../model/documents.ts';
-import type { Program } from '../../world/program/program.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
 import type { Question } from './statement.ts';
 import { find, ran } from './statements.fixture.ts';
 import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
 
-/** The keeper stands at (2, 5), the gleaner 6 m off. */
-function weighing(): Program {
-  const document = cornerProject({ sight: KEEN_SIGHT });
+/**
+ * A question at the end of a run of a keeper that weighs these options twice a second. It stands at (2, 5), the
+ * gleaner 6 m off.
+ */
+function asking(
+  options: OptionDocument[],
+  choice: Partial<ChoiceDocument> = {},
+  ticks = 100,
+  change: (document: ProjectDocument) => void = () => {},
+) {
+  const document = cornerProject({ sight: structuredClone(KEEN_SIGHT) });
   document.minds.keeper.activity = { choice: 'whatNow' };
   document.minds.keeper.choices = {
-    whatNow: {
-      title: 'What now?',
-      every: 1,
-      options: [
-        {
-          id: 'watch',
-          title: 'Watch it',
-          weight: 0.9,
-          each: { as: 'foe', agents: 'hostile' },
-          considerations: [{ title: 'Sure of it', input: 'awareness(foe)' }],
-          does: { do: 'wait', seconds: 60 },
-        },
-        {
-          id: 'grab',
-          title: 'Grab it',
-          considerations: [
-            { title: 'Reach', input: 'distance(attention.of)', from: 10, to: 0 },
-            { title: 'Sure of it', input: 'awareness(attention.of)' },
-          ],
-          does: { do: 'wait', seconds: 60 },
-        },
-        { id: 'stand', title: 'Stand', weight: 0.2, does: { do: 'wait', seconds: 60 } },
-        { id: 'sleep', title: 'Sleep', when: 'time > 100', does: { do: 'wait', seconds: 60 } },
+    whatNow: { title: 'What now?', every: 0.5, ...choice, options },
+  };
+  document.bands = {
+    range: {
+      input: 'distance(attention.of)',
+      bands: [
+        { name: 'close', fullTo: 4, to: 8 },
+        { name: 'far', from: 4, fullFrom: 8 },
       ],
     },
+    hour: { input: 'time', bands: [{ name: 'late', from: 0, fullFrom: 3 }] },
   };
-  return programOf(document);
+  change(document);
+  return { run: ran(programOf(document), ticks), agent: 'keeper', tick: ticks };
 }
 
-const run = ran(weighing(), 150);
+const waits = { do: 'wait', seconds: 60 };
+const stand: OptionDocument = { id: 'stand', title: 'Stand', weight: 0.2, does: waits };
+
+const { run } = asking(
+  [
+    {
+      id: 'watch',
+      title: 'Watch it',
+      weight: 0.9,
+      each: { as: 'foe', agents: 'hostile' },
+      considerations: [{ title: 'Sure of it', input: 'awareness(foe)' }],
+      does: { do: 'wait', seconds: 60 },
+    },
+    {
+      id: 'grab',
+      title: 'Grab it',
+      considerations: [
+        { title: 'Reach', input: 'distance(attention.of)', from: 10, to: 0 },
+        { title: 'Sure of it', input: 'awareness(attention.of)' },
+      ],
+      does: { do: 'wait', seconds: 60 },
+    },
+    { id: 'stand', title: 'Stand', weight: 0.2, does: { do: 'wait', seconds: 60 } },
+    { id: 'sleep', title: 'Sleep', when: 'time > 100', does: { do: 'wait', seconds: 60 } },
+  ],
+  { every: 1 },
+  150,
+);
 const at = (tick: number): Question => ({ run, agent: 'keeper', tick });
 
 describe('why this option', () => {
@@ -97,29 +119,6 @@ describe('why not that option', () => {
   });
 });
 
-/** A run of a keeper that weighs these options twice a second, and what is asked of it at its end. */
-function asking(options: OptionDocument[], choice: Partial<ChoiceDocument> = {}, ticks = 100) {
-  const document = cornerProject({ sight: KEEN_SIGHT });
-  document.minds.keeper.activity = { choice: 'whatNow' };
-  document.minds.keeper.choices = {
-    whatNow: { title: 'What now?', every: 0.5, ...choice, options },
-  };
-  document.bands = {
-    range: {
-      input: 'distance(attention.of)',
-      bands: [
-        { name: 'close', fullTo: 4, to: 8 },
-        { name: 'far', from: 4, fullFrom: 8 },
-      ],
-    },
-    hour: { input: 'time', bands: [{ name: 'late', from: 0, fullFrom: 3 }] },
-  };
-  return { run: ran(programOf(document), ticks), agent: 'keeper', tick: ticks };
-}
-
-const waits = { do: 'wait', seconds: 60 };
-const stand: OptionDocument = { id: 'stand', title: 'Stand', weight: 0.2, does: waits };
-
 describe('what kept an option out', () => {
   const found = (option: Partial<OptionDocument>, choice: Partial<ChoiceDocument> = {}) =>
     whyNot(asking([stand, { id: 'it', title: 'It', does: waits, ...option }], choice), 'it')!;
@@ -155,15 +154,14 @@ describe('what kept an option out', () => {
   });
 
   it('it was a rule of conduct that was not heeded', () => {
-    const document = cornerProject({});
-    document.archetypes.keeper.heed = 0;
-    document.minds.keeper.activity = { choice: 'whatNow' };
-    document.minds.keeper.choices = {
-      whatNow: {
-        options: [stand, { id: 'it', title: 'It', conduct: true, when: 'time >= 0', does: waits }],
+    const question = asking(
+      [stand, { id: 'it', title: 'It', conduct: true, when: 'time >= 0', does: waits }],
+      {},
+      30,
+      ({ archetypes }) => {
+        archetypes.keeper.heed = 0;
       },
-    };
-    const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
+    );
     expect(whyNot(question, 'it')!.cause[0].statement).toBe(
       'it was a rule of conduct that was not heeded',
     );
@@ -286,32 +284,28 @@ describe('a choice', () => {
   });
 
   it('explains the candidate that was picked, not another', () => {
-    const document = cornerProject({
-      sight: { ...KEEN_SIGHT, cones: [{ range: 15, halfAngle: 60, gain: 60 }] },
-    });
-    document.grounds.corner.agents!.other = { archetype: 'gleaner', at: [6, 5.8] };
-    document.minds.keeper.activity = { choice: 'whatNow' };
-    document.minds.keeper.choices = {
-      whatNow: {
-        title: 'What now?',
-        every: 0.5,
-        options: [
-          {
-            id: 'it',
-            title: 'It',
-            each: { as: 'foe', agents: 'hostile' },
-            considerations: [{ title: 'Near', input: 'distance(foe)', from: 10, to: 0 }],
-            does: waits,
-          },
-        ],
+    const question = asking(
+      [
+        {
+          id: 'it',
+          title: 'It',
+          each: { as: 'foe', agents: 'hostile' },
+          considerations: [{ title: 'Near', input: 'distance(foe)', from: 10, to: 0 }],
+          does: waits,
+        },
+      ],
+      {},
+      90,
+      ({ archetypes, grounds }) => {
+        archetypes.keeper.sight!.cones = [{ range: 15, halfAngle: 60, gain: 60 }];
+        grounds.corner.agents!.other = { archetype: 'gleaner', at: [6, 5.8] };
       },
-    };
-    const question = { run: ran(programOf(document), 90), agent: 'keeper', tick: 90 };
+    );
     const picked = find(why(question), 'it picked It for other')!;
     expect(picked.cause[0].values[1]).toEqual({ part: 'worth', value: '0.59' });
   });
 
-  it('is told apart from another that the state weighs, and from options it does not have', () => {
+  it('is not taken for another that the state weighs, nor asked for options it does not have', () => {
     const document = cornerProject({});
     document.minds.keeper.activity = { tree: 'main' };
     document.minds.keeper.trees = {
@@ -335,17 +329,16 @@ describe('a choice', () => {
   });
 
   it('that was never weighed says so', () => {
-    const document = cornerProject({
-      machine: {
+    const question = asking([stand], {}, 30, ({ minds: { keeper } }) => {
+      delete keeper.activity;
+      keeper.machine = {
         initial: 'calm',
         states: [
           { id: 'calm', leaves: [{ to: 'roused', when: 'time > 1000' }] },
           { id: 'roused', activity: { choice: 'whatNow' } },
         ],
-      },
+      };
     });
-    document.minds.keeper.choices = { whatNow: { title: 'What now?', options: [stand] } };
-    const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
     expect(whyNot(question, 'stand')).toMatchObject({
       holds: false,
       cause: [{ statement: 'What now? has not been weighed yet' }],

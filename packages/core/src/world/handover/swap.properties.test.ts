@@ -1,9 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { programOfBrawl, runOn, withOthersFirst } from '../../testing/brawl.fixture.ts';
-import { createWorld } from '../world.ts';
+import { entryLine } from '../../ledger/lines.ts';
+import { brawlInputs, programOfBrawl, withOthersFirst } from '../../testing/brawl.fixture.ts';
+import { tick } from '../phases/tick.ts';
+import { createWorld, setRecorder, type World } from '../world.ts';
 import { worldHash } from './snapshot.ts';
 import { swapProgram } from './swap.ts';
+
+/** Runs a brawl on; what it records from here on, and its hash every hundred ticks. */
+function runOn(world: World, ticks: number): { world: World; lines: string[]; hashes: string[] } {
+  const lines: string[] = [];
+  const hashes: string[] = [];
+  setRecorder(world, (entry) => entry.kind !== 'edit' && lines.push(entryLine(entry)));
+  for (let i = 0; i < ticks; i++) {
+    tick(world, brawlInputs(world.statics.program, world.tick + 1));
+    if (i % 100 === 99) hashes.push(worldHash(world));
+  }
+  return { world, lines, hashes };
+}
 
 describe('an edit that changes nothing', () => {
   const program = programOfBrawl();

@@ -5,7 +5,7 @@ import { watch } from '../../testing/orchard.fixture.ts';
 import { leadAim } from './shots.ts';
 import { duel, fought, strike } from './fighting.fixture.ts';
 
-/** What the keeper at (5, 5) sends toward the warden, and what becomes of it. */
+/** What the keeper at (5, 5) sends toward the warden, and where it ends. */
 function shot(move: Partial<MoveDocument>, change?: (document: ProjectDocument) => void, away = 4) {
   return fought({
     moves: {
