@@ -179,19 +179,27 @@ describe('the direction of dependencies', () => {
       'packages/web/src/planted.ts',
       "import { tick } from '@crooked-lantern/core/src/world/world.ts';\nexport const planted = tick;\n",
     ],
-  ])('a violation planted in %s is caught', (file, text) => {
-    const planted = path.join(ROOT, file);
-    writeFileSync(planted, text);
-    try {
-      const { status, stdout } = spawnSync(
-        path.join(ROOT, 'node_modules/.bin/oxlint'),
-        ['--deny-warnings', file],
-        { cwd: ROOT, encoding: 'utf8' },
-      );
-      expect(stdout).toMatch(/no-restricted-(imports|globals)/);
-      expect(status).not.toBe(0);
-    } finally {
-      rmSync(planted);
-    }
-  });
+    [
+      'packages/web/src/planted.ts',
+      'export function planted(): void {\n  void fetch("/");\n}\n',
+      /no-floating-promises/,
+    ],
+  ])(
+    'a violation planted in %s is caught',
+    (file, text, message = /no-restricted-(imports|globals)/) => {
+      const planted = path.join(ROOT, file);
+      writeFileSync(planted, text);
+      try {
+        const { status, stdout } = spawnSync(
+          path.join(ROOT, 'node_modules/.bin/oxlint'),
+          ['--deny-warnings', file],
+          { cwd: ROOT, encoding: 'utf8' },
+        );
+        expect(stdout).toMatch(message);
+        expect(status).not.toBe(0);
+      } finally {
+        rmSync(planted);
+      }
+    },
+  );
 });

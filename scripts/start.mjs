@@ -49,9 +49,7 @@ async function run(folder, port) {
   /** @type {(() => Promise<void> | void)[]} */
   const closers = [claim(folder, port)];
   let closing = false;
-  const shutDown = async (/** @type {number} */ code) => {
-    if (closing) return;
-    closing = true;
+  const closeAll = async () => {
     for (const close of closers.reverse()) {
       try {
         await close();
@@ -59,10 +57,17 @@ async function run(folder, port) {
         complain(`While ending: ${error instanceof Error ? error.message : error}`);
       }
     }
-    process.exit(code);
+  };
+  const shutDown = (/** @type {number} */ code) => {
+    if (closing) return;
+    closing = true;
+    closeAll().then(
+      () => process.exit(code),
+      () => process.exit(1),
+    );
   };
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
-    process.on(signal, () => void shutDown(0));
+    process.on(signal, () => shutDown(0));
   try {
     await checkPortFree(port);
     ensurePackages();
@@ -78,7 +83,7 @@ async function run(folder, port) {
     const cluster = await starting;
     cluster.onExit((reason) => {
       complain(`${reason.message} Start again with npm start.`);
-      void shutDown(1);
+      shutDown(1);
     });
     const { serve } = await import('../packages/server/dist/index.js');
     const serving = await serve({
@@ -89,12 +94,12 @@ async function run(folder, port) {
       logFile: path.join(folder, 'server.log'),
     });
     closers.push(() => serving.close());
-    endWithParent(() => void shutDown(0));
+    endWithParent(() => shutDown(0));
     say(serving.address);
   } catch (error) {
     if (closing) return;
     complain(wordsOf(error, folder));
-    await shutDown(1);
+    shutDown(1);
   }
 }
 

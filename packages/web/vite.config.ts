@@ -13,7 +13,9 @@ function compressed(): Plugin {
   return {
     name: 'compressed',
     apply: 'build',
-    closeBundle() {
+    closeBundle(error) {
+      // It would hide why the build failed: then there is nothing to compress.
+      if (error) return;
       for (const file of readdirSync(dist, { recursive: true, encoding: 'utf8' })) {
         if (!/\.(js|css|html|svg)$/.test(file)) continue;
         const full = path.join(dist, file);
@@ -26,7 +28,7 @@ function compressed(): Plugin {
 }
 
 const SOURCE = path.join(import.meta.dirname, 'src');
-const WORKER = path.join(SOURCE, 'engine/worker.ts');
+const WORKER = path.join(SOURCE, 'worker/worker.ts');
 const START = path.join(SOURCE, 'app/start.tsx');
 
 /** All modules the engine's worker is made of, and all the first page of a project is. */
@@ -45,7 +47,7 @@ function workerWithPages(): Plugin {
     transform(code, id) {
       if (id !== path.join(SOURCE, 'engine/start-worker.ts')) return null;
       const file = this.emitFile({ type: 'chunk', id: WORKER, name: 'worker' });
-      const place = "new URL('./worker.ts', import.meta.url)";
+      const place = "new URL('../worker/worker.ts', import.meta.url)";
       if (!code.includes(place)) this.error(`start-worker.ts no longer says ${place}.`);
       return code.replace(place, `import.meta.ROLLUP_FILE_URL_${file}`);
     },

@@ -49,6 +49,7 @@ export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
+export { PHASES, TickError, type PhaseName } from './world/phases/tick.ts';
 export {
   beginBranch,
   createBranches,

@@ -1,6 +1,6 @@
 /** What a game ships: running a compiled program, with no dependency. */
 export { createWorld, setRecorder, type World } from './world/world.ts';
-export { beginTick, PHASES, tick, type Phase } from './world/phases/tick.ts';
+export { beginTick, PHASES, tick, TickError, type PhaseName } from './world/phases/tick.ts';
 export {
   takeSnapshot,
   restoreSnapshot,

@@ -12,4 +12,8 @@ if (project !== undefined) {
   document.head.append(link);
 }
 
-void import('./app/start.tsx');
+import('./app/start.tsx').catch((error: unknown) => {
+  console.error(error);
+  document.getElementById('root')!.textContent =
+    'Crooked Lantern could not be loaded. Is the server running? Reload this page to try again.';
+});

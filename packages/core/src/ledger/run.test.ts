@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
+import { PHASES, tick, TickError } from '../world/phases/tick.ts';
 import { worldHash } from '../world/handover/snapshot.ts';
 import type { Input } from '../world/program/program.ts';
 import { entryLine } from './lines.ts';
@@ -10,6 +11,7 @@ import {
   createRun,
   inputsOf,
   pastOf,
+  recover,
   renumberEdit,
   RUN_LIMITS,
   runningEdit,
@@ -285,4 +287,111 @@ it('an entry is one line of JSON, its numbers cut to six decimals', () => {
   expect(entryLine({ tick: 3, agent: 'keeper', kind: 'awareness', value: 1 / 3 })).toBe(
     '{"type":"entry","tick":3,"agent":"keeper","kind":"awareness","value":0.333333}',
   );
+});
+
+describe('a tick that throws', () => {
+  afterEach(() => {
+    vi.restoreAllMocks();
+  });
+
+  /** Has a phase throw once, when it comes to that tick. */
+  function plant(name: string, at: number): void {
+    const phase = PHASES.find((each) => each.name === name)!;
+    const { run } = phase;
+    let thrown = false;
+    vi.spyOn(phase, 'run').mockImplementation((world, inputs) => {
+      run(world, inputs);
+      if (world.tick !== at || thrown) return;
+      thrown = true;
+      throw new Error(`planted in ${name}`);
+    });
+  }
+
+  function failing(run: Run, inputs: Input[] = []): TickError {
+    try {
+      advance(run, inputs);
+    } catch (error) {
+      if (error instanceof TickError) return error;
+      throw error;
+    }
+    throw new Error('Nothing was thrown.');
+  }
+
+  it.each(PHASES.map(({ name }) => name))(
+    'in %s says where it was, and the run goes on from its last snapshot as if nothing had been',
+    (name) => {
+      const { hashes } = recorded();
+      const { run } = recorded(210);
+      plant(name, 211);
+      const { tick: at, phase, message, world } = failing(run, [steer(1, 1)]);
+      expect({ at, phase, message }).toEqual({
+        at: 211,
+        phase: name,
+        message: `planted in ${name}`,
+      });
+      expect(world).toBe(run.world);
+      recover(run);
+      expect(run.world.tick).toBe(180);
+      expect(run.head).toBe(210);
+      seek(run, 210);
+      expect(worldHash(run.world)).toBe(hashes[210]);
+      while (run.head < 300) advance(run);
+      expect(worldHash(run.world)).toBe(hashes[300]);
+    },
+  );
+
+  it('names the agent whose part it was', () => {
+    const { run } = recorded(10);
+    run.world.decideFor = (agent) => {
+      throw new Error(`no thought for ${agent.name}`);
+    };
+    const thinker = run.world.agents.find(({ minds }) => minds.length > 0)!;
+    expect(failing(run)).toMatchObject({
+      phase: 'minds',
+      agent: thinker.placed.title,
+      message: `no thought for ${thinker.name}`,
+    });
+  });
+
+  it('names nobody where a phase is at nobody', () => {
+    const { run } = recorded(10);
+    vi.spyOn(PHASES[2], 'run').mockImplementation(() => {
+      throw new Error('planted');
+    });
+    expect(failing(run).agent).toBeNull();
+  });
+
+  it('while the past is brought back leaves the recorded future', () => {
+    const { run, hashes } = recorded();
+    seek(run, 100);
+    plant('senses', 125);
+    expect(() => seek(run, 130)).toThrow('planted in senses');
+    recover(run);
+    expect(run.world.tick).toBe(120);
+    expect(run.head).toBe(400);
+    seek(run, 400);
+    expect(worldHash(run.world)).toBe(hashes[400]);
+  });
+
+  it('of an edit that can not be carried over leaves the edit before in force', () => {
+    const { hashes } = recorded(150);
+    const { run } = recorded(140);
+    const broken = programOf(document(2));
+    Object.defineProperty(broken, 'agents', {
+      get() {
+        throw new Error('planted');
+      },
+    });
+    expect(() => applyEdit(run, broken, 2)).toThrow('planted');
+    expect(run.latest.edit).toBe(1);
+    advance(run);
+    expect(worldHash(run.world)).toBe(hashes[141]);
+    expect(runningEdit(run)).toBe(1);
+  });
+
+  it('outside of a run is told as well', () => {
+    const { world } = recorded(1).run;
+    plant('motion', 2);
+    expect(() => tick(world)).toThrow(TickError);
+  });
 });

@@ -4,7 +4,7 @@ import { restoreSnapshot, takeSnapshot } from '../world/handover/snapshot.ts';
 import { packSnapshot, unpackSnapshot, type PackedSnapshot } from './packed-snapshot.ts';
 import { createStatics, type Statics } from '../world/program/statics.ts';
 import { swapProgram } from '../world/handover/swap.ts';
-import { beginTick, PHASES, tick } from '../world/phases/tick.ts';
+import { beginTick, PHASES, runPhase, tick, type PhaseName } from '../world/phases/tick.ts';
 import { createWorld, setRecorder, type World } from '../world/world.ts';
 
 /**
@@ -149,10 +149,28 @@ function forgetBefore(run: Run, from: number): void {
   run.edits = run.edits.filter((edit) => edit === inForce || edit.afterTick > first.tick);
 }
 
-/** Puts an edited program in force from the next tick. A run that rests in its past keeps its future until it goes on from there. */
+/**
+ * Puts an edited program in force from the next tick. A run that rests in its past keeps its future until it goes
+ * on from there.
+ */
 export function applyEdit(run: Run, program: Program, edit: number): void {
   run.latest = { program, edit };
   if (run.world.tick === run.head) putInForce(run);
+}
+
+/**
+ * Brings a run back to its last snapshot after a tick threw and left the world half changed. What that tick had
+ * recorded is dropped; what was recorded before it stays, also after the snapshot.
+ */
+export function recover(run: Run): void {
+  const { head } = run;
+  run.entries = run.entries.filter((entry) => entry.tick <= head);
+  run.inputs = run.inputs.filter((entry) => entry.tick <= head);
+  run.snapshots = run.snapshots.filter((snapshot) => snapshot.tick <= head);
+  const failed = Math.min(run.world.tick, head + 1);
+  const snapshot = snapshotBefore(run, Math.max(run.keptFrom, failed - 1));
+  run.world = worldAt(run, snapshot, null);
+  if (snapshot.tick === head) setRecorder(run.world, recorderOf(run));
 }
 
 /** Gives what runs the number of an edit that makes the very same program: one of notes, or of breakpoints. */
@@ -163,7 +181,18 @@ export function renumberEdit(run: Run, edit: number): void {
     run.edits[run.edits.length - 1] = { ...last, edit };
 }
 
+/** Where the world can't be carried over, the error is passed on, and the edit before is the latest again. */
 function putInForce(run: Run): void {
+  try {
+    carryOver(run);
+  } catch (error) {
+    const { edit, statics } = run.edits[run.edits.length - 1];
+    run.latest = { program: statics.program, edit };
+    throw error;
+  }
+}
+
+function carryOver(run: Run): void {
   const { program, edit } = run.latest;
   // Where nothing has happened yet there is nothing to carry over, places to start from least of all.
   if (run.world.tick === 0) {
@@ -269,19 +298,16 @@ export function revisit(
   return replayTo(run, start, goal, look);
 }
 
-/**
- * A world of its own in the middle of a tick of the run, as the phase of that name finds it. The tick before must
- * be kept.
- */
-export function revisitBefore(run: RunPast, at: number, phase: string): World {
+/** A world of its own in the middle of a tick of the run, as that phase finds it. The tick before must be kept. */
+export function revisitBefore(run: RunPast, at: number, before: PhaseName): World {
   const world = revisit(run, at - 1);
   const inputs = recordedInputs(run, at - 1)(at);
   beginTick(world);
-  for (const { name, run: go } of PHASES) {
-    if (name === phase) return world;
-    go(world, inputs);
+  for (const phase of PHASES) {
+    if (phase.name === before) break;
+    runPhase(world, phase, inputs);
   }
-  throw new Error(`A tick has no phase “${phase}”.`);
+  return world;
 }
 
 /** Runs a world of the run's past on by one tick, as it went then. Gives the world it comes to. */

@@ -26,6 +26,8 @@ export interface World extends Surroundings {
   lookedAt: Int32Array;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
+  /** Index of the agent that the running phase is at; −1 for none. A failure report names it. */
+  acting: number;
   /** Decides in place of compiled minds, for measuring and for games that bring their own. */
   decideFor: ((agent: Agent, events: readonly string[]) => void) | null;
 }
@@ -52,6 +54,7 @@ export function createWorld(
     lookedAt: new Int32Array(agents.length).fill(-1),
     recorder: null,
     awarenessRecorded: agents.map(() => 0),
+    acting: -1,
     decideFor: null,
     game: createGame(() => world),
   };

@@ -13,6 +13,7 @@ import { KindForm } from './kind-form.tsx';
 import { overridden } from './kind-values.ts';
 import { Buttons, FormColumn, Sort, Title, Trouble } from './layout.ts';
 import { agentEditor, type CastEditor } from './use-cast.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** One agent on the ground: where it belongs, and where it differs from its archetype. */
 export function AgentForm({ cast }: { cast: CastEditor }) {
@@ -25,12 +26,14 @@ export function AgentForm({ cast }: { cast: CastEditor }) {
   const ground = document.grounds[document.start.ground];
   const { of, kind, base } = editor;
   const put = (part: AnyPart, what: string) =>
-    void change({
-      command: 'changeParts',
-      ground: document.start.ground,
-      changes: [{ part: 'agents', name, value: part as never }],
-      what,
-    });
+    runInBackground(
+      change({
+        command: 'changeParts',
+        ground: document.start.ground,
+        changes: [{ part: 'agents', name, value: part as never }],
+        what,
+      }),
+    );
   const own = overridden(placed.overrides).length;
   return (
     <FormColumn aria-label={`Agent ${of}`}>

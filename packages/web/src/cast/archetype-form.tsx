@@ -11,6 +11,7 @@ import { EntryHeading } from './heading.tsx';
 import { KindForm } from './kind-form.tsx';
 import { Buttons, FormColumn } from './layout.ts';
 import { archetypeEditor, type CastEditor } from './use-cast.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** What all agents made from it have. */
 export function ArchetypeForm({ cast }: { cast: CastEditor }) {
@@ -58,7 +59,9 @@ export function ArchetypeForm({ cast }: { cast: CastEditor }) {
       <Buttons>
         <Button
           onPress={() =>
-            void navigate(`/projects/${id}/ground`, { state: { place: 'agent', archetype: name } })
+            runInBackground(
+              navigate(`/projects/${id}/ground`, { state: { place: 'agent', archetype: name } }),
+            )
           }
         >
           <MapPin size={13} /> Place one

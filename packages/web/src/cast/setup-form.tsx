@@ -17,6 +17,7 @@ import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
 import { Buttons, FormColumn } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
+import { runInBackground } from '../state/failures.ts';
 
 type Places = NonNullable<SetupDocument['agents']>;
 
@@ -75,7 +76,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
         }
       />
       <Buttons>
-        <Button onPress={async () => tell(await engine.begin(name))}>
+        <Button onPress={() => runInBackground(engine.begin(name).then(tell))}>
           <Play size={13} /> Start it
         </Button>
         <Button onPress={takePlaces}>Take over where all stand now</Button>

@@ -13,6 +13,7 @@ import { useLocation, useNavigate, useParams } from 'react-router';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { perform } from '../state/perform.ts';
 import { valueAt, withField, withOverride, type FieldPath } from './kind-values.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** What the page is about: a part of the cast by its name, an agent that is placed, or all factions. */
 export interface CastSelection {
@@ -60,7 +61,7 @@ export function useCast(): CastEditor {
     (part: CastSelection['part'], name = '') => {
       setTrouble(null);
       const pathname = `/projects/${id}/cast/${part}${name && `/${name}`}`;
-      void navigate({ pathname, search }, { replace: true });
+      runInBackground(navigate({ pathname, search }, { replace: true }));
     },
     [id, navigate, search],
   );
@@ -109,12 +110,14 @@ export function archetypeEditor(
     base: null,
     path: `archetypes.${name}`,
     put: (path, value) =>
-      void change({
-        command: 'setInCast',
-        part: 'archetypes',
-        name,
-        value: withField(kind, path, value),
-      } satisfies DocumentCommand & CastChange),
+      runInBackground(
+        change({
+          command: 'setInCast',
+          part: 'archetypes',
+          name,
+          value: withField(kind, path, value),
+        } satisfies DocumentCommand & CastChange),
+      ),
     isOwn: () => false,
   };
 }

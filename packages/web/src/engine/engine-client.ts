@@ -7,9 +7,18 @@ import {
 import * as Comlink from 'comlink';
 import { patchOf } from './document-patch.ts';
 import { addEntries, createLanes, type Lanes } from './lanes.ts';
-import type { BranchPicture, EngineApi, Frame, WorkerApi } from './protocol.ts';
+import type {
+  BranchPicture,
+  EngineApi,
+  EngineFailure,
+  Frame,
+  FromWorker,
+  WorkerApi,
+} from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
+import { wasReported } from '../state/failures.ts';
+import { engineFailed } from './engine-failed.ts';
 
 /**
  * The pages' side of the engine. What changes every frame is kept here and told to subscribers, not put
@@ -30,15 +39,29 @@ export interface EngineClient extends EngineApi {
   readonly rowPaths: readonly string[];
   /** What the frame ran under, which an earlier tick may have had another of; null before the first frame. */
   readonly program: Program | null;
-  /** Called after each new frame; gives the way to unsubscribe. */
+  /** Calls the listener after each new frame. Returns a function that unsubscribes it. */
   onFrame(listener: () => void): () => void;
+  /** Calls the listener when somebody restarts the engine after a failure. Returns a function that unsubscribes it. */
+  onRestart(listener: () => void): () => void;
   end(): void;
 }
 
-export function startEngine(): EngineClient {
+/** What is asked of the engine without an answer. */
+type Command = {
+  [Name in keyof EngineApi]: ReturnType<EngineApi[Name]> extends void ? Name : never;
+}[keyof EngineApi];
+
+function outside(during: EngineFailure['during'], thrown: unknown): EngineFailure {
+  const { message, stack = '' } = thrown instanceof Error ? thrown : new Error(String(thrown));
+  return { during, message, stopped: true, tick: null, phase: null, agent: null, stack };
+}
+
+/** @param startAgain replaces this engine with a new one, where its worker can't go on */
+export function startEngine(startAgain: () => void): EngineClient {
   const worker = startWorker();
   const remote = Comlink.wrap<WorkerApi>(worker);
   const listeners = new Set<() => void>();
+  const restarting = new Set<() => void>();
   let frame: Frame | null = null;
   let program: Program | null = null;
   let lanes = createLanes();
@@ -50,10 +73,72 @@ export function startEngine(): EngineClient {
   let submitted: ProjectDocument | null = null;
   let watched: { agent: string | null; mind: string | null } = { agent: null, mind: null };
 
+  /** A failure on the way to the worker or back, which the worker can't know of. */
+  const lost = (during: EngineFailure['during'], thrown: unknown) => {
+    if (!wasReported(thrown))
+      engineFailed(outside(during, thrown), { edit: frame?.edit, retry: startAgain });
+  };
+  /** Sends a command, which nobody waits for. */
+  const send = <Name extends Command>(name: Name, ...args: Parameters<EngineApi[Name]>): void => {
+    const call = remote[name] as (...given: unknown[]) => Promise<void>;
+    call(...args).catch((thrown: unknown) => lost(name, thrown));
+  };
+
+  /** A question whose answer can say that there is none: a failure is told, and answered so. */
+  const asked = <Name extends keyof EngineApi>(
+    name: Name,
+    answer: Promise<unknown>,
+    without: (reason: string) => Awaited<ReturnType<EngineApi[Name]>>,
+  ) =>
+    answer.catch((thrown: unknown) => {
+      lost(name, thrown);
+      return without(`The engine failed: ${thrown instanceof Error ? thrown.message : thrown}`);
+    }) as ReturnType<EngineApi[Name]>;
+  const trouble = (reason: string) => ({ trouble: reason });
+  const troubleNow = (reason: string) => ({ tick: frame?.tick ?? 0, trouble: reason });
+  const itself = (reason: string) => reason;
+  const nothing = () => null;
+
+  worker.onerror = (event) => {
+    event.preventDefault();
+    lost('worker', event.message || 'The engine could not be loaded.');
+  };
+  worker.onmessageerror = () => lost('worker', 'An answer of the engine is unreadable.');
+
   const { port1: frames, port2: sender } = new MessageChannel();
-  void remote.sendFrames(Comlink.transfer(sender, [sender]));
-  frames.onmessage = ({ data }: MessageEvent<Frame>) => {
-    frame = data;
+  frames.onmessageerror = () => lost('worker', 'A frame of the engine is unreadable.');
+  remote
+    .sendFrames(Comlink.transfer(sender, [sender]))
+    .catch((thrown: unknown) => lost('sendFrames', thrown));
+  frames.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+    if ('failure' in data) {
+      const { failure } = data;
+      engineFailed(failure, {
+        edit: frame?.edit,
+        retry: failure.stopped ? restart : null,
+      });
+      // A run that was stopped may send no further frame to say so.
+      if (failure.stopped && frame) frame = { ...frame, playing: false };
+      tellListeners();
+      return;
+    }
+    takeFrame(data.frame);
+    tellListeners();
+    // Asked for last, it comes after all that is drawn in the next display frame.
+    requestAnimationFrame(() => frames.postMessage(null));
+  };
+
+  function restart(): void {
+    for (const listener of restarting) listener();
+    send('play');
+  }
+
+  function tellListeners(): void {
+    for (const listener of listeners) listener();
+  }
+
+  function takeFrame(next: Frame): void {
+    frame = next;
     if (frame.program) program = frame.program;
     if (frame.branches) branches = frame.branches;
     if (frame.rows.paths) rowPaths = frame.rows.paths;
@@ -65,10 +150,7 @@ export function startEngine(): EngineClient {
     addEntries(lanes, frame.entries);
     addToTallies(tallies, frame.entries);
     for (const entry of frame.entries) if (isOfFight(entry)) fights.push(entry);
-    for (const listener of listeners) listener();
-    // Asked for last, it comes after all that is drawn in the next display frame.
-    requestAnimationFrame(() => frames.postMessage(null));
-  };
+  }
 
   return {
     get frame() {
@@ -90,6 +172,10 @@ export function startEngine(): EngineClient {
     get program() {
       return program;
     },
+    onRestart(listener) {
+      restarting.add(listener);
+      return () => restarting.delete(listener);
+    },
     onFrame(listener) {
       listeners.add(listener);
       return () => listeners.delete(listener);
@@ -97,53 +183,64 @@ export function startEngine(): EngineClient {
     submit(document, edit, hasForm) {
       const result = remote.submitPatch(patchOf(submitted, document), edit, hasForm);
       submitted = document;
-      return result;
+      return result.catch((thrown: unknown) => {
+        // What the worker has of the project is not known now: the next edit is sent whole.
+        submitted = null;
+        throw thrown;
+      });
     },
     checkExpression: (mind, source, place) => remote.checkExpression(mind, source, place),
-    readExpression: (mind, source, tree) => remote.readExpression(mind, source, tree),
-    tryOut: (document, agent, seconds) => remote.tryOut(document, agent, seconds),
-    runOn: () => void remote.runOn(),
-    goBack: () => remote.goBack(),
-    play: () => void remote.play(),
-    pause: () => void remote.pause(),
-    nudge: (ticks) => void remote.nudge(ticks),
-    restart: (seed) => void remote.restart(seed),
-    setSpeed: (speed) => void remote.setSpeed(speed),
-    seek: (tick) => void remote.seek(tick),
-    setInput: (input) => void remote.setInput(input),
+    readExpression: (mind, source, tree) =>
+      asked('readExpression', remote.readExpression(mind, source, tree), () => []),
+    tryOut: (document, agent, seconds) =>
+      asked('tryOut', remote.tryOut(document, agent, seconds), trouble),
+    runOn: () => send('runOn'),
+    goBack: () => asked('goBack', remote.goBack(), itself),
+    play: () => send('play'),
+    pause: () => send('pause'),
+    nudge: (ticks) => send('nudge', ticks),
+    restart: (seed) => send('restart', seed),
+    setSpeed: (speed) => send('setSpeed', speed),
+    seek: (tick) => send('seek', tick),
+    setInput: (input) => send('setInput', input),
     get watched() {
       return watched;
     },
     watch: (agent, mind, state) => {
       watched = { agent, mind };
-      void remote.watch(agent, mind, state);
+      send('watch', agent, mind, state);
     },
-    follow: (agents) => void remote.follow(agents),
-    weigh: (choice) => void remote.weigh(choice),
-    choicePast: () => remote.choicePast(),
-    choiceAt: (x, y) => remote.choiceAt(x, y),
-    heat: (option, step) => remote.heat(option, step),
-    ask: (question) => remote.ask(question),
-    askFarBack: (question, onProgress) => remote.askFarBack(question, Comlink.proxy(onProgress)),
-    tryChange: (question, onProgress) => remote.tryChange(question, Comlink.proxy(onProgress)),
-    compare: (id, onProgress) => remote.compare(id, Comlink.proxy(onProgress)),
-    runBeside: (how, onProgress) => remote.runBeside(how, Comlink.proxy(onProgress)),
-    stopLooking: () => void remote.stopLooking(),
-    coverage: (over) => remote.coverage(over),
-    exportRun: (format, title) => remote.exportRun(format, title),
-    find: (words) => remote.find(words),
-    findings: () => remote.findings(),
-    goToBranch: (id) => void remote.goToBranch(id),
-    nameBranch: (id, name) => void remote.nameBranch(id, name),
-    letGoOfBranch: (id) => void remote.letGoOfBranch(id),
-    show: (wanted) => void remote.show(wanted),
-    possess: (agent) => void remote.possess(agent),
-    putDown: (agent, x, y) => void remote.putDown(agent, x, y),
-    begin: (setup) => remote.begin(setup),
+    follow: (agents) => send('follow', agents),
+    weigh: (choice) => send('weigh', choice),
+    choicePast: () => asked('choicePast', remote.choicePast(), nothing),
+    choiceAt: (x, y) => asked('choiceAt', remote.choiceAt(x, y), nothing),
+    heat: (option, step) => asked('heat', remote.heat(option, step), nothing),
+    ask: (question) => asked('ask', remote.ask(question), troubleNow),
+    askFarBack: (question, onProgress) =>
+      asked('askFarBack', remote.askFarBack(question, Comlink.proxy(onProgress)), troubleNow),
+    tryChange: (question, onProgress) =>
+      asked('tryChange', remote.tryChange(question, Comlink.proxy(onProgress)), trouble),
+    compare: (id, onProgress) =>
+      asked('compare', remote.compare(id, Comlink.proxy(onProgress)), trouble),
+    runBeside: (how, onProgress) =>
+      asked('runBeside', remote.runBeside(how, Comlink.proxy(onProgress)), trouble),
+    stopLooking: () => send('stopLooking'),
+    coverage: (over) => asked('coverage', remote.coverage(over), nothing),
+    exportRun: (format, title) => asked('exportRun', remote.exportRun(format, title), nothing),
+    find: (words) => asked('find', remote.find(words), () => []),
+    findings: () => asked('findings', remote.findings(), nothing),
+    goToBranch: (id) => send('goToBranch', id),
+    nameBranch: (id, name) => send('nameBranch', id, name),
+    letGoOfBranch: (id) => send('letGoOfBranch', id),
+    show: (wanted) => send('show', wanted),
+    possess: (agent) => send('possess', agent),
+    putDown: (agent, x, y) => send('putDown', agent, x, y),
+    begin: (setup) => asked('begin', remote.begin(setup), itself),
     recording: () => remote.recording(),
-    replay: (recording, until) => void remote.replay(recording, until),
+    replay: (recording, until) => send('replay', recording, until),
     end() {
       listeners.clear();
+      restarting.clear();
       frames.close();
       worker.terminate();
     },

@@ -21,19 +21,19 @@ import type {
   Parting,
   PartValue,
   PathPicture,
+  PhaseName,
   Program,
   ProjectDocument,
   RecordingFormat,
+  RunFinding,
   SharedPicture,
   Statement,
   Stop,
   TryProgress,
   UnlikeDecision,
 } from '@crooked-lantern/core';
-import type { ChoicePast, WatchedChoice } from './choice-history.ts';
 import type { Patch } from './document-patch.ts';
 import type { Lanes } from './lanes.ts';
-import type { NoticedFindings } from './noticing.ts';
 
 /** What the worker takes from the pages besides what it passes on to its engine. */
 export interface WorkerApi extends Omit<EngineApi, 'submit'> {
@@ -148,6 +148,58 @@ export interface EngineApi {
   /** Starts again with the same seed and runs to `until` with the same input. */
   replay(recording: Recording, until: number): void;
 }
+
+export interface WatchedChoice {
+  agent: string;
+  mind: string;
+  choice: string;
+}
+
+/** What the options of the watched choice were worth in the last seconds. */
+export interface ChoicePast {
+  /** The tick of the last sample. */
+  tick: number;
+  options: string[];
+  /** Sample after sample, by option. */
+  scores: Float32Array;
+  running: Int8Array;
+  /** By option and consideration: how often its input lay in each part of its range. */
+  bins: number[][][];
+}
+
+/** A finding of the run that goes on, and in how many of the kept runs it is found too. */
+export interface NoticedFinding extends RunFinding {
+  runs: number;
+}
+
+export interface NoticedFindings {
+  findings: NoticedFinding[];
+  /** The runs that are counted. */
+  runs: number;
+  /** The last tick that was looked at. */
+  to: number;
+}
+
+/** Ticks a strip shows. */
+export const HISTORY_TICKS = 48;
+
+/** Something in the worker threw. */
+export interface EngineFailure {
+  /** `run`: the run itself; else what the page had asked for. */
+  during: 'run' | 'worker' | keyof EngineApi | keyof WorkerApi;
+  message: string;
+  /** Whether the run was stopped by it. It rests at its last snapshot then. */
+  stopped: boolean;
+  /** Where in the tick; all null where the failure was elsewhere. */
+  tick: number | null;
+  phase: PhaseName | null;
+  /** Title of the agent that was at work. */
+  agent: string | null;
+  stack: string;
+}
+
+/** What comes through the port of frames. */
+export type FromWorker = { frame: Frame } | { failure: EngineFailure };
 
 export interface EngineQuestion {
   agent: string;

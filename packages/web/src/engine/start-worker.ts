@@ -1,7 +1,7 @@
 let spare: Worker | null = null;
 
 function create(): Worker {
-  return new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  return new Worker(new URL('../worker/worker.ts', import.meta.url), { type: 'module' });
 }
 
 /** Lets a worker load before anybody asks for one; it is given to the first who does. */

@@ -2,6 +2,7 @@ import type { CoverageItem, CoveredPart } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useAppSelector } from '../state/store.ts';
 import { useEngine, useEngineValue } from './use-engine.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 export interface Coverage {
   items: CoverageItem[];
@@ -22,9 +23,11 @@ export function useCoverage(over: boolean, wanted = true): Coverage | null {
   useEffect(() => {
     if (!wanted) return undefined;
     let isCurrent = true;
-    void engine.coverage(over).then((given) => {
-      if (isCurrent) setCoverage(given);
-    });
+    runInBackground(
+      engine.coverage(over).then((given) => {
+        if (isCurrent) setCoverage(given);
+      }),
+    );
     return () => {
       isCurrent = false;
     };

@@ -2,6 +2,7 @@ import { sameData, type PartValue } from '@crooked-lantern/core';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { useEngine } from '../engine/use-engine.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 /** How often a value that is looked at is read again while the run goes on, in milliseconds. */
 const PACE = 200;
@@ -20,10 +21,12 @@ export function usePartValues(
     let waiting: ReturnType<typeof setTimeout> | undefined;
     const read = () => {
       waiting = undefined;
-      void engine.readExpression(mind, source, tree).then((next) => {
-        if (!current) return;
-        setValues((last) => (sameData(last, next) ? last : next));
-      });
+      runInBackground(
+        engine.readExpression(mind, source, tree).then((next) => {
+          if (!current) return;
+          setValues((last) => (sameData(last, next) ? last : next));
+        }),
+      );
     };
     read();
     const unsubscribe = engine.onFrame(() => {

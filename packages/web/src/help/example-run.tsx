@@ -10,6 +10,7 @@ import styled from 'styled-components';
 import { entryWords } from '../engine/entry-words.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Button } from '../ui/button.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const Story = styled.ol`
   max-height: 30vh;
@@ -85,7 +86,7 @@ export function ExampleRun({ node }: { node: NodeDocument }) {
   };
   return (
     <>
-      <Button onPress={() => void run()}>Run it for {SECONDS} s</Button>
+      <Button onPress={() => runInBackground(run())}>Run it for {SECONDS} s</Button>
       {trouble && <p role="alert">{trouble}</p>}
       {story && (
         <>

@@ -12,6 +12,7 @@ import { InlineText } from '../ui/inline-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { agoText } from '../ui/time.ts';
 import { DifferenceList } from './difference-list.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const Columns = styled(DialogColumns)`
   height: min(60vh, 560px);
@@ -265,7 +266,7 @@ export function HistoryDialog() {
             others={edits.filter(({ number }) => number !== edit.number).slice(0, most)}
             onCompared={setOther}
             trouble={documents.trouble}
-            onNamed={(given) => void name(edit.number, given)}
+            onNamed={(given) => runInBackground(name(edit.number, given))}
             onRestored={() => dispatch(historyShown(false))}
           />
         </Columns>

@@ -13,6 +13,7 @@ import { usePickFile } from '../ui/pick-file.tsx';
 import { agoText } from '../ui/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
 import { newProject } from './new-project.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** Files past this are refused before they are read; the server's own limit is the same. */
 const LARGEST_FILE = 8 * 1_048_576;
@@ -142,7 +143,7 @@ export function HomePage() {
     });
   useEffect(() => {
     document.title = 'Crooked Lantern';
-    void refresh();
+    runInBackground(refresh());
   }, [refresh]);
 
   const create = useCallback(
@@ -173,7 +174,9 @@ export function HomePage() {
       await navigate(`/projects/${id}/minds`);
     });
 
-  const { pick, input } = usePickFile('.json,application/json', (file) => void open(file));
+  const { pick, input } = usePickFile('.json,application/json', (file) =>
+    runInBackground(open(file)),
+  );
 
   const remove = (project: ProjectSummary) =>
     attempt(async () => {
@@ -181,11 +184,13 @@ export function HomePage() {
       setNotice({
         text: `“${project.title}” was deleted.`,
         undo: () =>
-          void attempt(async () => {
-            await api.restore(project.id);
-            setNotice(null);
-            await refresh();
-          }),
+          runInBackground(
+            attempt(async () => {
+              await api.restore(project.id);
+              setNotice(null);
+              await refresh();
+            }),
+          ),
       });
       await refresh();
     });
@@ -200,12 +205,12 @@ export function HomePage() {
   useCommands(
     useMemo(
       () => [
-        { id: 'new-project', name: 'New project', run: () => void create() },
+        { id: 'new-project', name: 'New project', run: () => runInBackground(create()) },
         { id: 'open-file', name: 'Open a project file', run: pick },
         {
           id: 'recordings',
           name: 'Look at a recording that was exported',
-          run: () => void navigate('/recordings'),
+          run: () => runInBackground(navigate('/recordings')),
         },
       ],
       [create, navigate, pick],
@@ -228,7 +233,7 @@ export function HomePage() {
           <Button onPress={pick}>
             <FolderOpen size={15} /> Open a file
           </Button>
-          <MainButton onPress={() => void create()}>
+          <MainButton onPress={() => runInBackground(create())}>
             <FilePlus size={15} /> New project
           </MainButton>
           {input}
@@ -280,7 +285,7 @@ export function HomePage() {
                       id: 'duplicate',
                       text: 'Duplicate',
                       label: 'Duplicate',
-                      onAction: () => void duplicate(project),
+                      onAction: () => runInBackground(duplicate(project)),
                     },
                     {
                       id: 'download',
@@ -300,7 +305,7 @@ export function HomePage() {
                           Delete <Trash2 size={14} />
                         </>
                       ),
-                      onAction: () => void remove(project),
+                      onAction: () => runInBackground(remove(project)),
                     },
                   ]}
                 >
@@ -317,7 +322,7 @@ export function HomePage() {
             <span>
               {projects.length} of {total} projects
             </span>
-            <Button onPress={() => void showMore(projects)}>Show more</Button>
+            <Button onPress={() => runInBackground(showMore(projects))}>Show more</Button>
           </More>
         )}
       </Page>

@@ -7,6 +7,7 @@ import { useAskText } from '../ui/ask-text.tsx';
 import { QuietButton } from '../ui/button.tsx';
 import { counted } from '../ui/counted.ts';
 import { nextMoment } from './moments.ts';
+import { runInBackground } from '../state/failures.ts';
 
 const Found = styled.span`
   display: inline-flex;
@@ -44,9 +45,11 @@ export function useLedgerSearch(): LedgerSearch {
       return undefined;
     }
     let isCurrent = true;
-    void engine.find(words).then((found) => {
-      if (isCurrent) setTicks(found);
-    });
+    runInBackground(
+      engine.find(words).then((found) => {
+        if (isCurrent) setTicks(found);
+      }),
+    );
     return () => {
       isCurrent = false;
     };

@@ -7,6 +7,7 @@ import { useGoBack } from '../engine/use-go-back.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/tooltip.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const Reason = styled(Pill)`
   min-width: 0;
@@ -46,7 +47,7 @@ export function Stops() {
           id: 'go-back',
           name: 'Back to where a breakpoint was met last',
           keys: 'Shift+KeyN',
-          run: () => void goBack(),
+          run: () => runInBackground(goBack()),
         },
       ],
       [engine, goBack],

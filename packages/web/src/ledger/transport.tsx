@@ -18,6 +18,7 @@ import { Explained } from '../ui/tooltip.tsx';
 import { clockText, tickOfText } from '../ui/time.ts';
 import { Stops } from './stops.tsx';
 import { writeText } from '../ui/write-live.ts';
+import { runInBackground } from '../state/failures.ts';
 
 const Bar = styled(Toolbar)`
   display: flex;
@@ -207,12 +208,12 @@ export function Transport() {
         {
           id: 'replay',
           name: 'Replay the input of this run',
-          run: replay,
+          run: () => runInBackground(replay()),
         },
         {
           id: 'save-player',
           name: 'Save the input of this run as a scripted player',
-          run: savePlayer,
+          run: () => runInBackground(savePlayer()),
         },
         ...players.map(({ name, title, recording, until }) => ({
           id: `player-${name}`,
@@ -223,13 +224,13 @@ export function Transport() {
           id: 'setup',
           name: 'Start as the project says',
           keys: 'Shift+Digit0',
-          run: () => void begin(null),
+          run: () => runInBackground(begin(null)),
         },
         ...setups.map(({ name, title }, i) => ({
           id: `setup-${name}`,
           name: `Start: ${title}`,
           ...(i < 9 ? { keys: `Shift+Digit${i + 1}` } : {}),
-          run: () => void begin(name),
+          run: () => runInBackground(begin(name)),
         })),
         ...SPEEDS.map((value) => ({
           id: `speed-${value}`,

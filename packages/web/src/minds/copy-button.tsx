@@ -2,18 +2,9 @@ import { clipText, type ClipContent } from '@crooked-lantern/core';
 import { Check, Copy } from 'lucide-react';
 import { useState } from 'react';
 import { useDocumentNow } from '../state/store.ts';
+import { runInBackground } from '../state/failures.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
-
-/** Puts text on the clipboard; false where the browser does not let the page. */
-export async function copyText(text: string): Promise<boolean> {
-  try {
-    await navigator.clipboard.writeText(text);
-    return true;
-  } catch (error) {
-    console.warn('The browser does not let the page use the clipboard.', error);
-    return false;
-  }
-}
+import { copyText } from '../ui/copy-text.ts';
 
 /** Puts a part of a mind on the clipboard as text, to be pasted into another mind, project or file. */
 export function CopyButton({
@@ -32,8 +23,10 @@ export function CopyButton({
   const documentNow = useDocumentNow();
   const [outcome, setOutcome] = useState<'none' | 'copied' | 'refused'>('none');
   const copy = () => {
-    void copyText(clipText(documentNow(), mind, content)).then((done) =>
-      setOutcome(done ? 'copied' : 'refused'),
+    runInBackground(
+      copyText(clipText(documentNow(), mind, content)).then((done) =>
+        setOutcome(done ? 'copied' : 'refused'),
+      ),
     );
   };
   const icon = outcome === 'copied' ? <Check size={12} /> : <Copy size={12} />;

@@ -8,7 +8,8 @@ import { QuietButton } from '../ui/button.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NumberText } from '../ui/number-text.tsx';
 import { Menu, type MenuEntry } from '../ui/menu.tsx';
-import { copyText } from './copy-button.tsx';
+import { runInBackground } from '../state/failures.ts';
+import { copyText } from '../ui/copy-text.ts';
 import { useActionEntries } from './action-line.tsx';
 import { ActionList } from './action-list.tsx';
 import { listStates, titleOf } from './document-names.ts';
@@ -124,7 +125,7 @@ export function LeaveRow({ mind, agent, state, title, leave, index, count, path 
       }),
     ),
     entry('copy', 'Copy', () => {
-      void copyText(clipText(document, mind, { transitions: [leave] }));
+      runInBackground(copyText(clipText(document, mind, { transitions: [leave] })));
     }),
     entry('remove', 'Remove', () => run({ command: 'removeTransition', mind, state, index })),
   ];

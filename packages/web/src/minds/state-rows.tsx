@@ -18,6 +18,7 @@ import { ActionList } from './action-list.tsx';
 import { ActivityCall, CallRows, isCall, useCallEntries, type OpenPart } from './activity-call.tsx';
 import { titleOf } from './document-names.ts';
 import { RowBelow, RowBody, RowName, SheetRow } from './sheet-layout.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** What a state does: on entry, while it is active, on exit. */
 
@@ -43,7 +44,7 @@ function useSendEntries(mind: string, from: ActionPlace): (index: number) => Men
           id: `${keep} ${to.state} ${to.list}`,
           text,
           label: text,
-          onAction: () => void dispatch(perform(make)),
+          onAction: () => runInBackground(dispatch(perform(make))),
         };
       });
     return [

@@ -2,7 +2,8 @@ import { useCallback, useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { textOfInputs } from '../engine/link-input.ts';
-import { copyText } from './copy-button.tsx';
+import { copyText } from '../ui/copy-text.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /**
  * Puts a link to this moment on the clipboard: agent, state or sheet, row, question, tick, seed and what players did
@@ -47,7 +48,7 @@ export function useCopyLinkCommand(): void {
           id: 'copy-link',
           name: 'Copy a link to this moment',
           keys: '$mod+Shift+KeyL',
-          run: () => void copyLink(),
+          run: () => runInBackground(copyLink()),
         },
       ],
       [copyLink],

@@ -7,6 +7,7 @@ import { useEngineValue } from '../engine/use-engine.tsx';
 import { bodyAt } from '../ground/drawing/bodies.ts';
 import { useProject } from '../state/store.ts';
 import { awarenessAt, mostStirred } from './most-stirred.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /**
  * Of several agents the one in whom something happens: it changes only for one who has noticed clearly more, and
@@ -115,9 +116,11 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
         if (!change.sheet) params.delete('sheet');
         if (!change.agent) params.delete('agent');
       }
-      void navigate(
-        { pathname: `/projects/${id}/minds/${nextMind}`, search: params.toString() },
-        { replace: true },
+      runInBackground(
+        navigate(
+          { pathname: `/projects/${id}/minds/${nextMind}`, search: params.toString() },
+          { replace: true },
+        ),
       );
     },
     [id, mind, navigate],

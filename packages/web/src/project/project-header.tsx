@@ -11,6 +11,7 @@ import { RunningPill } from '../findings/running-pill.tsx';
 import { Button, QuietButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
+import { NoticeBar } from '../ui/notice-bar.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { agoText } from '../ui/time.ts';
 import { perform } from '../state/perform.ts';
@@ -18,6 +19,7 @@ import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { TierPill } from './tier-pill.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const MergeDialog = lazy(() =>
   import('../history/merge-dialog.tsx').then((file) => ({ default: file.MergeDialog })),
@@ -37,20 +39,6 @@ const Places = styled.nav`
   a[aria-current='page'] {
     border-color: var(--bone);
     color: var(--bone);
-  }
-`;
-
-const Trouble = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 10px;
-  padding: 8px 14px;
-  border-bottom: 1px solid var(--harm);
-  background: var(--panel);
-  p {
-    flex: 1;
-    min-width: 30ch;
   }
 `;
 
@@ -94,25 +82,25 @@ function SavingTrouble() {
   const [isMerging, setMerging] = useState(false);
   if (saving.kind === 'waiting') {
     return (
-      <Trouble role="alert">
+      <NoticeBar role="alert">
         <p>
           Not saved: {saving.message} You can go on working: everything is kept in this browser, and
           saving is tried again by itself.
         </p>
-      </Trouble>
+      </NoticeBar>
     );
   }
   if (saving.kind === 'refused') {
     return (
-      <Trouble role="alert">
+      <NoticeBar role="alert">
         <p>Not saved: {saving.message} Undo the last change, or change it again.</p>
-      </Trouble>
+      </NoticeBar>
     );
   }
   if (saving.kind !== 'conflict') return null;
   const { theirs } = saving;
   return (
-    <Trouble role="alert">
+    <NoticeBar role="alert">
       <p>
         Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was
         overwritten. Either way both stay in the history, and Undo goes back.
@@ -133,7 +121,7 @@ function SavingTrouble() {
           <MergeDialog base={saving.base} theirs={theirs} onClose={() => setMerging(false)} />
         </Suspense>
       )}
-    </Trouble>
+    </NoticeBar>
   );
 }
 
@@ -149,14 +137,14 @@ function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void>
           name: lastStep ? `Undo ${lastStep}` : 'Undo',
           keys: '$mod+KeyZ',
           disabled: lastStep ? undefined : 'nothing to undo',
-          run: () => void step(undo()),
+          run: () => runInBackground(step(undo())),
         },
         {
           id: 'redo',
           name: nextStep ? `Redo ${nextStep}` : 'Redo',
           keys: '$mod+Shift+KeyZ',
           disabled: nextStep ? undefined : 'nothing to redo',
-          run: () => void step(redo()),
+          run: () => runInBackground(step(redo())),
         },
       ],
       [step, lastStep, nextStep],
@@ -167,14 +155,14 @@ function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void>
       <QuietButton
         aria-label={lastStep ? `Undo ${lastStep} (Ctrl+Z)` : 'Undo'}
         isDisabled={!lastStep}
-        onPress={() => void step(undo())}
+        onPress={() => runInBackground(step(undo()))}
       >
         <Undo2 size={16} />
       </QuietButton>
       <QuietButton
         aria-label={nextStep ? `Redo ${nextStep} (Ctrl+Shift+Z)` : 'Redo'}
         isDisabled={!nextStep}
-        onPress={() => void step(redo())}
+        onPress={() => runInBackground(step(redo()))}
       >
         <Redo2 size={16} />
       </QuietButton>
@@ -245,10 +233,10 @@ export function ProjectHeader() {
       />
       <SavingTrouble />
       {trouble && (
-        <Trouble role="alert">
+        <NoticeBar role="alert">
           <p>Not undone: {trouble} The edit is kept on the server; try again when it answers.</p>
           <Button onPress={() => setTrouble(null)}>Dismiss</Button>
-        </Trouble>
+        </NoticeBar>
       )}
     </>
   );

@@ -12,6 +12,7 @@ import { useSubmitting } from './use-submitting.ts';
 import { Dialogs } from './dialogs.tsx';
 import { ProjectHeader } from './project-header.tsx';
 import { closed } from '../state/project-slice.ts';
+import { runInBackground } from '../state/failures.ts';
 
 // The page one comes to first is here at once; the others come when they are opened.
 const CastPage = lazy(() =>
@@ -42,7 +43,7 @@ export function ProjectPage() {
     project.status === 'failed' ? project.message : null,
   );
   useEffect(() => {
-    void dispatch(openProject(id));
+    runInBackground(dispatch(openProject(id)));
     return () => {
       dispatch(closed());
     };
@@ -79,14 +80,15 @@ export function ProjectPage() {
 /** The engine of a project; it loads while the project is still on its way. */
 function useRunningEngine(id: string): EngineClient | null {
   const [engine, setEngine] = useState<EngineClient | null>(null);
+  const [starts, setStarts] = useState(0);
   useEffect(() => {
-    const started = startEngine();
+    const started = startEngine(() => setStarts(starts + 1));
     setEngine(started);
     return () => {
       setEngine(null);
       started.end();
     };
-  }, [id]);
+  }, [id, starts]);
   return engine;
 }
 

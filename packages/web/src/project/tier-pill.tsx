@@ -6,6 +6,7 @@ import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { Menu } from '../ui/menu.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 /** The tier in force, switched while the run goes on: agents keep what they have. */
 export function TierPill() {
@@ -22,7 +23,9 @@ export function TierPill() {
           name: `Tier: turn to ${next.title ?? next.name}`,
           keys: 'Shift+KeyT',
           run: () =>
-            void dispatch(perform({ command: 'changeStart', change: { tier: next.name } })),
+            runInBackground(
+              dispatch(perform({ command: 'changeStart', change: { tier: next.name } })),
+            ),
         },
       ];
     }, [dispatch, tiers, inForce]),
@@ -35,7 +38,8 @@ export function TierPill() {
         id: name,
         text: title,
         label: title,
-        onAction: () => void dispatch(perform({ command: 'changeStart', change: { tier: name } })),
+        onAction: () =>
+          runInBackground(dispatch(perform({ command: 'changeStart', change: { tier: name } }))),
       }))}
     >
       <QuietButton aria-label={`Tier ${inForce.title ?? inForce.name}. Choose another (Shift+T)`}>

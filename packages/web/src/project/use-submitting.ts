@@ -5,6 +5,7 @@ import { inputsOfText } from '../engine/link-input.ts';
 import { checked } from '../state/project-slice.ts';
 import { useAppStore } from '../state/store.ts';
 import { wellAfterOpening } from '../ui/well-after-opening.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** A whole number of an address; null for anything else. */
 function numberOf(text: string | null): number | null {
@@ -49,27 +50,40 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
       const isFirst = latest === null;
       const hasForm = !isFirst && readProject(document).ok;
       latest = document;
-      void engine.submit(document, edit, hasForm).then(({ findings, runs }) => {
-        if (!current) return;
-        // So that the first edit finds it looked at.
-        if (isFirst) letBe = wellAfterOpening(() => readProject(document));
-        if (latest !== document) return;
-        store.dispatch(checked({ edit, findings, runs }));
-        if (!runs || begun) return;
-        begun = true;
-        void openMoment(engine, {
-          tick: numberOf(asked.get('tick')),
-          seed: numberOf(asked.get('seed')),
-          keys: asked.get('keys'),
-        });
-      });
+      runInBackground(
+        engine.submit(document, edit, hasForm).then(
+          ({ findings, runs }) => {
+            if (!current) return;
+            // So that the first edit finds it looked at.
+            if (isFirst) letBe = wellAfterOpening(() => readProject(document));
+            if (latest !== document) return;
+            store.dispatch(checked({ edit, findings, runs }));
+            if (!runs || begun) return;
+            begun = true;
+            runInBackground(
+              openMoment(engine, {
+                tick: numberOf(asked.get('tick')),
+                seed: numberOf(asked.get('seed')),
+                keys: asked.get('keys'),
+              }),
+            );
+          },
+          (error: unknown) => {
+            // It is handed over again when the engine is restarted, or with the next edit.
+            if (latest === document) latest = null;
+            throw error;
+          },
+        ),
+      );
     };
     submit();
     const unsubscribe = store.subscribe(submit);
+    const forgetRestart = engine.onRestart(submit);
     return () => {
       current = false;
       letBe();
       unsubscribe();
+      forgetRestart();
     };
   }, [engine, id, store]);
 }

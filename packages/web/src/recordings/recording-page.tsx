@@ -11,6 +11,7 @@ import { usePickFile } from '../ui/pick-file.tsx';
 import { clockText } from '../ui/time.ts';
 import { EntryList } from './entry-list.tsx';
 import { RecordedLanes } from './recorded-lanes.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const Page = styled.main`
   display: grid;
@@ -70,7 +71,9 @@ export function RecordingPage() {
     setTrouble(null);
     setOpened({ name: file.name, ...read });
   };
-  const { pick, input } = usePickFile('.jsonl,application/jsonl', (file) => void open(file));
+  const { pick, input } = usePickFile('.jsonl,application/jsonl', (file) =>
+    runInBackground(open(file)),
+  );
   return (
     <>
       <Header />

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { QuietButton } from '../ui/button.tsx';
 import { themeChosen, type ThemeChoice } from '../state/theme-slice.ts';
 import { useCommands } from './commands.tsx';
+import { FailureNotice } from './failure-notice.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { commandListShown } from '../state/view-slice.ts';
 
@@ -51,7 +52,7 @@ const THEMES: Record<ThemeChoice, { next: ThemeChoice; name: string; icon: React
   day: { next: 'system', name: 'day', icon: <Sun size={16} /> },
 };
 
-/** The bar over every page. `middle` follows the name, `right` comes before the standing buttons. */
+/** The bar over every page, and below it what failed. `middle` follows the name, `right` comes before the standing buttons. */
 export function Header({ middle, right }: { middle?: ReactNode; right?: ReactNode }) {
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.theme);
@@ -68,27 +69,30 @@ export function Header({ middle, right }: { middle?: ReactNode; right?: ReactNod
     ),
   );
   return (
-    <Bar>
-      <Mark to="/" aria-label="Crooked Lantern: all projects">
-        <img src="/lantern.svg" alt="" />
-        Crooked Lantern
-      </Mark>
-      {middle}
-      <Right>
-        {right}
-        <QuietButton
-          aria-label="Show all commands (Ctrl+K)"
-          onPress={() => dispatch(commandListShown(true))}
-        >
-          <CommandIcon size={16} />
-        </QuietButton>
-        <QuietButton
-          aria-label={`Theme: ${name}. Change`}
-          onPress={() => dispatch(themeChosen(next))}
-        >
-          {icon}
-        </QuietButton>
-      </Right>
-    </Bar>
+    <>
+      <Bar>
+        <Mark to="/" aria-label="Crooked Lantern: all projects">
+          <img src="/lantern.svg" alt="" />
+          Crooked Lantern
+        </Mark>
+        {middle}
+        <Right>
+          {right}
+          <QuietButton
+            aria-label="Show all commands (Ctrl+K)"
+            onPress={() => dispatch(commandListShown(true))}
+          >
+            <CommandIcon size={16} />
+          </QuietButton>
+          <QuietButton
+            aria-label={`Theme: ${name}. Change`}
+            onPress={() => dispatch(themeChosen(next))}
+          >
+            {icon}
+          </QuietButton>
+        </Right>
+      </Bar>
+      <FailureNotice />
+    </>
   );
 }

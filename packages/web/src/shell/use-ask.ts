@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useEngine } from '../engine/use-engine.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 /** What is asked: why an agent does what it does, or why not something else, at the tick that is shown. */
 export interface WatchQuestion {
@@ -22,7 +23,7 @@ export function useAsk(): (question: WatchQuestion) => void {
       const who = agent ?? engine.watched.agent;
       if (who !== null) search.set('agent', who);
       if (not !== null) search.set('not', not);
-      void navigate({ pathname: `/projects/${id}/watch`, search: search.toString() });
+      runInBackground(navigate({ pathname: `/projects/${id}/watch`, search: search.toString() }));
     },
     [engine, id, navigate],
   );

@@ -3,6 +3,7 @@ import type { AppThunk } from './store.ts';
 import { opened, opening, openingFailed, recovered } from './project-slice.ts';
 import { readHistory } from './undo.ts';
 import { dropStash, readStash } from './stash.ts';
+import { runInBackground } from './failures.ts';
 
 /** Opens a project; work of an earlier visit that the server never took comes back with it. */
 export function openProject(id: string): AppThunk<Promise<void>> {
@@ -11,7 +12,7 @@ export function openProject(id: string): AppThunk<Promise<void>> {
     try {
       const project = await api.read(id);
       dispatch(opened(project));
-      void dispatch(readHistory(id, project.edit));
+      runInBackground(dispatch(readHistory(id, project.edit)));
       const kept = readStash(id);
       if (!kept) return;
       if (JSON.stringify(kept.document) === JSON.stringify(project.document)) return dropStash(id);

@@ -1,6 +1,7 @@
 import type { Fault, ProjectDocument } from '@crooked-lantern/core';
 import { ApiError, type api, type StoredProject } from '../api/client.ts';
 import type { Edit } from './project-slice.ts';
+import { runInBackground } from './failures.ts';
 
 /**
  * Saves one project as it is worked on: every edit in its turn, one at a time. A small machine of four
@@ -143,7 +144,7 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
     add(edit) {
       waiting.push(edit);
       kept();
-      void sendAll();
+      runInBackground(sendAll());
     },
     hold() {
       state = 'held';
@@ -154,7 +155,7 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
       waiting = mine ? [mine] : [];
       kept();
       state = 'resting';
-      if (mine) void sendAll();
+      if (mine) runInBackground(sendAll());
     },
     stop() {
       state = 'stopped';

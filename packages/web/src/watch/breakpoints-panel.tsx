@@ -26,6 +26,7 @@ import { Button, QuietButton, RemoveButton, Toggle } from '../ui/button.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { OptionalNumberText } from '../ui/number-text.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 const Head = styled.div`
   display: flex;
@@ -186,7 +187,7 @@ export function BreakpointsPanel({ agent }: { agent: string | null }) {
           <>
             <QuietButton
               aria-label="Back to where a breakpoint was met last (Shift+N)"
-              onPress={() => void goBack()}
+              onPress={() => runInBackground(goBack())}
             >
               back to the last
             </QuietButton>

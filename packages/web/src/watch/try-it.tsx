@@ -10,6 +10,7 @@ import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Progress } from '../ui/progress.tsx';
 import { clockText } from '../ui/time.ts';
+import { runInBackground } from '../state/failures.ts';
 
 const Box = styled.section`
   display: flex;
@@ -81,10 +82,12 @@ export function TryIt({
     setShare(null);
     if ('trouble' in made) setRefused(made.trouble);
     else
-      void navigate({
-        pathname: watchPath(id, 'branches'),
-        search: `agent=${agent}&with=${made.id}`,
-      });
+      runInBackground(
+        navigate({
+          pathname: watchPath(id, 'branches'),
+          search: `agent=${agent}&with=${made.id}`,
+        }),
+      );
   };
   return (
     <Box aria-label="Try it">
@@ -105,7 +108,7 @@ export function TryIt({
           onCancel={() => engine.stopLooking()}
         />
       ) : (
-        <Button onPress={() => void look()}>
+        <Button onPress={() => runInBackground(look())}>
           Try it: which one number would have changed this?
         </Button>
       )}
@@ -121,7 +124,9 @@ export function TryIt({
           <div role="status">
             <Found found={found} perSecond={perSecond} />
           </div>
-          <Button onPress={() => void show(found)}>See both runs, with it and without</Button>
+          <Button onPress={() => runInBackground(show(found))}>
+            See both runs, with it and without
+          </Button>
           <MainButton onPress={make}>
             Make the change, and run on from {clockText(found.from, perSecond, 2)}
           </MainButton>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { EngineAnswer } from '../engine/protocol.ts';
 import { useEngine, useEngineValue, useRestingTick } from '../engine/use-engine.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 /** Milliseconds the playhead must stay where it is before a question is asked there: a drag asks only at its end. */
 const SETTLED_MS = 120;
@@ -19,9 +20,11 @@ export function useAnswer(
     if (tick === null || agent === null) return;
     let isCurrent = true;
     const timer = setTimeout(() => {
-      void engine.ask({ agent, not }).then((given) => {
-        if (isCurrent) setAnswer(given);
-      });
+      runInBackground(
+        engine.ask({ agent, not }).then((given) => {
+          if (isCurrent) setAnswer(given);
+        }),
+      );
     }, SETTLED_MS);
     return () => {
       isCurrent = false;
@@ -38,7 +41,7 @@ export function useAnswer(
   };
   // What is looked for belongs to this question, and ends with it.
   useEffect(() => () => engine.stopLooking(), [engine, agent, not, tick]);
-  return { answer, farBack: { share, look: () => void look() } };
+  return { answer, farBack: { share, look: () => runInBackground(look()) } };
 }
 
 /** Looking through all that is kept of the run, which may take a while. */

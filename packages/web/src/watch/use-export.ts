@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** Hands a text to the browser as a file to be kept. */
 function download(name: string, type: string, text: string): void {
@@ -33,10 +34,12 @@ export function useRunExports(): readonly RunExport[] {
           id: `export-${name}`,
           name: `Export the recording as ${called}`,
           run: () =>
-            void engine.exportRun(format, title).then((text) => {
-              const file = title.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
-              if (text !== null) download(`${file}${ending}`, type, text);
-            }),
+            runInBackground(
+              engine.exportRun(format, title).then((text) => {
+                const file = title.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+                if (text !== null) download(`${file}${ending}`, type, text);
+              }),
+            ),
         };
       }),
     [engine, title],

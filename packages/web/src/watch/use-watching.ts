@@ -3,6 +3,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import type { Option } from '../ui/fields.tsx';
 import type { WatchQuestion } from '../shell/use-ask.ts';
+import { runInBackground } from '../state/failures.ts';
 
 export interface Watching {
   /** Those who can be asked about, in the order of the document. */
@@ -56,7 +57,7 @@ export function useWatching(): Watching {
         if (value === null) after.delete(key);
         else after.set(key, value);
       }
-      void navigate({ search: after.toString() }, { replace: true });
+      runInBackground(navigate({ search: after.toString() }, { replace: true }));
     },
     [navigate],
   );

@@ -12,6 +12,7 @@ import { sharpCanvas } from '../ui/canvas.ts';
 import { CanvasStage } from '../ui/place.ts';
 import type { Weighing } from './use-weighing.ts';
 import { optionTitle } from './words.ts';
+import { runInBackground } from '../state/failures.ts';
 
 const Stage = styled(CanvasStage)`
   height: 200px;
@@ -40,22 +41,24 @@ function useAnswer(point: [number, number] | null, of: string): string {
       setAnswer('');
       return undefined;
     }
-    void engine.choiceAt(...point).then((readout) => {
-      if (!current) return;
-      const best = (readout?.options ?? [])
-        .flatMap(({ id, rows }) =>
-          rows.flatMap(({ bar, score, of: candidate }) =>
-            bar === null ? [{ id, score, candidate }] : [],
-          ),
-        )
-        .sort((a, b) => b.score - a.score);
-      const [x, y] = point.map((metres) => metres.toFixed(1));
-      setAnswer(
-        best.length === 0
-          ? `At (${x}, ${y}) nothing would be worth doing.`
-          : `At (${x}, ${y}) it would pick ${best[0].id}${best[0].candidate === null ? '' : ` for ${best[0].candidate}`}: ${best[0].score.toFixed(2)}${best[1] ? `, before ${best[1].id} with ${best[1].score.toFixed(2)}` : ''}.`,
-      );
-    });
+    runInBackground(
+      engine.choiceAt(...point).then((readout) => {
+        if (!current) return;
+        const best = (readout?.options ?? [])
+          .flatMap(({ id, rows }) =>
+            rows.flatMap(({ bar, score, of: candidate }) =>
+              bar === null ? [{ id, score, candidate }] : [],
+            ),
+          )
+          .sort((a, b) => b.score - a.score);
+        const [x, y] = point.map((metres) => metres.toFixed(1));
+        setAnswer(
+          best.length === 0
+            ? `At (${x}, ${y}) nothing would be worth doing.`
+            : `At (${x}, ${y}) it would pick ${best[0].id}${best[0].candidate === null ? '' : ` for ${best[0].candidate}`}: ${best[0].score.toFixed(2)}${best[1] ? `, before ${best[1].id} with ${best[1].score.toFixed(2)}` : ''}.`,
+        );
+      }),
+    );
     return () => {
       current = false;
     };
@@ -90,10 +93,12 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
         return;
       asking = true;
       last = { tick, time };
-      void engine.heat(option.id, STEP).then((next) => {
-        asking = false;
-        if (current) setHeat(next);
-      });
+      runInBackground(
+        engine.heat(option.id, STEP).then((next) => {
+          asking = false;
+          if (current) setHeat(next);
+        }),
+      );
     };
     ask();
     const unsubscribe = engine.onFrame(ask);

@@ -1,5 +1,5 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { ChoicePast } from '../engine/choice-history.ts';
+import type { ChoicePast } from '../engine/protocol.ts';
 import { useEngineValue } from '../engine/use-engine.tsx';
 import { tintOf } from './words.ts';
 

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
-import type { ChoicePast } from '../engine/choice-history.ts';
+import type { ChoicePast } from '../engine/protocol.ts';
 import { useEngine } from '../engine/use-engine.tsx';
+import { runInBackground } from '../state/failures.ts';
 
 /** Milliseconds from one asking to the next, while the run goes on. */
 const EVERY = 400;
@@ -21,10 +22,12 @@ export function useChoicePast(of: string): ChoicePast | null {
       asking = true;
       lastTime = now;
       lastTick = tick;
-      void engine.choicePast().then((next) => {
-        asking = false;
-        if (current) setPast(next);
-      });
+      runInBackground(
+        engine.choicePast().then((next) => {
+          asking = false;
+          if (current) setPast(next);
+        }),
+      );
     };
     ask();
     const unsubscribe = engine.onFrame(ask);

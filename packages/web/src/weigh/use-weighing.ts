@@ -11,6 +11,7 @@ import { useEngine } from '../engine/use-engine.tsx';
 import { listStates } from '../minds/document-names.ts';
 import { useAgentsWith } from '../minds/use-selection.ts';
 import { useProject } from '../state/store.ts';
+import { runInBackground } from '../state/failures.ts';
 
 /** What the page is about; it stands in the address, so that a link opens the same. */
 export interface Weighing {
@@ -122,12 +123,14 @@ export function useWeighing(): Weighing {
       }
       const nextMind = change.mind ?? mind;
       const nextChoice = change.choice ?? (change.mind === undefined ? choice : '');
-      void navigate(
-        {
-          pathname: `/projects/${id}/weigh/${nextMind}${nextChoice && `/${nextChoice}`}`,
-          search: params.toString(),
-        },
-        { replace: true },
+      runInBackground(
+        navigate(
+          {
+            pathname: `/projects/${id}/weigh/${nextMind}${nextChoice && `/${nextChoice}`}`,
+            search: params.toString(),
+          },
+          { replace: true },
+        ),
       );
     },
     [id, mind, choice, navigate],

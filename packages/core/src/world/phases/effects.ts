@@ -18,6 +18,7 @@ function applyWrites(world: World): void {
   const writers = new Map<string, AgentState>();
   for (const write of outbox) {
     const { agent } = write;
+    world.acting = agent.index;
     if (!agent.apply(write)) continue;
     shareWrite(write);
     agent.recorders?.[0].remembered(write.key);

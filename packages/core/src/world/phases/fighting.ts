@@ -20,15 +20,19 @@ export function fight(world: World): void {
   hits.length = 0;
   knocks.length = 0;
   for (const agent of agents) {
+    world.acting = agent.index;
     if (agent.fight.guard >= 0) tireGuard(agent);
     const move = moveOf(agent);
     if (move) advance(world, agent, move);
   }
+  world.acting = -1;
   flyShots(world, hits);
   for (const agent of agents) {
+    world.acting = agent.index;
     const move = moveOf(agent);
     if (move) act(world, agent, move);
   }
+  world.acting = -1;
   for (const hit of hits) applyHit(world, hit);
   for (const knock of knocks) applyKnock(world, knock);
   for (const agent of agents) {

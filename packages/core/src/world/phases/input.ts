@@ -94,6 +94,7 @@ function applyInput(world: World, input: Input): void {
   const agent = world.agents.find((candidate) => candidate.name === input.agent);
   if (!agent) return;
   const { body, archetype, program } = agent;
+  world.acting = agent.index;
   if (input.place && agent.away) return record(world, agent, input, 'it is not on the ground');
   if (input.place) {
     const trouble = putDown(world, agent, input.place[0], input.place[1]);

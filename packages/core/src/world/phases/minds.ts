@@ -7,6 +7,7 @@ export function decideAll(world: World): void {
   const { agents, decideFor, statics } = world;
   for (let i = 0; i < agents.length; i++) {
     const agent = agents[i];
+    world.acting = i;
     if (agent.minds.length === 0 || i === statics.program.director.agent) continue;
     if (agent.isPlayed || agent.asleep || agent.resting) dropEvents(agent);
     else if (decideFor) {

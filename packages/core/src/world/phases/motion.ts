@@ -17,6 +17,7 @@ export function moveBodies(world: World): void {
   const dt = 1 / ticksPerSecond;
   for (const agent of agents) {
     const { body, index } = agent;
+    world.acting = index;
     if (agent.asleep || agent.resting || isHeld(agent)) {
       body.vx = 0;
       body.vy = 0;

@@ -10,6 +10,7 @@ export function changeNumbers(world: World): void {
   for (let i = 0; changing.own && i < agents.length; i++) {
     const agent = agents[i];
     const { stack, memory } = agent;
+    world.acting = i;
     if (!stack || stack.changing.length === 0 || agent.resting || agent.isDead) continue;
     changeKeys(
       memory,
@@ -19,6 +20,7 @@ export function changeNumbers(world: World): void {
           recordFor(agent, recorder, { kind: 'reached', key, end, value: memory[slot] })),
     );
   }
+  world.acting = -1;
   const tell = (cells: Float64Array, of: string) =>
     recorder &&
     (({ name: key, slot }: KeyProgram, end: End) =>

@@ -9,6 +9,7 @@ export function respawn(world: World): void {
   if (!someRecycle) return;
   for (const agent of world.agents) {
     const { recycleTicks } = agent.archetype;
+    world.acting = agent.index;
     if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
       continue;
     // Whoever comes with a wave comes again with it; its body lies no longer.

@@ -195,6 +195,7 @@ export function senseAll(world: World): void {
   const items = findables(world);
   noteBodies(world);
   for (const agent of world.agents) {
+    world.acting = agent.index;
     if (agent.asleep || agent.resting) continue;
     // Setting a length costs more than asking for it, and most have noticed nothing.
     if (brought.length > 0) brought.length = 0;

@@ -21,16 +21,21 @@ import { restFarAgents } from './sleep-distance.ts';
 import { findWays } from './ways.ts';
 
 /** One part of a tick. */
-export interface Phase {
-  name: string;
+interface Phase<Name extends string = string> {
+  readonly name: Name;
   run(world: World, inputs: readonly Input[]): void;
+}
+
+/** Keeps the names as types, so that a phase that does not exist can't be asked for. */
+function phases<Name extends string>(list: readonly Phase<Name>[]): readonly Phase<Name>[] {
+  return list;
 }
 
 /**
  * A tick, in the order that gives a run its meaning: facts before decisions, decisions before their
  * effects. Entries are recorded in the ledger where things happen, so that its order is theirs.
  */
-export const PHASES: readonly Phase[] = [
+export const PHASES = phases([
   { name: 'input', run: takeInputs },
   { name: 'director', run: direct },
   { name: 'places', run: filePlaces },
@@ -50,13 +55,48 @@ export const PHASES: readonly Phase[] = [
   { name: 'flight', run: fly },
   { name: 'respawn', run: respawn },
   { name: 'arrivals', run: bringWaves },
-];
+]);
 
-/** Runs the world on by one tick. A run that has ended stands still: only its ticks are counted. */
+export type PhaseName = (typeof PHASES)[number]['name'];
+
+/** A phase threw. The world is half changed by then: restore a snapshot before it is used again. */
+export class TickError extends Error {
+  readonly world: World;
+  /** The tick that was not completed. */
+  readonly tick: number;
+  readonly phase: PhaseName;
+  /** Title of the agent the phase was at; null where it was at none. */
+  readonly agent: string | null;
+
+  constructor(world: World, phase: PhaseName, cause: unknown) {
+    super(cause instanceof Error ? cause.message : String(cause), { cause });
+    this.name = 'TickError';
+    this.world = world;
+    this.tick = world.tick;
+    this.phase = phase;
+    this.agent = world.agents[world.acting]?.placed.title ?? null;
+  }
+}
+
+/**
+ * Runs the world on by one tick. A run that has ended stands still: only its ticks are counted.
+ *
+ * @throws {TickError} a phase threw
+ */
 export function tick(world: World, inputs: readonly Input[] = []): void {
   beginTick(world);
   if (world.result !== null) return;
-  for (const { run } of PHASES) run(world, inputs);
+  for (const phase of PHASES) runPhase(world, phase, inputs);
+}
+
+/** @throws {TickError} the phase threw */
+export function runPhase(world: World, phase: Phase<PhaseName>, inputs: readonly Input[]): void {
+  world.acting = -1;
+  try {
+    phase.run(world, inputs);
+  } catch (error) {
+    throw new TickError(world, phase.name, error);
+  }
 }
 
 /** Counts the tick; for those who run the phases themselves. */

@@ -18,6 +18,7 @@ export function findWays(world: World): void {
   }
   for (const group of asking.values()) {
     const { placed, body } = group[0];
+    world.acting = group[0].index;
     const starts = group.flatMap(({ x, y }) => [x, y]);
     const results = world.ground.findWays(placed.archetype, starts, body.goalX, body.goalY);
     group.forEach((agent, i) => takeWay(world, agent, results[i]));

@@ -14,6 +14,7 @@ import { PartFieldRow } from './part-field-row.tsx';
 import { FIELDS } from './part-fields.ts';
 import { partAt, SINGULAR, titleOf, type AnyPart, type PartRef } from './parts.ts';
 import type { GroundEditor } from './use-ground-editor.ts';
+import { runInBackground } from '../../state/failures.ts';
 
 const Column = styled.aside`
   overflow: auto;
@@ -158,7 +159,7 @@ function WavesHere({ editor, spawn }: { editor: GroundEditor; spawn: string }) {
 function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef }) {
   const part = partAt(editor.ground, target)!;
   const of = titleOf(editor.ground, target);
-  const change = (next: AnyPart) => void editor.put(target, next);
+  const change = (next: AnyPart) => runInBackground(editor.put(target, next));
   return (
     <>
       <h2>{of}</h2>

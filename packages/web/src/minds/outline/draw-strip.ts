@@ -1,5 +1,5 @@
 import { ROW_CODES } from '@crooked-lantern/core';
-import { HISTORY_TICKS } from '../../engine/row-history.ts';
+import { HISTORY_TICKS } from '../../engine/protocol.ts';
 import type { Tokens } from '../../theme/tokens.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
 

@@ -39,6 +39,7 @@ import { useRowChoices } from './row-work.ts';
 import { useRowActs, type Asked } from './use-row-acts.ts';
 import { useLiveRows } from './use-live-rows.ts';
 import { knownRows, rowsUnder, unfoldedFor, visibleRows, type KnownRow } from './visible-rows.ts';
+import { runInBackground } from '../../state/failures.ts';
 
 const Grid = styled.div`
   container-type: inline-size;
@@ -285,7 +286,7 @@ export function Outline({
     setTrouble,
     focusRow,
     onOpen,
-    onLink: (row) => void copyLink({ row }).then(setTrouble),
+    onLink: (row) => runInBackground(copyLink({ row }).then(setTrouble)),
     onWhy: (path) => {
       const { agent } = engine.watched;
       if (agent === null)

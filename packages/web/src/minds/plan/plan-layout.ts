@@ -2,6 +2,7 @@ import { idsOf, type StateDocument } from '@crooked-lantern/core';
 import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api.js';
 import { shortReason, titleOf } from '../document-names.ts';
 import { signsOf } from './signs.ts';
+import { runInBackground } from '../../state/failures.ts';
 
 /** Where everything of a state plan goes, in pixels of the plan. */
 export interface PlanLayout {
@@ -77,7 +78,7 @@ function layouter(): Promise<ELK> {
 
 /** Loads the layout engine, so that it is there when the plan changes. */
 export function prepareLayouter(): void {
-  void layouter();
+  runInBackground(layouter());
 }
 
 /** Which rooms are seen from within. */

@@ -11,6 +11,7 @@ import {
   prepareLayouter,
   type PlanLayout,
 } from './plan-layout.ts';
+import { runInBackground } from '../../state/failures.ts';
 
 /** The rooms around a state, and itself. */
 function roomsAround(document: ProjectDocument, mind: string, state: string | null): string {
@@ -53,13 +54,15 @@ export function usePlanLayout(
       // The layout engine is large.
       return wellAfterOpening(prepareLayouter);
     }
-    void layoutPlans(JSON.parse(drawn), {
-      open: new Set(open.split(' ')),
-      folded: new Set(folded.split(' ')),
-    }).then((plans) => {
-      keepLayouts(key, plans);
-      if (current) setLast({ key, plans });
-    });
+    runInBackground(
+      layoutPlans(JSON.parse(drawn), {
+        open: new Set(open.split(' ')),
+        folded: new Set(folded.split(' ')),
+      }).then((plans) => {
+        keepLayouts(key, plans);
+        if (current) setLast({ key, plans });
+      }),
+    );
     return () => {
       current = false;
     };

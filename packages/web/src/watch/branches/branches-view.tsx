@@ -13,6 +13,7 @@ import { Progress } from '../../ui/progress.tsx';
 import { useRunExports } from '../use-export.ts';
 import { BranchList } from './branch-list.tsx';
 import { ComparisonView } from './comparison-view.tsx';
+import { runInBackground } from '../../state/failures.ts';
 
 const Head = styled.div`
   display: flex;
@@ -60,8 +61,10 @@ function RunAgain({ onMade }: { onMade: (id: number) => void }) {
   return (
     <Beside>
       The same keys again:
-      <QuietButton onPress={() => void make({ seed: seed + 1 })}>with seed {seed + 1}</QuietButton>
-      <QuietButton onPress={() => void make({ edit: true })}>
+      <QuietButton onPress={() => runInBackground(make({ seed: seed + 1 }))}>
+        with seed {seed + 1}
+      </QuietButton>
+      <QuietButton onPress={() => runInBackground(make({ edit: true }))}>
         from the start, as it is edited now
       </QuietButton>
       {namesOf(setups ?? {}).length > 0 && (
@@ -71,7 +74,7 @@ function RunAgain({ onMade }: { onMade: (id: number) => void }) {
             id: name,
             text: setups![name].title,
             label: setups![name].title,
-            onAction: () => void make({ setup: name }),
+            onAction: () => runInBackground(make({ setup: name })),
           }))}
         >
           <QuietButton>from another start …</QuietButton>

@@ -14,6 +14,7 @@ import { AnswerView } from '../answer-view.tsx';
 import { useTitleOf } from '../use-title-of.ts';
 import { branchTitle } from './branch-words.ts';
 import { ComparedLanes } from './compared-lanes.tsx';
+import { runInBackground } from '../../state/failures.ts';
 
 const ComparedFigures = lazy(() => import('./compared-figures.tsx'));
 
@@ -182,7 +183,7 @@ export function ComparisonView({ branch, agent }: { branch: BranchPicture; agent
     setResult(given);
   }, [engine, id]);
   useEffect(() => {
-    void compare();
+    runInBackground(compare());
     return () => engine.stopLooking();
   }, [engine, compare]);
   const titles = [branchTitle(current), branchTitle(branch)] as const;
@@ -219,7 +220,7 @@ export function ComparisonView({ branch, agent }: { branch: BranchPicture; agent
         </>
       )}
       {share === null && (
-        <Button onPress={() => void compare()}>Compare again, as they are now</Button>
+        <Button onPress={() => runInBackground(compare())}>Compare again, as they are now</Button>
       )}
     </Section>
   );

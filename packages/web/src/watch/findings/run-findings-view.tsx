@@ -2,7 +2,7 @@ import { namesOf, remedyOf, RUN_FINDINGS, type RunFindingKind } from '@crooked-l
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import type { NoticedFinding } from '../../engine/noticing.ts';
+import type { NoticedFinding } from '../../engine/protocol.ts';
 import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { PartTitle, Sheet, Trouble } from '../../minds/sheet-layout.ts';
 import { useProject } from '../../state/store.ts';

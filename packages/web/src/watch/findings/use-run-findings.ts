@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
-import type { NoticedFindings } from '../../engine/noticing.ts';
+import type { NoticedFindings } from '../../engine/protocol.ts';
 import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
+import { runInBackground } from '../../state/failures.ts';
 
 /** What was noticed in the run that goes on; asked for again when something more is. Null until it is here. */
 export function useRunFindings(): NoticedFindings | null {
@@ -10,9 +11,11 @@ export function useRunFindings(): NoticedFindings | null {
   const [findings, setFindings] = useState<NoticedFindings | null>(null);
   useEffect(() => {
     let isCurrent = true;
-    void engine.findings().then((given) => {
-      if (isCurrent) setFindings(given);
-    });
+    runInBackground(
+      engine.findings().then((given) => {
+        if (isCurrent) setFindings(given);
+      }),
+    );
     return () => {
       isCurrent = false;
     };

@@ -10,27 +10,14 @@ import {
   type Observation,
   type RunFindingLimits,
   type RunFindingsDocument,
-  type RunFinding,
 } from '@crooked-lantern/core';
+import type { NoticedFindings } from '../engine/protocol.ts';
 
 /** What is noticed of the run that goes on, and of the branches that were kept. */
 export interface Noticing {
   /** By branch. */
   observations: Map<number, Observation>;
   limits: RunFindingLimits;
-}
-
-/** A finding of the run that goes on, and in how many of the kept runs it is found too. */
-export interface NoticedFinding extends RunFinding {
-  runs: number;
-}
-
-export interface NoticedFindings {
-  findings: NoticedFinding[];
-  /** The runs that are counted. */
-  runs: number;
-  /** The last tick that was looked at. */
-  to: number;
 }
 
 export function createNoticing(): Noticing {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { BODY_STRIDE, type Input } from '@crooked-lantern/core';
 import { newProject } from '../home/new-project.ts';
-import type { Comparison, Frame } from './protocol.ts';
+import type { Comparison, Frame } from '../engine/protocol.ts';
 import { started as begun, type Rig } from './testing/rig.fixture.ts';
 
 const night = () => newProject('Night');

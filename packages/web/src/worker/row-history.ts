@@ -6,11 +6,9 @@ import {
   type Program,
   type Run,
 } from '@crooked-lantern/core';
+import { HISTORY_TICKS } from '../engine/protocol.ts';
 
 /** What the rows of the watched state came to in the last ticks, exactly: for the strips beside them. */
-
-/** Ticks a strip shows. */
-export const HISTORY_TICKS = 48;
 
 export interface RowHistory {
   /** Whose rows, and of which run and edit; another starts again. */

@@ -21,8 +21,13 @@ import {
   type Run,
   type Stop,
 } from '@crooked-lantern/core';
-import type { WatchedChoice } from './choice-history.ts';
-import type { BranchPicture, Frame, RowsPicture, WantedParts } from './protocol.ts';
+import type {
+  BranchPicture,
+  Frame,
+  RowsPicture,
+  WantedParts,
+  WatchedChoice,
+} from '../engine/protocol.ts';
 import type { RowHistory } from './row-history.ts';
 
 /** Makes the frames of a run, one after another: what is new is told apart from what was sent. */

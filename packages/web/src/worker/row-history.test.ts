@@ -10,7 +10,8 @@ import {
 } from '@crooked-lantern/core';
 import { expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import { createRowHistory, HISTORY_TICKS, keepRowHistory } from './row-history.ts';
+import { HISTORY_TICKS } from '../engine/protocol.ts';
+import { createRowHistory, keepRowHistory } from './row-history.ts';
 
 /** A keeper that waits, by a tree that is all its mind, with so many waits. */
 function turning(waits = 2): ProjectDocument {

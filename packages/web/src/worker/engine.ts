@@ -14,9 +14,11 @@ import {
   nameBranch,
   partHere,
   playedAgent,
+  recover,
   renumberEdit,
   seek,
   watchFor,
+  TickError,
   withSetup,
   type Branches,
   type Breakpoints,
@@ -37,7 +39,8 @@ import {
   tell,
 } from './player-input.ts';
 import { createNoticing, notice, takeLimits, timesNoticed } from './noticing.ts';
-import type { EngineApi, Frame } from './protocol.ts';
+import type { EngineApi, EngineFailure, Frame } from '../engine/protocol.ts';
+import { errorOf, guarded } from './guarded.ts';
 import { createQuestions, NOTHING_RUNS } from './questions.ts';
 import { differsOnlyInWatching } from './only-watching.ts';
 import { createReadings } from './readings.ts';
@@ -63,10 +66,25 @@ export interface Surroundings {
   now(): number;
   /** Calls back after so many milliseconds, when messages have been looked at. */
   later(work: () => void, ms: number): void;
+  /** Takes what went wrong, to be shown to whoever sits before the page. */
+  fail(failure: EngineFailure): void;
+}
+
+export function failureOf(
+  during: EngineFailure['during'],
+  error: Error,
+  stopped: boolean,
+): EngineFailure {
+  const { message } = error;
+  const { tick, phase, agent } =
+    error instanceof TickError ? error : { tick: null, phase: null, agent: null };
+  const { cause } = error;
+  const stack = (cause instanceof Error ? cause.stack : error.stack) ?? '';
+  return { during, message, stopped, tick, phase, agent, stack };
 }
 
 /** Runs a project with time, by ticks and from its past, and shows it frame by frame. */
-export function createEngine({ show, isBehind, now, later }: Surroundings): EngineApi {
+export function createEngine({ show, isBehind, now, later, fail }: Surroundings): EngineApi {
   let document: ProjectDocument | null = null;
   /** What the latest program was compiled from: the document before its errors, where it has some. */
   let inForce: ProjectDocument | null = null;
@@ -85,6 +103,8 @@ export function createEngine({ show, isBehind, now, later }: Surroundings): Engi
   /** A tick ahead of the head to run on to, −1 for none. */
   let goal = -1;
   let waiting = false;
+  /** Nothing has been shown since the last failure, so that showing itself may be what fails. */
+  let failing = false;
   let breakpoints: Breakpoints | null = null;
   const players = createPlayerInput();
   const sent = createSent();
@@ -112,6 +132,14 @@ export function createEngine({ show, isBehind, now, later }: Surroundings): Engi
 
   function loop(): void {
     waiting = false;
+    try {
+      goOnAndShow();
+    } catch (thrown) {
+      failed('run', errorOf(thrown));
+    }
+  }
+
+  function goOnAndShow(): void {
     const run = running();
     if (!run) return;
     const begin = now();
@@ -126,8 +154,34 @@ export function createEngine({ show, isBehind, now, later }: Surroundings): Engi
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     view.branches = branches;
     if (!view.playing || !isBehind()) show(frameOf(run, view, sent));
+    failing = false;
     if (goal >= 0 || (!isNoticed && !view.playing)) wake();
     else if (view.playing) wake(Math.max(0, FRAME_MS - (now() - begin)));
+  }
+
+  /** Tells of a failure. Where it left the run half changed, that rests at its last snapshot from here on. */
+  function failed(during: EngineFailure['during'], error: Error): void {
+    const run = running();
+    const isBroken = error instanceof TickError && error.world === run?.world;
+    const stopped = isBroken || during === 'run';
+    if (stopped) rest();
+    if (run && isBroken) bringBack(run);
+    fail(failureOf(during, error, stopped));
+    if (stopped && !failing) wake();
+    failing = true;
+  }
+
+  /** From the last snapshot; where that can't be, from the beginning. */
+  function bringBack(run: Run): void {
+    movedInTime(players);
+    stopGiving(players);
+    breakpoints = null;
+    view.stops = [];
+    try {
+      recover(run);
+    } catch {
+      beginAnew(run, 'restart', run.seed);
+    }
   }
 
   function runTowardsGoal(towards: Run, begin: number): void {
@@ -394,5 +448,5 @@ export function createEngine({ show, isBehind, now, later }: Surroundings): Engi
       wake();
     },
   };
-  return api;
+  return guarded(api, failed);
 }

@@ -10,11 +10,11 @@ import {
   type Branches,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { entryWords } from './entry-words.ts';
+import { entryWords } from '../engine/entry-words.ts';
 import { choicePastOf, type ChoiceHistory } from './choice-history.ts';
 import type { View } from './frames.ts';
 import { noticedFindings, type Noticing } from './noticing.ts';
-import type { EngineApi } from './protocol.ts';
+import type { EngineApi } from '../engine/protocol.ts';
 
 /** What is read of the run and of the document as they are now; nothing goes on by it. */
 

@@ -1,6 +1,6 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { createEngine } from '../engine.ts';
-import type { EngineApi, Frame } from '../protocol.ts';
+import type { EngineApi, EngineFailure, Frame } from '../../engine/protocol.ts';
 
 export const TICK_MS = 1000 / 60;
 
@@ -11,8 +11,9 @@ export interface Rig {
   /** Lets so many milliseconds pass, as far as the engine asks to be called back. */
   pass(ms: number): Frame;
   frames: Frame[];
-  /** Whether the page has not drawn what it was shown. */
-  page: { isBehind: boolean };
+  failures: EngineFailure[];
+  /** Whether the page has not drawn what it was shown, and whether showing it anything throws. */
+  page: { isBehind: boolean; breaks: boolean };
   /** What comes of work that goes on piece by piece, once all of it is done. */
   drained<T>(work: Promise<T>): Promise<T>;
 }
@@ -22,14 +23,19 @@ function rig(): Rig {
   let time = 0;
   const waiting: { at: number; work: () => void }[] = [];
   const frames: Frame[] = [];
-  const page = { isBehind: false };
+  const failures: EngineFailure[] = [];
+  const page = { isBehind: false, breaks: false };
   const engine = createEngine({
-    show: (frame) => frames.push(frame),
+    show: (frame) => {
+      if (page.breaks) throw new Error('The page broke.');
+      frames.push(frame);
+    },
     isBehind: () => page.isBehind,
     now: () => time,
     later: (work, ms) => {
       waiting.push({ at: time + ms, work });
     },
+    fail: (failure) => failures.push(failure),
   });
   const until = (end: number) => {
     for (;;) {
@@ -44,7 +50,10 @@ function rig(): Rig {
   };
   const drained = async <T>(work: Promise<T>) => {
     let isDone = false;
-    void work.then(() => (isDone = true));
+    const done = () => {
+      isDone = true;
+    };
+    work.then(done, done);
     while (!isDone) {
       until(time);
       await Promise.resolve();
@@ -54,6 +63,7 @@ function rig(): Rig {
   return {
     engine,
     frames,
+    failures,
     page,
     drained,
     frame: () => until(time),

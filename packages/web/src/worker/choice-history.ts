@@ -1,4 +1,5 @@
 import { readChoice, seek, type Run } from '@crooked-lantern/core';
+import type { ChoicePast, WatchedChoice } from '../engine/protocol.ts';
 
 /** What the options of the watched choice were worth in the last seconds, tick by tick. */
 
@@ -8,12 +9,6 @@ const KEPT_SECONDS = 30;
 const AGAIN_SECONDS = 4;
 /** Parts of the range of an input that are counted apart. */
 export const BINS = 20;
-
-export interface WatchedChoice {
-  agent: string;
-  mind: string;
-  choice: string;
-}
 
 interface Sample {
   /** By option: what it was worth at most; NaN where it did not compete. */
@@ -33,18 +28,6 @@ export interface ChoiceHistory {
   options: string[];
   /** How many considerations each option has. */
   widths: number[];
-}
-
-/** The same for the pages. */
-export interface ChoicePast {
-  /** The tick of the last sample. */
-  tick: number;
-  options: string[];
-  /** Sample after sample, by option. */
-  scores: Float32Array;
-  running: Int8Array;
-  /** By option and consideration: how often its input lay in each part of its range. */
-  bins: number[][][];
 }
 
 export function createChoiceHistory(): ChoiceHistory {

@@ -38,8 +38,14 @@ import {
   type Question,
   type Statement,
 } from '@crooked-lantern/core';
-import { addEntries, createLanes } from './lanes.ts';
-import type { Comparison, EngineAnswer, EngineApi, EngineQuestion, RunBeside } from './protocol.ts';
+import { addEntries, createLanes } from '../engine/lanes.ts';
+import type {
+  Comparison,
+  EngineAnswer,
+  EngineApi,
+  EngineQuestion,
+  RunBeside,
+} from '../engine/protocol.ts';
 
 /** Questions about what was recorded. Those that take long are looked into piece by piece, with messages read in between. */
 

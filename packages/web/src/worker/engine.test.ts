@@ -9,7 +9,7 @@ import {
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import type { Frame } from './protocol.ts';
+import type { Frame } from '../engine/protocol.ts';
 import { started as begun, TICK_MS } from './testing/rig.fixture.ts';
 
 /** A keeper and a played gleaner on the ground a new project begins with. */
