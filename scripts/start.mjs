@@ -54,7 +54,7 @@ async function run(folder, port) {
       try {
         await close();
       } catch (error) {
-        complain(`While ending: ${error instanceof Error ? error.message : error}`);
+        complain(`While ending: ${error instanceof Error ? error.message : String(error)}`);
       }
     }
   };

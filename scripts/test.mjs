@@ -78,10 +78,14 @@ function runTests(projects, report, env) {
         const names = namesOfFailed(result);
         // A file that could not be loaded, or an error outside of any test, counts as one.
         if (code !== 0 && failed === 0)
-          resolve({ passed, failed: 1, names: [...names, `outside of tests of ${projects}`] });
+          resolve({
+            passed,
+            failed: 1,
+            names: [...names, `outside of tests of ${projects.join(', ')}`],
+          });
         else resolve({ passed, failed, names });
       } catch {
-        resolve({ passed: 0, failed: 1, names: [`the runner of ${projects}`] });
+        resolve({ passed: 0, failed: 1, names: [`the runner of ${projects.join(', ')}`] });
       }
     });
   });

@@ -2,6 +2,8 @@ import {
   createWorld,
   endLine,
   entryLine,
+  writtenEntry,
+  type LedgerEntry,
   setRecorder,
   tick,
   worldHash,
@@ -33,10 +35,8 @@ export function run(file: string, { seed, seconds, json }: RunOptions): number {
   return 0;
 }
 
-function plain(
-  entry: { tick: number; agent: string; kind: string },
-  ticksPerSecond: number,
-): string {
-  const { tick: at, agent, kind, ...rest } = entry;
+function plain(entry: LedgerEntry, ticksPerSecond: number): string {
+  const { type: _, tick: _at, agent: _agent, kind: _kind, ...rest } = writtenEntry(entry);
+  const { tick: at, agent, kind } = entry;
   return `${(at / ticksPerSecond).toFixed(3).padStart(9)} s  ${agent.padEnd(12)} ${kind.padEnd(10)} ${JSON.stringify(rest)}`;
 }

@@ -49,6 +49,8 @@ export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
+export { because, type Reason, type ReasonCode } from './terms/reasons.ts';
+export { reasonText } from './world/readout/reason-text.ts';
 export { PHASES, TickError, type PhaseName } from './world/phases/tick.ts';
 export {
   beginBranch,
@@ -124,7 +126,7 @@ export {
   type WeighedRow,
 } from './world/readout/choices.ts';
 export { readFollowed, type FollowedReadout, type KnownOther } from './world/readout/followed.ts';
-export { endLine, entryLine } from './ledger/lines.ts';
+export { endLine, entryLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
 export { applyCommand } from './editing/apply-command.ts';

@@ -1,3 +1,4 @@
+import { because } from '../terms/reasons.ts';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -36,8 +37,8 @@ describe('a recording as JSON Lines', () => {
     [
       'another version',
       1,
-      lines[0].replace('"version":1', '"version":2'),
-      /version 2 can’t be read/,
+      lines[0].replace('"version":2', '"version":3'),
+      /version 3 can’t be read/,
     ],
     ['a first line without agents', 1, lines[0].replace('agents', 'others'), /lacks a field/],
     [
@@ -69,6 +70,9 @@ describe('a recording as JSON Lines', () => {
   });
 });
 
+/** As it is written; a text alone is one of version 1. */
+const A_REASON = { code: 'handsFull', text: 'the hands are full' };
+
 /** What an entry of each kind has, as the docs say it: its fields, with examples of them. */
 function documented(): [kind: string, fields: Record<string, unknown>][] {
   const docs = readFileSync(
@@ -81,11 +85,37 @@ function documented(): [kind: string, fields: Record<string, unknown>][] {
     Object.fromEntries(
       [...fields.matchAll(/`(\w+)`( \((\w+)\))?/g)].map(([, field, , type]) => [
         field,
-        type === 'number' ? 2 : type === 'list' ? ['a'] : 'a',
+        type === 'number' ? 2 : type === 'list' ? ['a'] : type === 'reason' ? A_REASON : 'a',
       ]),
     ),
   ]);
 }
+
+it('a recording of version 1, whose reasons are text alone, opens', () => {
+  const [head] = recordingLines(run, 'Night').split('\n');
+  const old = head.replace('"version":2', '"version":1');
+  const entry = {
+    type: 'entry',
+    tick: 5,
+    agent: 'a',
+    kind: 'stuck',
+    x: 1,
+    y: 1,
+    reason: 'held up',
+  };
+  expect(readRecording(`${old}\n${JSON.stringify(entry)}\n`)).toMatchObject({
+    entries: [{ kind: 'stuck', reason: because('text', 'held up') }],
+  });
+});
+
+it('a reason that is neither text nor code is refused', () => {
+  const [head] = recordingLines(run, 'Night').split('\n');
+  const entry = { type: 'entry', tick: 5, agent: 'a', kind: 'end', state: 's', action: 'wait' };
+  const read = readRecording(
+    `${head}\n${JSON.stringify({ ...entry, ending: 'failure', reason: { code: 3 } })}\n`,
+  );
+  expect(read).toEqual({ trouble: 'Line 2: “reason” is a text, or has a “code” and a “text”.' });
+});
 
 describe('an entry of a recording', () => {
   const [head] = recordingLines(run, 'Night').split('\n');
@@ -105,7 +135,14 @@ describe('an entry of a recording', () => {
     (kind, fields) => {
       expect(read(kind, fields)).toMatchObject({ entries: [{ kind, tick: 5 }] });
       for (const [field, value] of Object.entries(fields)) {
-        const type = Array.isArray(value) ? 'list' : typeof value === 'number' ? 'number' : 'text';
+        const type =
+          value === A_REASON
+            ? 'reason'
+            : Array.isArray(value)
+              ? 'list'
+              : typeof value === 'number'
+                ? 'number'
+                : 'text';
         const words = `Line 2: an entry of kind “${kind}” has a ${type} as “${field}”.`;
         expect(read(kind, { ...fields, [field]: undefined })).toEqual({ trouble: words });
         expect(read(kind, { ...fields, [field]: true })).toEqual({ trouble: words });

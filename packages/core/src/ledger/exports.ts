@@ -1,4 +1,5 @@
 import type { LedgerEntry } from '../world/state/recorder.ts';
+import type { WrittenReason } from '../world/readout/reason-text.ts';
 import { entryLine } from './lines.ts';
 import type { RunPast } from './run.ts';
 
@@ -8,7 +9,7 @@ import type { RunPast } from './run.ts';
 export interface RecordingHead {
   type: 'run';
   format: 'crooked-lantern/recording';
-  version: 1;
+  version: 2;
   title: string;
   ticksPerSecond: number;
   seed: number;
@@ -24,7 +25,7 @@ function headOf({ seed, keptFrom, head, latest }: RunPast, title: string): Recor
   return {
     type: 'run',
     format: 'crooked-lantern/recording',
-    version: 1,
+    version: 2,
     title,
     ticksPerSecond,
     seed,
@@ -82,7 +83,9 @@ function field(value: unknown): string {
 export function recordingTable(run: RunPast): string {
   const { ticksPerSecond } = run.latest.program;
   const rows = run.entries.map((entry) => {
-    const values = JSON.parse(entryLine(entry)) as Record<string, unknown>;
+    const written = JSON.parse(entryLine(entry)) as Record<string, unknown>;
+    const { reason } = written as { reason?: WrittenReason };
+    const values: Record<string, unknown> = { ...written, reason: reason?.text };
     // A transition leaves the state it comes from.
     const from = entry.kind === 'transition' ? entry.from : values.state;
     const cells = TABLE_COLUMNS.map((column) => field(column === 'state' ? from : values[column]));

@@ -1,3 +1,4 @@
+import { because } from '../terms/reasons.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HIT_RESULTS, type HitResult } from '../terms/fighting.ts';
@@ -32,7 +33,13 @@ const FOUGHT: LedgerEntry[] = [
   hit(70, 'sweep', 'guarded', 3),
   { kind: 'harm', tick: 70, agent: 'gleaner', amount: 3, left: 85, by: 'keeper' },
   move(100, 'charge', 50),
-  { kind: 'broken', tick: 110, agent: 'keeper', move: 'charge', reason: 'hit' },
+  {
+    kind: 'broken',
+    tick: 110,
+    agent: 'keeper',
+    move: 'charge',
+    reason: because('hitBy', 'Gleaner'),
+  },
   move(120, 'trip', 20, 'gleaner'),
   { kind: 'death', tick: 130, agent: 'gleaner', by: '' },
 ];

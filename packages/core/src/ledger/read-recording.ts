@@ -1,4 +1,5 @@
 import type { LedgerEntry } from '../world/state/recorder.ts';
+import { readReason, type WrittenReason } from '../world/readout/reason-text.ts';
 import type { RecordingHead } from './exports.ts';
 
 /** Reads recordings that were exported as JSON Lines, without the project they are of. */
@@ -6,7 +7,7 @@ import type { RecordingHead } from './exports.ts';
 /** A recording that was read, or what is wrong with it, where. */
 export type ReadRecording = { head: RecordingHead; entries: LedgerEntry[] } | { trouble: string };
 
-type Fields = Readonly<Record<string, 'number' | 'string' | 'list'>>;
+type Fields = Readonly<Record<string, 'number' | 'string' | 'list' | 'reason'>>;
 
 /** What an entry of each kind must have besides its tick and agent; what may be left out is not listed. */
 const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
@@ -39,17 +40,17 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   harm: { amount: 'number', left: 'number', by: 'string' },
   death: { by: 'string' },
   move: { move: 'string', lasts: 'number' },
-  broken: { move: 'string', reason: 'string' },
+  broken: { move: 'string', reason: 'reason' },
   hit: { move: 'string', of: 'string', result: 'string', harm: 'number', x: 'number', y: 'number' },
   knocked: { move: 'string', thing: 'string', x: 'number', y: 'number' },
   sleeps: {},
   wakes: {},
   recycled: { x: 'number', y: 'number' },
   role: { role: 'string' },
-  stuck: { x: 'number', y: 'number', reason: 'string' },
+  stuck: { x: 'number', y: 'number', reason: 'reason' },
   cycle: { states: 'list' },
   dropped: { events: 'number' },
-  noWay: { x: 'number', y: 'number', reason: 'string' },
+  noWay: { x: 'number', y: 'number', reason: 'reason' },
   came: { wave: 'string', at: 'string', x: 'number', y: 'number' },
   left: {},
   wave: { wave: 'string', how: 'string', times: 'number' },
@@ -61,7 +62,19 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   moved: { from: 'string', to: 'string' },
 };
 
+/** The fields that hold reasons, wherever they stand. */
+const REASONS = ['reason', 'trouble'] as const;
+
+/** A reason of version 1 is text alone. */
+function isReason(value: unknown): value is string | WrittenReason {
+  if (typeof value === 'string') return true;
+  if (typeof value !== 'object' || value === null) return false;
+  const { code, text, values = [] } = value as Partial<WrittenReason>;
+  return typeof code === 'string' && typeof text === 'string' && Array.isArray(values);
+}
+
 function isOf(value: unknown, type: Fields[string]): boolean {
+  if (type === 'reason') return isReason(value);
   return type === 'list' ? Array.isArray(value) : typeof value === type;
 }
 
@@ -75,6 +88,9 @@ function faultOf(entry: Record<string, unknown>, last: number): string | null {
     return `“${String(kind)}” is no kind of entry.`;
   const fields: Fields = FIELDS[kind as LedgerEntry['kind']];
   const missing = Object.keys(fields).find((name) => !isOf(entry[name], fields[name]));
+  const faulty = REASONS.find((name) => entry[name] !== undefined && !isReason(entry[name]));
+  if (missing === undefined && faulty !== undefined)
+    return `“${faulty}” is a text, or has a “code” and a “text”.`;
   return missing === undefined
     ? null
     : `an entry of kind “${kind}” has a ${fields[missing] === 'string' ? 'text' : fields[missing]} as “${missing}”.`;
@@ -98,7 +114,8 @@ function faultOfHead(
 ): string | null {
   if (type !== 'run' || format !== 'crooked-lantern/recording')
     return 'a recording begins with a line of type “run” that says its format.';
-  if (version !== 1) return `version ${String(version)} can’t be read here; version 1 can.`;
+  if (version !== 1 && version !== 2)
+    return `version ${String(version)} can’t be read here; versions 1 and 2 can.`;
   return isHead(head) ? null : 'the first line lacks a field, or has one of another kind.';
 }
 
@@ -125,6 +142,7 @@ export function readRecording(text: string): ReadRecording {
     } else if (type === 'entry') {
       const fault = faultOf(rest, entries.at(-1)?.tick ?? 0);
       if (fault !== null) return said(fault);
+      for (const name of REASONS) if (isReason(rest[name])) rest[name] = readReason(rest[name]);
       entries.push(rest as unknown as LedgerEntry);
     } else if (type !== 'end') return said(`“${String(type)}” is no type of line.`);
   }

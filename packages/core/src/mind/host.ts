@@ -1,5 +1,6 @@
 import type { Facts } from '../expression/facts.ts';
 import type { LegsStatus } from '../motion/legs.ts';
+import type { NoPath, Reason } from '../terms/reasons.ts';
 import type { GateState, ResultName } from '../model/documents.ts';
 import type { ChoiceProgram } from './program.ts';
 
@@ -38,7 +39,7 @@ export interface MindRecorder {
   exited(state: number): void;
   took(transition: number, event: string): void;
   began(state: number, action: string, row: number): void;
-  ended(state: number, action: string, row: number, ending: Ending, reason: string): void;
+  ended(state: number, action: string, row: number, ending: Ending, reason: Reason | null): void;
   /** An action that takes no time and leaves no other trace. */
   did(action: string): void;
   fired(state: number, row: number): void;
@@ -77,8 +78,8 @@ export interface Host extends Facts {
   readonly legs: LegsStatus;
   /** Whether the mind has noticed anything at all. */
   readonly aware: boolean;
-  /** Why the action that just gave `FAILURE` failed; empty once it has been told. */
-  reason: string;
+  /** Why the action that just returned `FAILURE` failed; null once it has been recorded. */
+  reason: Reason | null;
   /** x and y of the place {@link locate} found. */
   readonly place: Float64Array;
   /** Puts the last known place of an agent into `place`; false where there is none. */
@@ -97,8 +98,8 @@ export interface Host extends Facts {
    * standing beside those who stand there already counts as arrived.
    */
   goTo(x: number, y: number, within: number, settles?: boolean): void;
-  /** Why the legs failed; empty where they did not. */
-  readonly trouble: string;
+  /** Why the legs found no path; empty where they did. */
+  readonly trouble: NoPath | '';
   readonly postHeading: number;
   /** Share of the straight way to a place that the body can go, 0 to 1. */
   freeWay(x: number, y: number): number;
@@ -106,26 +107,26 @@ export interface Host extends Facts {
   learn(route: number, x: number, y: number): void;
   /** `what` is the index of a text. */
   makeNoise(what: number, reach: number): void;
-  /** Gives why it can't be told; empty where it is on its way. */
-  tell(what: number, x: number, y: number, of: number): string;
+  /** Returns why it can't be told; null where it is on its way. */
+  tell(what: number, x: number, y: number, of: number): Reason | null;
   /**
-   * What hands do. Each gives why it can't be done as things stand, or an empty text; it is done when
+   * What hands do. Each returns why it can't be done as things stand, or null; it is done when
    * all have decided, and {@link refused} then says if another was first.
    */
-  pickUp(thing: number): string;
-  drop(): string;
-  throwAt(x: number, y: number): string;
-  use(gate: number): string;
-  wake(agent: number): string;
-  /** Begins a move, by the word for its name; gives why it can’t be. `way` (radians from the heading) is where a dodge goes. */
-  strike(move: number, target: number, way: number): string;
+  pickUp(thing: number): Reason | null;
+  drop(): Reason | null;
+  throwAt(x: number, y: number): Reason | null;
+  use(gate: number): Reason | null;
+  wake(agent: number): Reason | null;
+  /** Begins a move, by the word for its name; returns why it can’t be, or null. `way` (radians from the heading) is where a dodge goes. */
+  strike(move: number, target: number, way: number): Reason | null;
   /** Whether the move begun in that tick goes on; where it was broken off, why stands in `reason`. */
   isStriking(move: number, since: number): boolean;
   breakOff(): void;
-  raiseGuard(guard: number): string;
+  raiseGuard(guard: number): Reason | null;
   isGuarding(guard: number): boolean;
   lowerGuard(): void;
-  readonly refused: string;
+  readonly refused: Reason | null;
   isAsleep(agent: number): boolean;
   /** Agents that have been noticed, and what is known of where they are. */
   readonly tracked: { readonly length: number; of(i: number): number };
@@ -160,18 +161,18 @@ export interface Host extends Facts {
   add(key: number, a: number, b: number): void;
   forget(key: number): void;
   /**
-   * What a director does, by the words for names. Each that can fail gives why, or an empty text; all of
+   * What a director does, by the words for names. Each that can fail returns why, or null; all of
    * it shows before anybody senses.
    */
-  bring(wave: number): string;
-  sendAway(group: number): string;
+  bring(wave: number): Reason | null;
+  sendAway(group: number): Reason | null;
   /** −1: to everybody. */
   announce(event: string, group: number): void;
-  addScore(score: number, points: number): string;
+  addScore(score: number, points: number): Reason | null;
   /** 0 ticks: until it is set again. */
   setMode(mode: number, ticks: number): void;
   setLight(to: number, ticks: number): void;
-  setGate(gate: number, to: GateState): string;
+  setGate(gate: number, to: GateState): Reason | null;
   end(how: ResultName, words: string): void;
   readonly recorder: MindRecorder | null;
 }

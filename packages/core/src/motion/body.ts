@@ -1,4 +1,5 @@
-import { LEGS_ARRIVED, LEGS_IDLE, LEGS_MOVING, type LegsStatus, type NoPath } from './legs.ts';
+import type { NoPath } from '../terms/reasons.ts';
+import { LEGS_ARRIVED, LEGS_IDLE, LEGS_MOVING, type LegsStatus } from './legs.ts';
 
 /** What a body is capable of; radians and metres, shared by all bodies of an archetype. */
 export interface BodyKind {

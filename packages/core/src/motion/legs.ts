@@ -1,3 +1,5 @@
+import type { NoPath } from '../terms/reasons.ts';
+
 /** What the legs of a body are doing, for those who move bodies and those who command them. */
 
 export const LEGS_IDLE = 0;
@@ -6,10 +8,6 @@ export const LEGS_ARRIVED = 2;
 export const LEGS_FAILED = 3;
 export type LegsStatus =
   typeof LEGS_IDLE | typeof LEGS_MOVING | typeof LEGS_ARRIVED | typeof LEGS_FAILED;
-
-/** Why there is no path. */
-export type NoPath =
-  'goal inside a wall' | 'closed in' | 'other island' | 'a gate is closed' | 'too far';
 
 /** A way as x, y pairs, the start left out and the goal last; or why there is none. */
 export type PathResult = { ok: true; points: number[] } | { ok: false; reason: NoPath };

@@ -1,6 +1,7 @@
 import { SENSES } from '../terms/senses.ts';
 import type { LedgerEntry, Reading } from '../world/state/recorder.ts';
 import type { Agent } from '../world/agents/agent.ts';
+import { reasonText } from '../world/readout/reason-text.ts';
 import { leafState } from '../world/readout/picture.ts';
 import { around } from '../world/readout/readout.ts';
 import { counter, ticksOf, type Detector, type Moment } from './detector.ts';
@@ -132,14 +133,14 @@ export function repeats(): Detector {
             message: `${entry.ties} options of ${entry.choice} score ${entry.score.toFixed(2)} alike, again and again.`,
             place: { mind, state: entry.state },
           });
-      } else if (entry.kind === 'end' && entry.reason?.startsWith('something else took')) {
+      } else if (entry.kind === 'end' && entry.reason?.code === 'channelTaken') {
         const many = { times: limits.taken, within: ticksOf(moment, limits.takenWithin) };
         if (count(`taken ${agent} ${entry.state} ${entry.action}`, tick, many))
           report({
             kind: 'overwritten',
             agent,
             key: `${mind} ${entry.state} ${entry.action}`,
-            message: `${entry.action} in ${titleOf(moment, entry, entry.state)} is broken off again and again: ${entry.reason}.`,
+            message: `${entry.action} in ${titleOf(moment, entry, entry.state)} is broken off again and again: ${reasonText(entry.reason)}.`,
             place: { mind, state: entry.state },
           });
       } else if (entry.kind === 'overwrote') {
@@ -168,8 +169,8 @@ export function repeats(): Detector {
         report({
           kind: 'stuck',
           agent,
-          key: entry.reason,
-          message: `At (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)}): ${entry.reason}.`,
+          key: reasonText(entry.reason),
+          message: `At (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)}): ${reasonText(entry.reason)}.`,
         });
       }
     }

@@ -81,9 +81,7 @@ class Corridor implements Ground {
     for (let i = 0; i < starts.length; i += 2) {
       const free = this.castRay(starts[i], starts[i + 1], goalX, goalY, radius) >= 1;
       results.push(
-        free
-          ? { ok: true, points: [goalX, starts[i + 1]] }
-          : { ok: false, reason: 'a gate is closed' },
+        free ? { ok: true, points: [goalX, starts[i + 1]] } : { ok: false, reason: 'gateClosed' },
       );
     }
     return results;

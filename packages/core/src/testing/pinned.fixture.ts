@@ -71,6 +71,14 @@ export function restless(world: World, player: string): Input[] {
   ];
 }
 
+/** An entry as a line, its reasons in words alone. */
+function lineInWords(entry: LedgerEntry): string {
+  const line = JSON.parse(entryLine(entry)) as Record<string, unknown>;
+  for (const name of ['reason', 'trouble'])
+    if (line[name]) line[name] = (line[name] as { text: string }).text;
+  return JSON.stringify(line);
+}
+
 /** A line for each stretch of so many ticks: a digest of all entries and of where everybody is, and how many entries there are of each kind. */
 export function* linesOf(
   program: Program,
@@ -88,7 +96,7 @@ export function* linesOf(
     const counts: Record<string, number> = {};
     for (const { kind } of entries) counts[kind] = (counts[kind] ?? 0) + 1;
     const hash = createHash('sha256');
-    for (const entry of entries) hash.update(entryLine(entry));
+    for (const entry of entries) hash.update(lineInWords(entry));
     for (const { name, x, y, health } of world.agents)
       hash.update([name, x.toFixed(6), y.toFixed(6), health.toFixed(6)].join());
     const kinds = Object.keys(counts).sort();

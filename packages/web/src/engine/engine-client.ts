@@ -17,7 +17,7 @@ import type {
 } from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
-import { wasReported } from '../state/failures.ts';
+import { messageOf, wasReported } from '../state/failures.ts';
 import { engineFailed } from './engine-failed.ts';
 
 /**
@@ -92,7 +92,7 @@ export function startEngine(startAgain: () => void): EngineClient {
   ) =>
     answer.catch((thrown: unknown) => {
       lost(name, thrown);
-      return without(`The engine failed: ${thrown instanceof Error ? thrown.message : thrown}`);
+      return without(`The engine failed: ${messageOf(thrown)}`);
     }) as ReturnType<EngineApi[Name]>;
   const trouble = (reason: string) => ({ trouble: reason });
   const troubleNow = (reason: string) => ({ tick: frame?.tick ?? 0, trouble: reason });

@@ -1,4 +1,4 @@
-import type { LedgerEntry, PlayerAct } from '@crooked-lantern/core';
+import { reasonText, type LedgerEntry, type PlayerAct } from '@crooked-lantern/core';
 import { editWords } from './edit-words.ts';
 import { counted } from '../ui/counted.ts';
 
@@ -19,7 +19,7 @@ const ACTS: Record<PlayerAct, string> = {
 type Of<K extends LedgerEntry['kind']> = Extract<LedgerEntry, { kind: K }>;
 
 function inputWords({ act, trouble, place, control, x, y, gait }: Of<'input'>): string {
-  if (trouble) return `can’t ${act ? ACTS[act] : 'stand there'}: ${trouble}`;
+  if (trouble) return `can’t ${act ? ACTS[act] : 'stand there'}: ${reasonText(trouble)}`;
   if (place) return `put down at (${place[0].toFixed(1)}, ${place[1].toFixed(1)})`;
   if (control) return control === 'player' ? 'is played' : 'is left to its minds';
   if (act) return `its player has it ${ACTS[act]}`;
@@ -71,7 +71,7 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
     `${from}: way out ${order}${to === null ? '' : ` to ${to}`}${on ? `, on ${on}` : ''}${when ? `, ${when}` : ''}`,
   begin: ({ action, row }) => `begins ${action}${rowOf(row)}`,
   end: ({ action, row, ending, reason }) =>
-    `${action} ${ENDED[ending]}${rowOf(row)}${reason ? `: ${reason}` : ''}`,
+    `${action} ${ENDED[ending]}${rowOf(row)}${reason ? `: ${reasonText(reason)}` : ''}`,
   did: ({ action }) => `did ${action}`,
   picked: ({ choice, option, of, score }) =>
     `${choice}: picks ${option ?? 'nothing'}${of ? ` (${of})` : ''}, ${score.toFixed(2)}`,
@@ -90,21 +90,21 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   harm: ({ by, amount, left }) => `harmed${by ? ` by ${by}` : ''}: −${amount}, ${left} left`,
   death: ({ by }) => `dies${by ? `, by ${by}` : ''}`,
   move: ({ move, of }) => `${move} begins${of ? `, at ${of}` : ''}`,
-  broken: ({ move, reason }) => `${move} broken off: ${reason}`,
+  broken: ({ move, reason }) => `${move} broken off: ${reasonText(reason)}`,
   hit: hitWords,
   knocked: ({ move, thing }) => `${move} knocks ${thing} away`,
   sleeps: () => 'sleeps: every player is beyond its sleep distance',
   wakes: () => 'wakes: a player is near',
   recycled: (entry) => `respawns at ${at(entry)}`,
   role: ({ role }) => (role ? `is now ${role}` : 'has no part'),
-  stuck: ({ reason }) => `stuck: ${reason}`,
+  stuck: ({ reason }) => `stuck: ${reasonText(reason)}`,
   cycle: ({ states }) => `went round in circles: ${states.join(' → ')}`,
   dropped: ({ events }) => `${counted(events, 'event')} dropped: too many wait for this mind`,
-  noWay: (entry) => `no way to ${at(entry)}: ${entry.reason}`,
+  noWay: (entry) => `no way to ${at(entry)}: ${reasonText(entry.reason)}`,
   came: ({ wave, at }) => `comes with ${wave}, at ${at}`,
   left: () => 'leaves the ground',
   wave: ({ wave, how, times, reason }) =>
-    `${wave} ${WAVES[how]}${how === 'comes' && times > 1 ? `, for the ${times}th time` : ''}${reason ? `: ${reason}` : ''}`,
+    `${wave} ${WAVES[how]}${how === 'comes' && times > 1 ? `, for the ${times}th time` : ''}${reason ? `: ${reasonText(reason)}` : ''}`,
   mode: ({ mode, seconds }) =>
     `${mode || 'no mode'}${seconds === undefined ? '' : ` for ${Number(seconds.toFixed(2))} s`}`,
   score: ({ score, by, value }) => `${score} ${by < 0 ? '−' : '+'}${Math.abs(by)}: ${value}`,

@@ -1,3 +1,4 @@
+import { because } from '@crooked-lantern/core';
 import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
@@ -25,8 +26,8 @@ describe('the lane of an agent', () => {
     const lane = laneFrom([
       { tick: 2, kind: 'skipped', action: 'wait' },
       { tick: 3, kind: 'overwrote', key: 'mark', of: 'warden2' },
-      end(1, { action: 'turn', ending: 'failure', reason: 'something else took its eyes' }),
-      end(2, { action: 'moveTo', ending: 'failure', reason: 'no way: other island' }),
+      end(1, { action: 'turn', ending: 'failure', reason: because('channelTaken', 'eyes') }),
+      end(2, { action: 'moveTo', ending: 'failure', reason: because('noPath', 'otherIsland') }),
       end(3, { action: 'wait', ending: 'failure' }),
       end(4, { action: 'wait', ending: 'success' }),
     ]);
@@ -269,7 +270,14 @@ describe('the lanes of the game', () => {
       { tick: 1, kind: 'mode', mode: 'calm', seconds: 2 },
       { tick: 1, kind: 'wave', wave: 'beetles', how: 'comes', times: 1 },
       { tick: 1, agent: 'beetles.1', kind: 'came', wave: 'beetles', at: 'Gap', x: 1, y: 1 },
-      { tick: 9, kind: 'wave', wave: 'beetles', how: 'held', times: 1, reason: 'no room' },
+      {
+        tick: 9,
+        kind: 'wave',
+        wave: 'beetles',
+        how: 'held',
+        times: 1,
+        reason: because('waveNoRoom', 'Gap'),
+      },
       { tick: 20, kind: 'score', score: 'touches', by: 1, value: 1 },
       { tick: 30, kind: 'wave', wave: 'beetles', how: 'over', times: 1 },
       { tick: 40, kind: 'score', score: 'touches', by: -2, value: -1 },
@@ -288,7 +296,7 @@ describe('the lanes of the game', () => {
     expect(wave.bands).toEqual([{ state: '1', from: 1, to: 30 }]);
     expect(wave.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
       'comes with beetles, at Gap',
-      'beetles is held up: no room',
+      'beetles is held up: there is no room at Gap',
     ]);
     expect(lanes.comers).toEqual(['beetles.1']);
   });

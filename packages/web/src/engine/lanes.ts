@@ -414,7 +414,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
       case 'end':
         if (entry.row !== undefined) endActs(lane, entry.tick, entry.state, entry.row);
         // A failure with a reason is news; the legs already say where there is no way.
-        if (entry.ending === 'failure' && entry.reason && !entry.reason.startsWith('no way'))
+        if (entry.ending === 'failure' && entry.reason && entry.reason.code !== 'noPath')
           lane.dots.push({ tick: entry.tick, entry });
         break;
       default:

@@ -1,3 +1,4 @@
+import { because, type Reason } from '@crooked-lantern/core';
 import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { addToTallies, tallyAt, type RowTallies } from './row-tallies.ts';
@@ -12,7 +13,7 @@ function talliesOf(list: Record<string, unknown>[]): RowTallies {
 }
 
 const begin = (tick: number) => ({ kind: 'begin', tick });
-const end = (tick: number, ending: string, reason?: string) => ({
+const end = (tick: number, ending: string, reason?: Reason) => ({
   kind: 'end',
   tick,
   ending,
@@ -22,7 +23,7 @@ const end = (tick: number, ending: string, reason?: string) => ({
 describe('the tally of a row', () => {
   const tallies = talliesOf([
     begin(10),
-    end(30, 'failure', 'no way: other island'),
+    end(30, 'failure', because('noPath', 'otherIsland')),
     begin(40),
     end(45, 'success'),
     begin(60),
@@ -37,7 +38,10 @@ describe('the tally of a row', () => {
 
   it('keeps the reason of the last failure, from the tick at which it failed', () => {
     expect(tallyAt(tallies, of, 29)!.failure).toBeNull();
-    expect(tallyAt(tallies, of, 70)!.failure).toEqual({ tick: 30, reason: 'no way: other island' });
+    expect(tallyAt(tallies, of, 70)!.failure).toEqual({
+      tick: 30,
+      reason: because('noPath', 'otherIsland'),
+    });
   });
 
   it('says who overruled it last, until then', () => {

@@ -1,5 +1,5 @@
 import { firstFrom } from './first-from.ts';
-import type { LedgerEntry } from '@crooked-lantern/core';
+import type { Reason, LedgerEntry } from '@crooked-lantern/core';
 
 /** From the ledger, for each action row of each agent's minds: when it ran, what came of it, who overruled it. */
 
@@ -15,7 +15,7 @@ interface Stretch {
 interface Row {
   stretches: Stretch[];
   /** Failures whose reason is known. */
-  failures: { tick: number; reason: string }[];
+  failures: { tick: number; reason: Reason }[];
   overruled: { tick: number; by: number }[];
 }
 
@@ -28,7 +28,7 @@ export interface Tally {
   /** How long it has run in all. */
   ticks: number;
   /** The last failure, where its reason is known. */
-  failure: { tick: number; reason: string } | null;
+  failure: { tick: number; reason: Reason } | null;
   /** When a row above it used its channel last, and the number of that row. */
   overruled: { tick: number; by: number } | null;
 }

@@ -1,4 +1,5 @@
 import {
+  reasonText,
   ACTIONS,
   exampleAgent,
   exampleProject,
@@ -44,7 +45,7 @@ function wordsOf(entry: LedgerEntry): string | null {
     case 'end':
       return entry.row === undefined
         ? null
-        : `“${titleOf(entry.action)}”: ${entry.ending}${entry.reason ? `, ${entry.reason}` : ''}`;
+        : `“${titleOf(entry.action)}”: ${entry.ending}${entry.reason ? `, ${reasonText(entry.reason)}` : ''}`;
     case 'did':
       return `does “${titleOf(entry.action)}”`;
     case 'memory':

@@ -44,6 +44,11 @@ export function wasReported(thrown: unknown): boolean {
   return thrown instanceof Error && thrown.name === 'ReportedError';
 }
 
+/** The message of what was thrown; anything can be thrown. */
+export function messageOf(thrown: unknown): string {
+  return thrown instanceof Error ? thrown.message : String(thrown);
+}
+
 function failOnPage(thrown: unknown): void {
   if (wasReported(thrown)) return;
   const { message, stack = '' } = thrown instanceof Error ? thrown : new Error(String(thrown));

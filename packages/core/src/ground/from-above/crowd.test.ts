@@ -1,3 +1,5 @@
+import { because } from '../../terms/reasons.ts';
+import { reasonText } from '../../world/readout/reason-text.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, ProjectDocument } from '../../model/documents.ts';
@@ -144,9 +146,9 @@ describe('stuck', () => {
     run(5);
     expect(entries.find(({ kind }) => kind === 'stuck')).toMatchObject({
       agent: 'keeper0',
-      reason: 'closed in: no way leads out of here',
+      reason: because('noWayOut'),
     });
-    expect(world.agents[0].body.trouble).toBe('closed in');
+    expect(world.agents[0].body.trouble).toBe('closedIn');
   });
 
   it('names those who hold a body up', () => {
@@ -168,7 +170,9 @@ describe('stuck', () => {
     run(60 * 3);
     const stuck = entries.find(({ kind }) => kind === 'stuck');
     expect(stuck).toMatchObject({ agent: 'keeper0' });
-    expect((stuck as { reason: string }).reason).toMatch(/^held up by The first in the way, /);
+    expect(stuck?.kind === 'stuck' && reasonText(stuck.reason)).toMatch(
+      /^held up by The first in the way, /,
+    );
   });
 });
 

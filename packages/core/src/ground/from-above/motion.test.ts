@@ -159,7 +159,7 @@ describe('walking to a place', () => {
     );
     expect(
       findPath(createWalls(10, 10, [{ x: 4, y: 4, width: 4, height: 4 }]), walkable, 1, 1, 6, 6),
-    ).toEqual({ ok: false, reason: 'goal inside a wall' });
+    ).toEqual({ ok: false, reason: 'goalInWall' });
   });
 
   it('follows a goal that moves', () => {

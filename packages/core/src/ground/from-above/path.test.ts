@@ -78,7 +78,7 @@ describe('a path', () => {
         const best = optimum(walkable, start, goal);
         const result = findPath(walls, walkable, from.x, from.y, to.x, to.y);
         if (best === Infinity && !result.ok) {
-          expect(result.reason).toBe('other island');
+          expect(result.reason).toBe('otherIsland');
           return;
         }
         if (!result.ok) throw new Error(`no path found where one of ${best} m exists`);
@@ -166,13 +166,13 @@ describe('a path', () => {
     expect(edge.ok && edge.points.at(-2)).toBeLessThan(3 - RADIUS + 0.01);
     expect(findPath(walls, walkable, 1, 6, 5, 6)).toEqual({
       ok: false,
-      reason: 'goal inside a wall',
+      reason: 'goalInWall',
     });
-    expect(findPath(walls, walkable, 5, 6, 1, 6)).toEqual({ ok: false, reason: 'closed in' });
+    expect(findPath(walls, walkable, 5, 6, 1, 6)).toEqual({ ok: false, reason: 'closedIn' });
     const divided = groundOf([{ x: 4, y: 0, width: 0.4, height: 8 }]);
     expect(findPath(divided.walls, divided.walkable, 1, 6, 7, 6)).toEqual({
       ok: false,
-      reason: 'other island',
+      reason: 'otherIsland',
     });
   });
 });

@@ -1,6 +1,7 @@
+import type { NoPath } from '../../terms/reasons.ts';
 import { castRay } from './rays.ts';
 import type { Walls } from './walls.ts';
-import type { NoPath, PathResult } from '../../motion/legs.ts';
+import type { PathResult } from '../../motion/legs.ts';
 import { createField, findCells, followField } from './search-cells.ts';
 import { cellAt, islandsOf, middleX, middleY, nearestOpen, type Walkable } from './walkable.ts';
 
@@ -20,7 +21,7 @@ interface Ends {
 
 function endsOf(walkable: Walkable, x0: number, y0: number, x1: number, y1: number): Ends | NoPath {
   const goal = nearestOpen(walkable, x1, y1, SLACK);
-  if (goal < 0) return 'goal inside a wall';
+  if (goal < 0) return 'goalInWall';
   const fits = goal === cellAt(walkable, x1, y1);
   return {
     start: nearestOpen(walkable, x0, y0, SLACK),
@@ -32,11 +33,11 @@ function endsOf(walkable: Walkable, x0: number, y0: number, x1: number, y1: numb
 
 /** Why no way leads from one cell to another; null where one may. */
 function hindrance(walkable: Walkable, start: number, goal: number): NoPath | null {
-  if (start < 0) return 'closed in';
+  if (start < 0) return 'closedIn';
   const islands = islandsOf(walkable);
   if (islands[start] === islands[goal]) return null;
   const ungated = islandsOf(walkable.ungated);
-  return ungated[start] === ungated[goal] ? 'a gate is closed' : 'other island';
+  return ungated[start] === ungated[goal] ? 'gateClosed' : 'otherIsland';
 }
 
 /**
@@ -101,7 +102,7 @@ export function findPath(
   if (hindered) return { ok: false, reason: hindered };
   // Over cells a way is up to 8 % longer than straightened, and both ends may be half a cell off.
   const cells = findCells(walkable, ends.start, ends.goal, (limit / walkable.cell) * 1.09 + 2);
-  if (cells === null) return { ok: false, reason: 'too far' };
+  if (cells === null) return { ok: false, reason: 'tooFar' };
   return { ok: true, points: straighten(walls, walkable, cells, x0, y0, ends) };
 }
 

@@ -1,3 +1,5 @@
+import { because } from '../../terms/reasons.ts';
+import { reasonText } from '../../world/readout/reason-text.ts';
 import { length } from '../../numeric/distance.ts';
 import { FORCES } from '../../motion/body.ts';
 import { LEGS_ARRIVED, LEGS_FAILED, LEGS_MOVING } from '../../motion/legs.ts';
@@ -75,7 +77,12 @@ function onItsWay(question: Question, asked: Asked): Statement[] {
     place: placeOf(asked, state.id, state.title),
   };
   if (body.legs === LEGS_FAILED)
-    return [fact(`it found no way to ${to}: ${body.trouble}`, body.goalTick)];
+    return [
+      fact(
+        `it found no way to ${to}${body.trouble && `: ${reasonText(because(body.trouble))}`}`,
+        body.goalTick,
+      ),
+    ];
   if (body.legs === LEGS_ARRIVED) return [fact(`it is where it was to go: ${to}`, body.goalTick)];
   if (body.legs !== LEGS_MOVING)
     return [fact('nothing sends it anywhere', null, didLast(question, asked))];

@@ -40,7 +40,8 @@ function questionsOf({ world }: Run, name: string): [string, Asking][] {
     list: readonly T[],
     words: string,
     ask: (question: Question, of: T) => Statement,
-  ) => list.map((of): [string, Asking] => [`${words} ${of}`, (question) => ask(question, of)]);
+  ) =>
+    list.map((of): [string, Asking] => [`${words} ${String(of)}`, (question) => ask(question, of)]);
   return [
     ['why', why],
     ...each([...states, ...options, ...new Set(rows)], 'why not', whyNot),

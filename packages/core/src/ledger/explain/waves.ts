@@ -1,4 +1,6 @@
-import { countAlive, toCome, whyNobodyComes } from '../../world/mechanics/waves.ts';
+import { reasonText } from '../../world/readout/reason-text.ts';
+import { countAlive, toCome } from '../../world/mechanics/waves.ts';
+import { whyNobodyComes } from '../../world/readout/game.ts';
 import { revisit } from '../run.ts';
 import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';
 
@@ -27,7 +29,7 @@ export function whyNobody(question: Question, name: string): Statement {
     const { how, times, reason } = entry;
     const words = {
       comes: times === 1 ? 'it came for the first time' : `it came, ${times} times so far`,
-      held: `it was held up: ${reason}`,
+      held: `it was held up${reason ? `: ${reasonText(reason)}` : ''}`,
       over: 'it was over',
       calledOff: 'it was called off',
     }[how];

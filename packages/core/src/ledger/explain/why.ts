@@ -1,3 +1,4 @@
+import { reasonText } from '../../world/readout/reason-text.ts';
 import { BUILTIN_BY_SIGNATURE } from '../../expression/builtins.ts';
 import { keysIn, partsOf, type CheckedExpression, type Ir } from '../../expression/ir.ts';
 import type { MindProgram } from '../../mind/program.ts';
@@ -49,7 +50,10 @@ export function endFact(
   { action, state, ending, reason, tick }: Extract<LedgerEntry, { kind: 'end' }>,
 ): Statement {
   const title = titleIn(question, asked, state, tick);
-  return fact(`${action} in ${title} ended in ${ending}${reason ? `: ${reason}` : ''}`, tick);
+  return fact(
+    `${action} in ${title} ended in ${ending}${reason ? `: ${reasonText(reason)}` : ''}`,
+    tick,
+  );
 }
 
 /** What the senses had brought when a transition was taken: the last percept that fits. */

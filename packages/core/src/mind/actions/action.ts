@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import {
   compileNumber,
   compilePoint,
@@ -30,14 +31,14 @@ export interface RunnableAction {
 export type ActionMaker = (program: ActionProgram, at: number) => RunnableAction;
 
 /** Ends an action in failure, with the reason for the ledger. */
-export function fail(host: Host, reason: string): Status {
+export function fail(host: Host, reason: Reason): Status {
   host.reason = reason;
   return FAILURE;
 }
 
-/** Why the legs have failed, in words. */
-export function noWay({ trouble }: Host): string {
-  return trouble === '' ? 'there is no way to it' : `no way: ${trouble}`;
+/** Why the legs have failed. */
+export function noWay({ trouble }: Host): Reason {
+  return because('noPath', trouble);
 }
 
 function argument(program: ActionProgram, name: string): ArgumentProgram {

@@ -1,3 +1,4 @@
+import type { Reason } from '../../terms/reasons.ts';
 import type { GateState, ResultName } from '../../model/documents.ts';
 import type { Host } from '../host.ts';
 import { SUCCESS } from '../status.ts';
@@ -13,12 +14,12 @@ import {
 
 /** What a director does: all of it at once. */
 
-/** `work` gives why it can't be, or an empty text. */
-function atOnce(work: (host: Host) => string | void): RunnableAction {
+/** `work` returns why it can't be, or null. */
+function atOnce(work: (host: Host) => Reason | null | void): RunnableAction {
   return {
     start(host) {
-      const trouble = work(host) ?? '';
-      return trouble === '' ? SUCCESS : fail(host, trouble);
+      const trouble = work(host) ?? null;
+      return trouble === null ? SUCCESS : fail(host, trouble);
     },
   };
 }

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
@@ -9,7 +10,7 @@ export const FACING_TOLERANCE = 0.035;
 export const face: ActionMaker = (program) => {
   const place = placeArgument(program, 'toward');
   const turn = (host: Host): Status => {
-    if (!place(host)) return fail(host, 'the place is not known');
+    if (!place(host)) return fail(host, because('placeUnknown'));
     const goal = atan2(host.place[1] - host.y, host.place[0] - host.x);
     host.turnTo(goal);
     return Math.abs(wrapAngle(goal - host.heading)) <= FACING_TOLERANCE ? SUCCESS : RUNNING;

@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { atan2, radians, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Host } from '../host.ts';
 import { FAILURE, RUNNING, SUCCESS } from '../status.ts';
@@ -18,15 +19,15 @@ import {
 const NOBODY = () => -1;
 
 /** Begins a move and goes on until it is over. */
-function moving(move: number, at: number, begin: (host: Host) => string): RunnableAction {
+function moving(move: number, at: number, begin: (host: Host) => Reason | null): RunnableAction {
   return {
     start(host) {
       const trouble = begin(host);
-      return trouble === '' ? RUNNING : fail(host, trouble);
+      return trouble === null ? RUNNING : fail(host, trouble);
     },
     step(host) {
       if (host.isStriking(move, host.memory[at + STARTED])) return RUNNING;
-      return host.reason === '' ? SUCCESS : FAILURE;
+      return host.reason === null ? SUCCESS : FAILURE;
     },
     stop(host) {
       if (host.isStriking(move, host.memory[at + STARTED])) host.breakOff();
@@ -60,7 +61,7 @@ export const guard: ActionMaker = (program, at) => {
   return {
     start(host) {
       const trouble = host.raiseGuard(which);
-      return trouble === '' ? RUNNING : fail(host, trouble);
+      return trouble === null ? RUNNING : fail(host, trouble);
     },
     step(host) {
       if (!host.isGuarding(which)) return SUCCESS;
@@ -77,7 +78,7 @@ export const aim: ActionMaker = (program) => {
   const place = placeArgument(program, 'toward');
   const within = numberArgument(program, 'within');
   const turn = (host: Host) => {
-    if (!place(host)) return fail(host, 'the place is not known');
+    if (!place(host)) return fail(host, because('placeUnknown'));
     const to = atan2(host.place[1] - host.y, host.place[0] - host.x);
     host.turnTo(to);
     return Math.abs(wrapAngle(to - host.heading)) <= radians(within(host)) ? SUCCESS : RUNNING;

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { nearestPlace } from '../../numeric/distance.ts';
 import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
 import type { Host } from '../host.ts';
@@ -38,7 +39,7 @@ export const followRoute: ActionMaker = (program, at) => {
   return {
     start(host) {
       const route = routeOf(host);
-      if (!(route >= 0)) return fail(host, 'there is no route');
+      if (!(route >= 0)) return fail(host, because('noRoute'));
       const points = host.routePoints(route);
       host.memory[at + A] = nearestPlace(points, host.x, host.y);
       host.memory[at + B] = 0;
@@ -46,7 +47,7 @@ export const followRoute: ActionMaker = (program, at) => {
     },
     step(host) {
       const route = routeOf(host);
-      if (!(route >= 0)) return fail(host, 'there is no route');
+      if (!(route >= 0)) return fail(host, because('noRoute'));
       const { memory } = host;
       const points = host.routePoints(route);
       if (memory[at + B] === 0) {

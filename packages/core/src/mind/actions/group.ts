@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
@@ -30,7 +31,7 @@ export const search: ActionMaker = (program, at) => {
   const look = numberArgument(program, 'look');
   const grid = textArgument(program, 'pattern') === 'grid';
   const ask = (host: Host, begins = false): Status => {
-    if (!around(host)) return fail(host, 'the place is not known');
+    if (!around(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;
     host.search({
       x,
@@ -46,9 +47,7 @@ export const search: ActionMaker = (program, at) => {
   };
   const go = (host: Host): Status => {
     if (!host.searchPlace()) {
-      return host.memory[at + B] > 0
-        ? SUCCESS
-        : fail(host, 'nothing around it can be reached, or others look at all of it');
+      return host.memory[at + B] > 0 ? SUCCESS : fail(host, because('searchExhausted'));
     }
     host.memory[at + A] = WALKING;
     // Where somebody lies, standing beside them is as near as it gets.
@@ -104,13 +103,13 @@ export const surround: ActionMaker = (program, at) => {
   const places = numberArgument(program, 'places');
   const keep = (host: Host): Status => {
     const target = whom(host);
-    if (!host.locate(target)) return fail(host, 'it is not known where');
+    if (!host.locate(target)) return fail(host, because('targetUnknown'));
     const { memory } = host;
     const [x, y] = host.place;
     const away = distance(host);
     const has = host.slotAround(target, away);
     if (has) host.goTo(x + host.place[0], y + host.place[1], IN_PLACE, true);
-    else if (memory[at + A] === 1) return fail(host, 'every place around is taken');
+    else if (memory[at + A] === 1) return fail(host, because('slotsTaken'));
     memory[at + A] = 0;
     if (!has || host.tick >= memory[at + B]) {
       memory[at + A] = has ? 0 : 1;

@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS } from '../status.ts';
 import {
@@ -14,24 +15,27 @@ import {
 /** What hands and voice do to the world. It happens when all have decided, so what takes part in it is looked at after. */
 
 /** An action that asks in one decision and looks in the next whether it was done. */
-function asked(ask: (host: Host) => string, isDone: (host: Host) => boolean): RunnableAction {
+function asked(
+  ask: (host: Host) => Reason | null,
+  isDone: (host: Host) => boolean,
+): RunnableAction {
   return {
     start(host) {
       const trouble = ask(host);
-      return trouble === '' ? RUNNING : fail(host, trouble);
+      return trouble === null ? RUNNING : fail(host, trouble);
     },
     step(host) {
       if (isDone(host)) return SUCCESS;
-      return fail(host, host.refused === '' ? 'it did not come about' : host.refused);
+      return fail(host, host.refused ?? because('notDone'));
     },
   };
 }
 
-function atOnce(work: (host: Host) => string): RunnableAction {
+function atOnce(work: (host: Host) => Reason | null): RunnableAction {
   return {
     start(host) {
       const trouble = work(host);
-      return trouble === '' ? SUCCESS : fail(host, trouble);
+      return trouble === null ? SUCCESS : fail(host, trouble);
     },
   };
 }
@@ -69,7 +73,7 @@ export const drop: ActionMaker = () => atOnce((host) => host.drop());
 export const throwIt: ActionMaker = (program) => {
   const place = placeArgument(program, 'at');
   return atOnce((host) =>
-    place(host) ? host.throwAt(host.place[0], host.place[1]) : 'the place is not known',
+    place(host) ? host.throwAt(host.place[0], host.place[1]) : because('placeUnknown'),
   );
 };
 
@@ -78,9 +82,7 @@ export const tellSquad: ActionMaker = (program) => {
   const place = placeArgument(program, 'place');
   const of = hasArgument(program, 'of') ? numberArgument(program, 'of') : () => -1;
   return atOnce((host) =>
-    place(host)
-      ? host.tell(what, host.place[0], host.place[1], of(host))
-      : 'the place is not known',
+    place(host) ? host.tell(what, host.place[0], host.place[1], of(host)) : because('placeUnknown'),
   );
 };
 
@@ -89,7 +91,7 @@ export const makeNoise: ActionMaker = (program) => {
   const reach = numberArgument(program, 'reach');
   return atOnce((host) => {
     host.makeNoise(kind, reach(host));
-    return '';
+    return null;
   });
 };
 
@@ -98,9 +100,9 @@ export const learnWaypoint: ActionMaker = (program) => {
   const place = placeArgument(program, 'at');
   return atOnce((host) => {
     const index = route(host);
-    if (!(index >= 0)) return 'there is no route';
-    if (!place(host)) return 'the place is not known';
+    if (!(index >= 0)) return because('noRoute');
+    if (!place(host)) return because('placeUnknown');
     host.learn(index, host.place[0], host.place[1]);
-    return '';
+    return null;
   });
 };

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
 import type { Host } from '../host.ts';
 import type { ActionProgram } from '../program.ts';
@@ -25,9 +26,9 @@ export const moveTo: ActionMaker = (program) => {
   // Whoever goes after an agent goes on until it is near; at a place one may stand beside others.
   const settles = typeIsPoint(program);
   const head = (host: Host): Status => {
-    if (!place(host)) return fail(host, 'the place is not known');
+    if (!place(host)) return fail(host, because('placeUnknown'));
     const near = fixed ?? within(host);
-    if (near - near !== 0) return fail(host, 'the distance is not known');
+    if (near - near !== 0) return fail(host, because('distanceUnknown'));
     host.goTo(host.place[0], host.place[1], near < NEAREST ? NEAREST : near, settles);
     return RUNNING;
   };

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { distance } from '../../numeric/distance.ts';
 import { cos, sin, wrapAngle } from '../../numeric/trigonometry.ts';
 import { LEGS_ARRIVED, LEGS_FAILED } from '../../motion/legs.ts';
@@ -27,7 +28,7 @@ export const wander: ActionMaker = (program, at) => {
   const radius = numberArgument(program, 'radius');
   const pause = numberArgument(program, 'pause');
   const choose = (host: Host): Status => {
-    if (!around(host)) return fail(host, 'the middle is not known');
+    if (!around(host)) return fail(host, because('middleUnknown'));
     const angle = host.random() * FULL_TURN;
     // The square root spreads the places evenly over the circle.
     const away = Math.sqrt(host.random()) * radius(host);
@@ -69,7 +70,7 @@ export const flee: ActionMaker = (program, at) => {
   const from = placeArgument(program, 'from');
   const until = numberArgument(program, 'until');
   const run = (host: Host): Status => {
-    if (!from(host)) return fail(host, 'the place is not known');
+    if (!from(host)) return fail(host, because('placeUnknown'));
     const [fromX, fromY] = host.place;
     const away = (x: number, y: number) => distance(x, y, fromX, fromY);
     if (away(host.x, host.y) >= until(host)) return SUCCESS;
@@ -86,7 +87,7 @@ export const flee: ActionMaker = (program, at) => {
       if (score > best) [bestX, bestY, best] = [x, y, score];
     }
     if (away(bestX, bestY) <= away(host.x, host.y) && host.legs === LEGS_FAILED)
-      return fail(host, 'there is nowhere to go');
+      return fail(host, because('nowhereToGo'));
     host.goTo(bestX, bestY, REACHED);
     return RUNNING;
   };
@@ -108,7 +109,7 @@ export const circle: ActionMaker = (program) => {
   const distance = numberArgument(program, 'distance');
   const turn = textArgument(program, 'turn') === 'clockwise' ? CIRCLE_STEP : -CIRCLE_STEP;
   const go = (host: Host): Status => {
-    if (!around(host)) return fail(host, 'the place is not known');
+    if (!around(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;
     let dx = host.x - x;
     let dy = host.y - y;
@@ -128,7 +129,7 @@ export const keepDistance: ActionMaker = (program) => {
   const least = numberArgument(program, 'least');
   const most = numberArgument(program, 'most');
   const keep = (host: Host): Status => {
-    if (!from(host)) return fail(host, 'the place is not known');
+    if (!from(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;
     const dx = host.x - x;
     const dy = host.y - y;

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { radians, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
@@ -19,7 +20,7 @@ export const turn: ActionMaker = (program, at) => {
   return {
     start(host) {
       const angle = radians(by(host));
-      if (angle - angle !== 0) return fail(host, 'the angle is not known');
+      if (angle - angle !== 0) return fail(host, because('angleUnknown'));
       return aim(host, angle);
     },
     step(host) {

@@ -29,9 +29,9 @@ export function endActivity(stepping: Stepping, s: number, status: Status): void
   host.memory[activityAt] = ENDED;
   const { recorder, reason } = host;
   // Left by a single action; what is in a tree has told its own reason.
-  if (status === SUCCESS) recorder?.ended(s, activity!.name, -1, 'success', '');
+  if (status === SUCCESS) recorder?.ended(s, activity!.name, -1, 'success', null);
   else recorder?.ended(s, activity!.name, -1, 'failure', reason);
-  host.reason = '';
+  host.reason = null;
   stepping.done.push({ state: s, name: status === SUCCESS ? 'done.success' : 'done.failure' });
 }
 
@@ -69,7 +69,7 @@ export function stopActivity({ machine, host }: Stepping, state: number): void {
   if (!running) return;
   const { root, name } = machine.states[state].activity!;
   root.stop(host);
-  host.recorder?.ended(state, name, -1, 'stopped', '');
+  host.recorder?.ended(state, name, -1, 'stopped', null);
 }
 
 /** An activity that is a whole mind starts again in the decision after its end. */

@@ -37,7 +37,7 @@ const TRANSITION_LIMIT = 256;
 function runActions(host: Host, actions: readonly Leaf[]): void {
   if (actions.length === 0) return;
   for (const action of actions) action.start(host);
-  host.reason = '';
+  host.reason = null;
 }
 
 function keepHistories({ machine, host }: Stepping, state: number): void {

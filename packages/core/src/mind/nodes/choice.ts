@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import type { Facts } from '../../expression/facts.ts';
 import { reserve } from '../cells.ts';
 import type { Host, Onlooker, Weighing } from '../host.ts';
@@ -9,7 +10,7 @@ import type { Making, NodeKindOf } from './node-kind.ts';
 import { isRunning, type Behaviour, type TreeNode } from './node.ts';
 
 const NONE = -1;
-const NOTHING_WORTH_DOING = 'nothing is worth doing';
+const NOTHING_WORTH_DOING = because('nothingWorthDoing');
 
 /** Runs the option that is worth most, and weighs them again and again. */
 export class Choice implements Behaviour {

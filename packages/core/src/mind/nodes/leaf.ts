@@ -1,4 +1,5 @@
 import { CHANNELS } from '../../terms/channels.ts';
+import { because } from '../../terms/reasons.ts';
 import { ACTION_CELLS, STARTED, type RunnableAction } from '../actions/action.ts';
 import { makeAction } from '../actions/index.ts';
 import { reserve } from '../cells.ts';
@@ -53,7 +54,7 @@ export class Leaf implements Behaviour {
       host.recorder?.did(this.name);
       const status = this.action.start(host);
       // Nobody tells of it in a tree, and it is not to be taken for the reason of what fails next.
-      if (this.row >= 0) host.reason = '';
+      if (this.row >= 0) host.reason = null;
       return status;
     }
     host.memory[this.at + STARTED] = host.tick;
@@ -80,7 +81,7 @@ export class Leaf implements Behaviour {
   private carryOn(host: Host): Status {
     let status: Status;
     if (this.channelAt >= 0 && host.memory[this.channelAt] !== this.at) {
-      host.reason = `something else took its ${CHANNELS[this.channel]}`;
+      host.reason = because('channelTaken', CHANNELS[this.channel]);
       status = FAILURE;
     } else {
       status = this.onStep === undefined ? RUNNING : this.onStep(host);
@@ -99,7 +100,7 @@ export class Leaf implements Behaviour {
   stop(host: Host): void {
     if (host.memory[this.at + RESULT] !== NO_RESULT) return;
     this.release(host);
-    if (this.row >= 0) host.recorder?.ended(this.state, this.name, this.row, 'stopped', '');
+    if (this.row >= 0) host.recorder?.ended(this.state, this.name, this.row, 'stopped', null);
   }
 
   private end(host: Host, status: Status): void {
@@ -107,9 +108,9 @@ export class Leaf implements Behaviour {
     // An action that is the whole activity is told of, with its reason, as the activity.
     if (this.row < 0) return;
     const { recorder, reason } = host;
-    if (status === SUCCESS) recorder?.ended(this.state, this.name, this.row, 'success', '');
+    if (status === SUCCESS) recorder?.ended(this.state, this.name, this.row, 'success', null);
     else recorder?.ended(this.state, this.name, this.row, 'failure', reason);
-    host.reason = '';
+    host.reason = null;
   }
 
   private release(host: Host): void {

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import type { MindDocument, NodeDocument } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, story, watch } from '../../testing/orchard.fixture.ts';
@@ -387,7 +388,7 @@ describe('channels', () => {
     expect(state()).toBe('good');
     const ends = entries.filter((entry) => entry.kind === 'end' && entry.row !== undefined);
     expect(ends).toMatchObject([
-      { row: 1, ending: 'failure', reason: 'something else took its legs' },
+      { row: 1, ending: 'failure', reason: because('channelTaken', 'legs') },
       { row: 3, ending: 'success' },
     ]);
   });
@@ -407,7 +408,7 @@ describe('reasons', () => {
       entry.kind === 'end' ? [[entry.action, entry.ending, entry.reason]] : [],
     );
     expect(ends).toEqual([
-      ['followRoute', 'failure', 'there is no route'],
+      ['followRoute', 'failure', because('noRoute')],
       ['moveTo', 'success', undefined],
       ['root', 'failure', undefined],
     ]);

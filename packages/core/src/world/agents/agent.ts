@@ -1,3 +1,4 @@
+import { because, type NoPath, type Reason } from '../../terms/reasons.ts';
 import type { GateState, ResultName } from '../../model/documents.ts';
 import type { Host, SearchPlan } from '../../mind/host.ts';
 import { commandLegs, stopLegs } from '../../motion/body.ts';
@@ -29,7 +30,7 @@ export class Agent extends AgentState implements Host {
   goTo(x: number, y: number, within: number, settles = false): void {
     commandLegs(this.body, x, y, within, this.tick, settles);
   }
-  get trouble(): string {
+  get trouble(): NoPath | '' {
     return this.body.trouble;
   }
   stopLegs(): void {
@@ -68,45 +69,45 @@ export class Agent extends AgentState implements Host {
     const { surroundings } = this;
     this.later(() => learn(surroundings, route, x, y));
   }
-  tell(what: number, x: number, y: number, of: number): string {
-    if (this.placed.squad < 0) return 'it has no squad';
+  tell(what: number, x: number, y: number, of: number): Reason | null {
+    if (this.placed.squad < 0) return because('noSquad');
     this.later(() => tell(this.surroundings, this, what, x, y, of));
-    return '';
+    return null;
   }
   /** Does what hands do when all have decided; gives why it can't be as things stand. */
-  #byHand(trouble: string, work: () => string): string {
-    this.refused = '';
-    if (trouble !== '') return trouble;
+  #byHand(trouble: Reason | null, work: () => Reason | null): Reason | null {
+    this.refused = null;
+    if (trouble) return trouble;
     this.later(() => {
       this.refused = work();
     });
-    return '';
+    return null;
   }
-  pickUp(thing: number): string {
+  pickUp(thing: number): Reason | null {
     const around = this.surroundings;
     return this.#byHand(hands.whyNotPickUp(around, this, thing), () =>
       hands.pickUp(around, this, thing),
     );
   }
-  drop(): string {
+  drop(): Reason | null {
     return this.#byHand(hands.whyNotRelease(this), () => hands.drop(this.surroundings, this));
   }
-  throwAt(x: number, y: number): string {
+  throwAt(x: number, y: number): Reason | null {
     return this.#byHand(hands.whyNotRelease(this), () =>
       hands.throwAt(this.surroundings, this, x, y),
     );
   }
-  use(gate: number): string {
+  use(gate: number): Reason | null {
     const around = this.surroundings;
     return this.#byHand(hands.whyNotUse(around, this, gate), () => hands.use(around, this, gate));
   }
-  wake(agent: number): string {
+  wake(agent: number): Reason | null {
     const around = this.surroundings;
     return this.#byHand(hands.whyNotWake(around, this, agent), () =>
       hands.wake(around, this, agent),
     );
   }
-  strike(word: number, target: number, way: number): string {
+  strike(word: number, target: number, way: number): Reason | null {
     const move = moveNamed(this, word);
     return moves.beginMove(this.surroundings, this, move, target, this.heading + way);
   }
@@ -119,9 +120,9 @@ export class Agent extends AgentState implements Host {
     return fight.startedAt === since && this.archetype.moves[fight.move]?.word === word;
   }
   breakOff(): void {
-    moves.breakMove(this.surroundings, this, 'it turned to something else');
+    moves.breakMove(this.surroundings, this, because('turnedElsewhere'));
   }
-  raiseGuard(word: number): string {
+  raiseGuard(word: number): Reason | null {
     return moves.raiseGuard(this, guardNamed(this, word));
   }
   isGuarding(word: number): boolean {
@@ -158,18 +159,18 @@ export class Agent extends AgentState implements Host {
     return this.archetype.heed;
   }
 
-  bring(wave: number): string {
+  bring(wave: number): Reason | null {
     const index = this.program.director.waves.findIndex(({ word }) => word === wave);
     return bringWave(this.surroundings, index);
   }
-  sendAway(group: number): string {
+  sendAway(group: number): Reason | null {
     return game.sendAway(this.surroundings, group);
   }
   announce(event: string, group: number): void {
     game.announce(this.surroundings, event, group);
   }
-  addScore(score: number, points: number): string {
-    return game.addScore(this.surroundings, score, points) ? '' : 'the points are not known';
+  addScore(score: number, points: number): Reason | null {
+    return game.addScore(this.surroundings, score, points) ? null : because('pointsUnknown');
   }
   setMode(mode: number, ticks: number): void {
     game.setMode(this.surroundings, mode, ticks);
@@ -177,7 +178,7 @@ export class Agent extends AgentState implements Host {
   setLight(to: number, ticks: number): void {
     game.setLight(this.surroundings, Math.max(0, Math.min(1, to)), ticks);
   }
-  setGate(gate: number, to: GateState): string {
+  setGate(gate: number, to: GateState): Reason | null {
     return moveGate(this.surroundings, gate, GATE_STATUS[to]);
   }
   end(how: ResultName, words: string): void {

@@ -47,7 +47,7 @@ describe('an edit that changes nothing', () => {
     for (let i = 0; i < 900; i++) {
       runOn(world, 1);
       expect([world.outbox.length, world.effects.length]).toEqual([0, 0]);
-      expect(world.agents.filter(({ reason }) => reason !== '').map(({ name }) => name)).toEqual(
+      expect(world.agents.filter(({ reason }) => reason !== null).map(({ name }) => name)).toEqual(
         [],
       );
     }

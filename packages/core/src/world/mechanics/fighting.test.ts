@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
 import type {
@@ -207,7 +208,11 @@ describe('a guard', () => {
     expect(warden.health).toBe(100);
     expect(keeper.fight.staggeredUntil).toBe(FIRST_ACTIVE + 61);
     expect(entries).toContainEqual(
-      expect.objectContaining({ kind: 'broken', move: 'sweep', reason: 'parried by warden' }),
+      expect.objectContaining({
+        kind: 'broken',
+        move: 'sweep',
+        reason: because('parriedBy', 'warden'),
+      }),
     );
   });
 });
@@ -255,7 +260,7 @@ describe('stagger', () => {
         agent: 'warden',
         action: 'strike',
         ending: 'failure',
-        reason: 'hit by keeper',
+        reason: because('hitBy', 'keeper'),
       }),
     );
     expect(warden.x).toBeCloseTo(6.8, 2);

@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import type { GameFacts } from '../../expression/facts.ts';
 import { isInBox } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
@@ -119,8 +120,8 @@ export function setLight(world: Surroundings, to: number, ticks: number): void {
   world.dimming = { from: lightNow(world), to, since: world.tick, ticks };
 }
 
-/** Takes those with a name off the ground; why nobody is, or an empty text. Who is played stays. */
-export function sendAway(world: Surroundings, group: number): string {
+/** Takes those with a name off the ground; returns why nobody is, or null. Who is played stays. */
+export function sendAway(world: Surroundings, group: number): Reason | null {
   const { agents, statics, recorder, tick } = world;
   let isAny = false;
   statics.program.director.waves.forEach((wave, index) => {
@@ -133,7 +134,7 @@ export function sendAway(world: Surroundings, group: number): string {
     leave(world, agent);
     isAny = true;
   }
-  return isAny ? '' : 'none of them is there, and none is to come';
+  return isAny ? null : because('nobodyToSend');
 }
 
 /** Ends the run, for the first who says so. */

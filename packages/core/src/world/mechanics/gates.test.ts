@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, GateDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, errand, programOf, watch } from '../../testing/orchard.fixture.ts';
@@ -49,10 +50,10 @@ describe('gates', () => {
     run(10);
     expect(state()).toBe('lost');
     expect(entries.find(({ kind }) => kind === 'end')).toMatchObject({
-      reason: 'no way: a gate is closed',
+      reason: because('noPath', 'gateClosed'),
     });
     expect(entries.find(({ kind }) => kind === 'noWay')).toMatchObject({
-      reason: 'a gate is closed',
+      reason: because('gateClosed'),
     });
   });
 
@@ -91,13 +92,13 @@ describe('gates', () => {
     open.run(1, [hand]);
     expect(open.world.gates).toEqual([1]);
     expect(open.entries.find(({ kind }) => kind === 'input')).toMatchObject({
-      trouble: 'somebody stands in the gate',
+      trouble: because('gateOccupied'),
     });
     const locked = divided({ state: 'locked' });
     locked.run(1, [hand]);
     expect(locked.world.gates).toEqual([2]);
     expect(locked.entries.find(({ kind }) => kind === 'input')).toMatchObject({
-      trouble: 'the gate is locked',
+      trouble: because('gateLocked'),
     });
   });
 
@@ -188,7 +189,7 @@ describe('a gate that is moved', () => {
     const { world, gleaner } = divided({ state: status === GATE_OPEN ? 'closed' : 'open' });
     const [x, y] = path;
     Object.assign(gleaner.body, { x, y, path: path.slice(2), pathAt, pathX: 1, pathY: 1 });
-    expect(moveGate(world, gate, status)).toBe('');
+    expect(moveGate(world, gate, status)).toBeNull();
     return Number.isNaN(gleaner.body.pathX) ? 'looks again' : 'goes on';
   };
 
@@ -221,19 +222,19 @@ describe('a gate that is moved', () => {
   it('stays where somebody stands in it, and where it is so already', () => {
     const { world, gleaner } = divided({ state: 'open' });
     gleaner.body.x = 10;
-    expect(moveGate(world, gate, GATE_CLOSED)).toBe('somebody stands in the gate');
+    expect(moveGate(world, gate, GATE_CLOSED)).toEqual(because('gateOccupied'));
     expect([world.gates[gate], world.noises.length]).toEqual([GATE_OPEN, 0]);
-    expect(moveGate(world, gate, GATE_OPEN)).toBe('');
+    expect(moveGate(world, gate, GATE_OPEN)).toBeNull();
     expect(world.noises).toHaveLength(0);
     gleaner.body.x = 9.51;
-    expect(moveGate(world, gate, GATE_CLOSED)).toBe('somebody stands in the gate');
+    expect(moveGate(world, gate, GATE_CLOSED)).toEqual(because('gateOccupied'));
     gleaner.body.x = 9.49;
-    expect(moveGate(world, gate, GATE_LOCKED)).toBe('');
+    expect(moveGate(world, gate, GATE_LOCKED)).toBeNull();
     expect(world.gates[gate]).toBe(GATE_LOCKED);
     expect(world.noises.map(({ x, y, maker }) => [x, y, maker])).toEqual([[10, 5, -1]]);
     // One who has come to stand in it does not keep it from being opened.
     gleaner.body.x = 10;
-    expect(moveGate(world, gate, GATE_OPEN)).toBe('');
+    expect(moveGate(world, gate, GATE_OPEN)).toBeNull();
     expect(world.gates[gate]).toBe(GATE_OPEN);
   });
 });

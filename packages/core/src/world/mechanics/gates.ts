@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import {
   GATE_CLOSED,
@@ -79,11 +80,11 @@ function setGate(world: Surroundings, gate: number, status: GateStatus, maker: n
   }
 }
 
-/** Why a gate can't be moved by hand now; empty where it can. */
-export function whyGateStays(world: Surroundings, gate: number): string {
+/** Why a gate can't be moved by hand now; null where it can. */
+export function whyGateStays(world: Surroundings, gate: number): Reason | null {
   const status = world.gates[gate];
-  if (status === GATE_LOCKED) return 'the gate is locked';
-  return status === GATE_OPEN && isGateBlocked(world, gate) ? 'somebody stands in the gate' : '';
+  if (status === GATE_LOCKED) return because('gateLocked');
+  return status === GATE_OPEN && isGateBlocked(world, gate) ? because('gateOccupied') : null;
 }
 
 /** Opens a closed gate, closes an open one. */
@@ -91,12 +92,12 @@ export function useGate(world: Surroundings, gate: number, by: number): void {
   setGate(world, gate, world.gates[gate] === GATE_OPEN ? GATE_CLOSED : GATE_OPEN, by);
 }
 
-/** Sets a gate to what it is to be, locked or not; why that can't be, or an empty text. */
-export function moveGate(world: Surroundings, gate: number, status: GateStatus): string {
-  if (world.gates[gate] === status) return '';
-  if (status !== GATE_OPEN && isGateBlocked(world, gate)) return 'somebody stands in the gate';
+/** Sets a gate to what it is to be, locked or not; returns why it can't be, or null. */
+export function moveGate(world: Surroundings, gate: number, status: GateStatus): Reason | null {
+  if (world.gates[gate] === status) return null;
+  if (status !== GATE_OPEN && isGateBlocked(world, gate)) return because('gateOccupied');
   setGate(world, gate, status, -1);
-  return '';
+  return null;
 }
 
 /** A gate with plates is open while somebody stands on one of them, and as it was at the start otherwise. */

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import type { ActionDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, programOf, watch } from '../../testing/orchard.fixture.ts';
@@ -90,10 +91,10 @@ describe('hands of a player', () => {
     run(1, [play('throw', { at: [1, 1] })]);
     run(1, [play('use')]);
     expect(trouble()).toEqual([
-      'nothing to pick up is in reach',
-      'the hands are empty',
-      'the hands are empty',
-      'no gate is in reach',
+      because('nothingInReach'),
+      because('handsEmpty'),
+      because('handsEmpty'),
+      because('noGateInReach'),
     ]);
   });
 });
@@ -115,7 +116,7 @@ describe('hands of minds', () => {
     run(3);
     expect(state()).toBe('bad');
     expect(entries.find(({ kind }) => kind === 'end')).toMatchObject({
-      reason: 'it is out of reach',
+      reason: because('outOfReach'),
     });
   });
 
@@ -128,7 +129,7 @@ describe('hands of minds', () => {
     expect(world.agents.map(({ carried }) => carried)).toEqual([-1, 0, -1]);
     expect(entries.filter(({ kind }) => kind === 'end')).toMatchObject([
       { agent: 'keeper', ending: 'success' },
-      { agent: 'keeper2', ending: 'failure', reason: 'somebody has it' },
+      { agent: 'keeper2', ending: 'failure', reason: because('alreadyCarried') },
     ]);
   });
 

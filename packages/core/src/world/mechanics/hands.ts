@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { distance } from '../../numeric/distance.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { forgetThing } from './found.ts';
@@ -17,24 +18,24 @@ export const HAND_REACH = 0.8;
 export const THROW_RANGE = 9;
 export const THROW_SPEED = 10;
 
-export function whyNotPickUp(world: Surroundings, agent: AgentState, index: number): string {
+export function whyNotPickUp(world: Surroundings, agent: AgentState, index: number): Reason | null {
   const thing = world.things[index];
-  if (!thing) return 'it is not known what';
-  if (agent.carried >= 0) return 'the hands are full';
-  if (thing.carrier >= 0) return 'somebody has it';
-  if (isFlying(thing)) return 'it is in the air';
-  return agent.awayFrom(thing.x, thing.y) > HAND_REACH ? 'it is out of reach' : '';
+  if (!thing) return because('thingUnknown');
+  if (agent.carried >= 0) return because('handsFull');
+  if (thing.carrier >= 0) return because('alreadyCarried');
+  if (isFlying(thing)) return because('inTheAir');
+  return agent.awayFrom(thing.x, thing.y) > HAND_REACH ? because('outOfReach') : null;
 }
 
-export function pickUp(world: Surroundings, agent: AgentState, index: number): string {
+export function pickUp(world: Surroundings, agent: AgentState, index: number): Reason | null {
   const trouble = whyNotPickUp(world, agent, index);
-  if (trouble !== '') return trouble;
+  if (trouble) return trouble;
   world.things[index].carrier = agent.index;
   agent.carried = index;
   agent.settlePace();
   forgetThing(world, index);
   tellDirector(world, `taken.${world.statics.program.ground.things[index].kind}`);
-  return '';
+  return null;
 }
 
 /** The lying thing nearest to the hands; −1 where none is in reach. */
@@ -51,8 +52,8 @@ export function thingInReach(world: Surroundings, agent: AgentState): number {
   return best;
 }
 
-export function whyNotRelease(agent: AgentState): string {
-  return agent.carried < 0 ? 'the hands are empty' : '';
+export function whyNotRelease(agent: AgentState): Reason | null {
+  return agent.carried < 0 ? because('handsEmpty') : null;
 }
 
 function release(agent: AgentState, world: Surroundings): Thing {
@@ -68,20 +69,25 @@ function release(agent: AgentState, world: Surroundings): Thing {
   return thing;
 }
 
-export function drop(world: Surroundings, agent: AgentState): string {
+export function drop(world: Surroundings, agent: AgentState): Reason | null {
   const trouble = whyNotRelease(agent);
-  if (trouble !== '') return trouble;
+  if (trouble) return trouble;
   const index = agent.carried;
   release(agent, world);
   land(world, index, 0.25);
-  return '';
+  return null;
 }
 
-export function throwAt(world: Surroundings, agent: AgentState, x: number, y: number): string {
+export function throwAt(
+  world: Surroundings,
+  agent: AgentState,
+  x: number,
+  y: number,
+): Reason | null {
   const trouble = whyNotRelease(agent);
-  if (trouble !== '') return trouble;
+  if (trouble) return trouble;
   const away = distance(agent.x, agent.y, x, y);
-  if (!(away > 0)) return 'the place is not known';
+  if (!(away > 0)) return because('placeUnknown');
   const thing = release(agent, world);
   const share = Math.min(1, THROW_RANGE / away);
   thing.toX = agent.x + (x - agent.x) * share;
@@ -89,19 +95,19 @@ export function throwAt(world: Surroundings, agent: AgentState, x: number, y: nu
   thing.z = HAND_HEIGHT;
   thing.flown = 0;
   thing.flight = Math.max(1, Math.round(((away * share) / THROW_SPEED) * agent.ticksPerSecond));
-  return '';
+  return null;
 }
 
-export function whyNotUse(world: Surroundings, agent: AgentState, gate: number): string {
-  if (!(gate >= 0)) return 'it is not known which gate';
+export function whyNotUse(world: Surroundings, agent: AgentState, gate: number): Reason | null {
+  if (!(gate >= 0)) return because('gateUnknown');
   const away = distanceToGate(world, gate, agent.x, agent.y) - agent.archetype.radius;
-  return away > HAND_REACH ? 'it is out of reach' : whyGateStays(world, gate);
+  return away > HAND_REACH ? because('outOfReach') : whyGateStays(world, gate);
 }
 
 /** Opens or closes a gate. */
-export function use(world: Surroundings, agent: AgentState, gate: number): string {
+export function use(world: Surroundings, agent: AgentState, gate: number): Reason | null {
   const trouble = whyNotUse(world, agent, gate);
-  if (trouble === '') useGate(world, gate, agent.index);
+  if (trouble === null) useGate(world, gate, agent.index);
   return trouble;
 }
 
@@ -114,17 +120,17 @@ export function gateInReach(world: Surroundings, agent: AgentState): number {
   return nearest <= HAND_REACH ? away.indexOf(nearest) : -1;
 }
 
-export function whyNotWake(world: Surroundings, agent: AgentState, sleeper: number): string {
+export function whyNotWake(world: Surroundings, agent: AgentState, sleeper: number): Reason | null {
   const other = world.agents[sleeper];
-  if (!other) return 'it is not known who';
-  if (other.isDead) return 'they are dead';
-  if (!other.asleep) return 'they are awake';
+  if (!other) return because('sleeperUnknown');
+  if (other.isDead) return because('sleeperDead');
+  if (!other.asleep) return because('sleeperAwake');
   const away = agent.awayFrom(other.x, other.y) - other.archetype.radius;
-  return away > HAND_REACH ? 'they are out of reach' : '';
+  return away > HAND_REACH ? because('sleeperOutOfReach') : null;
 }
 
-export function wake(world: Surroundings, agent: AgentState, sleeper: number): string {
+export function wake(world: Surroundings, agent: AgentState, sleeper: number): Reason | null {
   const trouble = whyNotWake(world, agent, sleeper);
-  if (trouble === '') world.agents[sleeper].asleep = false;
+  if (trouble === null) world.agents[sleeper].asleep = false;
   return trouble;
 }

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
 import type { ProjectDocument, StateDocument } from '../../model/documents.ts';
@@ -157,7 +158,9 @@ describe('death', () => {
     expect([keeper.x, keeper.y]).toEqual(at);
     const index = world.agents.indexOf(keeper);
     expect(pictureBodies(world)[index * BODY_STRIDE + 6]).toBe(DEAD);
-    expect(world.agents.find(({ name }) => name === 'gleaner')!.wake(index)).toBe('they are dead');
+    expect(world.agents.find(({ name }) => name === 'gleaner')!.wake(index)).toEqual(
+      because('sleeperDead'),
+    );
   });
 
   it('ends sight of it as a target, and friends find the body', () => {

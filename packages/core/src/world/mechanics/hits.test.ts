@@ -160,7 +160,7 @@ describe('what a move meets', () => {
     const { warden, entries } = guarded({ push: 1, stagger: 1, harm: 500 }, { from: 0, to: 0.1 });
     expect(warden.isDead).toBe(true);
     expect(warden.x).toBeCloseTo(6.4, 9);
-    expect(entries.some((entry) => entry.kind === 'end' && entry.reason === 'hit by keeper')).toBe(
+    expect(entries.some((entry) => entry.kind === 'end' && entry.reason?.code === 'hitBy')).toBe(
       false,
     );
   });

@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { atan2, cos, sin, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from '../state/agent-state.ts';
@@ -175,7 +176,7 @@ export function applyHit(world: Surroundings, hit: Hit): void {
   };
   if (result === 'parried') {
     const guard = guardOf(target);
-    if (guard) stagger(world, attacker, guard.stagger, `parried by ${target.placed.title}`);
+    if (guard) stagger(world, attacker, guard.stagger, because('parriedBy', target.placed.title));
     return;
   }
   harm(world, target, hit.harm, hit.by, blow);
@@ -184,11 +185,12 @@ export function applyHit(world: Surroundings, hit: Hit): void {
   target.fight.hitAt = world.tick;
   if (target.isDead) return;
   if (move.push > 0) shove(world, target, hit.heading, move.push);
-  if (move.stagger > 0) stagger(world, target, move.stagger, `hit by ${attacker.placed.title}`);
+  if (move.stagger > 0)
+    stagger(world, target, move.stagger, because('hitBy', attacker.placed.title));
 }
 
 /** Takes legs and arms for so many ticks, and breaks off what is not sturdy. */
-function stagger(world: Surroundings, agent: AgentState, ticks: number, why: string): void {
+function stagger(world: Surroundings, agent: AgentState, ticks: number, why: Reason): void {
   if (moveOf(agent)?.sturdy) return;
   const { fight } = agent;
   breakMove(world, agent, why);

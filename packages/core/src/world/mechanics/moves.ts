@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { cos, sin } from '../../numeric/trigonometry.ts';
 import { nextNormal } from '../../numeric/random.ts';
 import type { AgentState } from '../state/agent-state.ts';
@@ -15,9 +16,9 @@ export function beginMove(
   move: number,
   target: number,
   heading: number,
-): string {
+): Reason | null {
   const trouble = whyNotBegin(agent, move);
-  if (trouble !== '') return trouble;
+  if (trouble) return trouble;
   const { fight, tick } = agent;
   fight.move = move;
   fight.startedAt = tick;
@@ -38,7 +39,7 @@ export function beginMove(
       ...(of === undefined ? {} : { of }),
     });
   }
-  return '';
+  return null;
 }
 
 /** Ends a move before its time, or at its end; its cooldown begins. */
@@ -51,7 +52,7 @@ export function endMove(agent: AgentState): void {
 }
 
 /** A hit, or whoever makes it, breaks a move off. */
-export function breakMove(world: Surroundings, agent: AgentState, why: string): void {
+export function breakMove(world: Surroundings, agent: AgentState, why: Reason): void {
   const move = moveOf(agent);
   if (!move) return;
   agent.fight.brokenAt = agent.tick;
@@ -63,16 +64,16 @@ export function breakMove(world: Surroundings, agent: AgentState, why: string): 
   tellDirector(world, `broken.${agent.archetype.name}`);
 }
 
-export function raiseGuard(agent: AgentState, guard: number): string {
+export function raiseGuard(agent: AgentState, guard: number): Reason | null {
   const { fight, tick, archetype } = agent;
-  if (!archetype.guards[guard]) return 'it has no such guard';
-  if (agent.asleep) return 'it lies on the ground';
-  if (fight.staggeredUntil > tick) return 'it is staggered';
-  if (fight.move >= 0) return `it is at ${archetype.moves[fight.move].title}`;
-  if (fight.guard === guard) return '';
+  if (!archetype.guards[guard]) return because('noSuchGuard');
+  if (agent.asleep) return because('lying');
+  if (fight.staggeredUntil > tick) return because('staggered');
+  if (fight.move >= 0) return because('busyWithMove', archetype.moves[fight.move].title);
+  if (fight.guard === guard) return null;
   fight.guard = guard;
   fight.raisedAt = tick;
-  return '';
+  return null;
 }
 
 export function lowerGuard({ fight }: AgentState): void {

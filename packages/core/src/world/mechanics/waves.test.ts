@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
@@ -8,7 +9,7 @@ import { restoreSnapshot, takeSnapshot, worldHash } from '../handover/snapshot.t
 import { swapProgram } from '../handover/swap.ts';
 import { tick } from '../phases/tick.ts';
 import { createWorld, setRecorder, type World } from '../world.ts';
-import { whyNobodyComes } from './waves.ts';
+import { whyNobodyComes } from '../readout/game.ts';
 
 /** Who comes to a ground while a run goes on, and leaves it. */
 
@@ -129,7 +130,7 @@ describe('a wave', () => {
     run(30);
     expect(present(world)).toEqual([]);
     expect(entries).toContainEqual(
-      expect.objectContaining({ how: 'held', reason: 'there is no room at West gap' }),
+      expect.objectContaining({ how: 'held', reason: because('waveNoRoom', 'West gap') }),
     );
     world.agents.find(({ name }) => name === 'keeper')!.body.x = 6;
     run(1);

@@ -1,3 +1,5 @@
+import { sameData } from '../../terms/same-data.ts';
+import { because, type Reason } from '../../terms/reasons.ts';
 import { nextRandom } from '../../numeric/random.ts';
 import type { WaveProgram } from '../program/director-program.ts';
 import { begin, type Beginning } from '../state/agent-run.ts';
@@ -60,7 +62,7 @@ function recordWave(
   { recorder, tick, statics, waves }: Surroundings,
   index: number,
   how: WaveChange,
-  reason?: string,
+  reason?: Reason,
 ): void {
   const { name: wave } = statics.program.director.waves[index];
   const { times } = waves[index];
@@ -75,14 +77,14 @@ function recordWave(
   });
 }
 
-/** Starts a wave; why it can't be, or an empty text. */
-export function bringWave(world: Surroundings, index: number): string {
+/** Starts a wave; returns why it can't be, or null. */
+export function bringWave(world: Surroundings, index: number): Reason | null {
   const run = world.waves[index];
-  if (run.times > 0 && !run.isOver) return 'the wave is coming already';
+  if (run.times > 0 && !run.isOver) return because('waveComing');
   const { turn } = run;
   Object.assign(run, beginWave(), { turn });
   come(world, index);
-  return '';
+  return null;
 }
 
 /** They come, for the first time or once more. */
@@ -106,7 +108,7 @@ export function toCome(world: Surroundings, index: number): number {
 export function callOff(world: Surroundings, index: number): boolean {
   const run = world.waves[index];
   if (run.isOver || run.times === 0) return false;
-  Object.assign(run, { owed: [], isOver: true, held: '', heldSince: -1 });
+  Object.assign(run, { owed: [], isOver: true, held: null, heldSince: -1 });
   recordWave(world, index, 'calledOff');
   return true;
 }
@@ -171,9 +173,9 @@ function spawnFor(
 }
 
 /** Says why nobody comes who is due, once for each reason. */
-function hold(world: Surroundings, index: number, reason: string): void {
+function hold(world: Surroundings, index: number, reason: Reason): void {
   const run = world.waves[index];
-  if (run.held === reason) return;
+  if (sameData(run.held, reason)) return;
   run.held = reason;
   run.heldSince = world.tick;
   recordWave(world, index, 'held', reason);
@@ -184,19 +186,18 @@ function bringOne(world: Surroundings, index: number): void {
   const wave = world.statics.program.director.waves[index];
   const run = world.waves[index];
   const living = countAlive(world, wave);
-  if (living >= wave.pool.length)
-    return hold(world, index, `${living} are alive, and no more may be at once`);
+  if (living >= wave.pool.length) return hold(world, index, because('waveFull', living));
   const agent = nextOf(world, wave);
-  if (!agent) return hold(world, index, 'the bodies of those who died still lie there');
+  if (!agent) return hold(world, index, because('waveBodiesLie'));
   const spawn = spawnFor(world, wave, run, agent);
   if (!spawn) {
     const places = wave.spawns.map(({ title }) => title).join(', ');
-    return hold(world, index, `there is no room at ${places}`);
+    return hold(world, index, because('waveNoRoom', places));
   }
   beginAgain(world, agent, spawn);
   if (run.brought < wave.count) run.brought++;
   else run.owed.shift();
-  Object.assign(run, { due: world.tick + wave.gapTicks, held: '', heldSince: -1 });
+  Object.assign(run, { due: world.tick + wave.gapTicks, held: null, heldSince: -1 });
   if (world.recorder) {
     const { title: at, x, y } = spawn;
     recordFor(agent, world.recorder, { kind: 'came', wave: wave.name, at, x, y });
@@ -232,23 +233,4 @@ export function stepWave(world: Surroundings, index: number): void {
   }
   if (run.goneAt < 0) run.goneAt = tick;
   if (tick >= run.goneAt + wave.delayTicks) come(world, index);
-}
-
-/** Why nobody of a wave comes now, in words; empty where one comes as soon as the gap is over. */
-export function whyNobodyComes(world: Surroundings, index: number): string {
-  const { ticksPerSecond, director } = world.statics.program;
-  const wave = director.waves[index];
-  const run = world.waves[index];
-  const seconds = (ticks: number) => `${(ticks / ticksPerSecond).toFixed(1)} s`;
-  if (run.isOver) return 'it is over: all who were to come have come';
-  if (run.times === 0)
-    return wave.starts === 'director'
-      ? 'the director has not brought it yet'
-      : 'nobody who is played has entered the zone that starts it';
-  if (run.held !== '') return `${run.held}, for ${seconds(world.tick - run.heldSince)}`;
-  if (run.brought < wave.count) return `the next comes in ${seconds(run.due - world.tick)}`;
-  if (run.owed.length > 0) return `the next comes again in ${seconds(run.owed[0] - world.tick)}`;
-  const living = countAlive(world, wave);
-  if (living > 0) return `all ${wave.count} have come, and ${living} of them are alive`;
-  return `they come again in ${seconds(run.goneAt + wave.delayTicks - world.tick)}`;
 }

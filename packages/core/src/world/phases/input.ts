@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { whoStandsAt } from '../mechanics/room.ts';
 import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from '../mechanics/hands.ts';
 import { call } from '../mechanics/messages.ts';
@@ -15,23 +16,23 @@ export function takeInputs(world: World, inputs: readonly Input[]): void {
   for (const input of inputs) applyInput(world, input);
 }
 
-/** Does one thing with the hands; why it can't be, or an empty text. */
-function act(world: World, agent: Agent, input: Input): string {
+/** Does one thing with the hands; returns why it can't be, or null. */
+function act(world: World, agent: Agent, input: Input): Reason | null {
   const { act: what, at, move } = input;
-  if (what && agent.away) return 'it is not on the ground';
-  if (what && agent.asleep) return 'it lies on the ground';
+  if (what && agent.away) return because('absent');
+  if (what && agent.asleep) return because('lying');
   switch (what) {
     case 'pickUp': {
       const thing = thingInReach(world, agent);
-      return thing < 0 ? 'nothing to pick up is in reach' : pickUp(world, agent, thing);
+      return thing < 0 ? because('nothingInReach') : pickUp(world, agent, thing);
     }
     case 'drop':
       return drop(world, agent);
     case 'throw':
-      return at ? throwAt(world, agent, at[0], at[1]) : 'it is not said where to';
+      return at ? throwAt(world, agent, at[0], at[1]) : because('throwPlaceMissing');
     case 'use': {
       const gate = gateInReach(world, agent);
-      return gate < 0 ? 'no gate is in reach' : use(world, agent, gate);
+      return gate < 0 ? because('noGateInReach') : use(world, agent, gate);
     }
     case 'strike':
     case 'dodge':
@@ -43,12 +44,12 @@ function act(world: World, agent: Agent, input: Input): string {
       );
     case 'call':
       call(world, agent);
-      return '';
+      return null;
     case 'lower':
       lowerGuard(agent);
-      return '';
+      return null;
     default:
-      return '';
+      return null;
   }
 }
 
@@ -77,13 +78,18 @@ function aimedAt({ agents }: World, agent: Agent): number {
   return best;
 }
 
-function makeMove(world: World, agent: Agent, what: 'strike' | 'dodge', input: Input): string {
+function makeMove(
+  world: World,
+  agent: Agent,
+  what: 'strike' | 'dodge',
+  input: Input,
+): Reason | null {
   const move = placeNamed(
     agent.archetype.moves,
     input.move,
     ({ kind }) => (kind === 'dodge') === (what === 'dodge'),
   );
-  if (move < 0) return `it has no ${what === 'dodge' ? 'dodge' : 'move'}`;
+  if (move < 0) return because(what === 'dodge' ? 'noDodge' : 'noMove');
   // A dodge goes where the legs are steered, else back.
   const isSteered = input.x !== 0 || input.y !== 0;
   const heading = isSteered ? atan2(input.y, input.x) : agent.heading + Math.PI;
@@ -95,7 +101,7 @@ function applyInput(world: World, input: Input): void {
   if (!agent) return;
   const { body, archetype, program } = agent;
   world.acting = agent.index;
-  if (input.place && agent.away) return record(world, agent, input, 'it is not on the ground');
+  if (input.place && agent.away) return record(world, agent, input, because('absent'));
   if (input.place) {
     const trouble = putDown(world, agent, input.place[0], input.place[1]);
     return record(world, agent, input, trouble);
@@ -112,7 +118,7 @@ function applyInput(world: World, input: Input): void {
   record(world, agent, input, act(world, agent, input));
 }
 
-function record(world: World, agent: Agent, input: Input, trouble: string): void {
+function record(world: World, agent: Agent, input: Input, trouble: Reason | null): void {
   if (!world.recorder) return;
   const { x, y, gait, act: what, at, move, place, control } = input;
   recordFor(agent, world.recorder, {
@@ -129,12 +135,12 @@ function record(world: World, agent: Agent, input: Input, trouble: string): void
   });
 }
 
-/** Moves a body to where there is room for it; why it can't be, or an empty text. */
-function putDown(world: World, agent: Agent, x: number, y: number): string {
+/** Moves a body to where there is room for it; returns why it can't be, or null. */
+function putDown(world: World, agent: Agent, x: number, y: number): Reason | null {
   const { body, archetype } = agent;
-  if (world.ground.isBlocked(x, y, archetype.radius)) return 'there is a wall';
+  if (world.ground.isBlocked(x, y, archetype.radius)) return because('wall');
   const inWay = whoStandsAt(world, agent, x, y);
-  if (inWay) return `${inWay.placed.title} stands there`;
+  if (inWay) return because('occupied', inWay.placed.title);
   body.x = x;
   body.y = y;
   body.vx = 0;
@@ -142,5 +148,5 @@ function putDown(world: World, agent: Agent, x: number, y: number): string {
   body.pathX = NaN;
   body.markX = x;
   body.markY = y;
-  return '';
+  return null;
 }

@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { isStuck, type Body } from '../../motion/body.ts';
 import type { Agent } from '../agents/agent.ts';
 import { feelTouch } from '../mechanics/harm.ts';
@@ -43,7 +44,11 @@ function tellStuck(world: World, agent: Agent, count: number): void {
   raiseStuck(
     world,
     agent,
-    names ? `held up by ${names}` : atWall ? 'held up by a wall' : 'held up',
+    names
+      ? because('blockedByBodies', names)
+      : atWall
+        ? because('blockedByWall')
+        : because('blocked'),
   );
   // Perhaps there is another way by now.
   body.pathX = NaN;

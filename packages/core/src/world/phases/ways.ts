@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { needsPath, stopLegs, takePath } from '../../motion/body.ts';
 import { LEGS_FAILED, type PathResult } from '../../motion/legs.ts';
 import type { Agent } from '../agents/agent.ts';
@@ -37,8 +38,7 @@ function takeWay(world: World, agent: Agent, result: PathResult): void {
   body.trouble = result.reason;
   if (world.recorder) {
     const { goalX: x, goalY: y } = body;
-    recordFor(agent, world.recorder, { kind: 'noWay', x, y, reason: result.reason });
+    recordFor(agent, world.recorder, { kind: 'noWay', x, y, reason: because(result.reason) });
   }
-  if (result.reason === 'closed in')
-    raiseStuck(world, agent, 'closed in: no way leads out of here');
+  if (result.reason === 'closedIn') raiseStuck(world, agent, because('noWayOut'));
 }

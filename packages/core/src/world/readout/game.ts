@@ -1,6 +1,8 @@
 import { modeNow, secondsLeft } from '../mechanics/game.ts';
-import { countAlive, toCome, whyNobodyComes } from '../mechanics/waves.ts';
+import { countAlive, toCome } from '../mechanics/waves.ts';
+import { reasonText } from './reason-text.ts';
 import type { ResultName } from '../../model/documents.ts';
+import type { Surroundings } from '../state/surroundings.ts';
 import type { World } from '../world.ts';
 
 /** What is shown above the ground of the game around those on it. */
@@ -54,8 +56,27 @@ export function pictureGame(world: World): GamePicture | null {
       alive: countAlive(world, wave),
       toCome: toCome(world, index),
       why: whyNobodyComes(world, index),
-      isHeld: world.waves[index].held !== '',
+      isHeld: world.waves[index].held !== null,
     })),
     result: result && { how: result.how, words: result.words },
   };
+}
+
+/** Why nobody of a wave comes now, in words; empty where one comes as soon as the gap is over. */
+export function whyNobodyComes(world: Surroundings, index: number): string {
+  const { ticksPerSecond, director } = world.statics.program;
+  const wave = director.waves[index];
+  const run = world.waves[index];
+  const seconds = (ticks: number) => `${(ticks / ticksPerSecond).toFixed(1)} s`;
+  if (run.isOver) return 'it is over: all who were to come have come';
+  if (run.times === 0)
+    return wave.starts === 'director'
+      ? 'the director has not brought it yet'
+      : 'nobody who is played has entered the zone that starts it';
+  if (run.held) return `${reasonText(run.held)}, for ${seconds(world.tick - run.heldSince)}`;
+  if (run.brought < wave.count) return `the next comes in ${seconds(run.due - world.tick)}`;
+  if (run.owed.length > 0) return `the next comes again in ${seconds(run.owed[0] - world.tick)}`;
+  const living = countAlive(world, wave);
+  if (living > 0) return `all ${wave.count} have come, and ${living} of them are alive`;
+  return `they come again in ${seconds(run.goneAt + wave.delayTicks - world.tick)}`;
 }

@@ -43,7 +43,7 @@ export function createMindRecorder(
         action,
         ...inRow(row),
         ending,
-        ...(reason === '' ? {} : { reason }),
+        ...(reason && { reason }),
       }),
     did: (action) => put({ kind: 'did', action }),
     fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),

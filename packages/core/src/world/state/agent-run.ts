@@ -1,3 +1,4 @@
+import type { Reason } from '../../terms/reasons.ts';
 import { carryFight, copyFight, createFight, type Fight } from './fight.ts';
 import { SENSES } from '../../terms/senses.ts';
 import { copyBody, createBody, stopLegs, type Body } from '../../motion/body.ts';
@@ -36,7 +37,7 @@ export interface AgentRun {
   life: Life;
   fight: Fight;
   /** Why what its hands were to do last could not be done; empty where it was. */
-  refused: string;
+  refused: Reason | null;
   /** What it carries; −1 for nothing. */
   carried: number;
   /** Its part in the squad, as the index of a text; −1 for none. */
@@ -105,7 +106,7 @@ export interface AgentField<V> extends RunField<V, AgentState, AgentChange> {
 const same = <V>(value: V): V => value;
 
 /** A number, text or flag that means the same under any program. */
-function scalar<V extends number | string | boolean>(
+function scalar<V extends number | string | boolean | Reason | null>(
   begin: (agent: AgentState, beginning: Beginning) => V,
 ): AgentField<V> {
   return { begin, copy: same, carry: same };
@@ -247,7 +248,7 @@ export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]
     copy: copyFight,
     carry: carryFight,
   },
-  refused: scalar(() => ''),
+  refused: scalar(() => null),
   carried: {
     begin: () => -1,
     copy: same,

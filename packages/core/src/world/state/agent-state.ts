@@ -1,3 +1,4 @@
+import type { Reason } from '../../terms/reasons.ts';
 import { SENSES, SIGHT } from '../../terms/senses.ts';
 import { FRIENDLY, HOSTILE } from '../../terms/stances.ts';
 import type { Facts, GameFacts } from '../../expression/facts.ts';
@@ -89,7 +90,7 @@ export class AgentState implements AgentRun, Facts {
   asleep = false;
   away = false;
   resting = false;
-  refused = '';
+  refused: Reason | null = null;
   carried = -1;
   /** Who it shares what it has found with: its squad, else itself; index of {@link Surroundings.found}. */
   readonly finder: number;
@@ -98,7 +99,7 @@ export class AgentState implements AgentRun, Facts {
   inboxes: string[][] = [];
   speech = '';
   spokenAt = -1;
-  reason = '';
+  reason: Reason | null = null;
   /** By mind. */
   recorders: MindRecorder[] | null = null;
   #elsewhere: Elsewhere | null = null;
@@ -358,7 +359,7 @@ export class AgentState implements AgentRun, Facts {
   isReady(word: number): boolean {
     const move = moveNamed(this, word);
     // What is guarded by it must not lose its guard by beginning.
-    return (move >= 0 && this.fight.move === move) || whyNotBegin(this, move) === '';
+    return (move >= 0 && this.fight.move === move) || whyNotBegin(this, move) === null;
   }
   canReach(word: number, agent: number): boolean {
     return this.reachesFrom(word, agent, this.body.x, this.body.y);

@@ -1,3 +1,4 @@
+import type { Reason } from '../../terms/reasons.ts';
 import type { DirectorProgram, WaveProgram } from '../program/director-program.ts';
 import type { Renaming } from './renaming.ts';
 
@@ -31,8 +32,8 @@ export interface WaveRun {
   goneAt: number;
   /** Nobody of it will come any more. */
   isOver: boolean;
-  /** Why nobody has come who was due, and since when; empty where nothing holds them up. */
-  held: string;
+  /** Why nobody has come who was due, and since when; null where nothing holds them up. */
+  held: Reason | null;
   heldSince: number;
 }
 
@@ -58,7 +59,7 @@ export function beginWave(): WaveRun {
     turn: 0,
     goneAt: -1,
     isOver: false,
-    held: '',
+    held: null,
     heldSince: -1,
   };
 }

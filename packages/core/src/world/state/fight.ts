@@ -1,3 +1,4 @@
+import { because, type Reason } from '../../terms/reasons.ts';
 import { WORD_INDICES } from '../../terms/senses.ts';
 import type { ArchetypeProgram, GuardProgram, MoveProgram } from '../program/program.ts';
 import type { Renaming } from './renaming.ts';
@@ -29,7 +30,7 @@ export interface Fight {
   staggeredUntil: number;
   /** The tick in which a move was broken off last, and why; −1 for never. */
   brokenAt: number;
-  brokenBy: string;
+  brokenBy: Reason | null;
   /** Index of the word for what came of the last move; −1 for none. */
   lastResult: number;
   /** Ticks in which it was hit, and landed a hit, last; −1 for never. */
@@ -52,7 +53,7 @@ export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
     readyAt: moves.map(() => 0),
     staggeredUntil: -1,
     brokenAt: -1,
-    brokenBy: '',
+    brokenBy: null,
     lastResult: -1,
     hitAt: -1,
     landedAt: -1,
@@ -111,14 +112,14 @@ export function guardNamed({ archetype }: Fighter, word: number): number {
 export function whyNotBegin(
   agent: Fighter & { fight: Fight; tick: number; asleep: boolean },
   move: number,
-): string {
+): Reason | null {
   const { fight, tick, archetype } = agent;
-  if (!archetype.moves[move]) return 'it has no such move';
-  if (agent.asleep) return 'it lies on the ground';
-  if (fight.staggeredUntil > tick) return 'it is staggered';
-  if (fight.move >= 0) return `it is at ${archetype.moves[fight.move].title}`;
-  if (fight.readyAt[move] > tick) return `${archetype.moves[move].title} is not ready`;
-  return '';
+  if (!archetype.moves[move]) return because('noSuchMove');
+  if (agent.asleep) return because('lying');
+  if (fight.staggeredUntil > tick) return because('staggered');
+  if (fight.move >= 0) return because('busyWithMove', archetype.moves[fight.move].title);
+  if (fight.readyAt[move] > tick) return because('moveNotReady', archetype.moves[move].title);
+  return null;
 }
 
 /** The move that is made; undefined for none. */

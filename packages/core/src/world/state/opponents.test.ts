@@ -1,3 +1,4 @@
+import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import type { MoveDocument } from '../../model/documents.ts';
 import { programOf } from '../../testing/orchard.fixture.ts';
@@ -134,20 +135,20 @@ describe('a move', () => {
     const { keeper, move } = facing({}, 0);
     const why = (place: number) => whyNotBegin(keeper, place);
     const place = keeper.fight.move;
-    expect(why(place)).toBe(`it is at ${move.title}`);
+    expect(why(place)).toEqual(because('busyWithMove', move.title));
     keeper.fight.move = -1;
-    expect(why(place)).toBe('');
-    expect(why(7)).toBe('it has no such move');
+    expect(why(place)).toBeNull();
+    expect(why(7)).toEqual(because('noSuchMove'));
     keeper.fight.staggeredUntil = keeper.tick + 1;
-    expect(why(place)).toBe('it is staggered');
+    expect(why(place)).toEqual(because('staggered'));
     keeper.fight.staggeredUntil = keeper.tick;
-    expect(why(place)).toBe('');
+    expect(why(place)).toBeNull();
     keeper.fight.readyAt[place] = keeper.tick + 1;
-    expect(why(place)).toBe(`${move.title} is not ready`);
+    expect(why(place)).toEqual(because('moveNotReady', move.title));
     keeper.fight.readyAt[place] = keeper.tick;
-    expect(why(place)).toBe('');
+    expect(why(place)).toBeNull();
     keeper.asleep = true;
-    expect(why(place)).toBe('it lies on the ground');
+    expect(why(place)).toEqual(because('lying'));
   });
 });
 

@@ -1,4 +1,5 @@
 import type { HitResult } from '../../terms/fighting.ts';
+import type { Reason } from '../../terms/reasons.ts';
 import type { Ending } from '../../mind/host.ts';
 import type { End } from '../../mind/memory.ts';
 import type { ResultName, Sense } from '../../model/documents.ts';
@@ -32,7 +33,7 @@ export type LedgerEntry = {
       row?: number;
       ending: Ending;
       /** Why it failed, where that is known. */
-      reason?: string;
+      reason?: Reason;
     }
   | { kind: 'did'; action: string }
   /** A choice has turned to another option, or to nothing. */
@@ -88,7 +89,7 @@ export type LedgerEntry = {
       place?: Input['place'];
       control?: Input['control'];
       /** Why what was to be done could not be. */
-      trouble?: string;
+      trouble?: Reason;
     }
   | { kind: 'noise'; what: string; x: number; y: number; reach: number }
   /** Points of health taken, and what is left; `by` is empty where nobody did it. */
@@ -96,7 +97,7 @@ export type LedgerEntry = {
   | { kind: 'death'; by: string }
   /** A move has begun that lasts so many ticks; `of` is whom it is for. */
   | { kind: 'move'; move: string; lasts: number; of?: string }
-  | { kind: 'broken'; move: string; reason: string }
+  | { kind: 'broken'; move: string; reason: Reason }
   /** A move has met somebody, or nobody. */
   | {
       kind: 'hit';
@@ -118,16 +119,16 @@ export type LedgerEntry = {
   /** It respawns. */
   | { kind: 'recycled'; x: number; y: number }
   | { kind: 'role'; role: string }
-  | { kind: 'stuck'; x: number; y: number; reason: string }
+  | { kind: 'stuck'; x: number; y: number; reason: Reason }
   | { kind: 'cycle'; states: string[] }
   /** Events for which there was no room among those that wait for a mind. */
   | { kind: 'dropped'; events: number }
-  | { kind: 'noWay'; x: number; y: number; reason: string }
+  | { kind: 'noWay'; x: number; y: number; reason: Reason }
   /** One has come to the ground with a wave, at a spawn place; or is taken off it. */
   | { kind: 'came'; wave: string; at: string; x: number; y: number }
   | { kind: 'left' }
   /** `times` is how often it has come; `reason` why nobody comes who is due. */
-  | { kind: 'wave'; wave: string; how: WaveChange; times: number; reason?: string }
+  | { kind: 'wave'; wave: string; how: WaveChange; times: number; reason?: Reason }
   /** A mode begins, for so many seconds if it ends by itself; `laidOver` where it is not the schedule’s. */
   | { kind: 'mode'; mode: string; seconds?: number; laidOver?: true }
   | { kind: 'score'; score: string; by: number; value: number }

@@ -1,4 +1,5 @@
 import {
+  reasonText,
   firstMind,
   readRow,
   type OutlineRow,
@@ -79,7 +80,7 @@ function detailWords(live: LiveRow, clock: Clock, numberOf: (row: number) => num
       `ran ${(tally.ticks / clock.ticksPerSecond).toFixed(1)} s in all`,
     );
   if (tally?.failure)
-    said.push(`failed ${ago(tally.failure.tick, clock)}: ${tally.failure.reason}`);
+    said.push(`failed ${ago(tally.failure.tick, clock)}: ${reasonText(tally.failure.reason)}`);
   if (tally?.overruled)
     said.push(
       `overruled by row ${numberOf(tally.overruled.by)} ${ago(tally.overruled.tick, clock)}`,
