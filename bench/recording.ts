@@ -12,7 +12,7 @@ import {
   watchFor,
   whatEverLedTo,
   why,
-  whyNot,
+  whyNotNamed,
   type Input,
   type Program,
   type Run,
@@ -124,7 +124,7 @@ export function asking(): Figure {
     const state = states[(i * 7) % states.length].id;
     return timed(() => {
       if (i % 3 === 0) why(question);
-      else if (i % 3 === 1) whyNot(question, state);
+      else if (i % 3 === 1) whyNotNamed(question, state);
       else whatEverLedTo(question, state);
     });
   });

@@ -180,7 +180,7 @@ describe('trying a change', () => {
       };
     });
     const page = await app.open(
-      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&not=pause:yawn&tick=30`,
+      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&ask=notOption:pause:yawn&tick=30`,
     );
     const answer = page.getByRole('list', { name: 'The answer' });
     await answer.getByText('Not so: Warden 1 picks yawn').waitFor();
@@ -197,7 +197,7 @@ describe('trying a change', () => {
       rounds.leaves = [{ to: 'peer', after: 2 }];
     });
     const page = await app.open(
-      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&not=peer&tick=90`,
+      `${mind.replace(/minds.*/, 'watch')}?agent=warden1&ask=notState:peer&tick=90`,
     );
     const answer = page.getByRole('list', { name: 'The answer' });
     await answer.getByText('Not so: Warden 1 is in Peer').waitFor();
@@ -224,7 +224,7 @@ describe('trying a change', () => {
 
   it('is ended when the question is another, or by hand', async () => {
     const night = await app.newNightWatch();
-    const page = await app.open(`${night}/watch?agent=warden2&not=collar&tick=300`);
+    const page = await app.open(`${night}/watch?agent=warden2&ask=notState:collar&tick=300`);
     const tried = page.getByRole('region', { name: 'Try it' });
     await tried.getByRole('button', { name: /^Try it/ }).click();
     await tried.getByText(/^run \d+ of \d+ at most$/).waitFor();

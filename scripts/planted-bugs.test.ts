@@ -14,7 +14,7 @@ import {
   whatEverLedTo,
   whoTold,
   why,
-  whyNot,
+  whyNotNamed,
   withSetup,
   type Input,
   type ProjectDocument,
@@ -45,7 +45,7 @@ interface Scene {
   noticed(): string;
   never(): string;
   why(agent: string): string;
-  whyNot(agent: string, what: string): string;
+  whyNotNamed(agent: string, what: string): string;
   ever(agent: string, state: string): string;
   told(agent: string): string;
 }
@@ -80,7 +80,7 @@ function seen(
         .map(({ part, title }) => `${part} ${title}`)
         .join('\n'),
     why: (agent) => words(why(at(agent))),
-    whyNot: (agent, what) => words(whyNot(at(agent), what)),
+    whyNot: (agent, what) => words(whyNotNamed(at(agent), what)),
     ever: (agent, state) => words(whatEverLedTo(at(agent), state)),
     told: (agent) => words(whoTold(at(agent))),
   };

@@ -60,11 +60,11 @@ const KINDS = {
 };
 
 /** @param {Tables} tables @returns {string[]} */
-function expressionPage({ BUILTINS, signature }) {
+function expressionPage({ BUILTINS, missingText, signature }) {
   const rows = (/** @type {typeof BUILTINS} */ list) =>
     list.map(
       (builtin) =>
-        `| \`${cell(signature(builtin))}\` | ${builtin.result} | ${unitText(builtin.unit)} | ${cell(builtin.about)} | ${builtin.missing ?? ''} |`,
+        `| \`${cell(signature(builtin))}\` | ${builtin.result} | ${unitText(builtin.unit)} | ${cell(builtin.about)} | ${missingText(builtin)} |`,
     );
   const head = [
     '| name | gives | unit | about | where it is missing |',

@@ -108,7 +108,7 @@ const SHOTS = [
   },
   {
     file: 'why-not.png',
-    where: '/watch?agent=warden1&not=peer&tick=90',
+    where: '/watch?agent=warden1&ask=notState:peer&tick=90',
     add: (address) =>
       addNightWithRounds(address, 'A patient night', [{ to: 'peer', after: 2, note: 'looks up' }]),
     async act(page) {

@@ -6,7 +6,7 @@ import {
   QuestionError,
   why,
   whyItMoves,
-  whyNot,
+  whyNotNamed,
   type Question,
   type Statement,
 } from '@crooked-lantern/core';
@@ -26,7 +26,7 @@ export interface ExplainOptions {
 function answerTo(question: Question, { not, notices, moves }: ExplainOptions): Statement {
   if (notices !== undefined) return howItNotices(question, notices);
   if (moves) return whyItMoves(question);
-  return not === undefined ? why(question) : whyNot(question, not);
+  return not === undefined ? why(question) : whyNotNamed(question, not);
 }
 
 export function explain(file: string, options: ExplainOptions): number {

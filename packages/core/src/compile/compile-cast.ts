@@ -1,5 +1,6 @@
 import { usualStance } from '../terms/stances.ts';
 import { checkExpression, type CheckResult } from '../expression/check.ts';
+import { partsOf, type Ir } from '../expression/ir.ts';
 import type { ScopeKey } from '../expression/scope.ts';
 import {
   CROUCHED_SEEN,
@@ -181,6 +182,11 @@ export function compileArchetype(
   };
 }
 
+/** Whether a part of the expression is the age of a key. */
+function asksAge(ir: Ir): boolean {
+  return partsOf(ir).some((part) => part.op === 'call' && part.name === 'age(key)');
+}
+
 /** The score of a role: a number, from shared memory only, since it is looked at for every member, whatever its mind. */
 export function checkScore(
   source: string,
@@ -199,7 +205,7 @@ export function checkScore(
     internText: (text: string) => internText(context, text),
   };
   const result = checkExpression(source, names, { types: ['number'] });
-  if (!result.ok || !JSON.stringify(result.expression.ir).includes('"age(key)"')) return result;
+  if (!result.ok || !asksAge(result.expression.ir)) return result;
   const message =
     'A score can’t ask for the age of a key: it is looked at for every member, whatever its mind.';
   return { ok: false, faults: [{ message, at: [0, source.length] }] };

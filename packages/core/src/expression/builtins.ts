@@ -32,8 +32,10 @@ export interface Builtin {
   /** `same`: the unit of the first argument, which the others must share. */
   unit?: 'm' | 's' | 'm/s' | 'deg' | 'same';
   about: string;
-  /** What it gives where something is missing; left out where nothing ever is. */
-  missing?: string;
+  /** What it gives where something is missing, null for nothing; left out where nothing ever is. */
+  missing?: number | boolean | null;
+  /** How the reference says that, where the value alone does not. */
+  missingWords?: string;
   /** The sense it speaks of, where it speaks of what that brought; `attention`: of whichever has the attention. */
   sense?: Sense | 'attention';
   /** It is true of everybody, whatever anybody perceives: only the mind of a director may ask. */
@@ -59,6 +61,14 @@ function bearing(facts: Facts, x: number, y: number): number {
   return degrees(wrapAngle(atan2(y - facts.y, x - facts.x) - facts.heading));
 }
 
+/** What a built-in gives where something is missing, in words; empty where nothing ever is. */
+export function missingText({ missing, missingWords, result }: Builtin): string {
+  if (missing === undefined) return '';
+  if (missingWords !== undefined) return missingWords;
+  if (missing !== null) return String(missing);
+  return ['text', 'agent', 'thing', 'route'].includes(result) ? `no ${result}` : 'nothing';
+}
+
 const agent = { name: 'agent', type: 'agent' } as const;
 const point = { name: 'point', type: 'point' } as const;
 
@@ -75,7 +85,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'tier',
     result: 'text',
     about: 'the name of the tier in force',
-    missing: 'no text',
+    missing: null,
     read: (f) => f.tier,
   },
   {
@@ -96,7 +106,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'self.route',
     result: 'route',
     about: 'the route this agent was given',
-    missing: 'no route',
+    missing: null,
     read: (f) => f.route,
   },
   {
@@ -132,21 +142,22 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'self.role',
     result: 'text',
     about: 'the part this agent has in its squad',
-    missing: 'no text',
+    missing: null,
     read: (f) => f.role,
   },
   {
     name: 'self.health',
     result: 'number',
     about: 'points of health left',
-    missing: 'nothing for who can’t be hurt',
+    missing: null,
+    missingWords: 'nothing for who can’t be hurt',
     read: (f) => f.health,
   },
   {
     name: 'self.carries',
     result: 'thing',
     about: 'what this body carries',
-    missing: 'no thing',
+    missing: null,
     read: (f) => f.carried,
   },
   {
@@ -154,7 +165,7 @@ export const BUILTINS: readonly Builtin[] = [
     sense: 'attention',
     result: 'agent',
     about: 'the agent the percept is of that has the attention',
-    missing: 'no agent',
+    missing: null,
     read: (f) => f.attentionOf,
   },
   {
@@ -162,7 +173,7 @@ export const BUILTINS: readonly Builtin[] = [
     sense: 'attention',
     result: 'point',
     about: 'where that percept places it',
-    missing: 'nothing',
+    missing: null,
     x: (f) => f.attentionX,
     y: (f) => f.attentionY,
   },
@@ -172,7 +183,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about: 'how strong it is, 0 to 1: awareness for sight, loudness for a noise',
-    missing: '0',
+    missing: 0,
     read: (f) => f.attentionStrength,
   },
   {
@@ -180,7 +191,7 @@ export const BUILTINS: readonly Builtin[] = [
     sense: 'attention',
     result: 'text',
     about: "the sense it came by: 'sight', 'harm', 'hearing', 'found' or 'told'",
-    missing: 'no text',
+    missing: null,
     read: (f) => f.attentionSense,
   },
   {
@@ -190,7 +201,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds since that percept was last renewed',
-    missing: 'nothing',
+    missing: null,
     read: (f) => f.attentionAge,
   },
   {
@@ -199,7 +210,7 @@ export const BUILTINS: readonly Builtin[] = [
     parameters: [agent],
     result: 'flag',
     about: 'whether the agent is in sight now',
-    missing: 'false',
+    missing: false,
     test: (f, a) => f.sees(a),
   },
   {
@@ -209,7 +220,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about: 'how sure the senses are of the agent, 0 to 1',
-    missing: '0',
+    missing: 0,
     read: (f, a) => f.awareness(a),
   },
   {
@@ -218,7 +229,7 @@ export const BUILTINS: readonly Builtin[] = [
     parameters: [agent],
     result: 'point',
     about: 'the last known place of the agent',
-    missing: 'nothing',
+    missing: null,
     x: (f, a) => f.knownX(a),
     y: (f, a) => f.knownY(a),
   },
@@ -230,7 +241,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 'm',
     about: 'metres to the last known place of the agent',
-    missing: 'nothing',
+    missing: null,
     read: (f, a) => length(f.knownX(a) - f.x, f.knownY(a) - f.y),
   },
   {
@@ -240,7 +251,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 'm',
     about: 'metres to the point',
-    missing: 'nothing',
+    missing: null,
     read: (f, x, y) => length(x - f.x, y - f.y),
   },
   {
@@ -251,7 +262,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [-180, 180],
     unit: 'deg',
     about: 'angle from the heading to the last known place of the agent, −180 to 180',
-    missing: 'nothing',
+    missing: null,
     read: (f, a) => bearing(f, f.knownX(a), f.knownY(a)),
   },
   {
@@ -261,7 +272,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [-180, 180],
     unit: 'deg',
     about: 'angle from the heading to the point, −180 to 180',
-    missing: 'nothing',
+    missing: null,
     read: bearing,
   },
   {
@@ -299,7 +310,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds since the memory key was written',
-    missing: 'nothing',
+    missing: null,
     read: (f, key) => f.keyAge(key),
   },
   {
@@ -356,7 +367,8 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     about:
       'the expression as if this body stood at the point: distances, angles, light and lines of sight are those of there, what it knows stays as it is. Gives what the expression gives',
-    missing: 'as where it stands, for a point that is nothing',
+    missing: null,
+    missingWords: 'as where it stands, for a point that is nothing',
   },
   {
     name: 'inBand',
@@ -368,7 +380,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about: 'how far the number of a band set lies in one of its bands, 0 to 1',
-    missing: '0',
+    missing: 0,
   },
   {
     name: 'bandOf',
@@ -376,7 +388,7 @@ export const BUILTINS: readonly Builtin[] = [
     parameters: [{ name: 'set', type: 'bands' }],
     result: 'text',
     about: 'the name of the band in which the number of the set lies most; the first of equals',
-    missing: 'no text',
+    missing: null,
   },
   {
     name: 'trapezoid',
@@ -391,7 +403,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, 1],
     about:
       'how far the number lies in a part of its line, 0 to 1: it rises from the first to the second, and falls from the third to the last',
-    missing: '0',
+    missing: 0,
     read: (_, a, from, fullFrom, fullTo, to) => membershipOf(a, from, fullFrom, fullTo, to),
   },
   ...SENSE_BUILTINS,

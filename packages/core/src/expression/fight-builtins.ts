@@ -16,7 +16,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       name: `${prefix}moveOf`,
       result: 'text',
       about: `the name of the move the agent ${does}`,
-      missing: 'no text',
+      missing: null,
       read: (f, a) => f.moveOf(a, inTruth),
     },
     {
@@ -24,7 +24,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       name: `${prefix}phaseOf`,
       result: 'text',
       about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
-      missing: 'no text',
+      missing: null,
       read: (f, a) => f.phaseOf(a, inTruth),
     },
     {
@@ -34,7 +34,8 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       range: [0, Infinity],
       unit: 's',
       about: `seconds until what the agent ${inTruth ? 'does in truth' : 'is seen to do'} can hit this body, as both go on`,
-      missing: 'nothing where it can’t',
+      missing: null,
+      missingWords: 'nothing where it can’t',
       read: (f, a) => f.impactIn(a, inTruth),
     },
     {
@@ -42,7 +43,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       name: `${prefix}guarding`,
       result: 'text',
       about: `the name of the guard the agent ${inTruth ? 'holds in truth' : 'is seen to hold'}`,
-      missing: 'no text',
+      missing: null,
       read: (f, a) => f.guardOf(a, inTruth),
     },
     {
@@ -51,7 +52,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'number',
       range: [0, Infinity],
       about: `points of health the agent ${inTruth ? 'has in truth' : 'was last seen to have'}`,
-      missing: 'nothing',
+      missing: null,
       read: (f, a) => f.healthOf(a, inTruth),
     },
   ];
@@ -63,7 +64,8 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about: 'share of its health left, 0 to 1',
-    missing: 'nothing for who can’t be hurt',
+    missing: null,
+    missingWords: 'nothing for who can’t be hurt',
     read: (f) => f.healthShare,
   },
   {
@@ -71,7 +73,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     result: 'text',
     about:
       "what came of its last move: 'landed', 'guarded', 'parried', 'dodged', 'missed', 'walled' or 'broken'",
-    missing: 'no text',
+    missing: null,
     read: (f) => f.lastResult,
   },
   {
@@ -80,7 +82,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds since a move hit this body',
-    missing: 'nothing',
+    missing: null,
     read: (f) => f.sinceHit(),
   },
   {
@@ -89,7 +91,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds since a move of its own landed',
-    missing: 'nothing',
+    missing: null,
     read: (f) => f.sinceLanded(),
   },
   {
@@ -97,7 +99,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     parameters: [move],
     result: 'flag',
     about: 'whether the move could be begun now, or is being made',
-    missing: 'false',
+    missing: false,
     test: (f, a) => f.isReady(a),
   },
   {
@@ -107,7 +109,8 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds until the move can be made again',
-    missing: 'nothing for a move it has not',
+    missing: null,
+    missingWords: 'nothing for a move it has not',
     read: (f, a) => f.cooldownLeft(a),
   },
   {
@@ -116,7 +119,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     parameters: [move, agent],
     result: 'flag',
     about: 'whether the move would reach the last known place of the agent',
-    missing: 'false',
+    missing: false,
     test: (f, a, b) => f.canReach(a, b),
   },
   ...[false, true].flatMap(ofOpponents),

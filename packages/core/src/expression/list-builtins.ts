@@ -81,7 +81,7 @@ function listBuiltins(entry: 'number' | 'text' | 'agent'): Builtin[] {
       parameters: [list],
       result: entry,
       about: 'the entry added last',
-      missing: 'nothing',
+      missing: null,
       read: (f, scope, slot) => {
         const cells = cellsOf(f, scope);
         return cells[slot] > 0 ? cells[slot + cells[slot]] : missing;
@@ -103,7 +103,7 @@ export const LIST_BUILTINS: readonly Builtin[] = [
     parameters: [points],
     result: 'point',
     about: 'the entry added last',
-    missing: 'nothing',
+    missing: null,
     x: (f, scope, slot) => lastPart(f, 1, scope, slot),
     y: (f, scope, slot) => lastPart(f, 0, scope, slot),
   },
@@ -112,7 +112,7 @@ export const LIST_BUILTINS: readonly Builtin[] = [
     parameters: [points],
     result: 'point',
     about: 'the entry nearest to this body',
-    missing: 'nothing',
+    missing: null,
     x: (f, scope, slot) => nearestPart(f, 0, scope, slot, f.x, f.y),
     y: (f, scope, slot) => nearestPart(f, 1, scope, slot, f.x, f.y),
   },
@@ -121,7 +121,7 @@ export const LIST_BUILTINS: readonly Builtin[] = [
     parameters: [points, point],
     result: 'point',
     about: 'the entry nearest to the point',
-    missing: 'nothing',
+    missing: null,
     x: (f, scope, slot, x, y) => nearestPart(f, 0, scope, slot, x, y),
     y: (f, scope, slot, x, y) => nearestPart(f, 1, scope, slot, x, y),
   },

@@ -14,6 +14,7 @@ export interface NameTables {
 
 interface Part {
   at: Span;
+  type: Ir['type'];
   read(facts: Facts, names: NameTables): string;
 }
 
@@ -32,23 +33,25 @@ function named(list: readonly { title: string }[], index: number): string {
 function partOf(ir: Ir): Part {
   if (ir.type === 'flag') {
     const flag = compileFlag(ir);
-    return { at: ir.at, read: (facts) => String(flag(facts)) };
+    return { at: ir.at, type: ir.type, read: (facts) => String(flag(facts)) };
   }
   if (ir.type === 'point') {
     const { x, y } = compilePoint(ir);
     return {
       at: ir.at,
+      type: ir.type,
       read(facts) {
         const px = x(facts);
         return px - px === 0 ? `(${figure(px)}, ${figure(y(facts))})` : NOTHING;
       },
     };
   }
-  if (ir.type.startsWith('list')) return { at: ir.at, read: () => ir.type };
+  if (ir.type.startsWith('list')) return { at: ir.at, type: ir.type, read: () => ir.type };
   const number = compileNumber(ir);
   const { type } = ir;
   return {
     at: ir.at,
+    type,
     read(facts, names) {
       const value = number(facts);
       if (type === 'agent') return named(names.agents, value);
@@ -135,6 +138,15 @@ export function readParts(
     part: expression.source.slice(...part.at),
     value: part.read(facts, names),
   }));
+}
+
+/** The telling parts of the expression that are numbers. */
+export function numberParts(expression: CheckedExpression): Set<string> {
+  return new Set(
+    parts(expression)
+      .filter(({ type }) => type === 'number')
+      .map(({ at }) => expression.source.slice(...at)),
+  );
 }
 
 /** The expression with its telling parts replaced by their values: `4.8 < 1.6`. */

@@ -24,7 +24,7 @@ function place(name: string, sense: number, about: string): Builtin {
     sense: SENSES[sense],
     result: 'point',
     about,
-    missing: 'nothing',
+    missing: null,
     x: of(sense, ({ x }) => x, NaN),
     y: of(sense, ({ y }) => y, NaN),
   };
@@ -36,7 +36,7 @@ function kind(name: string, sense: number, about: string): Builtin {
     sense: SENSES[sense],
     result: 'text',
     about,
-    missing: 'no text',
+    missing: null,
     read: of(sense, ({ what }) => what, -1),
   };
 }
@@ -49,7 +49,7 @@ function age(name: string, sense: number): Builtin {
     range: [0, Infinity],
     unit: 's',
     about: `seconds since; what is older than 4 s counts no more`,
-    missing: 'nothing',
+    missing: null,
     read: (f) => f.perceptAge(sense),
   };
 }
@@ -60,7 +60,7 @@ function whom(name: string, field: string, sense: number, about: string): Builti
     sense: SENSES[sense],
     result: 'agent',
     about,
-    missing: 'no agent',
+    missing: null,
     read: of(sense, (percept) => percept.of, -1),
   };
 }
@@ -80,7 +80,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about: 'how loud the last noise arrived, 0 to 1',
-    missing: '0',
+    missing: 0,
     read: of(HEARING, ({ strength }) => strength, 0),
   },
   age('heard', HEARING),
@@ -91,7 +91,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     range: [-180, 180],
     unit: 'deg',
     about: 'angle from the heading to where the last harm came from, −180 to 180',
-    missing: 'nothing',
+    missing: null,
     read: (f) => {
       const percept = f.percept(HARM);
       if (percept === null) return NaN;
@@ -109,7 +109,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     sense: 'found',
     result: 'thing',
     about: 'the thing that was found out of its place, or in flight',
-    missing: 'no thing',
+    missing: null,
     read: of(FOUND, ({ thing }) => thing, -1),
   },
   age('found', FOUND),
@@ -122,7 +122,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [agent],
     result: 'flag',
     about: 'whether this agent’s faction is hostile to the other’s',
-    missing: 'false',
+    missing: false,
     test: (f, a) => f.isHostile(a),
   },
   {
@@ -145,7 +145,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     sense: 'sight',
     result: 'point',
     about: 'where the agent will be by then, if it goes on as it was last seen to go',
-    missing: 'nothing',
+    missing: null,
     x: (f, a, seconds) => f.knownX(a) + f.knownSpeedX(a) * seconds,
     y: (f, a, seconds) => f.knownY(a) + f.knownSpeedY(a) * seconds,
   },
@@ -159,7 +159,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'point',
     about:
       'the place so far on the straight way from one point to the other: 0 is the first, 1 the second',
-    missing: 'nothing',
+    missing: null,
     x: (_, fromX, _fromY, toX, _toY, share) => fromX + (toX - fromX) * share,
     y: (_, _fromX, fromY, _toX, toY, share) => fromY + (toY - fromY) * share,
   },
@@ -176,7 +176,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [{ name: 'point', type: 'point' }],
     result: 'flag',
     about: 'whether no squad mate stands within 0.8 m of the point or is on its way there',
-    missing: 'true',
+    missing: true,
     test: (f, x, y) => f.isFree(x, y),
   },
   {
@@ -184,7 +184,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [agent],
     result: 'point',
     about: 'where the agent is in truth, whether it is perceived or not',
-    missing: 'nothing',
+    missing: null,
     x: (f, a) => f.trueX(a),
     y: (f, a) => f.trueY(a),
   },
@@ -194,7 +194,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'kilograms of the thing, as one sees by its size',
-    missing: 'nothing',
+    missing: null,
     read: (f, thing) => f.thingWeight(thing),
   },
   {
@@ -202,7 +202,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [{ name: 'thing', type: 'thing' }],
     result: 'point',
     about: 'where the thing is in truth, whether it is perceived or not',
-    missing: 'nothing',
+    missing: null,
     x: (f, thing) => f.thingX(thing),
     y: (f, thing) => f.thingY(thing),
   },
@@ -213,7 +213,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 'm',
     about: 'metres to where the agent is in truth',
-    missing: 'nothing',
+    missing: null,
     read: (f, a) => distance(f.trueX(a), f.trueY(a), f.x, f.y),
   },
 ];

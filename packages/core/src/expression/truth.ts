@@ -26,7 +26,7 @@ export interface Known {
 /** Built-ins that are 0, or false, while nothing is noticed. */
 function isNothingUnaware(signature: string): boolean {
   const { sense, missing } = BUILTIN_BY_SIGNATURE.get(signature) ?? {};
-  return (sense === 'sight' || sense === 'attention') && (missing === '0' || missing === 'false');
+  return (sense === 'sight' || sense === 'attention') && (missing === 0 || missing === false);
 }
 
 function rangeOf(ir: Ir, known: Known): Range {
@@ -63,7 +63,7 @@ function rangeOfCall(ir: Extract<Ir, { op: 'call' }>, { keys, unaware }: Known):
   const builtin = BUILTIN_BY_SIGNATURE.get(ir.name);
   if (!builtin?.range) return ANY;
   const [low, high] = builtin.range;
-  const missing = builtin.missing !== undefined && builtin.missing !== '0';
+  const missing = builtin.missing !== undefined && builtin.missing !== 0;
   const [first] = ir.args;
   if (ir.name === 'age(key)' && first.op === 'literal') {
     const forgetAfter = keys[first.value]?.forgetAfter ?? 0;

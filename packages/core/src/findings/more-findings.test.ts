@@ -217,6 +217,28 @@ describe('trees', () => {
     expect(called({ long: 'distance(quarry)' })).toEqual(['expression trees.inner.root.seconds']);
   });
 
+  it('a parameter that no expression of its tree names, whatever its fields are called', () => {
+    const unused = (root: NodeDocument) => {
+      const document = quiet({ tree: 'inner', with: { seconds: 2, spot: 'self.place' } });
+      document.minds.keeper.trees!.inner = {
+        parameters: { seconds: 'number', spot: 'point' },
+        root,
+      };
+      return found(document);
+    };
+    const path = 'trees.inner.parameters';
+    // A field of that name is no use of it, nor is a text that holds it.
+    expect(unused(wait(1))).toEqual([`unused ${path}.seconds`, `unused ${path}.spot`]);
+    expect(unused({ do: 'say', text: 'seconds' })).toContain(`unused ${path}.seconds`);
+    expect(unused(wait('seconds'))).toEqual([`unused ${path}.spot`]);
+    expect(
+      unused({ sequence: [wait('seconds'), { do: 'moveTo', to: 'spot', within: 1 }] }),
+    ).toEqual([]);
+    expect(unused({ sequence: [{ ...wait(1), when: 'distance(spot) < seconds * 1' }] })).toEqual(
+      [],
+    );
+  });
+
   it('a state that waits for an end that never comes', () => {
     const document = quiet({ repeat: wait(1) });
     document.minds.keeper.machine!.states[0].leaves!.push({ to: 'come', on: 'done' });

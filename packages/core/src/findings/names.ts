@@ -1,3 +1,5 @@
+import { mapNode } from '../editing/minds/walk-mind.ts';
+import { namesIn } from '../expression/names-in.ts';
 import { namesOf } from '../model/names.ts';
 import {
   RAISED_BY_ENDS,
@@ -107,6 +109,23 @@ function calledIn(mind: MindDocument): Called {
   return called;
 }
 
+/** What the expressions of a tree name, of dotted names the first part. */
+function namesUsed(root: NodeDocument): Set<string> {
+  const used = new Set<string>();
+  mapNode(
+    root,
+    { path: [], tree: null },
+    {
+      expression(source) {
+        for (const { name } of namesIn(source)) used.add(name.split('.')[0]);
+        return source;
+      },
+      name: (_, name) => name,
+    },
+  );
+  return used;
+}
+
 function checkCalls(name: string, mind: MindDocument, findings: Findings): void {
   const called = calledIn(mind);
   for (const tree of namesOf(mind.trees ?? {})) {
@@ -118,9 +137,9 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
       });
     }
     const { root, parameters } = mind.trees![tree];
-    const text = JSON.stringify(root);
+    const used = namesUsed(root);
     for (const parameter of namesOf(parameters ?? {})) {
-      if (new RegExp(`\\b${parameter}\\b`).test(text)) continue;
+      if (used.has(parameter)) continue;
       findings.warning(
         'unused',
         `${path}.parameters.${parameter}`,

@@ -16,13 +16,13 @@ import { ruleRows } from './walk.ts';
 
 /** Branches that are never reached, composites without children, and repeats without an end. */
 
-/** Which ends an action can come to, as far as its words say. */
+/** Which ends an action can come to. */
 function actionEnds({ action, args, channel, lasts }: ActionProgram): Ends {
   const spec: ActionSpec = ACTIONS[action];
   // A value that is not known ends even those that never fail otherwise; so does a channel that is taken.
   const open = Object.values(args).some((arg) => typeof arg === 'object');
   const taken = lasts && channel !== null;
-  return { success: true, failure: !spec.fails.startsWith('never') || (lasts && open) || taken };
+  return { success: true, failure: spec.canFail || (lasts && open) || taken };
 }
 
 /** A row that fires each decision would learn a place each time; what it learned first is lost. */

@@ -43,6 +43,9 @@ export interface ActionSpec {
   lasts: boolean;
   about: string;
   succeeds: string;
+  /** Whether it fails in ordinary use. A value that is not known, or a taken part of the body, ends any that lasts. */
+  canFail: boolean;
+  /** When it fails, in words. */
   fails: string;
   parameters: Record<string, ParameterSpec>;
 }

@@ -21,6 +21,7 @@ export const ACTIONS = {
     lasts: true,
     about: 'Turns toward a place as fast as the body can.',
     succeeds: 'heading within 2° of the place',
+    canFail: true,
     fails: 'the place is not known',
     parameters: {
       toward: {
@@ -36,6 +37,7 @@ export const ACTIONS = {
     lasts: true,
     about: 'Turns by an angle from where it faces when it starts.',
     succeeds: 'heading within 2° of the goal',
+    canFail: false,
     fails: 'never, unless the angle is not known',
     parameters: {
       by: {
@@ -54,6 +56,7 @@ export const ACTIONS = {
     lasts: true,
     about: 'Does nothing for a while.',
     succeeds: 'after `seconds`',
+    canFail: false,
     fails: 'never, unless the time is not known',
     parameters: {
       seconds: {
@@ -72,6 +75,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Gives up the goal the legs have and stands.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {},
   },
@@ -81,6 +85,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Chooses the speed of the moves that follow.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       gait: { kind: 'gait', required: true, about: 'a gait of the archetype' },
@@ -92,6 +97,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Shows a line of speech beside the body.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: { text: { kind: 'text', required: true, about: 'the words' } },
   },
@@ -101,6 +107,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Writes a memory key. A value that is not known leaves the key as it is.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       key: { kind: 'key', required: true, about: 'a key of this mind' },
@@ -114,6 +121,7 @@ export const ACTIONS = {
     about:
       'Adds an entry to a list in memory; when the list is full, its oldest entry gives way. A value that is not known adds nothing.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       key: { kind: 'list', required: true, about: 'a list of this mind’s memory' },
@@ -126,6 +134,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Sets a memory key back to its default.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: { key: { kind: 'key', required: true, about: 'a key of this mind' } },
   },
@@ -135,6 +144,7 @@ export const ACTIONS = {
     lasts: false,
     about: 'Sends an event to this agent’s own minds; it arrives in the next tick.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: { event: { kind: 'event', required: true, about: 'the event’s name' } },
   },

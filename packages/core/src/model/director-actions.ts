@@ -10,6 +10,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Starts a wave. One that is over starts from its beginning.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'the wave is coming already',
     parameters: { wave: { kind: 'wave', required: true, about: 'a wave of the ground' } },
   },
@@ -20,6 +21,7 @@ export const DIRECTOR_ACTIONS = {
     about:
       'Takes agents off the ground, and calls off those of a wave that are still to come. Who is played stays.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'none of them is there, and none is to come',
     parameters: {
       whom: {
@@ -35,6 +37,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Sends an event to the minds of all, or of some; they can take it in this very tick.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       event: { kind: 'event', required: true, about: 'the event’s name' },
@@ -51,6 +54,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Adds points to a score, or takes them off.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'the points are not known',
     parameters: {
       score: { kind: 'score', required: true, about: 'a score of the ground' },
@@ -71,6 +75,7 @@ export const DIRECTOR_ACTIONS = {
     about:
       'Lays a mode over the schedule, which stands still meanwhile and then goes on where it stood.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       mode: { kind: 'word', required: true, about: 'the mode’s name' },
@@ -91,6 +96,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Brings the light that is everywhere to another strength.',
     succeeds: 'at once; the light changes evenly meanwhile',
+    canFail: false,
     fails: 'never',
     parameters: {
       to: { kind: 'number', required: true, minimum: 0, maximum: 1, about: '0 is dark' },
@@ -111,6 +117,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Opens, closes or locks a gate, wherever it is.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'somebody stands in the gate',
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
@@ -123,6 +130,7 @@ export const DIRECTOR_ACTIONS = {
     lasts: false,
     about: 'Ends the run: it stands still, with its result above the ground.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never; who says it first has said it',
     parameters: {
       result: { kind: 'pattern', required: true, options: RESULTS, about: 'how it went' },

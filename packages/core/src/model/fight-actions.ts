@@ -9,6 +9,7 @@ export const FIGHT_ACTIONS = {
     about:
       'Makes a move of its archetype: wind-up, active, recovery. `self.lastResult` says what came of it.',
     succeeds: 'when the move is over, whatever came of it',
+    canFail: true,
     fails: 'it is broken off, or can’t be begun: not ready, staggered, at another move',
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of the archetype' },
@@ -25,6 +26,7 @@ export const FIGHT_ACTIONS = {
     lasts: true,
     about: 'Holds a guard of its archetype up.',
     succeeds: 'after `seconds`, or when it can’t be held any longer',
+    canFail: true,
     fails: 'it is beaten down, or can’t be raised: staggered, at a move',
     parameters: {
       guard: { kind: 'guard', required: true, about: 'a guard of the archetype' },
@@ -45,6 +47,7 @@ export const FIGHT_ACTIONS = {
     lasts: true,
     about: 'Makes a dodge of its archetype in a direction seen from where it faces.',
     succeeds: 'when it is over',
+    canFail: true,
     fails: 'it is broken off, or can’t be begun',
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of kind dodge' },
@@ -63,6 +66,7 @@ export const FIGHT_ACTIONS = {
     lasts: true,
     about: 'Turns toward a place as fast as the body can, and keeps to it.',
     succeeds: 'heading within `within` of the place',
+    canFail: true,
     fails: 'the place is not known',
     parameters: {
       toward: {

@@ -9,6 +9,7 @@ export const GROUP_ACTIONS = {
     about:
       'Looks at places around where somebody was last known to be. A squad shares one search: each place is looked at once, each member takes another, and when none is left the search is widened. It is forgotten three seconds after the last searcher has left.',
     succeeds: 'every place has been looked at, and no widening is left',
+    canFail: true,
     fails: 'the place is not known, or nothing around it can be reached',
     parameters: {
       around: {
@@ -67,6 +68,7 @@ export const GROUP_ACTIONS = {
     about:
       'Takes a place of its own around an agent, shared out so that no two have the same, and keeps it as the agent moves.',
     succeeds: 'never: it goes on until it is stopped',
+    canFail: true,
     fails: 'it is not known where the agent is, or every place around it is taken',
     parameters: {
       whom: {
@@ -100,6 +102,7 @@ export const GROUP_ACTIONS = {
     about:
       'Sends word to all members of the squad in its reach. They get a percept of the sense `told`, after the squad’s delay.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'it has no squad, or the place is not known',
     parameters: {
       what: { kind: 'word', required: true, about: 'a word for it, which `told.kind` gives' },
@@ -117,6 +120,7 @@ export const GROUP_ACTIONS = {
     lasts: false,
     about: 'Makes a noise that ears in reach hear.',
     succeeds: 'at once',
+    canFail: false,
     fails: 'never',
     parameters: {
       kind: { kind: 'word', required: true, about: 'a word for it, which `heard.kind` gives' },
@@ -136,6 +140,7 @@ export const GROUP_ACTIONS = {
     lasts: true,
     about: 'Takes a thing that lies in reach.',
     succeeds: 'the thing is in its hands',
+    canFail: true,
     fails:
       'the thing is not known, out of reach, in the air or in other hands, or the own hands are full',
     parameters: {
@@ -148,6 +153,7 @@ export const GROUP_ACTIONS = {
     lasts: false,
     about: 'Sets down what it carries: heard a quarter as far as when it lands from a throw.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'the hands are empty',
     parameters: {},
   },
@@ -158,6 +164,7 @@ export const GROUP_ACTIONS = {
     about:
       'Throws what it carries, at most 9 m far. It flies over what is low and falls before what is high, and its landing is heard.',
     succeeds: 'at once',
+    canFail: true,
     fails: 'the hands are empty, or the place is not known',
     parameters: {
       at: {
@@ -173,6 +180,7 @@ export const GROUP_ACTIONS = {
     lasts: true,
     about: 'Opens a gate that is closed, or closes one that is open.',
     succeeds: 'the gate has moved',
+    canFail: true,
     fails: 'the gate is out of reach or locked, or somebody stands in it',
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
@@ -184,6 +192,7 @@ export const GROUP_ACTIONS = {
     lasts: true,
     about: 'Shakes a sleeper awake.',
     succeeds: 'the sleeper is awake',
+    canFail: true,
     fails: 'nobody is known, they are out of reach, or awake already',
     parameters: {
       whom: { kind: 'agent', required: true, about: 'the sleeper' },

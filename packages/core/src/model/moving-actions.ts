@@ -10,6 +10,7 @@ export const MOVING_ACTIONS = {
     about:
       'Walks around walls to a place, or to the last known place of an agent, and keeps up when that place changes.',
     succeeds: 'within the distance `within` of the place',
+    canFail: true,
     fails: 'the place is not known, or there is no way to it',
     parameters: {
       to: {
@@ -35,6 +36,7 @@ export const MOVING_ACTIONS = {
     about:
       'Walks the waypoints in order, beginning with the nearest, and stands at each as long as the route says.',
     succeeds: 'at the last waypoint of a route that ends in `stop`; a loop never ends',
+    canFail: true,
     fails: 'there is no route, or no way to the next waypoint',
     parameters: {
       route: {
@@ -50,6 +52,7 @@ export const MOVING_ACTIONS = {
     lasts: true,
     about: 'Strolls from place to place around a middle, each chosen by chance.',
     succeeds: 'never: it goes on until it is stopped',
+    canFail: true,
     fails: 'the middle is not known, or no place around it can be reached',
     parameters: {
       around: {
@@ -84,6 +87,7 @@ export const MOVING_ACTIONS = {
     lasts: true,
     about: 'Runs away from a place, to where it can get farthest from it.',
     succeeds: 'as far away as `until`',
+    canFail: true,
     fails: 'the place is not known, or there is nowhere to go',
     parameters: {
       from: {
@@ -108,6 +112,7 @@ export const MOVING_ACTIONS = {
     lasts: true,
     about: 'Walks around a place at a distance, and keeps up when the place moves.',
     succeeds: 'never: it goes on until it is stopped',
+    canFail: true,
     fails: 'the place is not known',
     parameters: {
       around: {
@@ -139,6 +144,7 @@ export const MOVING_ACTIONS = {
     lasts: true,
     about: 'Steps back from a place that comes too near and follows one that goes too far.',
     succeeds: 'never: it goes on until it is stopped',
+    canFail: true,
     fails: 'the place is not known',
     parameters: {
       from: {
@@ -170,6 +176,7 @@ export const MOVING_ACTIONS = {
     lasts: true,
     about: 'Goes to where it belongs and turns as it stood there.',
     succeeds: 'standing at its post, turned as there',
+    canFail: true,
     fails: 'there is no way to it',
     parameters: {},
   },
@@ -179,6 +186,7 @@ export const MOVING_ACTIONS = {
     lasts: false,
     about: `Adds a place to a route, for this run only: it stands after the waypoint it is nearest to. A route learns ${MOST_LEARNED} places at most; then the nearest of them is moved.`,
     succeeds: 'at once',
+    canFail: false,
     fails: 'never, unless the route or the place is not known',
     parameters: {
       route: { kind: 'route', required: true, about: 'the route that is added to' },

@@ -1,3 +1,4 @@
+import { numberParts } from '../expression/readout.ts';
 import { SENSES } from '../terms/senses.ts';
 import type { LedgerEntry, Reading } from '../world/state/recorder.ts';
 import type { Agent } from '../world/agents/agent.ts';
@@ -23,12 +24,26 @@ function titleOf(moment: Moment, entry: LedgerEntry, state: string): string {
   return mind?.program.machine.states.find(({ id }) => id === state)?.title ?? state;
 }
 
-/** The values of parts that several readings share and that are numbers. */
-function measured(readings: readonly Reading[]): Map<string, number[]> {
+/** The parts of a transition's guard that are numbers. */
+function numbersOf(moment: Moment, entry: Transition): ReadonlySet<string> {
+  const agent = moment.world.agents.find(({ name }) => name === entry.agent);
+  const mind = agent?.minds.find(({ program }) => program.name === mindOf(moment, entry));
+  const { states = [], transitions = [] } = mind?.program.machine ?? {};
+  const taken = transitions.find(
+    ({ source, order }) => states[source].id === entry.from && order === entry.order,
+  );
+  return taken?.when ? numberParts(taken.when) : new Set();
+}
+
+/** The values of parts that are numbers, where they are known. */
+function measured(
+  readings: readonly Reading[],
+  isNumber: (part: string) => boolean,
+): Map<string, number[]> {
   const values = new Map<string, number[]>();
   for (const { part, value } of readings) {
-    const number = Number.parseFloat(value);
-    if (Number.isNaN(number)) continue;
+    const number = Number(value);
+    if (!isNumber(part) || Number.isNaN(number)) continue;
     const known = values.get(part);
     if (known) known.push(number);
     else values.set(part, [number]);
@@ -37,8 +52,18 @@ function measured(readings: readonly Reading[]): Map<string, number[]> {
 }
 
 /** “attention.strength was 0.48 to 0.53: a gap of 0.05 between the two would do.” */
-function gapWords(there: readonly Transition[], back: readonly Transition[]): string {
-  const of = (taken: readonly Transition[]) => measured(taken.flatMap(({ values = [] }) => values));
+function gapWords(
+  moment: Moment,
+  there: readonly Transition[],
+  back: readonly Transition[],
+): string {
+  const of = (taken: readonly Transition[]) => {
+    const numbers = numbersOf(moment, taken[0]);
+    return measured(
+      taken.flatMap(({ values = [] }) => values),
+      (part) => numbers.has(part),
+    );
+  };
   const [a, b] = [of(there), of(back)];
   const shared = [...a.keys()].find((part) => b.has(part));
   if (shared === undefined) return '';
@@ -96,7 +121,7 @@ export function flicker(): Detector {
         message:
           `It goes back and forth between ${first} and ${second}: “${guardWords(there[0])}” leads from ` +
           `${titleOf(moment, entry, entry.to)}, “${guardWords(entry)}” from ${titleOf(moment, entry, entry.from)}.` +
-          gapWords(there, back),
+          gapWords(moment, there, back),
         place: { mind, state: meant.from, order: meant.order },
       });
     }

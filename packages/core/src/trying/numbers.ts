@@ -4,7 +4,7 @@ import { wordsOfPath } from '../editing/commands/path-words.ts';
 import { parseExpression } from '../expression/parse.ts';
 import type { Name, ProjectDocument, StateDocument } from '../model/documents.ts';
 import { agentNamed } from '../model/groups.ts';
-import type { Goal } from './goal.ts';
+import type { Target } from '../ledger/explain/target.ts';
 
 /** Single numbers of a document that may decide whether an agent is in a state, picks an option or does a row. */
 
@@ -156,12 +156,12 @@ function calls(
 }
 
 /** The numbers that decide within the mind. */
-function sitesOfGoal(document: ProjectDocument, mind: Name, goal: Goal): NumberSite[] {
+function sitesOfGoal(document: ProjectDocument, mind: Name, goal: Target): NumberSite[] {
   if (goal.kind === 'state') return transitionSites(document, mind, goal.state);
   const [part, parts, name] =
     goal.kind === 'option'
       ? (['choice', 'choices', goal.choice] as const)
-      : (['tree', 'trees', goal.row.split(':')[0]] as const);
+      : (['tree', 'trees', goal.of] as const);
   const own = sitesWithin(document, ['minds', mind, parts, name]);
   const there = statesThatDo(document, mind, part, name).flatMap((state) =>
     transitionSites(document, mind, state),
@@ -177,7 +177,7 @@ export function numbersThatMatter(
   document: ProjectDocument,
   agent: Name,
   mind: Name,
-  goal: Goal,
+  goal: Target,
 ): NumberSite[] {
   return [
     ...sitesOfGoal(document, mind, goal),

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
+import type { Target } from '../ledger/explain/target.ts';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../editing/apply-command.ts';
 import { CommandError } from '../editing/commands/commands.ts';
 import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts';
-import { whyNot } from '../ledger/explain/why-not.ts';
+import { whyNotNamed } from '../ledger/explain/why-not.ts';
 import type { ActivityDocument, ProjectDocument, TransitionDocument } from '../model/documents.ts';
 import { checkProject } from '../findings/check-project.ts';
 import { gameProject } from '../testing/director.fixture.ts';
@@ -29,10 +30,12 @@ function ranFor(document: ProjectDocument, ticks: number): Run {
   return run;
 }
 
-const asked = (tick: number, not = 'roused'): TryQuestion => ({
+const ROUSED: Target = { kind: 'state', state: 'roused' };
+
+const asked = (tick: number, goal: Target = ROUSED): TryQuestion => ({
   agent: 'keeper',
   mind: 'keeper',
-  not,
+  goal,
   tick,
 });
 
@@ -89,7 +92,7 @@ function isRoused(document: ProjectDocument, edited: ProjectDocument, from: numb
   if (!program) return false;
   applyEdit(run, program, 2);
   while (run.world.tick < tick) advance(run);
-  return whyNot({ run, agent: 'keeper', tick }, 'roused').holds;
+  return whyNotNamed({ run, agent: 'keeper', tick }, 'roused').holds;
 }
 
 describe('the smallest change that would have had it in the state', () => {
@@ -125,28 +128,36 @@ describe('the smallest change that would have had it in the state', () => {
   it('is one of the choice, where an option was not picked', () => {
     const document = doing({ choice: 'what' });
     const run = ranFor(document, 130);
-    expect(whyNot({ run, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(false);
-    const { found } = outcome(run, document, asked(130, 'what:call'));
+    expect(whyNotNamed({ run, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(false);
+    const { found } = outcome(
+      run,
+      document,
+      asked(130, { kind: 'option', choice: 'what', option: 'call' }),
+    );
     if (found === null || found === 'already') throw new Error('Nothing was found.');
     expect(found.words).toMatch(/of option/);
     const edited = applyCommand(document, found.command);
     const other = ranFor(document, found.from);
     applyEdit(other, programOf(edited), 2);
     while (other.world.tick < 130) advance(other);
-    expect(whyNot({ run: other, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(true);
-    expect(outcome(run, document, asked(130, 'what:stay')).found).toBe('already');
+    expect(whyNotNamed({ run: other, agent: 'keeper', tick: 130 }, 'what:call').holds).toBe(true);
+    expect(
+      outcome(run, document, asked(130, { kind: 'option', choice: 'what', option: 'stay' })).found,
+    ).toBe('already');
   });
 
   it('is one of the tree, where a row was not done', () => {
     const document = doing({ tree: 'watch' });
     const run = ranFor(document, 130);
-    expect(whyNot({ run, agent: 'keeper', tick: 130 }, 'watch:3').holds).toBe(false);
-    const { found } = outcome(run, document, asked(130, 'watch:3'));
+    expect(whyNotNamed({ run, agent: 'keeper', tick: 130 }, 'watch:3').holds).toBe(false);
+    const { found } = outcome(run, document, asked(130, { kind: 'row', of: 'watch', row: 3 }));
     expect(found).toMatchObject({ before: 5, words: expect.stringContaining('distance') });
     if (found === null || found === 'already') throw new Error('Nothing was found.');
     expect(found.after).toBeGreaterThan(6);
     expect(found.after).toBeLessThan(6.15);
-    expect(outcome(run, document, asked(130, 'watch:4')).found).toBe('already');
+    expect(outcome(run, document, asked(130, { kind: 'row', of: 'watch', row: 4 })).found).toBe(
+      'already',
+    );
   });
 
   it('is looked for of who comes with a wave, too: with the senses of its kind', () => {
@@ -201,7 +212,7 @@ describe('the smallest change that would have had it in the state', () => {
         const document = watching({ to: 'roused', ...way }, range);
         const run = ranFor(document, 120);
         const question = asked(120);
-        if (whyNot({ run, agent: 'keeper', tick: 120 }, 'roused').holds) return;
+        if (whyNotNamed({ run, agent: 'keeper', tick: 120 }, 'roused').holds) return;
         const { found } = outcome(run, document, question);
         if (found === 'already') throw new Error('The edit in force is the one it ran under.');
         if (found) {

@@ -6,7 +6,8 @@ import type { Name, ProjectDocument } from '../model/documents.ts';
 import { swapProgram } from '../world/handover/swap.ts';
 import { tick } from '../world/phases/tick.ts';
 import type { Program } from '../world/program/program.ts';
-import { goalOf, watchGoal, type Goal } from './goal.ts';
+import type { Target } from '../ledger/explain/target.ts';
+import { watchGoal } from './goal.ts';
 import { numbersThatMatter, type NumberSite } from './numbers.ts';
 
 /** The smallest single change of a number that would have had an agent in a state, pick an option or do a row, found by running it. */
@@ -15,8 +16,7 @@ import { numbersThatMatter, type NumberSite } from './numbers.ts';
 export interface TryQuestion {
   agent: Name;
   mind: Name;
-  /** As {@link goalOf} reads it. */
-  not: string;
+  goal: Target;
   tick: number;
 }
 
@@ -63,7 +63,7 @@ function runAgain(
   program: Program,
   from: number,
   { agent, mind, tick: asked }: TryQuestion,
-  goal: Goal,
+  goal: Target,
 ): number {
   const world = swapProgram(revisit(run, from), program, 0, run.seed);
   const isMet = watchGoal(world, agent, mind, goal);
@@ -109,8 +109,7 @@ export function* tryChanges(
   document: ProjectDocument,
   question: TryQuestion,
 ): Generator<TryProgress, FoundChange | 'already' | null> {
-  const { agent, mind } = question;
-  const goal = goalOf(document, mind, question.not);
+  const { agent, mind, goal } = question;
   const from = firstTick(run, run.latest.program, question);
   const sites = numbersThatMatter(document, agent, mind, goal);
   const of = sites.length * FACTORS.length * 2;

@@ -1,5 +1,6 @@
 import type {
   AgentFigures,
+  Asking,
   Branch,
   ChoiceReadout,
   CoverageItem,
@@ -29,6 +30,7 @@ import type {
   SharedPicture,
   Statement,
   Stop,
+  Target,
   TryProgress,
   UnlikeDecision,
 } from '@crooked-lantern/core';
@@ -95,16 +97,13 @@ export interface EngineApi {
   /** Why an agent does what it does at the tick that is shown, or why not something else; or why that can’t be said. */
   ask(question: EngineQuestion): Promise<EngineAnswer>;
   /** The same, looked at as far back as the run is kept. `onProgress` is given shares of 1. */
-  askFarBack(
-    question: EngineQuestion & { not: string },
-    onProgress: (share: number) => void,
-  ): Promise<EngineAnswer>;
+  askFarBack(question: WhyNotQuestion, onProgress: (share: number) => void): Promise<EngineAnswer>;
   /**
    * Looks for the smallest change of one number with which the agent would have been in a state at the tick that
    * is shown. It ends when the run moves, or another is begun; `onProgress` is called after each run of the past.
    */
   tryChange(
-    question: EngineQuestion & { not: string },
+    question: WhyNotQuestion,
     onProgress: (progress: TryProgress) => void,
   ): Promise<TryAnswer>;
   /**
@@ -201,15 +200,20 @@ export interface EngineFailure {
 /** What comes through the port of frames. */
 export type FromWorker = { frame: Frame } | { failure: EngineFailure };
 
-export interface EngineQuestion {
+/** Who is asked about. */
+export interface AskedMind {
   agent: string;
   /** Left out: its first. */
   mind?: string;
-  /**
-   * A state, option or row that is not; null for why what is, is. Other questions have a question mark before them:
-   * `?moves` and `?notices:gleaner` are about the tick, `?ever:chase`, `?memory:spot` and `?told` about the whole run.
-   */
-  not: string | null;
+}
+
+export interface EngineQuestion extends AskedMind {
+  asking: Asking;
+}
+
+/** Why something is not. */
+export interface WhyNotQuestion extends AskedMind {
+  target: Target;
 }
 
 /** How a run is made beside the one that goes on. `change`: with one change of the document from a tick on, which stays as it was. */

@@ -10,6 +10,7 @@ import {
   nodeSpec,
   SENSE_KINDS,
   SENSES,
+  missingText,
   signature,
   type ActionName,
   type ActionSpec,
@@ -104,8 +105,8 @@ function builtinEntries(): ReferenceEntry[] {
           signature(form),
           `${form.about}; gives ${form.result}${form.unit && form.unit !== 'same' ? ` in ${form.unit}` : ''}`,
         ]),
-        ...(first.missing
-          ? [['where something is missing', first.missing] as [string, string]]
+        ...(first.missing !== undefined
+          ? [['where something is missing', missingText(first)] as [string, string]]
           : []),
         ...(first.sense ? [['sense', first.sense] as [string, string]] : []),
       ],

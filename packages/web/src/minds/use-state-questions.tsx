@@ -47,7 +47,8 @@ export function useStateQuestions(
       label: 'Why is it here, or not',
       onAction: () => {
         const isHere = engine.frame?.readout?.active.includes(state.id) ?? false;
-        ask({ agent, not: isHere ? null : state.id });
+        const target = { kind: 'state', state: state.id } as const;
+        ask({ agent, asking: isHere ? { ask: 'why' } : { ask: 'whyNot', target } });
       },
     },
     {

@@ -58,7 +58,7 @@ export function Dialogs() {
           id: 'why',
           name: 'Ask why the followed agent does what it does, or not something else',
           keys: 'Shift+KeyW',
-          run: () => ask({ agent: null, not: null }),
+          run: () => ask({ agent: null, asking: { ask: 'why' } }),
         },
       ],
       [dispatch, ask],

@@ -10,6 +10,7 @@ import { clockText } from '../ui/time.ts';
 import { Undo2 } from 'lucide-react';
 import { AnswerView } from './answer-view.tsx';
 import { TryIt } from './try-it.tsx';
+import { askingOf, askingText } from '../engine/asking-address.ts';
 import { targetsOf } from './targets.ts';
 import { useAnswer, type FarBack } from './use-answer.ts';
 import type { Watching } from './use-watching.ts';
@@ -93,10 +94,10 @@ function LookedFrom({
 export function AskPanel({ watching }: { watching: Watching }) {
   const engine = useEngine();
   const document = useProject((project) => project.document);
-  const { thinkers, agent, not, select } = watching;
+  const { thinkers, agent, asking, select } = watching;
   const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
   const tick = useRestingTick();
-  const { answer, farBack } = useAnswer(agent, not);
+  const { answer, farBack } = useAnswer(agent, asking);
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
   const targets = targetsOf(document, agent);
@@ -112,9 +113,9 @@ export function AskPanel({ watching }: { watching: Watching }) {
         />
         <Choice
           label="What is asked"
-          value={not ?? ''}
-          options={[{ id: '', title: 'why it does what it does' }, ...targets]}
-          onChoose={(id) => select({ not: id === '' ? null : id })}
+          value={askingText(asking)}
+          options={targets}
+          onChoose={(id) => select({ asking: askingOf(id) })}
         />
         {tick !== null && <small>at {clockText(tick, perSecond, 2)}</small>}
         {back !== null && (
@@ -137,11 +138,11 @@ export function AskPanel({ watching }: { watching: Watching }) {
           <>
             <LookedFrom answer={answer.answer} perSecond={perSecond} farBack={farBack} />
             <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
-            {not !== null && !not.startsWith('?') && !answer.answer.holds && (
+            {asking.ask === 'whyNot' && !answer.answer.holds && (
               <TryIt
-                key={`${agent} ${not} ${tick}`}
+                key={`${agent} ${askingText(asking)} ${tick}`}
                 agent={agent}
-                not={not}
+                target={asking.target}
                 perSecond={perSecond}
               />
             )}

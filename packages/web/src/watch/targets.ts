@@ -1,5 +1,6 @@
 import {
   agentNamed,
+  type Asking,
   allAgents,
   DIRECTOR_NAME,
   namesOf,
@@ -10,14 +11,19 @@ import { listStates } from '../minds/document-names.ts';
 import { rowTargets } from '../minds/outline/row-target.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields.tsx';
+import { askingText, WHY } from '../engine/asking-address.ts';
+
+/** A question as lists have it. */
+function entry(asking: Asking, title: string): Option {
+  return { id: askingText(asking), title };
+}
 
 /** The waves of the ground, which are asked of its director. */
 function wavesOf(document: ProjectDocument): Option[] {
   const { waves = {} } = document.grounds[document.start.ground];
-  return namesOf(waves).map((name) => ({
-    id: `?wave:${name}`,
-    title: `why nobody of ${waves[name].title ?? name} comes`,
-  }));
+  return namesOf(waves).map((name) =>
+    entry({ ask: 'wave', wave: name }, `why nobody of ${waves[name].title ?? name} comes`),
+  );
 }
 
 /** So many others can be asked about at most: a list of hundreds would be of no use. */
@@ -38,41 +44,40 @@ function othersOf(document: ProjectDocument, agent: string): Option[] {
     )
     .toSorted((a, b) => Number(b.name === play) - Number(a.name === play))
     .slice(0, MOST_OTHERS)
-    .map(({ name, title }) => ({ id: `?notices:${name}`, title: `how it notices ${title}` }));
+    .map(({ name, title }) => entry({ ask: 'notices', agent: name }, `how it notices ${title}`));
 }
 
 /** What can be asked: of states, options and rows of an agent’s first mind why not, and what else there is to ask. */
 export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
-  if (!mind) return [];
+  if (!mind) return [entry(WHY, 'why it does what it does')];
   const states = listStates(document, name).map(({ state }) => state);
   return [
-    ...states.map(({ id, title = id }) => ({
-      id,
-      title: `why it is not in ${title}`,
-    })),
-    ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
-      options.map(({ id, title = id }) => ({
-        id: `${choice}:${id}`,
-        title: `why not ${title} (${of})`,
-      })),
+    entry(WHY, 'why it does what it does'),
+    ...states.map(({ id, title = id }) =>
+      entry({ ask: 'whyNot', target: { kind: 'state', state: id } }, `why it is not in ${title}`),
     ),
-    ...rowTargets(document, name).map(({ id, row, of }) => ({
-      id,
-      title: `why not row ${row.row! + 1} of ${of}: ${rowSentence(row)}`,
-    })),
-    ...states.map(({ id, title = id }) => ({
-      id: `?ever:${id}`,
-      title: `what ever led to ${title}`,
-    })),
-    ...namesOf(mind.memory ?? {}).map((key) => ({
-      id: `?memory:${key}`,
-      title: `when and why ${key} was written`,
-    })),
-    { id: '?moves', title: 'why it moves as it does' },
+    ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
+      options.map(({ id, title = id }) =>
+        entry(
+          { ask: 'whyNot', target: { kind: 'option', choice, option: id } },
+          `why not ${title} (${of})`,
+        ),
+      ),
+    ),
+    ...rowTargets(document, name).map(({ target, row, of }) =>
+      entry({ ask: 'whyNot', target }, `why not row ${row.row! + 1} of ${of}: ${rowSentence(row)}`),
+    ),
+    ...states.map(({ id, title = id }) =>
+      entry({ ask: 'ever', state: id }, `what ever led to ${title}`),
+    ),
+    ...namesOf(mind.memory ?? {}).map((key) =>
+      entry({ ask: 'memory', key }, `when and why ${key} was written`),
+    ),
+    entry({ ask: 'moves' }, 'why it moves as it does'),
     ...othersOf(document, agent),
-    { id: '?told', title: 'who ever told it something' },
+    entry({ ask: 'told' }, 'who ever told it something'),
     ...(agent === DIRECTOR_NAME ? wavesOf(document) : []),
   ];
 }

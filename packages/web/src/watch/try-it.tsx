@@ -1,4 +1,4 @@
-import type { FoundChange } from '@crooked-lantern/core';
+import type { FoundChange, Target } from '@crooked-lantern/core';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { TryAnswer } from '../engine/protocol.ts';
@@ -44,12 +44,11 @@ function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) 
 /** Looks for the smallest change of one number that would have had the agent in a state, pick an option or do a row, and makes it. */
 export function TryIt({
   agent,
-  not,
+  target,
   perSecond,
 }: {
   agent: string;
-  /** The state, option or row. */
-  not: string;
+  target: Target;
   perSecond: number;
 }) {
   const engine = useEngine();
@@ -63,7 +62,7 @@ export function TryIt({
   const look = async () => {
     setAnswer(null);
     setProgress({ tried: 0, of: 1 });
-    const given = await engine.tryChange({ agent, not }, setProgress);
+    const given = await engine.tryChange({ agent, target }, setProgress);
     setProgress(null);
     setAnswer(given);
   };

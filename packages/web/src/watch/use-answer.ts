@@ -1,3 +1,4 @@
+import type { Asking } from '@crooked-lantern/core';
 import { useEffect, useState } from 'react';
 import type { EngineAnswer } from '../engine/protocol.ts';
 import { useEngine, useEngineValue, useRestingTick } from '../engine/use-engine.tsx';
@@ -9,7 +10,7 @@ const SETTLED_MS = 120;
 /** The answer to a question about the tick that is shown, while the run rests; null until it is here. */
 export function useAnswer(
   agent: string | null,
-  not: string | null,
+  asking: Asking,
 ): { answer: EngineAnswer | null; farBack: FarBack } {
   const engine = useEngine();
   const tick = useRestingTick();
@@ -21,7 +22,7 @@ export function useAnswer(
     let isCurrent = true;
     const timer = setTimeout(() => {
       runInBackground(
-        engine.ask({ agent, not }).then((given) => {
+        engine.ask({ agent, asking }).then((given) => {
           if (isCurrent) setAnswer(given);
         }),
       );
@@ -30,17 +31,17 @@ export function useAnswer(
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [engine, agent, not, tick, edit]);
+  }, [engine, agent, asking, tick, edit]);
   const [share, setShare] = useState<number | null>(null);
   const look = async () => {
-    if (agent === null || not === null) return;
+    if (agent === null || asking.ask !== 'whyNot') return;
     setShare(0);
-    const given = await engine.askFarBack({ agent, not }, setShare);
+    const given = await engine.askFarBack({ agent, target: asking.target }, setShare);
     setShare(null);
     if ('answer' in given) setAnswer(given);
   };
   // What is looked for belongs to this question, and ends with it.
-  useEffect(() => () => engine.stopLooking(), [engine, agent, not, tick]);
+  useEffect(() => () => engine.stopLooking(), [engine, agent, asking, tick]);
   return { answer, farBack: { share, look: () => runInBackground(look()) } };
 }
 

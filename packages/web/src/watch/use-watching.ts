@@ -1,7 +1,9 @@
+import type { Asking } from '@crooked-lantern/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import type { Option } from '../ui/fields.tsx';
+import { askingOf, askingText } from '../engine/asking-address.ts';
 import type { WatchQuestion } from '../shell/use-ask.ts';
 import { runInBackground } from '../state/failures.ts';
 
@@ -10,7 +12,7 @@ export interface Watching {
   thinkers: readonly Option[];
   /** By name; null where nobody has a mind. */
   agent: string | null;
-  not: string | null;
+  asking: Asking;
   select: (change: Partial<WatchQuestion>) => void;
 }
 
@@ -43,23 +45,21 @@ export function useWatching(): Watching {
   // Unless somebody is asked for, one is followed who is on the ground from the start.
   const usual = thinkers.find(({ isAway }) => !isAway) ?? thinkers[0];
   const agent = (thinkers.find(({ id }) => id === wanted) ?? usual)?.id ?? null;
-  const not = search.get('not');
+  const asked = search.get('ask');
+  const asking = useMemo(() => askingOf(asked), [asked]);
   useEffect(() => engine.watch(agent, null, null), [engine, agent]);
   const select = useCallback(
     (change: Partial<WatchQuestion>) => {
       // The address is read at the time of the call: the transport writes its tick there too.
       const after = new URLSearchParams(window.location.search);
       // Another agent has other states: what was asked of the one before says nothing of it.
-      if (change.agent !== undefined) after.delete('not');
-      for (const key of ['agent', 'not'] as const) {
-        const value = change[key];
-        if (value === undefined) continue;
-        if (value === null) after.delete(key);
-        else after.set(key, value);
-      }
+      if (change.agent !== undefined) after.delete('ask');
+      if (change.agent) after.set('agent', change.agent);
+      if (change.asking?.ask === 'why') after.delete('ask');
+      else if (change.asking) after.set('ask', askingText(change.asking));
       runInBackground(navigate({ search: after.toString() }, { replace: true }));
     },
     [navigate],
   );
-  return useMemo(() => ({ thinkers, agent, not, select }), [thinkers, agent, not, select]);
+  return useMemo(() => ({ thinkers, agent, asking, select }), [thinkers, agent, asking, select]);
 }

@@ -91,7 +91,8 @@ export function useBoardMenus(
     return [
       entry('why', 'Why this, or why not', () => {
         const isPicked = engine.frame?.choice?.running === id;
-        askWhy({ agent, not: isPicked ? null : `${choice}:${id}` });
+        const target = { kind: 'option', choice, option: id } as const;
+        askWhy({ agent, asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target } });
       }),
       entry(
         'stop',

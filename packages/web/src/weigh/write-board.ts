@@ -77,12 +77,20 @@ function writeRow(
 }
 
 /** What is said under the board: ties, or that nothing is worth doing. */
-function saidOf(document: ChoiceDocument, { options, active, running }: ChoiceReadout): string {
+/** What the readout comes to in words, and the options that score the same as the best. */
+function saidOf(
+  document: ChoiceDocument,
+  { options, active, running }: ChoiceReadout,
+): { words: string; tied: readonly string[] } {
   const titleOf = (id: string) => {
     const option = document.options.find((each) => each.id === id);
     return option ? optionTitle(option) : id;
   };
-  if (!active) return 'The mind is doing something else now: this is what it would weigh.';
+  if (!active)
+    return {
+      words: 'The mind is doing something else now: this is what it would weigh.',
+      tied: [],
+    };
   const competing = options
     .flatMap(({ id, rows }) => {
       const row = best(rows);
@@ -90,16 +98,25 @@ function saidOf(document: ChoiceDocument, { options, active, running }: ChoiceRe
     })
     .sort((a, b) => b.score - a.score);
   if (competing.length === 0)
-    return running === null ? 'Nothing is worth doing now.' : 'Nothing else is worth doing now.';
+    return {
+      words: running === null ? 'Nothing is worth doing now.' : 'Nothing else is worth doing now.',
+      tied: [],
+    };
   const [first] = competing;
   const level = competing.filter(({ score }) => first.score - score <= NEAR);
-  if (level.length < 2) return '';
+  if (level.length < 2) return { words: '', tied: [] };
   const names = level.map(({ id }) => titleOf(id));
   const list = `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
   const isTie = first.score - level[level.length - 1].score <= 1e-9;
-  return isTie
-    ? `▲ Tie: ${list} all score ${first.score.toFixed(2)}. The pick is a coin toss, unless commitment keeps what runs. Give one a higher rank or weight.`
-    : `▲ Nearly a tie: ${list} are within ${NEAR} of ${first.score.toFixed(2)}.`;
+  if (isTie)
+    return {
+      words: `▲ Tie: ${list} all score ${first.score.toFixed(2)}. The pick is a coin toss, unless commitment keeps what runs. Give one a higher rank or weight.`,
+      tied: level.map(({ id }) => id),
+    };
+  return {
+    words: `▲ Nearly a tie: ${list} are within ${NEAR} of ${first.score.toFixed(2)}.`,
+    tied: [],
+  };
 }
 
 export function writeBoard(
@@ -109,13 +126,11 @@ export function writeBoard(
   readout: ChoiceReadout | null,
   size: Size,
 ): void {
-  const words = readout
-    ? saidOf(document, readout)
-    : size.isRun
-      ? 'No agent weighs this now: nobody has this mind, or nothing in it calls the choice.'
-      : '';
+  const none = size.isRun
+    ? 'No agent weighs this now: nobody has this mind, or nothing in it calls the choice.'
+    : '';
+  const { words, tied } = readout ? saidOf(document, readout) : { words: none, tied: [] };
   writeText(said, words);
-  const isTie = words.startsWith('▲ Tie');
   for (const element of body.querySelectorAll<HTMLElement>('tr[data-option]')) {
     const id = element.dataset.option!;
     const option = document.options.find((each) => each.id === id);
@@ -124,7 +139,7 @@ export function writeBoard(
     const running = rows.find(({ runs }) => runs);
     const row = running ?? best(rows);
     const runs = readout?.running === id;
-    const isTied = isTie && words.includes(optionTitle(option));
+    const isTied = tied.includes(id);
     writeAttribute(element, 'data-tied', String(isTied));
     writeRow(element, row, option, runs, size);
   }

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
 import { started } from './testing/rig.fixture.ts';
 
+const COME = { kind: 'state', state: 'come' } as const;
+
 /** A keeper that stands for two seconds, and then comes. */
 function night(breakpoints: Record<string, BreakpointDocument> = {}): ProjectDocument {
   const document = newProject('Night');
@@ -82,20 +84,24 @@ describe('questions', () => {
     const { engine, frame } = await started(night());
     engine.nudge(30);
     frame();
-    expect(await engine.ask({ agent: KEEPER, not: 'come' })).toMatchObject({
+    expect(
+      await engine.ask({ agent: KEEPER, asking: { ask: 'whyNot', target: COME } }),
+    ).toMatchObject({
       tick: 30,
       answer: { holds: false },
     });
-    expect(await engine.ask({ agent: KEEPER, not: null })).toMatchObject({
+    expect(await engine.ask({ agent: KEEPER, asking: { ask: 'why' } })).toMatchObject({
       answer: { holds: true },
     });
-    expect(await engine.ask({ agent: KEEPER, not: '?moves' })).toMatchObject({
+    expect(await engine.ask({ agent: KEEPER, asking: { ask: 'moves' } })).toMatchObject({
       answer: { statement: expect.stringMatching(/moves at|stands still/) },
     });
-    expect(await engine.ask({ agent: KEEPER, not: '?notices:moth' })).toMatchObject({
+    expect(
+      await engine.ask({ agent: KEEPER, asking: { ask: 'notices', agent: 'moth' } }),
+    ).toMatchObject({
       trouble: expect.stringContaining('There is no other agent “moth”'),
     });
-    expect(await engine.ask({ agent: 'nobody', not: null })).toMatchObject({
+    expect(await engine.ask({ agent: 'nobody', asking: { ask: 'why' } })).toMatchObject({
       trouble: expect.stringContaining('There is no agent “nobody”'),
     });
   });
@@ -106,7 +112,7 @@ describe('questions', () => {
     frame();
     const seen: number[] = [];
     const found = await drained(
-      engine.tryChange({ agent: KEEPER, not: 'come' }, ({ tried }) => seen.push(tried)),
+      engine.tryChange({ agent: KEEPER, target: COME }, ({ tried }) => seen.push(tried)),
     );
     expect(found).toMatchObject({ found: { before: 2, from: 0 } });
     expect(seen.length).toBeGreaterThan(1);
@@ -117,7 +123,7 @@ describe('questions', () => {
     const { engine, frame, drained } = await started(night());
     engine.nudge(60);
     frame();
-    const ask = () => engine.tryChange({ agent: KEEPER, not: 'come' }, () => {});
+    const ask = () => engine.tryChange({ agent: KEEPER, target: COME }, () => {});
     const moved = ask();
     engine.nudge(-10);
     expect(await drained(moved)).toMatchObject({ trouble: expect.stringContaining('moved on') });

@@ -1,5 +1,6 @@
 import {
   advance,
+  answer,
   applyCommand,
   applyEdit,
   checkProject,
@@ -10,7 +11,6 @@ import {
   findParting,
   firstUnlikeDecision,
   givenApart,
-  howItNotices,
   keepBeside,
   pastOfBranch,
   programAt,
@@ -21,14 +21,7 @@ import {
   runOf,
   pastOf,
   tryChanges,
-  whatEverLedTo,
-  whoTold,
-  why,
-  whyItMoves,
-  whyNobody,
-  whyNot,
   whyNotSteps,
-  whyRemembered,
   type Branches,
   type PartedBy,
   type Program,
@@ -36,10 +29,10 @@ import {
   type Run,
   type RunPast,
   type Question,
-  type Statement,
 } from '@crooked-lantern/core';
 import { addEntries, createLanes } from '../engine/lanes.ts';
 import type {
+  AskedMind,
   Comparison,
   EngineAnswer,
   EngineApi,
@@ -88,31 +81,15 @@ const TICKS_AT_ONCE = 120;
 /** So many ticks of one agent are run again for an answer that is wanted at once. */
 const AGENT_TICKS = 7_000;
 
-/** The answer to a question that begins with a question mark: `?ever:chase`. */
-function answerNamed(question: Question, asked: string): Statement {
-  const [what, of = ''] = asked.slice(1).split(':');
-  if (what === 'ever') return whatEverLedTo(question, of);
-  if (what === 'memory') return whyRemembered(question, of);
-  if (what === 'told') return whoTold(question);
-  if (what === 'notices') return howItNotices(question, of);
-  if (what === 'moves') return whyItMoves(question);
-  if (what === 'wave') return whyNobody(question, of);
-  throw new QuestionError(`There is no question “${asked}”.`);
-}
-
-function questionOf(run: RunPast, { agent, mind }: EngineQuestion, tick: number): Question {
+function questionOf(run: RunPast, { agent, mind }: AskedMind, tick: number): Question {
   return { run, agent, tick, ...(mind !== undefined && { mind }) };
 }
 
 function answerTo(run: RunPast, asked: EngineQuestion, tick: number): EngineAnswer {
-  const { not } = asked;
-  const question = questionOf(run, asked, tick);
+  const agents = programAt(run, tick).agents.length;
+  const back = Math.ceil(AGENT_TICKS / Math.max(1, agents));
   try {
-    if (not === null) return { tick, answer: why(question) };
-    if (not.startsWith('?')) return { tick, answer: answerNamed(question, not) };
-    const agents = programAt(run, tick).agents.length;
-    const back = Math.ceil(AGENT_TICKS / Math.max(1, agents));
-    return { tick, answer: whyNot({ ...question, back }, not) };
+    return { tick, answer: answer({ ...questionOf(run, asked, tick), back }, asked.asking) };
   } catch (error) {
     if (!(error instanceof QuestionError)) throw error;
     return { tick, trouble: error.message };
@@ -173,7 +150,7 @@ export function createQuestions(engine: AskedEngine): Questions {
       const tick = run?.world.tick ?? 0;
       if (!run) return { tick, trouble: NOTHING_RUNS };
       try {
-        const looking = whyNotSteps(questionOf(run, asked, tick), asked.not);
+        const looking = whyNotSteps(questionOf(run, asked, tick), asked.target);
         const result = await whole(looking, ({ done, of }) => onProgress(done / of));
         return result ? { tick, answer: result.value } : { tick, ...ENDED };
       } catch (error) {
@@ -181,7 +158,7 @@ export function createQuestions(engine: AskedEngine): Questions {
         return { tick, trouble: error.message };
       }
     },
-    async tryChange({ agent, mind, not }, onProgress) {
+    async tryChange({ agent, mind, target }, onProgress) {
       const run = engine.branches()?.run;
       const document = engine.document();
       if (!run || !document) return { trouble: NOTHING_RUNS };
@@ -192,7 +169,7 @@ export function createQuestions(engine: AskedEngine): Questions {
       const hasMoved = () =>
         engine.branches()?.run !== run || run.world.tick !== tick || engine.document() !== document;
       let tried = 0;
-      const search = tryChanges(run, document, { agent, mind: of, not, tick });
+      const search = tryChanges(run, document, { agent, mind: of, goal: target, tick });
       const result = await whole(search, (step) => {
         ({ tried } = step);
         onProgress(step);
@@ -220,15 +197,15 @@ export function createQuestions(engine: AskedEngine): Questions {
       const lanes = createLanes();
       addEntries(lanes, other.entries);
       const unlike = firstUnlikeDecision(runs);
-      const answer = (run: RunPast) =>
-        answerTo(run, { agent: unlike!.agent, not: null }, unlike!.tick);
+      const answerIn = (run: RunPast) =>
+        answerTo(run, { agent: unlike!.agent, asking: { ask: 'why' } }, unlike!.tick);
       return {
         id,
         until,
         parting,
         given,
         changes: before && after ? differenceOf(before, after) : null,
-        decision: unlike && { ...unlike, answers: [answer(runs[0]), answer(runs[1])] },
+        decision: unlike && { ...unlike, answers: [answerIn(runs[0]), answerIn(runs[1])] },
         figures: [runFigures(runs[0], until), runFigures(runs[1], until)],
         lanes,
         head: other.head,

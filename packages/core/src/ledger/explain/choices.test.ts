@@ -9,7 +9,7 @@ import type {
 import { worldHash } from '../../world/handover/snapshot.ts';
 import type { Question } from './statement.ts';
 import { find, ran } from './statements.fixture.ts';
-import { whyNot } from './why-not.ts';
+import { whyNotNamed } from './why-not.ts';
 import { why } from './why.ts';
 
 /**
@@ -87,13 +87,13 @@ describe('why this option', () => {
   });
 
   it('says that it was picked where one asks why not', () => {
-    expect(whyNot(at(140), 'watch')).toMatchObject({ holds: true });
+    expect(whyNotNamed(at(140), 'watch')).toMatchObject({ holds: true });
   });
 });
 
 describe('why not that option', () => {
   it('names what held it down most, and the input that would have won', () => {
-    const answer = whyNot(at(140), 'Grab it');
+    const answer = whyNotNamed(at(140), 'Grab it');
     expect(answer).toMatchObject({ statement: 'keeper picks Grab it', holds: false, since: 121 });
     const behind = find(answer, 'its score was 0.63, and Watch it had 0.9')!;
     // √(worth × 1) ≥ 0.9 from a worth of 0.81 on: 1.9 m.
@@ -102,26 +102,26 @@ describe('why not that option', () => {
       'Reach',
       'Sure of it',
     ]);
-    expect(whyNot(at(140), 'whatNow:grab')).toEqual(answer);
+    expect(whyNotNamed(at(140), 'whatNow:grab')).toEqual(answer);
   });
 
   it('says what kept it out', () => {
-    expect(find(whyNot(at(140), 'Sleep'), 'its guard did not hold')).toMatchObject({
+    expect(find(whyNotNamed(at(140), 'Sleep'), 'its guard did not hold')).toMatchObject({
       holds: false,
     });
-    expect(find(whyNot(at(10), 'grab'), 'Stand had 0.2')).toBeDefined();
+    expect(find(whyNotNamed(at(10), 'grab'), 'Stand had 0.2')).toBeDefined();
   });
 
   it('leaves the run where it is', () => {
     const hash = worldHash(run.world);
-    whyNot(at(100), 'grab');
+    whyNotNamed(at(100), 'grab');
     expect([run.world.tick, worldHash(run.world)]).toEqual([150, hash]);
   });
 });
 
 describe('what kept an option out', () => {
   const found = (option: Partial<OptionDocument>, choice: Partial<ChoiceDocument> = {}) =>
-    whyNot(asking([stand, { id: 'it', title: 'It', does: waits, ...option }], choice), 'it')!;
+    whyNotNamed(asking([stand, { id: 'it', title: 'It', does: waits, ...option }], choice), 'it')!;
 
   it.each<[string, Partial<OptionDocument>]>([
     ['its guard did not hold', { when: 'time < 0' }],
@@ -137,7 +137,7 @@ describe('what kept an option out', () => {
   });
 
   it('it rested, which has no terms', () => {
-    const answer = whyNot(
+    const answer = whyNotNamed(
       asking([
         stand,
         {
@@ -162,7 +162,7 @@ describe('what kept an option out', () => {
         archetypes.keeper.heed = 0;
       },
     );
-    expect(whyNot(question, 'it')!.cause[0].statement).toBe(
+    expect(whyNotNamed(question, 'it')!.cause[0].statement).toBe(
       'it was a rule of conduct that was not heeded',
     );
   });
@@ -186,7 +186,7 @@ describe('what kept an option out', () => {
 describe('what would have won', () => {
   const needs = (considerations: ConsiderationDocument[], against = 0.5) =>
     find(
-      whyNot(
+      whyNotNamed(
         asking([
           { ...stand, weight: against },
           { id: 'it', title: 'It', considerations, does: waits },
@@ -242,7 +242,9 @@ describe('a choice', () => {
       statement: 'What now?: nothing was worth doing',
       cause: [],
     });
-    expect(whyNot(asked, 'stand')!.cause[0].statement).toBe('its score was not above the floor');
+    expect(whyNotNamed(asked, 'stand')!.cause[0].statement).toBe(
+      'its score was not above the floor',
+    );
   });
 
   it('says how many others it was tied with', () => {
@@ -323,9 +325,9 @@ describe('a choice', () => {
       },
     };
     const question = { run: ran(programOf(document), 30), agent: 'keeper', tick: 30 };
-    expect(find(whyNot(question, 'first:it'), 'its score was 0.1')).toBeDefined();
-    expect(find(whyNot(question, 'second:it'), 'its score was 0.15')).toBeDefined();
-    expect(find(whyNot(question, 'own'), 'its score was 0.01')).toBeDefined();
+    expect(find(whyNotNamed(question, 'first:it'), 'its score was 0.1')).toBeDefined();
+    expect(find(whyNotNamed(question, 'second:it'), 'its score was 0.15')).toBeDefined();
+    expect(find(whyNotNamed(question, 'own'), 'its score was 0.01')).toBeDefined();
   });
 
   it('that was never weighed says so', () => {
@@ -339,7 +341,7 @@ describe('a choice', () => {
         ],
       };
     });
-    expect(whyNot(question, 'stand')).toMatchObject({
+    expect(whyNotNamed(question, 'stand')).toMatchObject({
       holds: false,
       cause: [{ statement: 'What now? has not been weighed yet' }],
     });

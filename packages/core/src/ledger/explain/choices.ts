@@ -7,7 +7,8 @@ import { nameTables, valueText } from '../../world/recording/names.ts';
 import { setRecorder } from '../../world/world.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import { replayTick, revisit } from '../run.ts';
-import { fact, type Asked, type Question, type Statement } from './statement.ts';
+import { fact, QuestionError, type Asked, type Question, type Statement } from './statement.ts';
+import type { Target } from './target.ts';
 
 /** Why a choice picked what it did, and why not something else: found by weighing once more, with full attention. */
 
@@ -191,26 +192,23 @@ export function whyPicked(
 
 /**
  * Why an option was not picked when its choice was weighed last: what kept it out, or which terms held it
- * down and what value of each would have won. Null where the mind has no such option.
+ * down and what value of each would have won.
  */
 export function whyNotOption(
   question: Question,
   asked: Asked,
-  what: string,
+  target: Extract<Target, { kind: 'option' }>,
   entries: readonly LedgerEntry[],
-): Statement | null {
+): Statement {
   const { agent, mind } = asked;
-  const [named, id] = what.includes(':') ? what.split(':') : [null, what];
-  const choices = mind.machine.states.flatMap(({ activity }) => [
-    ...(activity?.choices.values() ?? []),
-  ]);
-  const matches = ({ program }: BoundOption) =>
-    program.id === id || program.title.toLowerCase() === id.toLowerCase();
-  const choice = choices.find(
-    (each) => (named === null || each.program.name === named) && each.weigher.options.some(matches),
-  );
-  if (!choice) return null;
-  const option = choice.weigher.options.find(matches)!;
+  const choice = mind.machine.states
+    .flatMap(({ activity }) => [...(activity?.choices.values() ?? [])])
+    .find(({ program }) => program.name === target.choice);
+  const option = choice?.weigher.options.find(({ program }) => program.id === target.option);
+  if (!choice || !option)
+    throw new QuestionError(
+      `This mind has no option “${target.option}” of a choice “${target.choice}”.`,
+    );
   const statement = `${agent.placed.title} picks ${option.program.title}`;
   const pick = lastPick(entries, choice.program.name);
   const tick = Math.max(choice.lastWeighed(agent.memory), pick?.tick ?? -1);

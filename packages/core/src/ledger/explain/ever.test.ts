@@ -4,7 +4,7 @@ import type { Input } from '../../world/program/program.ts';
 import { advance, createRun, type Run } from '../run.ts';
 import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
 import { finished, QuestionError, type Question } from './statement.ts';
-import { whyNot, whyNotSteps } from './why-not.ts';
+import { whyNotNamed, whyNotSteps } from './why-not.ts';
 
 const steer = (x: number): Input => ({ agent: 'gleaner', x, y: 0, gait: null });
 
@@ -83,9 +83,9 @@ describe('questions over the whole run', () => {
 });
 
 describe('why not, looked at only a little way back', () => {
-  const far = () => whyNot(at(500), 'roused');
-  const near = (back: number) => whyNot({ ...at(500), back }, 'roused');
-  const guard = (answer: ReturnType<typeof whyNot>) => answer.cause[0].cause[1];
+  const far = () => whyNotNamed(at(500), 'roused');
+  const near = (back: number) => whyNotNamed({ ...at(500), back }, 'roused');
+  const guard = (answer: ReturnType<typeof whyNotNamed>) => answer.cause[0].cause[1];
 
   it('says the same of the moment, how far it looked, and nothing of what it did not see', () => {
     expect(guard(far()).since).not.toBeNull();
@@ -99,13 +99,13 @@ describe('why not, looked at only a little way back', () => {
   });
 
   it('can be gone on with step by step, to the same answer', () => {
-    const steps = whyNotSteps(at(500), 'roused');
+    const steps = whyNotSteps(at(500), { kind: 'state', state: 'roused' });
     let count = 0;
     for (let step = steps.next(); !step.done; step = steps.next()) {
       count++;
       expect(step.value.of).toBe(500);
     }
     expect(count).toBeGreaterThan(5);
-    expect(finished(whyNotSteps(at(500), 'roused'))).toEqual(far());
+    expect(finished(whyNotSteps(at(500), { kind: 'state', state: 'roused' }))).toEqual(far());
   });
 });

@@ -5,7 +5,7 @@ import { worldHash } from '../../world/handover/snapshot.ts';
 import { advance, applyEdit, createRun, RUN_LIMITS, seek } from '../run.ts';
 import { explanationLines, QuestionError, type Question } from './statement.ts';
 import { find, ran } from './statements.fixture.ts';
-import { whyNot } from './why-not.ts';
+import { whyNotNamed } from './why-not.ts';
 import { why } from './why.ts';
 
 /** Sees the gleaner 6 m off: awareness rises by 1.28 a second. It comes at certainty, but never gets near enough to grab. */
@@ -66,7 +66,7 @@ describe('why', () => {
 
 describe('why not', () => {
   it('names what would have to hold, what does not, since when, and the nearest miss', () => {
-    const answer = whyNot(at(300), 'grab');
+    const answer = whyNotNamed(at(300), 'grab');
     expect(answer.holds).toBe(false);
     expect(find(answer, 'it is in Come')).toMatchObject({ holds: true, since: 54 });
     expect(find(answer, 'sees(quarry)')).toMatchObject({ holds: true });
@@ -77,19 +77,22 @@ describe('why not', () => {
   });
 
   it('tells how much of a time is still missing', () => {
-    const rest = find(whyNot(at(300), 'rest'), 'all that for 60 s')!;
+    const rest = find(whyNotNamed(at(300), 'rest'), 'all that for 60 s')!;
     expect(rest.holds).toBe(false);
     expect(Number(/[\d.]+/.exec(rest.values[0].value)![0])).toBeGreaterThan(1);
     expect(rest.since).toBeGreaterThan(54);
   });
 
   it('says that no transition leads there, or that it is there after all', () => {
-    expect(find(whyNot(at(10), 'island'), 'no transition leads there')).toBeDefined();
-    expect(whyNot(at(200), 'come')).toMatchObject({ holds: true, statement: 'keeper is in Come' });
+    expect(find(whyNotNamed(at(10), 'island'), 'no transition leads there')).toBeDefined();
+    expect(whyNotNamed(at(200), 'come')).toMatchObject({
+      holds: true,
+      statement: 'keeper is in Come',
+    });
   });
 
   it('sees that the state it would have to leave is not the one it is in', () => {
-    expect(find(whyNot(at(10), 'grab'), 'it is in Come')).toMatchObject({ holds: false });
+    expect(find(whyNotNamed(at(10), 'grab'), 'it is in Come')).toMatchObject({ holds: false });
   });
 });
 
@@ -133,7 +136,7 @@ describe('who sleeps', () => {
 
   it.each(['come', 'hum', 'dawdle:1'])('does not come to %s for that reason first', (what) => {
     for (const question of [far, until]) {
-      const { holds, cause } = whyNot(question, what);
+      const { holds, cause } = whyNotNamed(question, what);
       expect(holds).toBe(false);
       expect(cause[0]).toMatchObject({ statement: 'it is awake, and decides', holds: false });
       expect(cause.filter(({ statement }) => statement.includes('awake'))).toHaveLength(1);
@@ -143,7 +146,7 @@ describe('who sleeps', () => {
   it('wakes, and that is no reason any more', () => {
     const question = sleeping(() => {});
     for (const what of ['hum', 'dawdle:1', 'watch'])
-      expect(JSON.stringify(whyNot(question, what))).not.toContain('awake');
+      expect(JSON.stringify(whyNotNamed(question, what))).not.toContain('awake');
   });
 });
 
@@ -155,7 +158,7 @@ describe('questions that can’t be answered', () => {
       /no agent “goose”. There are: gleaner, keeper/,
     ],
     ['an agent without a mind', () => why({ ...at(5), agent: 'gleaner' }), /has no mind/],
-    ['an unknown state', () => whyNot(at(5), 'flee'), /no state or row “flee”/],
+    ['an unknown state', () => whyNotNamed(at(5), 'flee'), /no state or row “flee”/],
     ['a tick before the first', () => why(at(0)), /tick 1/],
     ['a tick that is still ahead', () => why(at(301)), /has come to tick 300; tick 301/],
   ])('%s', (_, ask, words) => {
@@ -165,7 +168,7 @@ describe('questions that can’t be answered', () => {
 });
 
 it('is written as indented lines with times', () => {
-  const lines = explanationLines(whyNot(at(300), 'grab'), 60);
+  const lines = explanationLines(whyNotNamed(at(300), 'grab'), 60);
   expect(lines[0]).toBe('- keeper is in Grab');
   expect(lines[1]).toBe('  - transition 1 of Come');
   expect(lines[2]).toBe('    + it is in Come  since 0.90 s');
@@ -333,12 +336,12 @@ describe('one of several minds', () => {
   it('is asked by its name; the first, if none is named', () => {
     expect(why(question).statement).toBe('keeper is in Run');
     expect(why({ ...question, mind: 'voice' }).statement).toBe('keeper is in Hum');
-    expect(whyNot({ ...question, mind: 'voice' }, 'still')).toMatchObject({
+    expect(whyNotNamed({ ...question, mind: 'voice' }, 'still')).toMatchObject({
       statement: 'keeper is in Still',
       holds: false,
       since: 16,
     });
-    expect(whyNot(question, 'legs')).toMatchObject({ holds: false, since: 31 });
+    expect(whyNotNamed(question, 'legs')).toMatchObject({ holds: false, since: 31 });
   });
 
   it('goes by what that mind recorded alone', () => {
@@ -391,9 +394,9 @@ describe('a run with edits', () => {
 
   it('says since when under which guard: an edit that changes the guard begins to watch again', () => {
     const run = edited();
-    const before = whyNot({ run, agent: 'keeper', tick: 190 }, 'grab');
+    const before = whyNotNamed({ run, agent: 'keeper', tick: 190 }, 'grab');
     expect(find(before, 'distance(quarry) < 1.5')).toMatchObject({ holds: false });
-    const after = whyNot({ run, agent: 'keeper', tick: 260 }, 'grab');
+    const after = whyNotNamed({ run, agent: 'keeper', tick: 260 }, 'grab');
     expect(find(after, 'it is in Came')).toMatchObject({ holds: true, since: 54 });
     expect(find(after, 'distance(quarry) < 0.5')).toMatchObject({ holds: false, since: 200 });
   });
@@ -402,7 +405,7 @@ describe('a run with edits', () => {
     const run = edited();
     seek(run, 120);
     const hash = worldHash(run.world);
-    whyNot({ run, agent: 'keeper', tick: 260 }, 'grab');
+    whyNotNamed({ run, agent: 'keeper', tick: 260 }, 'grab');
     expect([run.world.tick, worldHash(run.world)]).toEqual([120, hash]);
   });
 

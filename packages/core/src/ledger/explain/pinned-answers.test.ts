@@ -9,7 +9,7 @@ import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
 import { explanationLines, QuestionError, type Question, type Statement } from './statement.ts';
 import { whyNobody } from './waves.ts';
-import { whyNot } from './why-not.ts';
+import { whyNotNamed } from './why-not.ts';
 import { why } from './why.ts';
 
 /** All that can be asked of some ticks of the demos is answered in the same words as before. */
@@ -44,7 +44,7 @@ function questionsOf({ world }: Run, name: string): [string, Asking][] {
     list.map((of): [string, Asking] => [`${words} ${String(of)}`, (question) => ask(question, of)]);
   return [
     ['why', why],
-    ...each([...states, ...options, ...new Set(rows)], 'why not', whyNot),
+    ...each([...states, ...options, ...new Set(rows)], 'why not', whyNotNamed),
     ...each(states.slice(0, 3), 'what ever led to', whatEverLedTo),
     ['who told it', whoTold],
     ...each(keys.slice(0, 4), 'why it remembers', whyRemembered),

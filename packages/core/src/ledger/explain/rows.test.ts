@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
 import type { Question, Statement } from './statement.ts';
 import { find, ran } from './statements.fixture.ts';
-import { whyNot } from './why-not.ts';
+import { whyNotNamed } from './why-not.ts';
 import { why } from './why.ts';
 
 describe('rows of trees', () => {
@@ -57,7 +57,7 @@ describe('rows of trees', () => {
   });
 
   it('why not names the guard that does not hold, and when it came nearest', () => {
-    const answer = whyNot(question(60), 'Go after it');
+    const answer = whyNotNamed(question(60), 'Go after it');
     expect(answer).toMatchObject({ statement: 'keeper does “Go after it”', holds: false });
     expect(find(answer, 'it is in Watch')).toMatchObject({ holds: true, since: 1 });
     const far = find(answer, 'distance(attention.of) < 3')!;
@@ -66,7 +66,7 @@ describe('rows of trees', () => {
   });
 
   it('why not of a row inside one that was not reached says which did not let it', () => {
-    const answer = whyNot(question(60), 'guard:4');
+    const answer = whyNotNamed(question(60), 'guard:4');
     expect(answer.statement).toBe('keeper does “Move to attention.of within 1”');
     expect(find(answer, '“Say There!” before it succeeds')).toMatchObject({
       holds: false,
@@ -89,7 +89,7 @@ describe('rows of trees', () => {
       },
     };
     const run = ran(programOf(document));
-    const asked = (row: string) => whyNot({ run, agent: 'keeper', tick: 60 }, row);
+    const asked = (row: string) => whyNotNamed({ run, agent: 'keeper', tick: 60 }, row);
     expect(find(asked('Tails'), 'draws it')).toMatchObject({
       holds: false,
       values: [{ part: 'it', value: 'another was drawn' }],
@@ -98,7 +98,7 @@ describe('rows of trees', () => {
   });
 
   it('why not of a row that runs says so', () => {
-    expect(whyNot(question(60), 'Look about')).toMatchObject({ holds: true });
+    expect(whyNotNamed(question(60), 'Look about')).toMatchObject({ holds: true });
   });
 });
 
@@ -131,7 +131,7 @@ describe('why not of a row of rules', () => {
     },
   };
   const run = ran(programOf(document));
-  const asked = (row: string, tick = 60) => whyNot({ run, agent: 'keeper', tick }, row);
+  const asked = (row: string, tick = 60) => whyNotNamed({ run, agent: 'keeper', tick }, row);
   const failing = ({ cause }: Statement) =>
     cause
       .filter(({ holds }) => !holds)

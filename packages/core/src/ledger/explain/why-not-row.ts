@@ -1,12 +1,9 @@
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import { withSpans, type CheckedExpression } from '../../expression/ir.ts';
-import type { NodeProgram, RuleProgram } from '../../mind/program.ts';
-import { childrenOf } from '../../mind/nodes/index.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
 import {
   activeStates,
   fact,
-  QuestionError,
   entriesOf,
   firstLooked,
   rerunning,
@@ -16,50 +13,10 @@ import {
   type Question,
   type Statement,
 } from './statement.ts';
+import type { NodeProgram } from '../../mind/program.ts';
+import { allRows, findRow, rowsBelow, type FoundRow, type Row } from './find-row.ts';
+import type { Target } from './target.ts';
 import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
-
-/** A row of a tree, or of rules. */
-type Row = NodeProgram | RuleProgram;
-
-/** A row of what some state does, with the rows above it: the root first, itself last. */
-export interface FoundRow {
-  state: number;
-  way: Row[];
-}
-
-function rowsBelow(row: Row): readonly Row[] {
-  const withElse = (rule: RuleProgram) => (rule.otherwise ? [rule, rule.otherwise] : [rule]);
-  if (!('body' in row)) return [...row.actions, ...row.rows.flatMap(withElse)];
-  return row.body.kind === 'rules' ? row.body.rows.flatMap(withElse) : childrenOf(row);
-}
-
-function ways(row: Row, above: Row[] = []): Row[][] {
-  const here = [...above, row];
-  return [here, ...rowsBelow(row).flatMap((below) => ways(below, here))];
-}
-
-/** All rows of a mind, each with those above it, by state. */
-function allRows({ program }: RunnableMind): (FoundRow & { name: string; last: Row })[] {
-  return program.machine.states.flatMap(({ activity }, state) =>
-    activity
-      ? ways(activity.root).map((way) => ({ state, way, name: activity.name, last: way.at(-1)! }))
-      : [],
-  );
-}
-
-/** The row of that title, or as `tree:3`, with the name of its tree or rules. Throws a {@link QuestionError} where there is none. */
-export function findRow(mind: RunnableMind, what: string): FoundRow {
-  const { states } = mind.program.machine;
-  const rows = allRows(mind);
-  const [activity, number] = what.split(':');
-  const found =
-    rows.find(({ name, last }) => name === activity && String(last.row + 1) === number) ??
-    rows.find(({ last }) => last.title.toLowerCase() === what.toLowerCase());
-  if (found) return found;
-  throw new QuestionError(
-    `This mind has no state or row “${what}”. States: ${states.map(({ id }) => id).join(', ')}. Rows are named by their title, or by the name of their tree or rules as tree:3.`,
-  );
-}
 
 function not(statement: string, value: string): Statement {
   return {
@@ -142,9 +99,9 @@ function asRule(
 export function* whyNotRow(
   question: Question,
   asking: RunnableMind,
-  what: string,
+  { of, row }: Extract<Target, { kind: 'row' }>,
 ): Generator<RerunProgress, Statement> {
-  const found = findRow(asking, what);
+  const found = findRow(asking, of, row);
   const { id } = asking.program.machine.states[found.state];
   let guards: WatchedPart[][] = [];
   let under: RunnableMind | null = null;

@@ -1,6 +1,5 @@
 import { isAncestor } from '../../mind/machine/runnable.ts';
 import type { TransitionProgram } from '../../mind/program.ts';
-import { programAt } from '../run.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import {
   activeStates,
@@ -22,6 +21,8 @@ import {
 } from './statement.ts';
 import { look, partStatement, watchGuard, type WatchedPart } from './watch.ts';
 import { whyNotOption } from './choices.ts';
+import { noRow } from './find-row.ts';
+import { targetNamed, type Target } from './target.ts';
 import { whyNotRow } from './why-not-row.ts';
 import { DEPTH, tickEntered, whyEntered } from './why.ts';
 
@@ -107,36 +108,36 @@ function stateOfTransition(
 }
 
 /**
- * Why the agent is not in a state, or a row of a tree does not run, at that tick. For a state: for each
- * transition that leads there, what would have to hold, what does not, since when, and when it came
- * nearest. A row is named by its title or as `tree:3`, counted from 1; an option of a choice by its title, its id, or as
- * `whatNow:closeIn`. Throws a {@link QuestionError}
- * where that can't be asked.
+ * Why the agent is not in a state, does not pick an option, or a row does not run, at that tick. For a state: for each
+ * transition that leads there, what would have to hold, what does not, since when, and when it came nearest.
+ *
+ * @throws {QuestionError} the mind has no such state, option or row at that tick
  */
-export function whyNot(question: Question, what: string): Statement {
-  return finished(whyNotSteps(question, what));
+export function whyNot(question: Question, target: Target): Statement {
+  return finished(whyNotSteps(question, target));
 }
 
-/** Whether the mind has a state of that name at the tick: known without running anything. */
-function isState(question: Question, what: string): boolean {
-  const { agents, archetypes, stacks } = programAt(question.run, question.tick);
-  const placed = agents.find(({ name }) => name === question.agent);
-  const { minds = [] } = (placed && stacks[archetypes[placed.archetype].stack]) ?? {};
-  const mind = minds.find(({ name }) => name === question.mind) ?? minds[0];
-  return mind?.machine.states.some(({ id }) => id === what) ?? false;
+/** The same of what a text of a person names; see {@link targetNamed}. */
+export function whyNotNamed(question: Question, text: string): Statement {
+  return whyNot(question, targetNamed(whoIsAsked(question).mind, text));
 }
 
 /** The same in steps, for a past that is long. */
 export function* whyNotSteps(
   question: Question,
-  what: string,
+  target: Target,
 ): Generator<RerunProgress, Statement> {
   const asked = whoIsAsked(question);
+  const { states } = asked.mind.program.machine;
+  if (target.kind === 'state' && !states.some(({ id }) => id === target.state))
+    throw noRow(asked.mind, target.state);
   const entries = entriesOf(question, asked);
-  const answer = isState(question, what)
-    ? yield* whyNotState(question, what)
-    : (whyNotOption(question, asked, what, entries) ??
-      (yield* whyNotRow(question, asked.mind, what)));
+  const answer =
+    target.kind === 'state'
+      ? yield* whyNotState(question, target.state)
+      : target.kind === 'option'
+        ? whyNotOption(question, asked, target, entries)
+        : yield* whyNotRow(question, asked.mind, target);
   const first = firstLooked(question);
   return {
     ...answer,

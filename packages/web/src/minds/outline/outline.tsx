@@ -293,7 +293,7 @@ export function Outline({
         return setTrouble('Nobody is followed: choose somebody who has this mind.');
       const target = targetOfRow(documentNow(), { agent, mind, path });
       if ('refused' in target) return setTrouble(target.refused);
-      askWhy({ agent, not: target.id });
+      askWhy({ agent, asking: { ask: 'whyNot', target: target.target } });
     },
     reveal,
     openMenu: (known, at) => {

@@ -6,13 +6,13 @@ import {
   type MindDocument,
   type OutlineRow,
   type ProjectDocument,
+  type Target,
 } from '@crooked-lantern/core';
 import { listStates } from '../document-names.ts';
 
 /** A row as questions name it. */
 export interface RowTarget {
-  /** As `tree:3`: what a state does, by name, and the number people see. */
-  id: string;
+  target: Target;
   row: OutlineRow;
   /** What it is in, for people. */
   of: string;
@@ -27,7 +27,9 @@ function rowsOf(
   const part = String('tree' in activity ? activity.tree : activity.rules);
   const { title: of = part } = ('tree' in activity ? mind.trees : mind.rules)?.[part] ?? {};
   return outlineOf(name, mind, activity).flatMap((row) =>
-    row.row === null ? [] : [{ id: `${part}:${row.row + 1}`, row, of }],
+    row.row === null
+      ? []
+      : [{ target: { kind: 'row', of: part, row: row.row + 1 } as const, row, of }],
   );
 }
 
@@ -44,7 +46,7 @@ export function rowTargets(document: ProjectDocument, name: string): RowTarget[]
 export function targetOfRow(
   document: ProjectDocument,
   { agent, mind, path }: { agent: string; mind: string; path: string },
-): { id: string } | { refused: string } {
+): { target: Target } | { refused: string } {
   const { title = agent, minds = [] } = agentNamed(document, agent) ?? {};
   if (minds[0] !== mind)
     return {

@@ -1,3 +1,4 @@
+import type { Asking } from '@crooked-lantern/core';
 import { SENSE_KINDS, type FollowedReadout } from '@crooked-lantern/core';
 import { memoryText } from '../../minds/memory-text.ts';
 
@@ -9,7 +10,7 @@ export interface FollowRow {
   /** The heading it stands under. */
   group: string;
   /** What can be asked about it, as an answer is asked for. */
-  asks?: string;
+  asks?: Asking;
   /** Where the sense or the place of what it says is off by more than this many metres, it is marked. */
   of: (readout: FollowedReadout) => FollowCell | null;
 }
@@ -32,7 +33,7 @@ const STANDING: readonly FollowRow[] = [
     id: 'doing',
     title: 'does',
     group: '',
-    asks: '?moves',
+    asks: { ask: 'moves' },
     of: ({ acts }) => plain(acts.map(({ channel, action }) => `${action} (${channel})`).join(', ')),
   },
   {
@@ -79,7 +80,7 @@ function knownRow(of: string, title: string): FollowRow {
     id: `known ${of}`,
     title,
     group: 'Knows where',
-    asks: `?notices:${of}`,
+    asks: { ask: 'notices', agent: of },
     of: ({ known }) => {
       const other = known.find((each) => each.of === of);
       if (!other) return null;
@@ -99,7 +100,7 @@ function memoryRow(key: string): FollowRow {
     id: `memory ${key}`,
     title: key,
     group: 'Remembers',
-    asks: `?memory:${key}`,
+    asks: { ask: 'memory', key },
     of: ({ memory }) => plain(memoryText(memory.find((each) => each.key === key))),
   };
 }

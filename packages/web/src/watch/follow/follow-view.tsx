@@ -185,7 +185,7 @@ export function FollowView({
                         <Jump
                           type="button"
                           title={`Ask about it, of ${titleOf(names[0])}`}
-                          onClick={() => ask({ agent: names[0], not: asks })}
+                          onClick={() => ask({ agent: names[0], asking: asks })}
                         >
                           {title}
                         </Jump>

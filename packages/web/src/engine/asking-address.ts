@@ -1,0 +1,53 @@
+import type { Asking } from '@crooked-lantern/core';
+
+/** Questions as addresses and lists name them: what is asked, then what it is about, with colons between. */
+
+export const WHY: Asking = { ask: 'why' };
+
+export function askingText(asking: Asking): string {
+  switch (asking.ask) {
+    case 'why':
+    case 'moves':
+    case 'told':
+      return asking.ask;
+    case 'whyNot': {
+      const { target } = asking;
+      if (target.kind === 'state') return `notState:${target.state}`;
+      if (target.kind === 'option') return `notOption:${target.choice}:${target.option}`;
+      return `notRow:${target.of}:${target.row}`;
+    }
+    case 'notices':
+      return `notices:${asking.agent}`;
+    case 'ever':
+      return `ever:${asking.state}`;
+    case 'memory':
+      return `memory:${asking.key}`;
+    case 'wave':
+      return `wave:${asking.wave}`;
+  }
+}
+
+/** The question of an address; why it does what it does, for a text that is none. */
+export function askingOf(text: string | null): Asking {
+  const [ask, first, second] = (text ?? '').split(':');
+  if (ask === 'moves' || ask === 'told') return { ask };
+  if (first === undefined) return WHY;
+  switch (ask) {
+    case 'notState':
+      return { ask: 'whyNot', target: { kind: 'state', state: first } };
+    case 'notOption':
+      return { ask: 'whyNot', target: { kind: 'option', choice: first, option: second ?? '' } };
+    case 'notRow':
+      return { ask: 'whyNot', target: { kind: 'row', of: first, row: Number(second) } };
+    case 'notices':
+      return { ask, agent: first };
+    case 'ever':
+      return { ask, state: first };
+    case 'memory':
+      return { ask, key: first };
+    case 'wave':
+      return { ask, wave: first };
+    default:
+      return WHY;
+  }
+}
