@@ -10,7 +10,7 @@ export function battle(each: number): ProjectDocument {
   const document = project(HARVEST);
   const ground = document.grounds[document.start.ground];
   // Whoever falls stands up again, so that the fight goes on.
-  for (const archetype of Object.values(document.archetypes)) archetype.recycle = 1;
+  for (const archetype of Object.values(document.archetypes)) archetype.respawnDelay = 1;
   const placed = (archetype: string, i: number, x: number, away: number, heading: number) => ({
     archetype,
     at: [

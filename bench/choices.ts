@@ -77,7 +77,7 @@ function project(): ProjectDocument {
   const gleaner = { title: 'Gleaner', faction: 'gleaners', body, gaits: { walk: 1 }, gait: 'walk' };
   return {
     format: 'crooked-lantern/project',
-    version: 1,
+    version: 2,
     title: 'A large choice',
     minds: {
       keeper: { title: 'Keeper', activity: { choice: 'what' }, choices: { what: choice() } },

@@ -137,7 +137,7 @@ function programWithGuards(wardens: number): Program {
   return largeOrchard(wardens, (document) => {
     const { warden } = document.minds;
     const guards = GUARDS.map(([when]) => ({ to: 'rounds', when }));
-    warden.machine!.states.push({ id: 'guards', leaves: guards });
+    warden.machine!.states.push({ id: 'guards', transitions: guards });
   });
 }
 
@@ -145,7 +145,7 @@ function programWithGuards(wardens: number): Program {
 export function compiledGuards(program: Program): ((agent: Agent) => boolean)[] {
   const { states, transitions } = program.stacks[0].minds[0].machine;
   const state = states.find(({ id }) => id === 'guards')!;
-  return state.leaves.map((leave) => compileFlag(transitions[leave].when!.ir));
+  return state.transitions.map((leave) => compileFlag(transitions[leave].when!.ir));
 }
 
 /** Agents that are in the middle of things, and the guards to ask them. */

@@ -143,7 +143,7 @@ export function largeMind(): ProjectDocument {
     states.push({
       id: `spare${i}`,
       title: `Spare ${i}`,
-      leaves: [{ to: 'rounds', after: 3 }],
+      transitions: [{ to: 'rounds', after: 3 }],
     });
   const group = (i: number): NodeDocument => ({
     sequence: [

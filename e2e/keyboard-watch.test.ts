@@ -34,7 +34,7 @@ it('by the keyboard alone: stop, ask why and why not, try the change, compare bo
   const mind = await app.newNight((document) => {
     const [calm] = document.minds.warden.machine!.states;
     const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
-    rounds.leaves = [{ to: 'peer', after: 2 }];
+    rounds.transitions = [{ to: 'peer', after: 2 }];
   });
   const page = await app.open(`${mind}?agent=warden1&state=peer&tick=10`);
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);

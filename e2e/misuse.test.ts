@@ -14,6 +14,10 @@ import {
 } from './testing/minds-page.fixture.ts';
 
 const DEMO = path.resolve(import.meta.dirname, '../demo/night-watch.lantern.json');
+const OLD_DEMO = path.resolve(
+  import.meta.dirname,
+  '../packages/core/src/testing/version-1/windfall.lantern.json',
+);
 const GUARD = 'guard of transition 2 of Rounds';
 const rounds = async () => `${await app.newNight()}?state=rounds`;
 
@@ -63,6 +67,21 @@ describe('files that are no projects', () => {
       await page.getByRole('alert').getByText(words).waitFor();
       expect(await projects.count(), name).toBe(before);
     }
+  });
+
+  it('a file of version 1 opens, is told apart, and is kept as version 2', async () => {
+    const page = await app.open('/');
+    await page.getByTestId('file').setInputFiles(OLD_DEMO);
+    await page.waitForURL(/windfall/);
+    await untilRunning(page);
+    const notice = page.getByRole('status').filter({ hasText: 'version 1 of the format' });
+    await notice.waitFor();
+    expect(await seriousFaults(page)).toEqual([]);
+    await notice.getByRole('button', { name: 'Dismiss' }).click();
+    await notice.waitFor({ state: 'detached' });
+    const id = /projects\/([^/]+)/.exec(page.url())![1];
+    const kept = await page.request.get(`${app.address}/api/projects/${id}`);
+    expect(await kept.json()).toMatchObject({ document: { version: 2 } });
   });
 
   it('a good file opens, and a project goes away and comes back', async () => {

@@ -34,8 +34,8 @@ describe('beside the ground', () => {
       const [calm] = document.minds.warden.machine!.states;
       const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
       const peer = calm.states!.find(({ id }) => id === 'peer')!;
-      rounds.leaves = [{ to: 'peer', when: 'time > 0.5' }];
-      peer.leaves = [{ to: 'rounds', after: 0.1 }];
+      rounds.transitions = [{ to: 'peer', when: 'time > 0.5' }];
+      peer.transitions = [{ to: 'rounds', after: 0.1 }];
     });
     const page = await app.open(`${mind.replace(/minds.*/, 'watch/findings')}?tick=240`);
     await page.getByTestId('hash').waitFor();
@@ -172,7 +172,7 @@ it('a link brings the same moment back in a new page, with what was played until
 it('the ledger is searched, zoomed, and gone through from decision to decision', async () => {
   const mind = await app.newNight((document) => {
     const [calm] = document.minds.warden.machine!.states;
-    calm.states!.find(({ id }) => id === 'rounds')!.leaves = [{ to: 'peer', after: 2 }];
+    calm.states!.find(({ id }) => id === 'rounds')!.transitions = [{ to: 'peer', after: 2 }];
   });
   const page = await app.open(`${mind.replace(/minds.*/, 'watch')}?agent=warden2&tick=400`);
   await page.getByTestId('hash').waitFor();

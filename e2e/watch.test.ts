@@ -194,7 +194,7 @@ describe('trying a change', () => {
       const [calm] = document.minds.warden.machine!.states;
       const rounds = calm.states!.find(({ id }) => id === 'rounds')!;
       // In two seconds it would have looked; it is asked after one and a half.
-      rounds.leaves = [{ to: 'peer', after: 2 }];
+      rounds.transitions = [{ to: 'peer', after: 2 }];
     });
     const page = await app.open(
       `${mind.replace(/minds.*/, 'watch')}?agent=warden1&ask=notState:peer&tick=90`,

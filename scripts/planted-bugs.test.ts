@@ -102,7 +102,7 @@ const wardenState = ({ minds }: ProjectDocument, id: string): StateDocument =>
   findState(minds.warden.machine!.states, id)!;
 
 const leave = (document: ProjectDocument, state: string, to: string) =>
-  wardenState(document, state).leaves!.find((each) => each.to === to)!;
+  wardenState(document, state).transitions!.find((each) => each.to === to)!;
 
 const runAway: Record<number, Input> = {
   200: { agent: 'gleaner', x: -1, y: 0.15, gait: 'run' },
@@ -188,7 +188,7 @@ const BUGS: Bug[] = [
     seconds: 45,
     inputs: runAway,
     plant: (document) => {
-      wardenState(document, 'comb').leaves = [{ to: 'chase', when: 'time > 1000' }];
+      wardenState(document, 'comb').transitions = [{ to: 'chase', when: 'time > 1000' }];
     },
     steps: [
       [({ never }) => never(), /transition Comb 1: to Chase, time > 1000/],
@@ -292,7 +292,7 @@ const BUGS: Bug[] = [
             {
               id: 'home',
               activity: { do: 'moveTo', to: 'self.post', within: 0.3 },
-              leaves: [{ to: 'home', after: 0.5 }],
+              transitions: [{ to: 'home', after: 0.5 }],
             },
           ],
         },
@@ -337,8 +337,8 @@ const BUGS: Bug[] = [
     of: 'night-watch',
     seconds: 3,
     plant: (document) => {
-      wardenState(document, 'rounds').leaves = [{ to: 'peer', when: 'time > 1' }];
-      wardenState(document, 'peer').leaves = [{ to: 'rounds', when: 'time > 1' }];
+      wardenState(document, 'rounds').transitions = [{ to: 'peer', when: 'time > 1' }];
+      wardenState(document, 'peer').transitions = [{ to: 'rounds', when: 'time > 1' }];
     },
     steps: [[({ noticed }) => noticed(), /endless warden1: Within one decision .* (peer|rounds)/]],
   },
@@ -357,7 +357,7 @@ const BUGS: Bug[] = [
     seconds: 5,
     plant: ({ minds }) => {
       const warding = findState(minds.keeper.machine!.states, 'warding')!;
-      const [first] = warding.leaves!;
+      const [first] = warding.transitions!;
       first.when = first.when!.replace('0.65', '0.065');
     },
     steps: [[({ whyNot: ask }) => ask('keeper', 'pressing'), /- self\.healthShare < 0\.065/]],
@@ -380,7 +380,7 @@ const BUGS: Bug[] = [
     of: 'night-watch',
     seconds: 1,
     plant: (document) => {
-      wardenState(document, 'rounds').leaves!.splice(1, 1);
+      wardenState(document, 'rounds').transitions!.splice(1, 1);
     },
     steps: [
       [({ never }) => never(), /state Wake the sleeper/],

@@ -37,16 +37,16 @@ async function beChased(page) {
  * Adds a copy of the demo, with other ways out of the state in which wardens walk their rounds.
  * @param {string} address
  * @param {string} title
- * @param {unknown[]} leaves
+ * @param {unknown[]} transitions
  */
-async function addNightWithRounds(address, title, leaves) {
+async function addNightWithRounds(address, title, transitions) {
   const document = JSON.parse(
     readFileSync(path.join(ROOT, 'demo/night-watch.lantern.json'), 'utf8'),
   );
   document.title = title;
   const [calm] = document.minds.warden.machine.states;
   const rounds = calm.states.find((/** @type {{ id: string }} */ { id }) => id === 'rounds');
-  rounds.leaves = leaves;
+  rounds.transitions = transitions;
   return addProject(address, document);
 }
 

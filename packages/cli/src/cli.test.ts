@@ -51,19 +51,19 @@ function plantFaults(project: ProjectDocument): string[] {
   warden.memory!.grudge = { type: 'number' };
   warden.memory!.lair = { type: 'point' };
   warden.memory!.doubt = { type: 'number', default: 0 };
-  rounds.leaves!.push(
+  rounds.transitions!.push(
     { to: 'peer', when: 'awareness(attention.of) > 1.5' },
     { to: 'peer', when: 'attention.strength > 0.6', for: 0.4 },
     { to: 'peer', on: 'bell' },
   );
   peer.entry!.push({ do: 'raise', event: 'gong' }, { do: 'setGait', gait: 'gallop' });
-  peer.leaves![1].when = 'attention.strenth < 0.2';
-  peer.leaves!.push({ to: 'rounds', when: 'distance(lair) < 3' });
+  peer.transitions![1].when = 'attention.strenth < 0.2';
+  peer.transitions!.push({ to: 'rounds', when: 'distance(lair) < 3' });
   chase.activity = { do: 'moveTo', to: 'quarry', within: 0.3 };
-  chase.leaves!.push({ to: 'rounds', when: 'distance(quarry) > 4' });
+  chase.transitions!.push({ to: 'rounds', when: 'distance(quarry) > 4' });
   calm.states!.push({
     id: 'nap',
-    leaves: [{ to: 'rounds', after: 1 }],
+    transitions: [{ to: 'rounds', after: 1 }],
     activity: { do: 'wait', seconds: 2 },
   });
   calm.activity = { do: 'turn', by: 90 };
@@ -83,14 +83,14 @@ function plantFaults(project: ProjectDocument): string[] {
     'unused minds.warden.memory.grudge',
     'neverWritten minds.warden.memory.lair',
     'unused minds.warden.memory.doubt',
-    `neverFires ${at}[0].states[0].leaves[2]`,
-    `neverFires ${at}[0].states[0].leaves[3]`,
-    `neverFires ${at}[0].states[0].leaves[4]`,
+    `neverFires ${at}[0].states[0].transitions[2]`,
+    `neverFires ${at}[0].states[0].transitions[3]`,
+    `neverFires ${at}[0].states[0].transitions[4]`,
     `unused ${at}[0].states[1].entry[2]`,
     `unknownName ${at}[0].states[1].entry[3].gait`,
-    `expression ${at}[0].states[1].leaves[1].when`,
+    `expression ${at}[0].states[1].transitions[1].when`,
     `coupled ${at}[1].states[0].activity`,
-    `coupled ${at}[1].states[0].leaves[2].when`,
+    `coupled ${at}[1].states[0].transitions[2].when`,
     `unreachable ${at}[0].states[2]`,
     `conflict ${at}[0].states[1].activity`,
     'noChildren minds.warden.trees.combThePlace.root.selector[0]',
@@ -121,8 +121,8 @@ describe('check', () => {
     expect(code).toBe(1);
     const findings = out.map((line) => JSON.parse(line) as { path: string; message: string });
     expect(findings.map((finding) => finding.path)).toEqual([
-      'minds.warden.machine.states[0].states[0].leaves[0].when',
-      'minds.warden.machine.states[1].states[0].leaves[1].to',
+      'minds.warden.machine.states[0].states[0].transitions[0].when',
+      'minds.warden.machine.states[1].states[0].transitions[1].to',
     ]);
     expect(findings[0].message).toContain('Did you mean “awareness”?');
   });

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import {
   checkProject,
   formFindings,
+  PROJECT_VERSION,
   readProjectText,
   type Finding,
   type Program,
@@ -19,7 +20,13 @@ export function readProjectFile(file: string): { program: Program | null; findin
     };
   }
   const result = readProjectText(text);
-  if (result.ok) return checkProject(result.document);
+  if (result.ok) {
+    if (result.version !== PROJECT_VERSION)
+      process.stderr.write(
+        `${file} is written in version ${result.version} of the format. It is read as version ${PROJECT_VERSION}.\n`,
+      );
+    return checkProject(result.document);
+  }
   return { program: null, findings: formFindings(result.faults) };
 }
 

@@ -38,7 +38,7 @@ export {
   type ReadResult,
 } from './model/file/read-project.ts';
 export { parseJson, type JsonFault } from './model/file/parse-json.ts';
-export { inTier, numberAt, stepsOfPath, tieredNumber, tierInForce } from './model/tiers.ts';
+export { inTier, numberAt, tieredNumber, tierInForce } from './model/tiers.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';
@@ -126,6 +126,8 @@ export {
   type WeighedRow,
 } from './world/readout/choices.ts';
 export { readFollowed, type FollowedReadout, type KnownOther } from './world/readout/followed.ts';
+export { stepsOfPath } from './model/path-text.ts';
+export { migrated } from './model/file/migrate.ts';
 export { endLine, entryLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';

@@ -112,6 +112,18 @@ describe('a project', () => {
     });
   });
 
+  it('that is sent as version 1 of the format is kept as version 2', async () => {
+    const old = readFileSync(
+      path.resolve(import.meta.dirname, '../../core/src/testing/version-1/windfall.lantern.json'),
+      'utf8',
+    );
+    await call('POST', '/api/projects', JSON.parse(old));
+    const { body } = await call('GET', '/api/projects/windfall');
+    const read = readProjectText(old);
+    expect(body).toMatchObject({ document: { version: 2 } });
+    expect(body!.document).toEqual(read.ok && read.document);
+  });
+
   it('comes first in the list when it was changed last', async () => {
     const [one, two] = [await add('One'), await add('Two')];
     const order = async () => {

@@ -50,9 +50,9 @@ export function withCandidates(
           initial: type === 'point' || type === 'number' ? NaN : -1,
           forgetAfter: 0,
           capacity: 0,
-          change: 0,
-          least: -Infinity,
-          greatest: Infinity,
+          rate: 0,
+          min: -Infinity,
+          max: Infinity,
         });
       }
   }

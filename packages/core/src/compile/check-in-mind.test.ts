@@ -65,7 +65,7 @@ describe('an expression at its place', () => {
   it('says what the compiler would say, and changes nothing', () => {
     const wrong = 'seez(quarry)';
     const edited = structuredClone(document);
-    edited.minds.keeper.machine!.states[0].leaves = [{ to: 'stand', when: wrong }];
+    edited.minds.keeper.machine!.states[0].transitions = [{ to: 'stand', when: wrong }];
     const [compiled] = compileProject(edited).findings;
     expect(fault(wrong, GUARD)).toBe(compiled.message);
     expect(JSON.stringify(document)).toBe(before);

@@ -247,7 +247,7 @@ function compileOption(
     rank: option.rank ?? 0,
     weight: compileNumber(scope, option.weight ?? 1, `${path}.weight`),
     cost: compileNumber(scope, option.cost ?? 0, `${path}.cost`),
-    restTicks: ticks(context, option.rest ?? 0),
+    cooldownTicks: ticks(context, option.cooldown ?? 0),
     each,
     considerations: considerations.flatMap((each) => each ?? []),
     grades: grades.flatMap((each) => each ?? []),
@@ -308,7 +308,7 @@ export function compileChoice(
     return compiled ? [compiled] : [];
   });
   outline.rows = inner.rows;
-  const number = (field: 'margin' | 'every' | 'commitment' | 'least' | 'floor') =>
+  const number = (field: 'margin' | 'every' | 'commitment' | 'minDuration' | 'minScore') =>
     numberOf(choice, field, CHOICE_FIELDS[field]);
   return {
     name: call.choice,
@@ -318,8 +318,8 @@ export function compileChoice(
     margin: number('margin'),
     everyTicks: ticks(scope.context, number('every')),
     commitment: number('commitment'),
-    leastTicks: ticks(scope.context, number('least')),
-    floor: number('floor'),
+    minDurationTicks: ticks(scope.context, number('minDuration')),
+    minScore: number('minScore'),
     once: choice.once === true,
     options,
   };

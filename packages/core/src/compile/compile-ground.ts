@@ -56,7 +56,7 @@ function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
       x: at[0],
       y: at[1],
       noise: numberOf(thing, 'noise', THING_FIELDS.noise),
-      harm: numberOf(thing, 'harm', THING_FIELDS.harm),
+      damage: numberOf(thing, 'damage', THING_FIELDS.damage),
       weight: numberOf(thing, 'weight', THING_FIELDS.weight),
     };
   });

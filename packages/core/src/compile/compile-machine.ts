@@ -73,7 +73,7 @@ function checkStructure({ document, path, parent }: Entry, scope: MindScope): vo
     findings.error('structure', path, 'A history state belongs inside another state.');
   }
   if (kind !== 'atomic' && kind !== 'compound' && kind !== 'parallel') {
-    for (const field of ['activity', 'leaves'] as const) {
+    for (const field of ['activity', 'transitions'] as const) {
       if (document[field])
         findings.error(
           'structure',
@@ -239,10 +239,11 @@ export function compileMachine(
   const states = entries.map((entry, index): StateProgram => {
     const { document, path: at, parent } = entry;
     checkStructure(entry, scope);
-    const leaves = (document.leaves ?? []).map((leave, i) => {
+    const own = (document.transitions ?? []).map((leave, i) => {
       return (
-        transitions.push(compileTransition(leave, `${at}.leaves[${i}]`, index, i + 1, ids, scope)) -
-        1
+        transitions.push(
+          compileTransition(leave, `${at}.transitions[${i}]`, index, i + 1, ids, scope),
+        ) - 1
       );
     });
     return {
@@ -257,7 +258,7 @@ export function compileMachine(
       activity: document.activity
         ? compileActivity(scope, document.activity, `${at}.activity`)
         : null,
-      leaves,
+      transitions: own,
       attention: document.attention ?? null,
     };
   });

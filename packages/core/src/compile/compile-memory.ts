@@ -58,17 +58,17 @@ function checkKey(
     );
   }
   checkNumbers(name, document, path, context);
-  if (document.most !== undefined && !document.type.startsWith('list')) {
+  if (document.capacity !== undefined && !document.type.startsWith('list')) {
     findings.error(
       'parameter',
-      `${path}.most`,
+      `${path}.capacity`,
       `Only lists have “most”; this key is of type ${document.type}.`,
     );
   }
 }
 
 /** The fields that only numbers have. */
-const OF_NUMBERS = ['change', 'least', 'greatest'] as const;
+const OF_NUMBERS = ['rate', 'min', 'max'] as const;
 
 /** A number that changes by itself has somewhere to begin, and bounds in their order. */
 function checkNumbers(
@@ -77,7 +77,13 @@ function checkNumbers(
   path: string,
   { findings }: CompileContext,
 ): void {
-  const { type, change, least = -Infinity, greatest = Infinity, default: initial } = document;
+  const {
+    type,
+    rate: change,
+    min: least = -Infinity,
+    max: greatest = Infinity,
+    default: initial,
+  } = document;
   const wrong = (field: string, message: string) =>
     findings.error('parameter', `${path}.${field}`, message);
   if (type !== 'number') {
@@ -88,12 +94,12 @@ function checkNumbers(
   }
   if (least > greatest)
     return wrong(
-      'least',
+      'min',
       `The least of “${name}” (${least}) is above its greatest (${greatest}). Exchange the two.`,
     );
   if (change !== undefined && initial === undefined)
     wrong(
-      'change',
+      'rate',
       `“${name}” changes by itself, but begins as nothing. Say what it holds at first.`,
     );
   if (typeof initial === 'number' && (initial < least || initial > greatest))
@@ -160,8 +166,14 @@ function compileKey(
   slot: number,
   context: CompileContext,
 ): KeyProgram {
-  const { type, forgetAfter, change = 0, least = -Infinity, greatest = Infinity } = document;
-  const capacity = type.startsWith('list') ? (document.most ?? DEFAULT_LIST_LENGTH) : 0;
+  const {
+    type,
+    forgetAfter,
+    rate: change = 0,
+    min: least = -Infinity,
+    max: greatest = Infinity,
+  } = document;
+  const capacity = type.startsWith('list') ? (document.capacity ?? DEFAULT_LIST_LENGTH) : 0;
   return {
     name,
     type,
@@ -171,9 +183,9 @@ function compileKey(
     initial: defaultOf(document, path, context),
     forgetAfter: forgetAfter === undefined ? 0 : Math.max(1, ticks(context, forgetAfter)),
     capacity,
-    change: change / context.ticksPerSecond,
-    least,
-    greatest,
+    rate: change / context.ticksPerSecond,
+    min: least,
+    max: greatest,
   };
 }
 

@@ -115,7 +115,7 @@ function machineOfActivity(mind: MindDocument, path: string, scope: MindScope): 
         entry: [],
         exit: [],
         activity,
-        leaves: [],
+        transitions: [],
         attention: null,
       },
     ],

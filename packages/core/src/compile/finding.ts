@@ -7,7 +7,7 @@ export interface Finding {
   code: FindingCode;
   /** An error keeps the document from running. */
   severity: 'error' | 'warning';
-  /** Such as `minds.warden.machine.states[0].leaves[1].when`. */
+  /** Such as `minds.warden.machine.states[0].transitions[1].when`. */
   path: string;
   message: string;
   /** The part of the expression at `path` that is meant. */

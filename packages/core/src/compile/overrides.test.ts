@@ -38,7 +38,7 @@ describe('an agent that differs from its archetype', () => {
     });
     expect(other.sight).toEqual({ ...plain.sight, fade: 0.1 });
     const sneak = program!.gaits.indexOf('sneak');
-    expect([plain.paces[sneak], other.paces[sneak]]).toEqual([NaN, 0.5]);
+    expect([plain.speeds[sneak], other.speeds[sneak]]).toEqual([NaN, 0.5]);
     expect(other.stack, 'one mind serves both').toBe(plain.stack);
   });
 

@@ -11,7 +11,7 @@ const document = cornerProject({
   },
   machine: {
     initial: 'stand',
-    states: [{ id: 'stand', leaves: [{ to: 'stand', when: "mood == 'cross'" }] }],
+    states: [{ id: 'stand', transitions: [{ to: 'stand', when: "mood == 'cross'" }] }],
   },
 });
 document.minds.keeper.trees = {

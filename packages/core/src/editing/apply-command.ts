@@ -51,19 +51,19 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
         withoutUndefined({ ...state, ...command.change }),
       );
     case 'addTransition':
-      return changeLeaves(document, command, (leaves) => [...leaves, command.transition]);
+      return changeLeaves(document, command, (transitions) => [...transitions, command.transition]);
     case 'changeTransition':
-      return changeLeaves(document, command, (leaves) =>
-        replaceAt(leaves, command.index, (leave) =>
+      return changeLeaves(document, command, (transitions) =>
+        replaceAt(transitions, command.index, (leave) =>
           withoutUndefined({ ...leave, ...command.change }),
         ),
       );
     case 'moveTransition':
-      return changeLeaves(document, command, (leaves) =>
-        moveEntry(leaves, command.from, command.to),
+      return changeLeaves(document, command, (transitions) =>
+        moveEntry(transitions, command.from, command.to),
       );
     case 'removeTransition':
-      return changeLeaves(document, command, (leaves) => removeAt(leaves, command.index));
+      return changeLeaves(document, command, (transitions) => removeAt(transitions, command.index));
     case 'removeKey':
       return removeNamed(document, command.mind, 'memory', command.key);
     case 'removeTree':
@@ -185,6 +185,6 @@ function changeLeaves(
   change: List<TransitionDocument>,
 ): ProjectDocument {
   return changeState(document, where, (state) =>
-    withoutUndefined({ ...state, leaves: emptyAsUndefined(change(state.leaves ?? [])) }),
+    withoutUndefined({ ...state, transitions: emptyAsUndefined(change(state.transitions ?? [])) }),
   );
 }

@@ -16,7 +16,7 @@ const document = cornerProject({
         states: [
           {
             id: 'rounds',
-            leaves: [
+            transitions: [
               { to: 'peer', when: 'time > 1' },
               { to: 'chase', when: 'time > 2', for: 1 },
             ],
@@ -27,7 +27,7 @@ const document = cornerProject({
       {
         id: 'chase',
         entry: [{ do: 'stop' }, { do: 'say', text: 'Stay!' }],
-        leaves: [{ to: 'rounds', after: 2 }],
+        transitions: [{ to: 'rounds', after: 2 }],
       },
     ],
   },
@@ -59,7 +59,7 @@ describe('commands on transitions', () => {
           change: { for: undefined, when: 'time > 3' },
         }),
         'rounds',
-      )!.leaves![1],
+      )!.transitions![1],
     ).toEqual({ to: 'chase', when: 'time > 3' });
     expect(
       state(
@@ -70,17 +70,17 @@ describe('commands on transitions', () => {
           transition: { to: 'rounds', after: 1 },
         }),
         'peer',
-      )!.leaves,
+      )!.transitions,
     ).toEqual([{ to: 'rounds', after: 1 }]);
     expect(
       state(
         apply({ command: 'moveTransition', mind, state: 'rounds', from: 1, to: 0 }),
         'rounds',
-      )!.leaves!.map(({ to }) => to),
+      )!.transitions!.map(({ to }) => to),
     ).toEqual(['chase', 'peer']);
     expect(
       state(apply({ command: 'removeTransition', mind, state: 'chase', index: 0 }), 'chase'),
-    ).not.toHaveProperty('leaves');
+    ).not.toHaveProperty('transitions');
   });
 });
 

@@ -63,7 +63,7 @@ describe('two documents made from one', () => {
     const { parts } = mergeDocuments(base, mine, theirs);
     expect(parts).toEqual([
       {
-        key: expect.stringMatching(/leaves\[1\]/),
+        key: expect.stringMatching(/transitions\[1\]/),
         what: expect.stringContaining('of Chase of Warden'),
         by: 'both',
         base: expect.any(String),

@@ -60,7 +60,7 @@ function checkGaits(
   const used = actions.flatMap(({ action, args }) =>
     action === 'setGait' ? [Number(args.gait)] : [],
   );
-  const paces = [archetype.gait, ...used].map((gait) => archetype.paces[gait]);
+  const paces = [archetype.gait, ...used].map((gait) => archetype.speeds[gait]);
   if (paces.some((pace) => pace > 0)) return;
   findings.warning(
     'cannotWork',
@@ -112,11 +112,14 @@ function checkRoutes(program: Program, findings: Findings): void {
   }
 }
 
-function checkHealth({ title, path, health, recycleTicks }: ArchetypeProgram, findings: Findings) {
+function checkHealth(
+  { title, path, health, respawnTicks: recycleTicks }: ArchetypeProgram,
+  findings: Findings,
+) {
   if (recycleTicks === 0 || health > 0) return;
   findings.warning(
     'cannotWork',
-    `${path}.recycle`,
+    `${path}.respawnDelay`,
     `“${title}” respawns after its death, but never dies: it has no health. Give it some.`,
   );
 }

@@ -16,12 +16,12 @@ const calm = () =>
         {
           id: 'rounds',
           entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
-          leaves: [{ to: 'chase', when: 'sees(quarry)' }],
+          transitions: [{ to: 'chase', when: 'sees(quarry)' }],
         },
         {
           id: 'chase',
           activity: { do: 'moveTo', to: 'quarry', within: 1 },
-          leaves: [{ to: 'rounds', when: 'heat > 1', for: 1 }],
+          transitions: [{ to: 'rounds', when: 'heat > 1', for: 1 }],
         },
       ],
     },
@@ -40,14 +40,14 @@ describe('errors', () => {
   it.each<[string, Change, string, string]>([
     [
       'unknown state',
-      (d) => (states(d)[0].leaves![0].to = 'chaes'),
-      'states[0].leaves[0].to',
+      (d) => (states(d)[0].transitions![0].to = 'chaes'),
+      'states[0].transitions[0].to',
       'Did you mean “chase”?',
     ],
     [
       'unknown function',
-      (d) => (states(d)[0].leaves![0].when = 'seez(quarry)'),
-      'states[0].leaves[0].when',
+      (d) => (states(d)[0].transitions![0].when = 'seez(quarry)'),
+      'states[0].transitions[0].when',
       'Did you mean “sees”?',
     ],
     [
@@ -112,7 +112,7 @@ describe('errors', () => {
     [
       'a final state with ways out',
       (d) => (states(d)[1].kind = 'final'),
-      'states[1].leaves',
+      'states[1].transitions',
       'Remove it',
     ],
     [
@@ -123,20 +123,20 @@ describe('errors', () => {
     ],
     [
       '“for” without “when”',
-      (d) => (states(d)[0].leaves![0] = { to: 'chase', on: 'done', for: 1 }),
-      'leaves[0].for',
+      (d) => (states(d)[0].transitions![0] = { to: 'chase', on: 'done', for: 1 }),
+      'transitions[0].for',
       'Use “after”',
     ],
     [
       'a transition with no reason',
-      (d) => (states(d)[0].leaves![0] = { to: 'chase' }),
-      'leaves[0]',
+      (d) => (states(d)[0].transitions![0] = { to: 'chase' }),
+      'transitions[0]',
       'would fire at once',
     ],
     [
       'a transition that would fire over and over',
-      (d) => (states(d)[0].leaves![0] = { when: 'time > 1', do: [{ do: 'stop' }] }),
-      'leaves[0]',
+      (d) => (states(d)[0].transitions![0] = { when: 'time > 1', do: [{ do: 'stop' }] }),
+      'transitions[0]',
       'over and over',
     ],
     [
@@ -247,9 +247,9 @@ describe('numbers that only work together', () => {
 
   it('an approach that stops before the distance its state waits for', () => {
     const waitsFor = (when: string) => (d: ProjectDocument) =>
-      (chase(d).leaves![0] = { to: 'rounds', when });
+      (chase(d).transitions![0] = { to: 'rounds', when });
     const [finding] = coupled(waitsFor('sees(quarry) && distance(quarry) < 0.9'));
-    expect(finding.path).toBe('minds.keeper.machine.states[1].leaves[0].when');
+    expect(finding.path).toBe('minds.keeper.machine.states[1].transitions[0].when');
     expect(finding.message).toContain('below 0.9 m, but “chase” stops at 1 m');
     expect(coupled(waitsFor('distance(quarry) < 1.2'))).toEqual([]);
     expect(coupled(waitsFor('distance(quarry) > 0.9'))).toEqual([]);
@@ -261,16 +261,16 @@ describe('warnings', () => {
   it.each<[string, Change, string, string]>([
     [
       'a state nothing leads to',
-      (d) => states(d).push({ id: 'sleep', leaves: [{ to: 'rounds', after: 1 }] }),
+      (d) => states(d).push({ id: 'sleep', transitions: [{ to: 'rounds', after: 1 }] }),
       'unreachable',
       'states[2]',
     ],
-    ['a state with no way out', (d) => delete states(d)[1].leaves, 'noWayOut', 'states[1]'],
+    ['a state with no way out', (d) => delete states(d)[1].transitions, 'noWayOut', 'states[1]'],
     [
       'a transition behind one that always fires',
-      (d) => states(d)[0].leaves!.unshift({ to: 'chase', when: 'true' }),
+      (d) => states(d)[0].transitions!.unshift({ to: 'chase', when: 'true' }),
       'neverFires',
-      'states[0].leaves[1]',
+      'states[0].transitions[1]',
     ],
     [
       'a key that is read but never written',

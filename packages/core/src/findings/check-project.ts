@@ -30,7 +30,7 @@ function checkMind(
   const paths = machine
     ? statePaths(machine, `minds.${mind.name}.machine`)
     : new Map([['always', `minds.${mind.name}.activity`]]);
-  const keys = stack.keys.map(({ forgetAfter, capacity, least, greatest }) => ({
+  const keys = stack.keys.map(({ forgetAfter, capacity, min: least, max: greatest }) => ({
     forgetAfter: forgetAfter / program.ticksPerSecond,
     capacity,
     least,

@@ -83,7 +83,7 @@ function isAbout(state: StateProgram, mind: MindProgram, agent: Ir): boolean {
         state,
         ...states.filter((_, inner) => isAncestor(states, states.indexOf(state), inner)),
       ],
-      transitions: state.leaves.map((leave) => transitions[leave]),
+      transitions: state.transitions.map((leave) => transitions[leave]),
       initial: 0,
     },
   };
@@ -117,10 +117,10 @@ function checkState(
         remedyFor(mind, state, touching),
       );
     }
-    state.leaves.forEach((leave, i) => {
+    state.transitions.forEach((leave, i) => {
       const { when, target } = mind.machine.transitions[leave];
       if (!when) return;
-      const at = `${path}.leaves[${i}].when`;
+      const at = `${path}.transitions[${i}].when`;
       const below = wantedDistance(when.ir, near.to, 'below');
       if (below !== undefined && below <= near.within) {
         findings.warning(

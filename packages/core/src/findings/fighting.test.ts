@@ -3,7 +3,7 @@ import type { MindDocument, MoveDocument, NodeDocument } from '../model/document
 import { cornerProject, KEEN_SIGHT } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';
 
-const BAT: MoveDocument = { windUp: 0.5, active: 0.1, recovery: 0.3, reach: 1, harm: 10 };
+const BAT: MoveDocument = { windUp: 0.5, active: 0.1, recovery: 0.3, reach: 1, damage: 10 };
 
 interface Duel {
   /** A mind, or the tree of one. */
@@ -22,7 +22,7 @@ function found({ does, moves = { bat: BAT }, theirs = {}, health = 100 }: Duel):
       : { title: 'Keeper', activity: { tree: 'main' }, trees: { main: { root: does } } };
   const { keeper, gleaner } = document.archetypes;
   keeper.moves = moves;
-  keeper.guards = { high: { raise: 0.1, longest: 2 } };
+  keeper.guards = { high: { raise: 0.1, maxDuration: 2 } };
   keeper.reaction = 0.2;
   gleaner.moves = theirs;
   if (health !== null) for (const archetype of [keeper, gleaner]) archetype.health = health;
@@ -94,11 +94,11 @@ describe('a guard', () => {
       machine: {
         initial: 'stand',
         states: [
-          { id: 'stand', leaves: [{ to: 'brace', when: 'impactIn(attention.of) < 0.5' }] },
+          { id: 'stand', transitions: [{ to: 'brace', when: 'impactIn(attention.of) < 0.5' }] },
           {
             id: 'brace',
             activity: { do: 'guard', guard: 'high', seconds: 0.3 },
-            leaves: [{ to: 'stand', on: 'done' }],
+            transitions: [{ to: 'stand', on: 'done' }],
           },
         ],
       },
@@ -138,7 +138,14 @@ describe('bodies that fight', () => {
 
   it('must have shots that meet somebody', () => {
     const thrown = (spread: number) => ({
-      spit: { kind: 'thrown', active: 0.1, reach: 20, harm: 5, speed: 10, spread } as MoveDocument,
+      spit: {
+        kind: 'thrown',
+        active: 0.1,
+        reach: 20,
+        damage: 5,
+        speed: 10,
+        spread,
+      } as MoveDocument,
     });
     expect(found({ does: idle, moves: thrown(3) })).toEqual([]);
     expect(found({ does: idle, moves: thrown(30) })[0]).toMatch(
@@ -147,7 +154,7 @@ describe('bodies that fight', () => {
   });
 
   it('must be able to hurt one of two enemies that fight', () => {
-    const theirs = { pat: { ...BAT, harm: 0 } };
+    const theirs = { pat: { ...BAT, damage: 0 } };
     expect(found({ does: idle })).toEqual([]);
     expect(found({ does: idle, theirs, health: null })).toEqual([
       'noHarm: “Gleaner” and “Keeper” are enemies and neither can hurt the other. Give one a move with harm at the height of the other, or the other health.',
@@ -157,7 +164,7 @@ describe('bodies that fight', () => {
     ).toHaveLength(1);
     expect(found({ does: idle, health: null })).toEqual([]);
     expect(
-      found({ does: idle, moves: { bat: { ...BAT, harm: 0 } }, theirs: { bat: BAT } }),
+      found({ does: idle, moves: { bat: { ...BAT, damage: 0 } }, theirs: { bat: BAT } }),
     ).toEqual([]);
   });
 });

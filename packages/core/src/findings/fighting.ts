@@ -98,7 +98,7 @@ function checkAnswer(
   const { seconds } = step.action.args;
   const tps = program.ticksPerSecond;
   const holds = typeof seconds === 'number' ? seconds : Infinity;
-  const until = Math.min(holds, (guard.raise + guard.longest) / tps);
+  const until = Math.min(holds, (guard.raise + guard.maxDuration) / tps);
   const before = comparedWith(step.conditions, 'impactIn(agent)', ['<', '<=']);
   if (before !== undefined) {
     if (until < before)
@@ -142,7 +142,7 @@ function distanceKept({ action, args }: ActionProgram): number | undefined {
   const number = (value: unknown) => (typeof value === 'number' ? value : 0);
   if (action === 'moveTo' && isToward(args.to)) return number(args.within);
   if (action === 'circle' && isToward(args.around)) return number(args.distance);
-  if (action === 'keepDistance' && isToward(args.from)) return number(args.least);
+  if (action === 'keepDistance' && isToward(args.from)) return number(args.min);
   if (action === 'surround') return number(args.distance);
   return undefined;
 }
@@ -259,7 +259,7 @@ function checkSpread(
 
 function canHurt(attacker: ArchetypeProgram, target: ArchetypeProgram): boolean {
   return attacker.moves.some(
-    ({ kind, harm, from }) => kind !== 'dodge' && harm > 0 && from < target.height,
+    ({ kind, damage: harm, from }) => kind !== 'dodge' && harm > 0 && from < target.height,
   );
 }
 

@@ -12,7 +12,7 @@ function chainOfRooms(change: (state: StateDocument) => void = () => {}): StateD
     states: Array.from({ length: 100 }, (_, i) => {
       const state: StateDocument = {
         id: id(room * 100 + i),
-        leaves: [{ to: id(room * 100 + i + 1), when: 'time > 1' }],
+        transitions: [{ to: id(room * 100 + i + 1), when: 'time > 1' }],
       };
       change(state);
       return state;

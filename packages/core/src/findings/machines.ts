@@ -13,12 +13,12 @@ function reachableStates({ states, transitions, initial }: MachineProgram): Set<
   for (let next = entered.pop(); next !== undefined; next = entered.pop()) {
     for (let s = next; s >= 0 && !reached.has(s); s = states[s].parent) {
       reached.add(s);
-      const { kind, children, initial: first, leaves, parent } = states[s];
+      const { kind, children, initial: first, transitions: own, parent } = states[s];
       if (kind === 'parallel') entered.push(...children);
       if (first >= 0) entered.push(first);
       if ((kind === 'history' || kind === 'deepHistory') && first < 0 && parent >= 0)
         entered.push(states[parent].initial);
-      for (const leave of leaves) entered.push(transitions[leave].target);
+      for (const leave of own) entered.push(transitions[leave].target);
     }
   }
   return reached;
@@ -26,7 +26,7 @@ function reachableStates({ states, transitions, initial }: MachineProgram): Set<
 
 /** Whether a state itself has a transition to a state. */
 function leads({ states, transitions }: MachineProgram, state: number): boolean {
-  return states[state].leaves.some((leave) => transitions[leave].target >= 0);
+  return states[state].transitions.some((leave) => transitions[leave].target >= 0);
 }
 
 /** By state: whether it, or one inside it, has a transition to a state. */
@@ -63,11 +63,11 @@ function shadows(earlier: TransitionProgram, later: TransitionProgram, known: Kn
 /** What makes one transition never fire; null where nothing does. */
 function whyNever(
   index: number,
-  leaves: readonly TransitionProgram[],
+  transitions: readonly TransitionProgram[],
   heard: (event: string) => boolean,
   known: Known,
 ): string | null {
-  const leave = leaves[index];
+  const leave = transitions[index];
   if (leave.on !== '' && !heard(leave.on))
     return `nothing raises “${leave.on}”. Raise it, or take another event`;
   const never = leave.when && neverPart(leave.when.ir, known);
@@ -75,7 +75,7 @@ function whyNever(
     const part = leave.when!.source.slice(...never.at);
     return `“${part}” can never hold. Look at its numbers`;
   }
-  const above = leaves.findIndex((other, i) => i < index && shadows(other, leave, known));
+  const above = transitions.findIndex((other, i) => i < index && shadows(other, leave, known));
   if (above < 0) return null;
   return `number ${above + 1} above it does whenever this one would. Put this one first, or remove it`;
 }
@@ -114,13 +114,13 @@ export function checkMachine(
         `“${state.title}” is never left: it has no transition to another state, nor has any state around it.`,
       );
     }
-    const leaves = state.leaves.map((leave) => machine.transitions[leave]);
-    leaves.forEach((_, i) => {
-      const why = whyNever(i, leaves, heard, known);
+    const transitions = state.transitions.map((leave) => machine.transitions[leave]);
+    transitions.forEach((_, i) => {
+      const why = whyNever(i, transitions, heard, known);
       if (why === null) return;
       findings.warning(
         'neverFires',
-        `${path}.leaves[${i}]`,
+        `${path}.transitions[${i}]`,
         `This transition never fires: ${why}.`,
         {
           title: `Remove transition ${i + 1} of ${state.title}`,

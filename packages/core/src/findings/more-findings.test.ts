@@ -15,7 +15,7 @@ function quiet(root: NodeDocument = { do: 'turn', by: 90 }): ProjectDocument {
         {
           id: 'look',
           activity: { tree: 'main' },
-          leaves: [
+          transitions: [
             {
               to: 'come',
               when: 'attention.strength > 0.5',
@@ -26,7 +26,7 @@ function quiet(root: NodeDocument = { do: 'turn', by: 90 }): ProjectDocument {
         {
           id: 'come',
           activity: { do: 'moveTo', to: 'quarry', within: 1 },
-          leaves: [{ to: 'look', when: '!sees(quarry)', for: 2 }],
+          transitions: [{ to: 'look', when: '!sees(quarry)', for: 2 }],
         },
       ],
     },
@@ -241,15 +241,15 @@ describe('trees', () => {
 
   it('a state that waits for an end that never comes', () => {
     const document = quiet({ repeat: wait(1) });
-    document.minds.keeper.machine!.states[0].leaves!.push({ to: 'come', on: 'done' });
-    expect(found(document)).toEqual(['endless machine.states[0].leaves[1].on']);
+    document.minds.keeper.machine!.states[0].transitions!.push({ to: 'come', on: 'done' });
+    expect(found(document)).toEqual(['endless machine.states[0].transitions[1].on']);
   });
 });
 
 describe('transitions', () => {
-  const leaves = (list: NonNullable<MindDocument['machine']>['states'][0]['leaves']) => {
+  const foundWith = (list: NonNullable<MindDocument['machine']>['states'][0]['transitions']) => {
     const document = quiet();
-    document.minds.keeper.machine!.states[0].leaves!.push(...list!);
+    document.minds.keeper.machine!.states[0].transitions!.push(...list!);
     return found(document);
   };
   it.each([
@@ -281,14 +281,19 @@ describe('transitions', () => {
       false,
     ],
   ] as const)('one that %s', (_, leave, never) => {
-    expect(leaves([leave])).toEqual(never ? ['neverFires machine.states[0].leaves[1]'] : []);
+    expect(foundWith([leave])).toEqual(
+      never ? ['neverFires machine.states[0].transitions[1]'] : [],
+    );
   });
 
   it('a key that is forgotten before its age is asked for', () => {
     const document = quiet();
     document.minds.keeper.memory!.quarry.forgetAfter = 4;
-    document.minds.keeper.machine!.states[1].leaves!.push({ to: 'look', when: 'age(quarry) > 5' });
-    expect(found(document)).toEqual(['neverFires machine.states[1].leaves[1]']);
+    document.minds.keeper.machine!.states[1].transitions!.push({
+      to: 'look',
+      when: 'age(quarry) > 5',
+    });
+    expect(found(document)).toEqual(['neverFires machine.states[1].transitions[1]']);
   });
 });
 
@@ -369,11 +374,11 @@ describe('bodies, minds and ground', () => {
     [
       'gives up within sight',
       (d) =>
-        d.minds.keeper.machine!.states[1].leaves!.push({
+        d.minds.keeper.machine!.states[1].transitions!.push({
           to: 'look',
           when: 'distance(quarry) > 4',
         }),
-      ['coupled machine.states[1].leaves[1].when'],
+      ['coupled machine.states[1].transitions[1].when'],
     ],
   ])('%s', (_, change, wanted) => {
     const document = quiet();
@@ -393,11 +398,12 @@ describe('remedies', () => {
     ],
     [
       'a state nothing leads to',
-      (d) => d.minds.keeper.machine!.states.push({ id: 'nap', leaves: [{ to: 'look', after: 1 }] }),
+      (d) =>
+        d.minds.keeper.machine!.states.push({ id: 'nap', transitions: [{ to: 'look', after: 1 }] }),
     ],
     [
       'a transition that never fires',
-      (d) => d.minds.keeper.machine!.states[0].leaves!.push({ to: 'come', on: 'bell' }),
+      (d) => d.minds.keeper.machine!.states[0].transitions!.push({ to: 'come', on: 'bell' }),
     ],
     [
       'an approach that never arrives',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ProjectDocument, TierDocument } from '../model/documents.ts';
-import { inTier, numberAt, stepsOfPath } from '../model/tiers.ts';
+import { stepsOfPath } from '../model/path-text.ts';
+import { inTier, numberAt } from '../model/tiers.ts';
 import { cornerProject, watch } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';
 
@@ -13,20 +14,20 @@ function project(tiers: TierDocument[], tier?: string): ProjectDocument {
     },
   });
   document.archetypes.keeper.reaction = 0.4;
-  document.archetypes.keeper.moves = { jab: { windUp: 0.5, active: 0.1, harm: 10 } };
+  document.archetypes.keeper.moves = { jab: { windUp: 0.5, active: 0.1, damage: 10 } };
   document.tiers = tiers;
   if (tier !== undefined) document.start.tier = tier;
   return document;
 }
 
 const TIERS: TierDocument[] = [
-  { name: 'gentle', changes: [{ path: 'archetypes.keeper.moves.jab.harm', factor: 0.5 }] },
+  { name: 'gentle', changes: [{ path: 'archetypes.keeper.moves.jab.damage', factor: 0.5 }] },
   { name: 'steady' },
   {
     name: 'fierce',
     changes: [
       { path: 'archetypes.keeper.reaction', value: 0.2 },
-      { path: 'archetypes.keeper.moves.jab.harm', factor: 1.5 },
+      { path: 'archetypes.keeper.moves.jab.damage', factor: 1.5 },
     ],
   },
 ];
@@ -38,10 +39,10 @@ const messages = (document: ProjectDocument) =>
 
 describe('a tier', () => {
   it('changes its numbers and no other, by value or factor; the first holds where none is chosen', () => {
-    expect(archetype(project(TIERS)).moves[0].harm).toBe(5);
-    expect(archetype(project(TIERS, 'steady')).moves[0].harm).toBe(10);
+    expect(archetype(project(TIERS)).moves[0].damage).toBe(5);
+    expect(archetype(project(TIERS, 'steady')).moves[0].damage).toBe(10);
     const fierce = archetype(project(TIERS, 'fierce'));
-    expect([fierce.moves[0].harm, fierce.reactionTicks, fierce.moves[0].windUp]).toEqual([
+    expect([fierce.moves[0].damage, fierce.reactionTicks, fierce.moves[0].windUp]).toEqual([
       15, 12, 30,
     ]);
     const document = project(TIERS, 'fierce');

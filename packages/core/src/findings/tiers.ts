@@ -9,7 +9,7 @@ import { numberAt, tieredNumber, tierInForce } from '../model/tiers.ts';
 const HARDER: Readonly<Record<string, 'more' | 'less'>> = {
   reaction: 'less',
   windUp: 'less',
-  harm: 'more',
+  damage: 'more',
   health: 'more',
 };
 

@@ -135,10 +135,10 @@ function checkDone(
   ask: Asking,
   findings: Findings,
 ): void {
-  for (const { id, title, kind, activity, leaves } of machine.states) {
+  for (const { id, title, kind, activity, transitions } of machine.states) {
     if (!activity || kind !== 'atomic') continue;
     const ends = ask.ends(activity.root);
-    leaves.forEach((leave, i) => {
+    transitions.forEach((leave, i) => {
       const { on } = machine.transitions[leave];
       const waits =
         (on === 'done' && !ends.success && !ends.failure) ||
@@ -148,7 +148,7 @@ function checkDone(
       const never = on === 'done' ? 'ends' : on === 'done.success' ? 'succeeds' : 'fails';
       findings.warning(
         'endless',
-        `${paths.get(id)}.leaves[${i}].on`,
+        `${paths.get(id)}.transitions[${i}].on`,
         `This waits for “${on}”, but what “${title}” does (${activity.name}) never ${never}. Let it end, or leave for another reason.`,
       );
     });

@@ -112,7 +112,7 @@ export function checkCandidates(
         if (!each) return;
         let most = 0;
         if ('agents' in each) most = agentsOf(program, name, STANCES.indexOf(each.agents));
-        if ('list' in each) most = memory[each.list]?.most ?? DEFAULT_LIST_LENGTH;
+        if ('list' in each) most = memory[each.list]?.capacity ?? DEFAULT_LIST_LENGTH;
         if ('things' in each) {
           const things = document.grounds[document.start.ground]?.things ?? {};
           most = Object.values(things).filter(({ kind = 'basket' }) => kind === each.things).length;

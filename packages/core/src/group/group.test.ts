@@ -18,7 +18,7 @@ function squad(activity: ActionDocument, change: (document: ProjectDocument) => 
         {
           id: 'act',
           activity,
-          leaves: [
+          transitions: [
             { to: 'good', on: 'done.success' },
             { to: 'bad', on: 'done.failure' },
           ],
@@ -162,7 +162,7 @@ describe('places around a target', () => {
           certain: 1,
           forgetAfter: 5,
         };
-        document.minds.keeper.machine!.states[0].leaves = [];
+        document.minds.keeper.machine!.states[0].transitions = [];
         document.minds.keeper.machine!.states[0].activity = {
           tree: 'around',
         };
@@ -202,8 +202,8 @@ describe('booking', () => {
 describe('roles', () => {
   it('go to the best in order, as far as slots reach', () => {
     const roles = [
-      { slots: 1, steady: 0 },
-      { slots: 0, steady: 0 },
+      { slots: 1, commitment: 0 },
+      { slots: 0, commitment: 0 },
     ];
     const scores = [
       [0.2, 1],
@@ -214,7 +214,7 @@ describe('roles', () => {
   });
 
   it('are kept while nobody is better by more than the steadiness', () => {
-    const roles = [{ slots: 1, steady: 0.3 }];
+    const roles = [{ slots: 1, commitment: 0.3 }];
     expect(assignRoles([[0.5], [0.7]], roles, [0, -1])).toEqual([0, -1]);
     expect(assignRoles([[0.5], [0.9]], roles, [0, -1])).toEqual([-1, 0]);
   });
@@ -227,8 +227,8 @@ describe('roles', () => {
         fc.integer({ min: 1, max: 3 }),
         (scores, slots) => {
           const roles = [
-            { slots, steady: 0.1 },
-            { slots, steady: 0.1 },
+            { slots, commitment: 0.1 },
+            { slots, commitment: 0.1 },
           ];
           const held = scores.map(() => -1);
           const given = assignRoles(scores, roles, held);
@@ -274,7 +274,7 @@ describe('squad memory', () => {
       document.minds.keeper.memory = { spot: { type: 'point', scope: 'squad' } };
       document.minds.keeper.machine!.states[0] = {
         id: 'act',
-        leaves: [
+        transitions: [
           {
             to: 'good',
             when: 'self.speed >= 0 && distance(self.post) > 5 && time > 0.5 && !known(spot)',

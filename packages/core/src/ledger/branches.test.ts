@@ -23,7 +23,7 @@ const document = (within = 1) =>
     machine: {
       initial: 'calm',
       states: [
-        { id: 'calm', leaves: [{ to: 'roused', when: 'attention.strength > 0.5' }] },
+        { id: 'calm', transitions: [{ to: 'roused', when: 'attention.strength > 0.5' }] },
         { id: 'roused', activity: { do: 'moveTo', to: 'attention.of', within } },
       ],
     },

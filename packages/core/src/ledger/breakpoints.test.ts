@@ -20,11 +20,11 @@ const rounds = (breakpoints: Record<string, BreakpointDocument> = {}): ProjectDo
     machine: {
       initial: 'calm',
       states: [
-        { id: 'calm', leaves: [{ to: 'roused', after: 1 }] },
+        { id: 'calm', transitions: [{ to: 'roused', after: 1 }] },
         {
           id: 'roused',
           entry: [{ do: 'remember', key: 'looks', value: 'looks + 1' }],
-          leaves: [{ to: 'calm', after: 0.5 }],
+          transitions: [{ to: 'calm', after: 0.5 }],
         },
       ],
     },

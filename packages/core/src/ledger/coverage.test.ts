@@ -13,7 +13,7 @@ function ran(seconds: number, threshold = 0.5): CoverageItem[] {
         {
           id: 'calm',
           title: 'Calm',
-          leaves: [
+          transitions: [
             { to: 'asleep', when: 'time > 1000' },
             { to: 'chase', when: `attention.strength > ${threshold}` },
           ],
@@ -22,7 +22,7 @@ function ran(seconds: number, threshold = 0.5): CoverageItem[] {
           id: 'chase',
           title: 'Chase',
           activity: { tree: 'hunt' },
-          leaves: [{ to: 'end', after: 1 }],
+          transitions: [{ to: 'end', after: 1 }],
         },
         { id: 'end', title: 'End', activity: { choice: 'what' } },
         { id: 'asleep', title: 'Asleep' },
@@ -94,11 +94,11 @@ describe('coverage', () => {
             id: 'house',
             initial: 'hall',
             states: [
-              { id: 'hall', leaves: [{ to: 'back', on: 'bell' }] },
+              { id: 'hall', transitions: [{ to: 'back', on: 'bell' }] },
               { id: 'back', kind: 'history' },
               { id: 'allBack', kind: 'deepHistory' },
             ],
-            leaves: [{ to: 'allBack', on: 'knock' }],
+            transitions: [{ to: 'allBack', on: 'knock' }],
           },
         ],
       },

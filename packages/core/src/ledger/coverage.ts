@@ -27,11 +27,11 @@ function itemsOf({ name: mind, machine }: MindProgram): CoverageItem[] {
     if (!items.has(id)) items.set(id, { ...item, mind, times: 0 });
   };
   const { states, transitions } = machine;
-  for (const { id: state, title, kind, leaves, activity } of states) {
+  for (const { id: state, title, kind, transitions: own, activity } of states) {
     // A history is never active itself.
     if (kind !== 'history' && kind !== 'deepHistory')
       put({ part: 'state', state, key: state, title });
-    for (const leave of leaves) {
+    for (const leave of own) {
       const { order, target, when, on } = transitions[leave];
       const to = target < 0 ? 'stays' : `to ${states[target].title}`;
       const reason = [on && `on ${on}`, when?.source].filter(Boolean).join(', ');

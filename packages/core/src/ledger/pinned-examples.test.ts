@@ -16,10 +16,10 @@ const MORE: readonly NodeDocument[] = [
   { do: 'circle', around: 'quarry', distance: 1.5, turn: 'clockwise' },
   { do: 'circle', around: 'self.place', distance: 2 },
   { do: 'circle', around: 'heard.place', distance: 2 },
-  { do: 'keepDistance', from: 'quarry', least: 7, most: 8 },
-  { do: 'keepDistance', from: 'quarry', least: 1, most: 2 },
-  { do: 'keepDistance', from: 'self.place', least: 1, most: 2 },
-  { do: 'keepDistance', from: 'heard.place', least: 1, most: 2 },
+  { do: 'keepDistance', from: 'quarry', min: 7, max: 8 },
+  { do: 'keepDistance', from: 'quarry', min: 1, max: 2 },
+  { do: 'keepDistance', from: 'self.place', min: 1, max: 2 },
+  { do: 'keepDistance', from: 'heard.place', min: 1, max: 2 },
   { sequence: [{ do: 'moveTo', to: 'quarry', within: 3 }, { do: 'returnToPost' }] },
   { timeout: { do: 'moveTo', to: 'quarry', within: 0.9 }, seconds: 1 },
   {
@@ -66,7 +66,7 @@ const MORE: readonly NodeDocument[] = [
   },
   {
     sequence: [
-      { chance: { do: 'turn', by: 45 }, p: 0.5 },
+      { chance: { do: 'turn', by: 45 }, probability: 0.5 },
       { do: 'wait', seconds: 0.2 },
     ],
     restart: true,
@@ -79,7 +79,7 @@ const MORE: readonly NodeDocument[] = [
     repeat: {
       sequence: [
         { do: 'turn', by: 90 },
-        { chance: { do: 'stop' }, p: 0.4 },
+        { chance: { do: 'stop' }, probability: 0.4 },
       ],
     },
     until: 'failure',

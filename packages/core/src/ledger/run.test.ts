@@ -26,11 +26,11 @@ const document = (seconds = 0.5) =>
     machine: {
       initial: 'calm',
       states: [
-        { id: 'calm', leaves: [{ to: 'roused', when: 'attention.strength > 0.5' }] },
+        { id: 'calm', transitions: [{ to: 'roused', when: 'attention.strength > 0.5' }] },
         {
           id: 'roused',
           activity: { do: 'moveTo', to: 'attention.of', within: 1 },
-          leaves: [{ to: 'calm', when: 'attention.strength < 0.5', for: seconds }],
+          transitions: [{ to: 'calm', when: 'attention.strength < 0.5', for: seconds }],
         },
       ],
     },

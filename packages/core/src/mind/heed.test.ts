@@ -14,7 +14,7 @@ const WAIT = { do: 'wait', seconds: 600 } as const;
 function project(mind: Omit<MindDocument, 'title'>, heed?: number): ProjectDocument {
   const document = cornerProject({});
   document.minds.keeper = { title: 'Keeper', ...mind };
-  if (heed !== undefined) document.archetypes.keeper.heed = heed;
+  if (heed !== undefined) document.archetypes.keeper.obedience = heed;
   return document;
 }
 

@@ -22,7 +22,8 @@ export function reserveOccasion(layout: CellLayout): number {
 /** Whether the rule whose guard holds is heeded on this occasion; draws where that is not settled yet. */
 export function isHeeded(host: Host, at: number): boolean {
   const { memory } = host;
-  if (memory[at] === NO_OCCASION) memory[at] = host.random() < host.heed ? HEEDED : PASSED_OVER;
+  if (memory[at] === NO_OCCASION)
+    memory[at] = host.random() < host.obedience ? HEEDED : PASSED_OVER;
   return memory[at] === HEEDED;
 }
 

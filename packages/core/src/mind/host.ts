@@ -7,7 +7,7 @@ import type { ChoiceProgram } from './program.ts';
 export type Ending = 'success' | 'failure' | 'stopped';
 
 /** Why an option does not compete. */
-export type Bar = 'guard' | 'conduct' | 'rest' | 'noCandidate' | 'veto' | 'floor' | 'rank';
+export type Bar = 'guard' | 'conduct' | 'cooldown' | 'noCandidate' | 'veto' | 'minScore' | 'rank';
 
 /** Takes in what each option for each candidate came to, and what its considerations are worth. */
 export type Onlooker = (
@@ -87,7 +87,7 @@ export interface Host extends Facts {
   /** The next number of this agent's own stream, 0 to 1. */
   random(): number;
   /** How likely a rule of conduct is heeded, 0 to 1. */
-  readonly heed: number;
+  readonly obedience: number;
   /** Waypoints of a route as x, y pairs. */
   routePoints(route: number): Float64Array;
   /** Ticks to stand at each waypoint. */

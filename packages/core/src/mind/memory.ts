@@ -72,12 +72,12 @@ export function addToKey(
 }
 
 /** The nearest number that a key can hold. */
-function within({ least, greatest }: KeyProgram, value: number): number {
+function within({ min: least, max: greatest }: KeyProgram, value: number): number {
   return value < least ? least : value > greatest ? greatest : value;
 }
 
 /** Which end a number has come to by itself. */
-export type End = 'least' | 'greatest';
+export type End = 'min' | 'max';
 
 /**
  * Adds to each key what it changes by in one tick, within its bounds, and tells of those that have come to an
@@ -91,11 +91,11 @@ export function changeKeys(
   for (let i = 0; i < keys.length; i++) {
     const key = keys[i];
     const before = cells[key.slot];
-    const after = within(key, before + key.change);
+    const after = within(key, before + key.rate);
     if (after === before) continue;
     cells[key.slot] = after;
-    if (after === key.least) told?.(key, 'least');
-    else if (after === key.greatest) told?.(key, 'greatest');
+    if (after === key.min) told?.(key, 'min');
+    else if (after === key.max) told?.(key, 'max');
   }
 }
 

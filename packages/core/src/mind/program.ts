@@ -51,10 +51,10 @@ export interface KeyProgram {
   /** Entries a list can hold; 0 for other types. */
   capacity: number;
   /** What is added to a number each tick; 0 for one that stays as it is written. */
-  change: number;
+  rate: number;
   /** Bounds of a number; infinite where there are none. */
-  least: number;
-  greatest: number;
+  min: number;
+  max: number;
 }
 
 export type StateKindProgram =
@@ -81,7 +81,7 @@ export interface StateProgram {
   exit: ActionProgram[];
   activity: ActivityProgram | null;
   /** Indices into the machine's transitions, in order. */
-  leaves: number[];
+  transitions: number[];
   /** Which sense wins the attention while it is active; null where it says nothing. */
   attention: Sense[] | null;
 }
@@ -146,7 +146,7 @@ export type NodeBodyProgram =
   | { kind: 'cooldown'; seconds: NumberProgram; child: NodeProgram }
   | { kind: 'timeout'; seconds: NumberProgram; child: NodeProgram }
   | { kind: 'delay'; seconds: NumberProgram; child: NodeProgram }
-  | { kind: 'chance'; p: NumberProgram; child: NodeProgram }
+  | { kind: 'chance'; probability: NumberProgram; child: NodeProgram }
   | { kind: 'tree'; child: NodeProgram }
   | { kind: 'rules'; rows: RuleProgram[] }
   | { kind: 'choice'; choice: ChoiceProgram };
@@ -179,8 +179,8 @@ export interface ChoiceProgram {
   /** 0: each decision. */
   everyTicks: number;
   commitment: number;
-  leastTicks: number;
-  floor: number;
+  minDurationTicks: number;
+  minScore: number;
   once: boolean;
   options: OptionProgram[];
 }
@@ -195,7 +195,7 @@ export interface OptionProgram {
   rank: number;
   weight: NumberProgram;
   cost: NumberProgram;
-  restTicks: number;
+  cooldownTicks: number;
   each: EachProgram | null;
   considerations: ConsiderationProgram[];
   grades: GradeProgram[];

@@ -17,7 +17,7 @@ export interface ArchetypeDocument {
   /** Degrees: how far off it aims each time it makes a move, one standard deviation. */
   aimError?: number;
   /** 0 to 1: how likely it heeds a rule of conduct. */
-  heed?: number;
+  obedience?: number;
   body: BodyDocument;
   gaits: Record<Name, number | GaitDocument>;
   gait: Name;
@@ -28,16 +28,16 @@ export interface ArchetypeDocument {
   /** Points that harm takes from; left out: it can't be hurt. */
   health?: number;
   /** Seconds from its death until it respawns at a spawn place; left out: it stays down. */
-  recycle?: number;
+  respawnDelay?: number;
   /** What it can do in a fight. */
   moves?: Record<Name, MoveDocument>;
   guards?: Record<Name, GuardDocument>;
   /** Metres from the nearest played agent beyond which it rests: no senses, no decisions, no motion. */
-  sleepBeyond?: number;
+  sleepDistance?: number;
   /** Share of its speed that is left while it carries something; left out: all. */
-  laden?: number;
+  carryingSpeed?: number;
   /** Metres within which friends hear it call; left out: 12. */
-  call?: number;
+  callReach?: number;
 }
 
 export interface BodyDocument {
@@ -60,7 +60,7 @@ export interface GaitDocument {
   noise?: number;
   crouched?: true;
   /** How much of the body’s sight it gives away, 0 to 1; left out: 1, crouched 0.6. */
-  seen?: number;
+  visibility?: number;
 }
 
 export const CROUCHED_SEEN = 0.6;
@@ -103,14 +103,14 @@ export interface OverridesDocument extends Partial<
     | 'minds'
     | 'reaction'
     | 'aimError'
-    | 'heed'
+    | 'obedience'
     | 'gaits'
     | 'gait'
     | 'health'
-    | 'recycle'
-    | 'sleepBeyond'
-    | 'call'
-    | 'laden'
+    | 'respawnDelay'
+    | 'sleepDistance'
+    | 'callReach'
+    | 'carryingSpeed'
     | 'moves'
     | 'guards'
   >
@@ -141,7 +141,7 @@ export interface RoleDocument {
   /** How well it suits a member; who has no score is not considered. */
   score: Expression;
   /** How much better another must be to take it over; left out: 0.1. */
-  steady?: number;
+  commitment?: number;
 }
 
 export const DEFAULT_STEADY = 0.1;

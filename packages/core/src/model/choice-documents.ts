@@ -24,9 +24,9 @@ export interface ChoiceDocument {
   /** Added to the score of what runs. */
   commitment?: number;
   /** Seconds that what was picked can’t be left for another. */
-  least?: number;
+  minDuration?: number;
   /** An option competes with a score above this. */
-  floor?: number;
+  minScore?: number;
   /** Ends with its option’s result; left out: picks again. */
   once?: true;
   /** Inputs that several options look at, by name. */
@@ -56,7 +56,7 @@ export interface OptionDocument {
   /** Taken off the score. */
   cost?: NumberOrExpression;
   /** Seconds it can’t be picked after it ended. */
-  rest?: number;
+  cooldown?: number;
   /** Weighed once for each of these. */
   each?: EachDocument;
   considerations?: ConsiderationDocument[];

@@ -27,7 +27,7 @@ export interface ModeDocument {
 
 export const WAVE_STARTS = ['run', 'director', 'zone'] as const;
 export type WaveStart = (typeof WAVE_STARTS)[number];
-export const WAVE_ORDERS = ['turn', 'luck', 'farthest'] as const;
+export const WAVE_ORDERS = ['turn', 'random', 'farthest'] as const;
 export type WaveOrder = (typeof WAVE_ORDERS)[number];
 export const WAVE_RETURNS = ['last', 'each'] as const;
 export type WaveReturn = (typeof WAVE_RETURNS)[number];
@@ -40,7 +40,7 @@ export interface WaveDocument {
   /** How many come each time. */
   count: number;
   /** How many of them are alive at once at most; left out: as many as come each time. */
-  most?: number;
+  maxAlive?: number;
   /** Spawn places; left out: all there are. */
   at?: Name[];
   /** Which of the places: one after the other (if left out), by luck, or the farthest from whoever is played. */
@@ -66,8 +66,8 @@ export interface WaveDocument {
 export const MOST_OF_A_WAVE = 400;
 
 /** How many of a wave can be alive at once. */
-export function poolSize({ most, count }: Pick<WaveDocument, 'most' | 'count'>): number {
-  return most ?? Math.min(MOST_OF_A_WAVE, count);
+export function poolSize({ maxAlive, count }: Pick<WaveDocument, 'maxAlive' | 'count'>): number {
+  return maxAlive ?? Math.min(MOST_OF_A_WAVE, count);
 }
 
 /** How a run can end. */

@@ -25,7 +25,7 @@ export * from './tier-documents.ts';
 export * from './ground-documents.ts';
 
 export const PROJECT_FORMAT = 'crooked-lantern/project';
-export const PROJECT_VERSION = 1;
+export const PROJECT_VERSION = 2;
 export const DEFAULT_TICKS_PER_SECOND = 60;
 
 /** A short id that people can say: a letter, then letters and digits. */
@@ -168,12 +168,12 @@ export interface MemoryKeyDocument {
   default?: number | boolean | string;
   forgetAfter?: number;
   /** Entries a list can hold; the oldest gives way. */
-  most?: number;
+  capacity?: number;
   /** By how much a number changes by itself, a second: hunger, fear, fuel. */
-  change?: number;
+  rate?: number;
   /** What a number never falls below, and never rises above. */
-  least?: number;
-  greatest?: number;
+  min?: number;
+  max?: number;
   note?: string;
 }
 
@@ -197,7 +197,7 @@ export interface StateDocument {
   entry?: ActionDocument[];
   activity?: ActivityDocument;
   exit?: ActionDocument[];
-  leaves?: TransitionDocument[];
+  transitions?: TransitionDocument[];
   /** While here: which sense wins the attention, the first before the others; those left out are not heeded. */
   attention?: Sense[];
 }
@@ -298,7 +298,7 @@ export interface NodeForms {
   cooldown: { cooldown: NodeDocument; seconds: NumberOrExpression };
   timeout: { timeout: NodeDocument; seconds: NumberOrExpression };
   delay: { delay: NodeDocument; seconds: NumberOrExpression };
-  chance: { chance: NodeDocument; p: NumberOrExpression };
+  chance: { chance: NodeDocument; probability: NumberOrExpression };
 }
 
 export type NodeDocument = NodeFields & NodeForms[keyof NodeForms];

@@ -85,8 +85,8 @@ export function exampleProject(node: NodeDocument): ProjectDocument {
         gaits: { walk: 1.4, run: 3.6 },
         gait: 'walk',
         moves: {
-          sweep: { windUp: 0.4, active: 0.15, recovery: 0.5, reach: 1.4, harm: 8 },
-          hop: { kind: 'dodge', active: 0.25, recovery: 0.1, advance: 1.2, untouchable: 0.2 },
+          sweep: { windUp: 0.4, active: 0.15, recovery: 0.5, reach: 1.4, damage: 8 },
+          hop: { kind: 'dodge', active: 0.25, recovery: 0.1, advance: 1.2, invulnerable: 0.2 },
         },
         guards: { high: { raise: 0.1 } },
         sight: {

@@ -18,7 +18,7 @@ import type { NodeKindName } from './nodes.ts';
 export const EXAMPLE_MEMORY: Record<string, MemoryKeyDocument> = {
   quarry: { type: 'agent', forgetAfter: 20 },
   doubt: { type: 'number', default: 0 },
-  combed: { type: 'list of point', scope: 'squad', most: 8 },
+  combed: { type: 'list of point', scope: 'squad', capacity: 8 },
 };
 
 export const EXAMPLE_TREES: Record<string, TreeDocument> = {
@@ -106,7 +106,7 @@ export const ACTION_EXAMPLES: Record<ActionName, ActionDocument> = {
   wander: { do: 'wander', around: 'self.post', radius: 4, pause: 2 },
   flee: { do: 'flee', from: 'quarry', until: 12 },
   circle: { do: 'circle', around: 'quarry', distance: 3, turn: 'counterclockwise' },
-  keepDistance: { do: 'keepDistance', from: 'quarry', least: 3, most: 6 },
+  keepDistance: { do: 'keepDistance', from: 'quarry', min: 3, max: 6 },
   returnToPost: { do: 'returnToPost' },
   learnWaypoint: { do: 'learnWaypoint', route: 'self.route', at: 'heard.place' },
   search: {
@@ -168,7 +168,7 @@ export const NODE_EXAMPLES: Record<NodeKindName, NodeDocument> = {
   cooldown: { cooldown: { do: 'say', text: 'Hm?' }, seconds: 5 },
   timeout: { timeout: { do: 'moveTo', to: 'quarry', within: 1 }, seconds: 8 },
   delay: { delay: { do: 'say', text: 'Wait, was that …?' }, seconds: 0.4 },
-  chance: { chance: { do: 'turn', by: 180 }, p: 0.3 },
+  chance: { chance: { do: 'turn', by: 180 }, probability: 0.3 },
   condition: { condition: 'distance(self.post) < 1' },
   tree: { tree: 'lookAbout', with: { sweep: 110 } },
   rules: { rules: 'manners' },

@@ -19,8 +19,8 @@ export interface MoveDocument {
   arc?: number;
   from?: number;
   to?: number;
-  harm?: number;
-  push?: number;
+  damage?: number;
+  knockback?: number;
   stagger?: number;
   advance?: number;
   turn?: number;
@@ -31,7 +31,7 @@ export interface MoveDocument {
   radius?: number;
   drop?: number;
   lead?: true;
-  untouchable?: number;
+  invulnerable?: number;
   sturdy?: true;
   noise?: number;
   rooted?: true;
@@ -45,8 +45,8 @@ export interface GuardDocument {
   to?: number;
   arc?: number;
   raise?: number;
-  longest?: number;
-  takes?: number;
+  maxDuration?: number;
+  damageShare?: number;
   parry?: number;
   stagger?: number;
 }

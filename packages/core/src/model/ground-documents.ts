@@ -91,7 +91,7 @@ export interface ThingDocument {
   /** How far its landing is heard, in metres. */
   noise?: number;
   /** Points of health it takes from whom it hits in flight; left out: 0. */
-  harm?: number;
+  damage?: number;
   /** Kilograms; left out: 1. */
   weight?: number;
 }

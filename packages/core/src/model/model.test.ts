@@ -25,7 +25,7 @@ function everything(): ProjectDocument {
     channels: ['legs', 'eyes', 'voice'],
     memory: {
       ...warden.memory,
-      seen: { type: 'list of agent', scope: 'squad', most: 4 },
+      seen: { type: 'list of agent', scope: 'squad', capacity: 4 },
       mood: { type: 'number', unit: 'm', default: 1 },
     },
     rules: {
@@ -59,7 +59,7 @@ function everything(): ProjectDocument {
             { repeat: { succeed: { do: 'stop' } }, times: 2, until: 'success' },
             { limit: { fail: { do: 'stop' } }, times: 2 },
             { cooldown: { timeout: { do: 'stop' }, seconds: 1 }, seconds: 'long' },
-            { delay: { chance: { do: 'stop' }, p: 0.5 }, seconds: 1 },
+            { delay: { chance: { do: 'stop' }, probability: 0.5 }, seconds: 1 },
             { tree: 'lookAbout', with: { sweep: 90 } },
           ],
         },
@@ -73,7 +73,9 @@ function everything(): ProjectDocument {
       note: 'n',
       reach: 20,
       delay: 0.5,
-      roles: [{ role: 'flank', title: 'Flank', slots: 1, score: '1 - self.light', steady: 0.2 }],
+      roles: [
+        { role: 'flank', title: 'Flank', slots: 1, score: '1 - self.light', commitment: 0.2 },
+      ],
     },
   };
   document.factions = {
@@ -107,11 +109,11 @@ function everything(): ProjectDocument {
   Object.assign(document.archetypes.warden, {
     hearing: { threshold: 0.1 },
     lantern: { reach: 4, strength: 0.6 },
-    sleepBeyond: 60,
+    sleepDistance: 60,
   });
   Object.assign(document.archetypes.warden.body, { height: 1.8, crouchHeight: 1 });
   document.archetypes.warden.sight!.points = 1;
-  document.archetypes.warden.gaits.creep = { speed: 1, noise: 1, crouched: true, seen: 0.5 };
+  document.archetypes.warden.gaits.creep = { speed: 1, noise: 1, crouched: true, visibility: 0.5 };
   Object.assign(document.grounds.orchard, {
     light: 0.2,
     lamps: { l: { title: 'L', at: [3, 3], reach: 5, strength: 0.9 } },
@@ -135,8 +137,8 @@ function everything(): ProjectDocument {
       reaction: 0.4,
       gait: 'walk',
       health: 80,
-      recycle: 6,
-      sleepBeyond: 40,
+      respawnDelay: 6,
+      sleepDistance: 40,
       body: { radius: 0.4 },
       gaits: { walk: { speed: 1, noise: 2 } },
       sight: { fade: 0.5 },
@@ -258,7 +260,7 @@ describe('faults of form', () => {
     expect(first('{"title": "x",}')).toMatch(/not JSON.*line 1, column 15/);
     expect(first('[]')).toContain('one JSON object');
     expect(first('{"format": "something/else"}')).toContain('belongs to another program');
-    expect(first('{"format": "crooked-lantern/project", "version": 2}')).toContain('2 is newer');
+    expect(first('{"format": "crooked-lantern/project", "version": 3}')).toContain('3 is newer');
   });
 
   it.each<[string, (text: string) => string, string, RegExp]>([
@@ -331,6 +333,7 @@ describe('faults of form', () => {
     expect(readProjectText(`\uFEFF${serialiseProject(demo())}`)).toEqual({
       ok: true,
       document: demo(),
+      version: 2,
     });
   });
 
@@ -367,7 +370,7 @@ describe('faults of form', () => {
     (document.minds as Record<string, unknown>)['x-notes'] = [1];
     expect(faults(document)).toEqual([]);
     const read = readProjectText(serialiseProject(document));
-    expect(read).toEqual({ ok: true, document });
+    expect(read).toEqual({ ok: true, document, version: 2 });
   });
 });
 
@@ -393,7 +396,7 @@ describe('the text of the file', () => {
     const document = cornerProject({
       machine: { initial: 'a', states: [{ id: 'a', title: 'A “quoted”\nline' }] },
     });
-    expect(readProjectText(serialiseProject(document))).toEqual({ ok: true, document });
+    expect(readProjectText(serialiseProject(document))).toEqual({ ok: true, document, version: 2 });
   });
 });
 
@@ -414,6 +417,7 @@ describe('the published JSON Schema', () => {
     expect(readProjectText(serialiseProject(everything()))).toEqual({
       ok: true,
       document: everything(),
+      version: 2,
     });
   });
 

@@ -152,7 +152,7 @@ export const MOVING_ACTIONS = {
         required: true,
         about: 'a point, or an agent whose last known place is meant',
       },
-      least: {
+      min: {
         kind: 'number',
         required: true,
         unit: 'm',
@@ -160,7 +160,7 @@ export const MOVING_ACTIONS = {
         maximum: 500,
         about: 'nearer than this it backs off',
       },
-      most: {
+      max: {
         kind: 'number',
         required: true,
         unit: 'm',

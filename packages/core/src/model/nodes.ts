@@ -161,7 +161,7 @@ export const NODES = {
     fails: 'with its child, or when the draw goes against it',
     fields: {
       chance: child,
-      p: {
+      probability: {
         kind: 'number',
         minimum: 0,
         maximum: 1,

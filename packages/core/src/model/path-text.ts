@@ -9,3 +9,11 @@ export function pathOnto(path: string, step: string | number): string {
 export function pathText(path: readonly (string | number)[]): string {
   return path.reduce<string>(pathOnto, '');
 }
+
+/** Steps of a path such as `minds.keeper.choices.whatNow.options[0].weight`; null where it is none. */
+export function stepsOfPath(path: string): (string | number)[] | null {
+  if (!/^[a-zA-Z]\w*((\.[a-zA-Z]\w*)|(\[\d+\]))*$/.test(path)) return null;
+  return [...path.matchAll(/([a-zA-Z]\w*)|\[(\d+)\]/g)].map(([, name, index]) =>
+    name === undefined ? Number(index) : name,
+  );
+}

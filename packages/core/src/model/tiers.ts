@@ -1,4 +1,5 @@
 import type { ProjectDocument, TierChangeDocument, TierDocument } from './documents.ts';
+import { stepsOfPath } from './path-text.ts';
 
 /** The numbers of a project as they are in one of its tiers. */
 
@@ -6,14 +7,6 @@ import type { ProjectDocument, TierChangeDocument, TierDocument } from './docume
 export interface TierFault {
   path: string;
   message: string;
-}
-
-/** Steps of a path such as `minds.keeper.choices.whatNow.options[0].weight`; null where it is none. */
-export function stepsOfPath(path: string): (string | number)[] | null {
-  if (!/^[a-zA-Z]\w*((\.[a-zA-Z]\w*)|(\[\d+\]))*$/.test(path)) return null;
-  return [...path.matchAll(/([a-zA-Z]\w*)|\[(\d+)\]/g)].map(([, name, index]) =>
-    name === undefined ? Number(index) : name,
-  );
 }
 
 /** The number a path leads to; undefined where it leads to no number. */

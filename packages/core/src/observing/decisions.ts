@@ -272,7 +272,7 @@ export function starved(): Detector {
 function waysOut(mind: Agent['minds'][number], state: number) {
   const { states, transitions } = mind.program.machine;
   return [state, ...around(states, state)]
-    .flatMap((at) => states[at].leaves.map((leave) => transitions[leave]))
+    .flatMap((at) => states[at].transitions.map((leave) => transitions[leave]))
     .filter(({ target }) => target >= 0);
 }
 

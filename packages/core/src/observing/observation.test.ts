@@ -63,8 +63,8 @@ function keeper(
 /** Watches, and turns away where `back` comes true. */
 const switching = (there: string, back: string) =>
   keeper([
-    { id: 'calm', title: 'Calm', leaves: [{ to: 'roused', when: there, after: 0.3 }] },
-    { id: 'roused', title: 'Roused', leaves: [{ to: 'calm', when: back, after: 0.3 }] },
+    { id: 'calm', title: 'Calm', transitions: [{ to: 'roused', when: there, after: 0.3 }] },
+    { id: 'roused', title: 'Roused', transitions: [{ to: 'calm', when: back, after: 0.3 }] },
   ]);
 
 describe('flicker', () => {
@@ -88,16 +88,16 @@ describe('flicker', () => {
   it('is none where a time lies between, or where it goes there once', () => {
     expect(kindsOf(swing('distance(attention.of) > 5', 'distance(attention.of) < 5'))).toEqual([]);
     const slow = keeper([
-      { id: 'calm', leaves: [{ to: 'roused', after: 1.1 }] },
-      { id: 'roused', leaves: [{ to: 'calm', after: 1.1 }] },
+      { id: 'calm', transitions: [{ to: 'roused', after: 1.1 }] },
+      { id: 'roused', transitions: [{ to: 'calm', after: 1.1 }] },
     ]);
     expect(kindsOf({ document: slow, seconds: 8 })).toEqual([]);
   });
 
   it('is counted by the limits of the project', () => {
     const slow = keeper([
-      { id: 'calm', leaves: [{ to: 'roused', after: 1.1 }] },
-      { id: 'roused', leaves: [{ to: 'calm', after: 1.1 }] },
+      { id: 'calm', transitions: [{ to: 'roused', after: 1.1 }] },
+      { id: 'roused', transitions: [{ to: 'calm', after: 1.1 }] },
     ]);
     expect(
       kindsOf({ document: slow, seconds: 8, limits: { flickers: 3, flickerWithin: 6 } }),
@@ -146,12 +146,12 @@ it('jitter: it turns back and forth on the spot; none where it walks', () => {
         {
           id: 'left',
           activity: { do: 'moveTo', to: 'self.post', within: 0.05 },
-          leaves: [{ to: 'right', after: seconds }],
+          transitions: [{ to: 'right', after: seconds }],
         },
         {
           id: 'right',
           activity: { do: 'moveTo', to: 'attention.of', within: 0.05 },
-          leaves: [{ to: 'left', after: seconds }],
+          transitions: [{ to: 'left', after: seconds }],
         },
       ],
       {
@@ -178,7 +178,13 @@ it('ties: options that score the same; none where they differ', () => {
         options: [
           { id: 'one', title: 'One', weight: 0.5, does: wait },
           { id: 'two', title: 'Two', weight, does: wait },
-          { id: 'rest', title: 'Rest', weight: 0.9, rest: 0.5, does: { do: 'wait', seconds: 0.1 } },
+          {
+            id: 'rest',
+            title: 'Rest',
+            weight: 0.9,
+            cooldown: 0.5,
+            does: { do: 'wait', seconds: 0.1 },
+          },
         ],
       },
     };
@@ -194,7 +200,7 @@ describe('taken over', () => {
       {
         id: 'go',
         activity: { do: 'moveTo', to: 'attention.of', within: 0.2 },
-        leaves: [{ to: 'go', on: 'done' }],
+        transitions: [{ to: 'go', on: 'done' }],
       },
     ]);
     document.minds.other = {
@@ -209,7 +215,7 @@ describe('taken over', () => {
               second === 'legs'
                 ? { do: 'moveTo', to: 'self.post', within: 0.2 }
                 : { do: 'face', toward: 'self.post' },
-            leaves: [{ to: 'pull', after: 0.5 }],
+            transitions: [{ to: 'pull', after: 0.5 }],
           },
         ],
       },
@@ -248,7 +254,7 @@ it('starved: nothing is decided for long; none for a moment', () => {
       {
         id: 'hold',
         activity: { do: 'wait', seconds, uninterrupted: true },
-        leaves: [
+        transitions: [
           { to: 'after', on: 'sight' },
           { to: 'after', on: 'done' },
         ],
@@ -262,8 +268,8 @@ it('starved: nothing is decided for long; none for a moment', () => {
 it('endless steps: states lead on to each other in one decision', () => {
   const circle = (guard: string) =>
     keeper([
-      { id: 'a', leaves: [{ to: 'b', when: 'time >= 0' }] },
-      { id: 'b', leaves: [{ to: 'a', when: guard }] },
+      { id: 'a', transitions: [{ to: 'b', when: 'time >= 0' }] },
+      { id: 'b', transitions: [{ to: 'a', when: guard }] },
     ]);
   const limits = { flickers: 1000 };
   expect(kindsOf({ document: circle('time >= 0'), seconds: 1, limits })).toContain('endless');
@@ -285,7 +291,7 @@ it('target gone: who is remembered is dead; none where it lives, or is forgotten
       [
         {
           id: 'calm',
-          leaves: [
+          transitions: [
             {
               to: 'after',
               when: 'attention.strength > 0.5',
@@ -300,7 +306,7 @@ it('target gone: who is remembered is dead; none where it lives, or is forgotten
         change: (document) => {
           document.archetypes.gleaner.health = health;
           document.grounds.corner.things = {
-            stone: { kind: 'stone', at: [8.4, 5], harm: 40 },
+            stone: { kind: 'stone', at: [8.4, 5], damage: 40 },
           };
           document.archetypes.keeper.health = 100;
         },
@@ -352,11 +358,15 @@ it('fires again and again: a rule on a level; none on the edge', () => {
 });
 
 it('waits for what does not come: an event nobody raises any more; none where time ends it too', () => {
-  const waits = (leaves: StateDocument['leaves']): Scene => ({
+  const waits = (transitions: StateDocument['transitions']): Scene => ({
     document: keeper([
-      { id: 'begin', leaves: [{ to: 'wait', after: 1 }] },
-      { id: 'wait', title: 'Wait', leaves },
-      { id: 'ring', entry: [{ do: 'raise', event: 'bell' }], leaves: [{ to: 'wait', after: 1 }] },
+      { id: 'begin', transitions: [{ to: 'wait', after: 1 }] },
+      { id: 'wait', title: 'Wait', transitions },
+      {
+        id: 'ring',
+        entry: [{ do: 'raise', event: 'bell' }],
+        transitions: [{ to: 'wait', after: 1 }],
+      },
     ]),
     seconds: 8,
     limits: { waitsFor: 5 },
@@ -374,14 +384,14 @@ it('waits for what does not come: an event nobody raises any more; none where ti
 });
 
 it('an old goal: it walks to a remembered place while it attends to another', () => {
-  const walks = (leaves: StateDocument['leaves']): Scene => ({
+  const walks = (transitions: StateDocument['transitions']): Scene => ({
     document: keeper(
       [
         {
           id: 'go',
           entry: [{ do: 'remember', key: 'place', value: 'self.post' }],
           activity: { do: 'moveTo', to: 'place', within: 0.3 },
-          leaves,
+          transitions,
         },
         { id: 'look', activity: { do: 'moveTo', to: 'attention.of', within: 1 } },
       ],

@@ -1,5 +1,5 @@
 import type { Remedy } from '../compile/finding.ts';
-import { stepsOfPath } from '../model/tiers.ts';
+import { stepsOfPath } from '../model/path-text.ts';
 import type { ProjectDocument, TransitionDocument } from '../model/documents.ts';
 import { partAt } from '../editing/commands/put.ts';
 import { statePaths } from '../findings/state-paths.ts';
@@ -14,7 +14,7 @@ export function remedyOf(document: ProjectDocument, { kind, place }: Noticed): R
   const machine = document.minds[place.mind]?.machine;
   const state = machine && statePaths(machine, `minds.${place.mind}.machine`).get(place.state);
   if (state === undefined) return null;
-  const path = stepsOfPath(`${state}.leaves[${place.order - 1}]`);
+  const path = stepsOfPath(`${state}.transitions[${place.order - 1}]`);
   if (!path) return null;
   const leave = partAt(document, path) as TransitionDocument | undefined;
   if (!leave || leave.when === undefined || leave.for !== undefined) return null;

@@ -88,7 +88,7 @@ describe('time to notice', () => {
   ): number {
     const document = cornerProject({ machine: STILL, sight: KEEN_SIGHT, ground: { light } });
     document.grounds.corner.agents.gleaner.at = [2 + away, 5];
-    document.archetypes.gleaner.gaits.creep = { speed: 1, crouched: true, seen: 0.5 };
+    document.archetypes.gleaner.gaits.creep = { speed: 1, crouched: true, visibility: 0.5 };
     if (crouched) document.archetypes.gleaner.gait = 'creep';
     const { world, run } = watch(document);
     const gleaner = world.agents.findIndex(({ name }) => name === 'gleaner');
@@ -239,7 +239,10 @@ describe('awareness', () => {
         sight: KEEN_SIGHT,
         machine: {
           initial: 'stand',
-          states: [{ id: 'stand', leaves: [{ to: 'sure', on: 'sight.certain' }] }, { id: 'sure' }],
+          states: [
+            { id: 'stand', transitions: [{ to: 'sure', on: 'sight.certain' }] },
+            { id: 'sure' },
+          ],
         },
       }),
     );

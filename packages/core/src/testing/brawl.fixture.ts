@@ -14,12 +14,12 @@ export function brawl(): ProjectDocument {
   ground.things = Object.fromEntries(
     Array.from({ length: 16 }, (_, i) => [
       `basket${i}`,
-      { kind: 'basket', at: [6.2 + i * 0.6, 27.8], harm: 30 },
+      { kind: 'basket', at: [6.2 + i * 0.6, 27.8], damage: 30 },
     ]),
   );
   for (const archetype of Object.values(document.archetypes)) {
     archetype.health = 30;
-    archetype.recycle = 4;
+    archetype.respawnDelay = 4;
   }
   const [first] = Object.values(document.archetypes);
   first.reaction = 0.25;
@@ -28,7 +28,7 @@ export function brawl(): ProjectDocument {
   ground.spawns = { south: { at: [20, 28] }, west: { at: [2, 28.5] } };
   ground.waves = {
     late: { archetype, count: 4, gap: 1, times: 0, delay: 1.5, after: 'each' },
-    later: { archetype, count: 2, most: 1, times: 3, delay: 0.5, starts: 'director' },
+    later: { archetype, count: 2, maxAlive: 1, times: 3, delay: 0.5, starts: 'director' },
   };
   ground.schedule = {
     modes: [
@@ -40,13 +40,13 @@ export function brawl(): ProjectDocument {
   ground.director = 'referee';
   document.minds.referee = {
     title: 'Referee',
-    memory: { patience: { type: 'number', default: 4, change: -1, least: 0 } },
+    memory: { patience: { type: 'number', default: 4, rate: -1, min: 0 } },
     machine: {
       initial: 'plays',
       states: [
         {
           id: 'plays',
-          leaves: [
+          transitions: [
             { on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] },
             { to: 'brings', when: 'patience == 0' },
           ],
@@ -58,7 +58,7 @@ export function brawl(): ProjectDocument {
             { do: 'setMode', mode: 'hasty', seconds: 1.25 },
             { do: 'setLight', to: 0.6, seconds: 5 },
           ],
-          leaves: [{ on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] }],
+          transitions: [{ on: 'died', internal: true, do: [{ do: 'addScore', score: 'dead' }] }],
         },
       ],
     },

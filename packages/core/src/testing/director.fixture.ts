@@ -52,7 +52,7 @@ export function gameProject({ wave, director, ground }: Game): ProjectDocument {
           id: 'comes',
           entry: [{ do: 'remember', key: 'steps', value: 'steps + 1' }],
           activity: { do: 'wander', around: 'self.post', radius: 3, pause: 0.5 },
-          leaves: [{ to: 'comes', after: 1 }],
+          transitions: [{ to: 'comes', after: 1 }],
         },
       ],
     },

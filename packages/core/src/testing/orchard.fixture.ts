@@ -42,7 +42,7 @@ export function errand(activity: ActionDocument): MachineDocument {
       {
         id: 'go',
         activity,
-        leaves: [
+        transitions: [
           { to: 'there', on: 'done.success' },
           { to: 'lost', on: 'done.failure' },
         ],
@@ -58,7 +58,7 @@ export function cornerProject({ machine, memory, ground, sight }: Corner): Proje
   const body = { radius: 0.3, acceleration: 20, turnRate: 360 };
   return {
     format: 'crooked-lantern/project',
-    version: 1,
+    version: 2,
     title: 'A corner of the orchard',
     minds: {
       keeper: { title: 'Keeper', ...(memory ? { memory } : {}), ...(machine ? { machine } : {}) },

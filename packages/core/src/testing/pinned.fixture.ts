@@ -45,7 +45,7 @@ export function restless(world: World, player: string): Input[] {
   const { x, y, away } = draw(others);
   const moves = self.archetype.moves.map(({ name }) => name);
   const guards = self.archetype.guards.map(({ name }) => name);
-  const gaits = world.statics.program.gaits.filter((_, i) => self.archetype.paces[i] > 0);
+  const gaits = world.statics.program.gaits.filter((_, i) => self.archetype.speeds[i] > 0);
   const act = draw([
     'pickUp',
     'pickUp',

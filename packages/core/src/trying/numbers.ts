@@ -107,9 +107,9 @@ function transitionSites(document: ProjectDocument, mind: Name, goal: string): N
     ...all.filter(({ around }) => around.includes(goal)).map(({ state }) => state.id),
   ]);
   return all.flatMap(({ state, path }) =>
-    (state.leaves ?? []).flatMap(({ to }, i) => {
+    (state.transitions ?? []).flatMap(({ to }, i) => {
       if (to === undefined || !leads.has(to)) return [];
-      const leave = [...path, 'leaves', i];
+      const leave = [...path, 'transitions', i];
       return [
         ...expressionSites(document, [...leave, 'when']),
         ...fieldSite(document, [...leave, 'for']),

@@ -19,7 +19,7 @@ function watching(leave: TransitionDocument, range = 10): ProjectDocument {
     sight: { ...KEEN_SIGHT, cones: [{ range, halfAngle: 45, gain: 2 }] },
     machine: {
       initial: 'stand',
-      states: [{ id: 'stand', leaves: [leave] }, { id: 'roused' }],
+      states: [{ id: 'stand', transitions: [leave] }, { id: 'roused' }],
     },
   });
 }

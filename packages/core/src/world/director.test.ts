@@ -41,8 +41,8 @@ describe('a schedule', () => {
       machine: {
         initial: 'calm',
         states: [
-          { id: 'calm', leaves: [{ to: 'roused', on: 'mode.guarding' }] },
-          { id: 'roused', leaves: [{ to: 'calm', on: 'mode.foraging' }] },
+          { id: 'calm', transitions: [{ to: 'roused', on: 'mode.guarding' }] },
+          { id: 'roused', transitions: [{ to: 'calm', on: 'mode.foraging' }] },
         ],
       },
     };
@@ -68,7 +68,7 @@ describe('a schedule', () => {
       machine: {
         initial: 'a',
         states: [
-          { id: 'a', leaves: [{ to: 'b', when: "mode == 'guarding' && timeLeft < 0.5" }] },
+          { id: 'a', transitions: [{ to: 'b', when: "mode == 'guarding' && timeLeft < 0.5" }] },
           { id: 'b' },
         ],
       },
@@ -114,7 +114,7 @@ describe('a schedule', () => {
         states: [
           {
             id: 'plays',
-            leaves: [
+            transitions: [
               {
                 on: 'schedule.over',
                 internal: true,
@@ -244,7 +244,7 @@ describe('what a director does', () => {
         states: [
           {
             id: 'a',
-            leaves: [
+            transitions: [
               { to: 'b', on: 'bell' },
               { to: 'c', on: 'moths' },
             ],
@@ -270,11 +270,11 @@ describe('what a director does', () => {
         states: [
           {
             id: 'waits',
-            leaves: [{ to: 'plays', after: 0.5, do: [{ do: 'bring', wave: 'beetles' }] }],
+            transitions: [{ to: 'plays', after: 0.5, do: [{ do: 'bring', wave: 'beetles' }] }],
           },
           {
             id: 'plays',
-            leaves: [
+            transitions: [
               { on: 'arrived.beetles', internal: true, do: [{ do: 'addScore', score: 'came' }] },
               { on: 'died.beetle', internal: true, do: [{ do: 'addScore', score: 'died' }] },
               { to: 'ends', when: "score('died') == 1 && alive('beetle') == 2" },
@@ -375,7 +375,7 @@ describe('what a director does', () => {
           states: [
             {
               id: 'a',
-              leaves: [
+              transitions: [
                 {
                   on: 'entered.middle.gleaner',
                   internal: true,
@@ -410,7 +410,7 @@ describe('what a director does', () => {
             states: [
               {
                 id: 'a',
-                leaves: [
+                transitions: [
                   { on: 'taken.fruit', internal: true, do: [{ do: 'addScore', score: 'taken' }] },
                 ],
               },
@@ -428,7 +428,7 @@ describe('what a director does', () => {
 describe('a call', () => {
   it('is heard by friends in reach in the same tick, and by nobody else', () => {
     const document = gameProject({});
-    document.archetypes.gleaner.call = 8;
+    document.archetypes.gleaner.callReach = 8;
     const friend = { ...document.archetypes.keeper, faction: 'gleaners', mind: 'friend' };
     document.archetypes.friend = friend;
     document.minds.friend = document.minds.keeper = {
@@ -439,7 +439,7 @@ describe('a call', () => {
         states: [
           {
             id: 'a',
-            leaves: [
+            transitions: [
               {
                 to: 'comes',
                 on: 'told.call',
@@ -517,14 +517,14 @@ describe('a director that can’t be', () => {
           {
             id: 'a',
             entry: [{ do: 'bring', wave: 'beetles' }],
-            leaves: [{ to: 'a', when: "alive('beetle') > 1" }],
+            transitions: [{ to: 'a', when: "alive('beetle') > 1" }],
           },
         ],
       },
     };
     const told = found(document).join('\n');
     expect(told).toMatch(/entry\[0\]: Only the mind of a ground’s director can do “bring”/);
-    expect(told).toMatch(/leaves\[0\]\.when: “alive” is for the mind of a director to ask/);
+    expect(told).toMatch(/transitions\[0\]\.when: “alive” is for the mind of a director to ask/);
   });
 
   it('speaks of waves, scores and names there are', () => {
@@ -589,13 +589,13 @@ describe('a director that can’t be', () => {
       machine: {
         initial: 'a',
         states: [
-          { id: 'a', leaves: [{ to: 'b', on: 'mode.guarding' }] },
-          { id: 'b', leaves: [{ to: 'a', on: 'mode.sleeping' }] },
+          { id: 'a', transitions: [{ to: 'b', on: 'mode.guarding' }] },
+          { id: 'b', transitions: [{ to: 'a', on: 'mode.sleeping' }] },
         ],
       },
     };
     const told = found(document);
     expect(told).toHaveLength(1);
-    expect(told[0]).toMatch(/states\[1\]\.leaves\[0\].*mode\.sleeping/);
+    expect(told[0]).toMatch(/states\[1\]\.transitions\[0\].*mode\.sleeping/);
   });
 });

@@ -44,7 +44,7 @@ describe('memory that is shared', () => {
                 { do: 'remember', key: 'saw', value: 'turns' },
                 { do: 'remember', key: 'turns', value: 'turns + 1' },
               ],
-              leaves: [{ to: 'a', after: 0.1 }],
+              transitions: [{ to: 'a', after: 0.1 }],
             },
           ],
         },
@@ -85,7 +85,7 @@ describe('memory that is shared', () => {
       squad({
         memory: {
           bell: { type: 'flag', scope: 'world', forgetAfter: 0.2 },
-          seen: { type: 'list of point', scope: 'world', most: 2 },
+          seen: { type: 'list of point', scope: 'world', capacity: 2 },
         },
         machine: {
           initial: 'a',
@@ -135,7 +135,7 @@ describe('lists', () => {
   it('drop their oldest entry when full, and answer for what they hold', () => {
     const document = cornerProject({
       memory: {
-        marks: { type: 'list of number', most: 3 },
+        marks: { type: 'list of number', capacity: 3 },
         places: { type: 'list of point' },
         sum: { type: 'number', default: 0 },
       },
@@ -149,7 +149,7 @@ describe('lists', () => {
               { do: 'add', key: 'places', value: 'self.post' },
               { do: 'add', key: 'places', value: 'attention.place' },
             ],
-            leaves: [
+            transitions: [
               {
                 to: 'good',
                 when: 'count(marks) == 3 && !has(marks, 1) && has(marks, 4) && last(marks) == 4 && count(places) == 1 && distance(nearest(places)) == 0 && distance(last(places)) < 0.1 && distance(nearest(places, self.place)) == 0',
@@ -181,7 +181,7 @@ describe('several minds on one agent', () => {
         states: [
           {
             id: 'stand',
-            leaves: [
+            transitions: [
               {
                 to: 'go',
                 when: 'attention.strength > 0.5',
@@ -200,7 +200,7 @@ describe('several minds on one agent', () => {
       machine: {
         initial: 'mute',
         states: [
-          { id: 'mute', leaves: [{ to: 'loud', when: 'known(quarry)' }] },
+          { id: 'mute', transitions: [{ to: 'loud', when: 'known(quarry)' }] },
           { id: 'loud', entry: say('You there!') },
         ],
       },
@@ -246,8 +246,8 @@ describe('cadence', () => {
       machine: {
         initial: 'a',
         states: [
-          { id: 'a', entry: say('a'), leaves: [{ to: 'b', when: 'true' }] },
-          { id: 'b', entry: say('b'), leaves: [{ to: 'a', when: 'time > 0' }] },
+          { id: 'a', entry: say('a'), transitions: [{ to: 'b', when: 'true' }] },
+          { id: 'b', entry: say('b'), transitions: [{ to: 'a', when: 'time > 0' }] },
         ],
       },
     });
@@ -277,8 +277,8 @@ describe('cadence', () => {
       machine: {
         initial: 'a',
         states: [
-          { id: 'a', leaves: [{ to: 'b', when: 'time > 0.5', for: 0.5 }] },
-          { id: 'b', leaves: [{ to: 'c', after: 0.5 }] },
+          { id: 'a', transitions: [{ to: 'b', when: 'time > 0.5', for: 0.5 }] },
+          { id: 'b', transitions: [{ to: 'c', after: 0.5 }] },
           { id: 'c' },
         ],
       },
@@ -302,11 +302,11 @@ describe('cadence', () => {
       machine: {
         initial: 'a',
         states: [
-          { id: 'a', leaves: [{ to: 'b', when: 'time > 0.05' }] },
+          { id: 'a', transitions: [{ to: 'b', when: 'time > 0.05' }] },
           {
             id: 'b',
             activity: { do: 'wait', seconds: 0.5 },
-            leaves: [
+            transitions: [
               { to: 'c', on: 'done' },
               { to: 'd', when: 'time > 9' },
             ],
@@ -334,7 +334,7 @@ describe('cadence', () => {
           {
             id: 'a',
             activity: { do: 'wait', seconds: 0.5, uninterrupted: true },
-            leaves: [
+            transitions: [
               { to: 'early', when: 'time > 0.1' },
               { to: 'over', on: 'done' },
             ],
@@ -371,12 +371,12 @@ describe('reaction time', () => {
           states: [
             {
               id: 'a',
-              leaves: [
+              transitions: [
                 { to: 'b', when: 'attention.strength > 0.5' },
                 { on: 'sight.certain', do: say('Sure.') },
               ],
             },
-            { id: 'b', leaves: [{ on: 'sight.certain', do: say('Sure.') }] },
+            { id: 'b', transitions: [{ on: 'sight.certain', do: say('Sure.') }] },
           ],
         },
       });

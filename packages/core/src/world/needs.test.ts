@@ -17,11 +17,11 @@ function hungry(hunger: Partial<MemoryKeyDocument>, eatsAt = 2): ProjectDocument
     machine: {
       initial: 'waits',
       states: [
-        { id: 'waits', leaves: [{ to: 'eats', when: `hunger >= ${eatsAt}` }] },
+        { id: 'waits', transitions: [{ to: 'eats', when: `hunger >= ${eatsAt}` }] },
         {
           id: 'eats',
           entry: [{ do: 'remember', key: 'hunger', value: '0 - 5' }],
-          leaves: [{ to: 'waits', when: `hunger < ${eatsAt}` }],
+          transitions: [{ to: 'waits', when: `hunger < ${eatsAt}` }],
         },
       ],
     },
@@ -35,7 +35,7 @@ function hungerIn(world: World): number {
 
 describe('a number that changes by itself', () => {
   it('is, after an hour, to the last bit what adding a tick’s share each tick comes to', () => {
-    const { world } = watch(hungry({ change: 0.0007, greatest: 2 }, 3));
+    const { world } = watch(hungry({ rate: 0.0007, max: 2 }, 3));
     let expected = 0;
     for (let i = 0; i < 3600 * 60; i++) {
       tick(world);
@@ -54,7 +54,7 @@ describe('a number that changes by itself', () => {
         (change, a, b) => {
           const [least, greatest] = [Math.min(a, b), Math.max(a, b)];
           const { world, entries } = watch(
-            hungry({ change, least, greatest, default: least }, greatest),
+            hungry({ rate: change, min: least, max: greatest, default: least }, greatest),
           );
           for (let i = 0; i < 90; i++) {
             tick(world);
@@ -63,7 +63,7 @@ describe('a number that changes by itself', () => {
           }
           for (const entry of entries)
             if (entry.kind === 'reached')
-              expect(entry.value).toBe(entry.end === 'least' ? least : greatest);
+              expect(entry.value).toBe(entry.end === 'min' ? least : greatest);
         },
       ),
       { numRuns: 40 },
@@ -71,14 +71,14 @@ describe('a number that changes by itself', () => {
   });
 
   it('is decided upon in the tick in which it gets there, once; the ledger keeps its turns alone', () => {
-    const { world, entries } = watch(hungry({ change: 1, least: -1, greatest: 2 }));
+    const { world, entries } = watch(hungry({ rate: 1, min: -1, max: 2 }));
     for (let i = 0; i < 60 * 6; i++) tick(world);
     const told = entries.filter(({ kind }) => kind === 'reached' || kind === 'memory');
     // Two seconds up, then from −1 three seconds up: adding sixtieths may come a tick late.
     expect(told).toMatchObject([
-      { kind: 'reached', key: 'hunger', end: 'greatest', value: 2 },
+      { kind: 'reached', key: 'hunger', end: 'max', value: 2 },
       { kind: 'memory', key: 'hunger', value: '-1' },
-      { kind: 'reached', key: 'hunger', end: 'greatest', value: 2 },
+      { kind: 'reached', key: 'hunger', end: 'max', value: 2 },
       { kind: 'memory', key: 'hunger', value: '-1' },
     ]);
     expect(told[0].tick).toBe(told[1].tick);
@@ -87,17 +87,17 @@ describe('a number that changes by itself', () => {
   });
 
   it('is carried over to an edit with what it has come to, and changes as the edit says from there', () => {
-    const { world } = watch(hungry({ change: 0.5 }, 100));
+    const { world } = watch(hungry({ rate: 0.5 }, 100));
     for (let i = 0; i < 60; i++) tick(world);
     const before = hungerIn(world);
-    const edited = swapProgram(world, programOf(hungry({ change: -1 }, 100)), 2, 1);
+    const edited = swapProgram(world, programOf(hungry({ rate: -1 }, 100)), 2, 1);
     expect(hungerIn(edited)).toBe(before);
     tick(edited);
     expect(hungerIn(edited)).toBe(before - 1 / 60);
   });
 
   it('comes back from a snapshot', () => {
-    const { world } = watch(hungry({ change: 0.5 }));
+    const { world } = watch(hungry({ rate: 0.5 }));
     for (let i = 0; i < 100; i++) tick(world);
     const other = createWorld(world.statics.program, 1);
     restoreSnapshot(other, structuredClone(takeSnapshot(world)));
@@ -109,7 +109,7 @@ describe('a number that changes by itself', () => {
   });
 
   it('goes on in sleepers, and stands still in the dead', () => {
-    const { world } = watch(hungry({ change: 0.5 }, 100));
+    const { world } = watch(hungry({ rate: 0.5 }, 100));
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     keeper.asleep = true;
     tick(world);
@@ -120,7 +120,7 @@ describe('a number that changes by itself', () => {
   });
 
   it('that is shared changes once a tick, however many share it', () => {
-    const document = hungry({ change: 60, scope: 'world' }, 1000);
+    const document = hungry({ rate: 60, scope: 'world' }, 1000);
     document.grounds.corner.agents!.keeper2 = { archetype: 'keeper', at: [2, 8] };
     const { world } = watch(document);
     for (let i = 0; i < 5; i++) tick(world);
@@ -129,9 +129,9 @@ describe('a number that changes by itself', () => {
   });
 
   it('has an age that counts from what was written', () => {
-    const document = hungry({ change: 1, least: -1 }, 100);
+    const document = hungry({ rate: 1, min: -1 }, 100);
     const { machine } = document.minds.keeper;
-    machine!.states[0].leaves = [{ to: 'eats', when: 'age(hunger) > 0.5', after: 0.1 }];
+    machine!.states[0].transitions = [{ to: 'eats', when: 'age(hunger) > 0.5', after: 0.1 }];
     const { entries, run } = watch(document);
     run(120);
     expect(entries.some(({ kind }) => kind === 'memory')).toBe(false);
@@ -140,10 +140,10 @@ describe('a number that changes by itself', () => {
 
 describe('what can’t be', () => {
   it.each<[string, Partial<MemoryKeyDocument>, string, RegExp]>([
-    ['a least above the greatest', { least: 2, greatest: 1 }, 'least', /above its greatest/],
-    ['a change from nothing', { change: 1, default: undefined }, 'change', /at first/],
-    ['a beginning out of bounds', { least: 1, default: 0 }, 'default', /not between/],
-    ['a text that changes', { type: 'text', default: 'a', change: 1 }, 'change', /Only a number/],
+    ['a least above the greatest', { min: 2, max: 1 }, 'min', /above its greatest/],
+    ['a change from nothing', { rate: 1, default: undefined }, 'rate', /at first/],
+    ['a beginning out of bounds', { min: 1, default: 0 }, 'default', /not between/],
+    ['a text that changes', { type: 'text', default: 'a', rate: 1 }, 'rate', /Only a number/],
   ])('%s is an error at its place', (_, key, field, words) => {
     const { program, findings } = checkProject(hungry(key));
     expect(program).toBeNull();
@@ -152,8 +152,8 @@ describe('what can’t be', () => {
   });
 
   it('a guard beyond what a need can come to is found', () => {
-    const { findings } = checkProject(hungry({ change: 1, greatest: 1 }));
-    const told = findings.filter(({ path }) => path.includes('leaves'));
+    const { findings } = checkProject(hungry({ rate: 1, max: 1 }));
+    const told = findings.filter(({ path }) => path.includes('transitions'));
     expect(told.map(({ message }) => message).join()).toMatch(/never/);
   });
 });

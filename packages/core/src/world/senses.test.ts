@@ -41,7 +41,7 @@ describe('hearing', () => {
     const states: StateDocument[] = [
       {
         id: 'calm',
-        leaves: [{ to: 'listen', when: "heard.kind == 'step' && heard.loudness > 0.1" }],
+        transitions: [{ to: 'listen', when: "heard.kind == 'step' && heard.loudness > 0.1" }],
       },
       { id: 'listen' },
     ];
@@ -142,7 +142,7 @@ describe('being told', () => {
       [
         {
           id: 'calm',
-          leaves: [
+          transitions: [
             { to: 'told', when: "told.kind == 'seen'" },
             {
               to: 'shout',
@@ -209,7 +209,10 @@ describe('attention', () => {
   it('comes as late as the reaction time, for sounds as for sights', () => {
     const late = (reaction: number) => {
       const watched = yard(
-        [{ id: 'calm', leaves: [{ to: 'listen', when: 'known(heard.place)' }] }, { id: 'listen' }],
+        [
+          { id: 'calm', transitions: [{ to: 'listen', when: 'known(heard.place)' }] },
+          { id: 'listen' },
+        ],
         (document) => {
           document.archetypes.keeper.reaction = reaction;
           document.archetypes.keeper.sight = BLIND;
@@ -230,7 +233,9 @@ describe('known and true', () => {
       {
         id: 'calm',
         entry: [{ do: 'remember', key: 'spot', value: 'self.place' }],
-        leaves: [{ to: 'sure', when: 'cheat.distance(attention.of) < 4 || distance(spot) > 1' }],
+        transitions: [
+          { to: 'sure', when: 'cheat.distance(attention.of) < 4 || distance(spot) > 1' },
+        ],
       },
       { id: 'sure' },
     ];

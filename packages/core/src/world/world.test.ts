@@ -18,7 +18,7 @@ const HUNTER: MachineDocument = {
     {
       id: 'rounds',
       activity: { do: 'followRoute', route: 'self.route' },
-      leaves: [{ to: 'roused', when: 'attention.strength > 0.5', for: 0.1 }],
+      transitions: [{ to: 'roused', when: 'attention.strength > 0.5', for: 0.1 }],
     },
     {
       id: 'roused',
@@ -28,15 +28,15 @@ const HUNTER: MachineDocument = {
         {
           id: 'chase',
           activity: { do: 'moveTo', to: 'quarry', within: 1 },
-          leaves: [{ to: 'look', when: '!sees(quarry)', for: 0.5 }],
+          transitions: [{ to: 'look', when: '!sees(quarry)', for: 0.5 }],
         },
         {
           id: 'look',
           activity: { do: 'turn', by: 360 },
-          leaves: [{ to: 'chase', when: 'sees(quarry)' }],
+          transitions: [{ to: 'chase', when: 'sees(quarry)' }],
         },
       ],
-      leaves: [{ to: 'rounds', when: '!known(quarry)' }],
+      transitions: [{ to: 'rounds', when: '!known(quarry)' }],
     },
   ],
 };
@@ -166,7 +166,10 @@ describe('minds decide on the same facts', () => {
     const document = cornerProject({
       machine: {
         initial: 'a',
-        states: [{ id: 'a', leaves: [{ to: 'b', when: 'attention.strength > 0' }] }, { id: 'b' }],
+        states: [
+          { id: 'a', transitions: [{ to: 'b', when: 'attention.strength > 0' }] },
+          { id: 'b' },
+        ],
       },
       sight: KEEN_SIGHT,
     });
@@ -212,7 +215,8 @@ describe('edits while running', () => {
       world,
       programOf(
         edited(
-          (document) => (document.minds.keeper.machine!.states[1].states![0].leaves![0].for = 3),
+          (document) =>
+            (document.minds.keeper.machine!.states[1].states![0].transitions![0].for = 3),
         ),
       ),
       2,
@@ -245,7 +249,7 @@ describe('edits while running', () => {
       const roused = document.minds.keeper.machine!.states[1];
       roused.states = [roused.states![1]];
       roused.initial = 'look';
-      roused.states[0].leaves = undefined;
+      roused.states[0].transitions = undefined;
     });
     const next = swapProgram(
       world,
@@ -359,7 +363,7 @@ describe('edits of trees and shared memory', () => {
               { do: 'add', key: 'seen', value: 'attention.of' },
             ],
             activity: { tree: 'walk' },
-            leaves: [{ to: 'act', after: 60 }],
+            transitions: [{ to: 'act', after: 60 }],
           },
         ],
       },

@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url';
-import type { ProjectDocument } from '@crooked-lantern/core';
+import { migrated, type ProjectDocument } from '@crooked-lantern/core';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem.ts';
 import type { Verdict } from './check-text.ts';
@@ -33,7 +33,7 @@ export function createChecker(): Checker {
     async read(text) {
       const verdict = await pool.run(text);
       if (verdict.form === 'good')
-        return JSON.parse(text.replace(/^\uFEFF/, '')) as ProjectDocument;
+        return migrated(JSON.parse(text.replace(/^\uFEFF/, '')) as object) as ProjectDocument;
       const { form, faults } = verdict;
       if (form === 'not-json')
         throw new Problem('malformed-request', faults[0].message, { faults });

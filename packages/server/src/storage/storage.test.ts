@@ -1,4 +1,5 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { readProjectText } from '@crooked-lantern/core';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -53,6 +54,39 @@ describe('the tables', () => {
     const url = new URL(fresh.url);
     url.pathname = '/nowhere';
     await expect(openDatabase(url.href)).rejects.toThrow(/nowhere/);
+  });
+});
+
+describe('edits of version 1 of the format', () => {
+  const OLD = path.resolve(
+    import.meta.dirname,
+    '../../../core/src/testing/version-1/night-watch.lantern.json',
+  );
+
+  it('are of version 2 once the database was opened, all of them, with the names people gave', async () => {
+    const text = readFileSync(OLD, 'utf8');
+    const other = await freshDatabase();
+    const before = await openDatabase(other.url);
+    await before.models.Project.create({ id: 'old', title: 'Old', edit: 60 } as never);
+    await before.models.Edit.bulkCreate(
+      Array.from({ length: 60 }, (_, i) => ({
+        projectId: 'old',
+        number: i + 1,
+        document: JSON.parse(text),
+        name: i === 3 ? 'Fourth' : null,
+      })) as never,
+    );
+    await before.sequelize.query(`DELETE FROM "SequelizeMeta" WHERE name = '003-format-2'`);
+    await before.close();
+    const after = await openDatabase(other.url);
+    const edits = await after.models.Edit.findAll({ order: ['number'] });
+    const now = readProjectText(text);
+    expect(edits).toHaveLength(60);
+    for (const { document } of edits)
+      expect(JSON.stringify(document)).toBe(now.ok && JSON.stringify(now.document));
+    expect(edits[3].name).toBe('Fourth');
+    await after.close();
+    await other.drop();
   });
 });
 

@@ -44,17 +44,23 @@ const Entry = styled.details`
 
 /** The fields that mean something for a kind of move. */
 const TIMES = ['windUp', 'active', 'recovery', 'cooldown'] as const;
-const HITTING = ['reach', 'from', 'to', 'harm', 'push', 'stagger', 'turn'] as const;
+const HITTING = ['reach', 'from', 'to', 'damage', 'knockback', 'stagger', 'turn'] as const;
 const FLYING = ['shots', 'gap', 'spread'] as const;
 const ALWAYS = ['advance', 'rooted', 'sturdy', 'noise'] as const;
 export const FIELDS_OF_KIND: Record<MoveKind, readonly (keyof typeof MOVE_FIELDS)[]> = {
   strike: [...TIMES, ...HITTING, 'arc', 'hits', ...ALWAYS],
   thrown: [...TIMES, ...HITTING, ...FLYING, 'speed', 'radius', 'drop', 'lead', ...ALWAYS],
   instant: [...TIMES, ...HITTING, ...FLYING, ...ALWAYS],
-  dodge: [...TIMES, 'advance', 'untouchable', 'rooted', 'sturdy', 'noise'],
+  dodge: [...TIMES, 'advance', 'invulnerable', 'rooted', 'sturdy', 'noise'],
 };
 
-const FRESH_MOVE: MoveDocument = { windUp: 0.4, active: 0.15, recovery: 0.4, reach: 1.2, harm: 10 };
+const FRESH_MOVE: MoveDocument = {
+  windUp: 0.4,
+  active: 0.15,
+  recovery: 0.4,
+  reach: 1.2,
+  damage: 10,
+};
 const FRESH_GUARD: GuardDocument = { raise: 0.15 };
 
 /** One field by its spec. */

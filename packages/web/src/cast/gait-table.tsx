@@ -47,7 +47,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
   const names = namesOf(kind.gaits);
   const set = (name: string, change: Partial<GaitDocument>) => {
     const gait = { ...gaitNamed(kind, name)!, ...change };
-    for (const field of ['noise', 'crouched', 'seen'] as const)
+    for (const field of ['noise', 'crouched', 'visibility'] as const)
       if (gait[field] === undefined) delete gait[field];
     put(['gaits', name], shortest(gait));
   };
@@ -66,7 +66,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
               <Explained text={GAIT_FIELDS.noise.about}>heard m</Explained>
             </th>
             <th scope="col">
-              <Explained text={GAIT_FIELDS.seen.about}>visible</Explained>
+              <Explained text={GAIT_FIELDS.visibility.about}>visible</Explained>
             </th>
             <th scope="col">
               <Explained text={GAIT_FIELDS.crouched.about}>crouched</Explained>
@@ -119,11 +119,11 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                 <td>
                   <NumberText
                     label={`Visible share of ${name} of ${of}`}
-                    spec={GAIT_FIELDS.seen}
+                    spec={GAIT_FIELDS.visibility}
                     value={seenOf(gait)}
                     onCommit={(seen) => {
-                      const usual = usualNumber(GAIT_FIELDS.seen, gait);
-                      set(name, { seen: seen === usual ? undefined : seen });
+                      const usual = usualNumber(GAIT_FIELDS.visibility, gait);
+                      set(name, { visibility: seen === usual ? undefined : seen });
                     }}
                   />
                 </td>

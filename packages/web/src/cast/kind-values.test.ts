@@ -28,7 +28,7 @@ describe('a field of an archetype', () => {
 describe('a field in which an agent differs', () => {
   const PATHS: FieldPath[] = [
     ['reaction'],
-    ['sleepBeyond'],
+    ['sleepDistance'],
     ['body', 'radius'],
     ['body', 'height'],
     ['hearing', 'threshold'],

@@ -155,11 +155,11 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                   <td>
                     <NumberText
                       label={`Steadiness of ${role.role} of ${title}`}
-                      spec={ROLE_FIELDS.steady}
-                      value={role.steady ?? ROLE_FIELDS.steady.usual}
+                      spec={ROLE_FIELDS.commitment}
+                      value={role.commitment ?? ROLE_FIELDS.commitment.usual}
                       onCommit={(steady) =>
                         setRole(i, {
-                          steady: steady === ROLE_FIELDS.steady.usual ? undefined : steady,
+                          commitment: steady === ROLE_FIELDS.commitment.usual ? undefined : steady,
                         })
                       }
                     />

@@ -20,7 +20,7 @@ const document = {
 
 describe('a finding leads to', () => {
   it.each([
-    ['minds.warden.machine.states[1].states[0].leaves[2].when', '/minds/warden?state=rounds'],
+    ['minds.warden.machine.states[1].states[0].transitions[2].when', '/minds/warden?state=rounds'],
     ['minds.warden.machine.states[0]', '/minds/warden?state=alarm'],
     ['minds.warden.machine.states[7]', '/minds/warden'],
     ['minds.goose.activity', '/minds/goose'],

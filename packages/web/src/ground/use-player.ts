@@ -49,7 +49,7 @@ function gaitsOf(
 ): { run: string | null; creep: string | null } {
   const placed = program?.agents[agent];
   if (!program || !placed) return { run: null, creep: null };
-  const { paces, crouched } = program.archetypes[placed.archetype];
+  const { speeds: paces, crouched } = program.archetypes[placed.archetype];
   const fastest = (wanted: (gait: number) => boolean) => {
     let best = -1;
     paces.forEach((pace, gait) => {

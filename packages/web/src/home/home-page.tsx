@@ -1,4 +1,4 @@
-import { parseJson, type ProjectDocument } from '@crooked-lantern/core';
+import { parseJson, PROJECT_VERSION, type ProjectDocument } from '@crooked-lantern/core';
 import { Download, Ellipsis, FilePlus, FolderOpen, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -12,6 +12,7 @@ import { Menu } from '../ui/menu.tsx';
 import { usePickFile } from '../ui/pick-file.tsx';
 import { agoText } from '../ui/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
+import type { OpenedFrom } from '../project/version-notice.tsx';
 import { newProject } from './new-project.ts';
 import { runInBackground } from '../state/failures.ts';
 
@@ -170,8 +171,12 @@ export function HomePage() {
         setNotice({ text: `“${file.name}”: ${what} Nothing was opened.` });
         return;
       }
-      const { id } = await api.create(parsed.value as ProjectDocument);
-      await navigate(`/projects/${id}/minds`);
+      const document = parsed.value as ProjectDocument;
+      const { id } = await api.create(document);
+      const { version } = document as { version: number };
+      await navigate(`/projects/${id}/minds`, {
+        state: version === PROJECT_VERSION ? null : ({ writtenIn: version } satisfies OpenedFrom),
+      });
     });
 
   const { pick, input } = usePickFile('.json,application/json', (file) =>

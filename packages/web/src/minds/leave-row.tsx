@@ -230,7 +230,7 @@ export function LeaveRow({ mind, agent, state, title, leave, index, count, path 
         agent={agent}
         state={state}
         order={index + 1}
-        read={(watched) => ({ leave: watched.leaves[index], active: watched.active })}
+        read={(watched) => ({ leave: watched.transitions[index], active: watched.active })}
       />
       <Menu label={`commands for ${where}`} entries={entries}>
         <QuietButton aria-label={`More for ${where}`}>

@@ -170,7 +170,7 @@ function OfNumber({
   memoryKey: MemoryKeyDocument;
   set: (field: string, value: unknown) => void;
 }) {
-  const text = (field: 'change' | 'least' | 'greatest', label: string, placeholder: string) => (
+  const text = (field: 'rate' | 'min' | 'max', label: string, placeholder: string) => (
     <OptionalNumberText
       label={label}
       about={MEMORY_FIELDS[field].about}
@@ -184,14 +184,14 @@ function OfNumber({
     <>
       <span>
         <small>changes by </small>
-        {text('change', `change of ${name} a second`, 'nothing')}
-        {memoryKey.change !== undefined && <small> a second</small>}
+        {text('rate', `change of ${name} a second`, 'nothing')}
+        {memoryKey.rate !== undefined && <small> a second</small>}
       </span>{' '}
       <span>
         <small>between </small>
-        {text('least', `least of ${name}`, 'any')}
+        {text('min', `minimum of ${name}`, 'any')}
         <small> and </small>
-        {text('greatest', `greatest of ${name}`, 'any')}
+        {text('max', `maximum of ${name}`, 'any')}
       </span>{' '}
     </>
   );
@@ -201,7 +201,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
   const memory = useProject(({ document }) => document.minds[mind].memory!);
   const { run, put } = editing;
   const key = memory[name];
-  const { type, unit, scope = 'self', forgetAfter, most, note } = key;
+  const { type, unit, scope = 'self', forgetAfter, capacity: most, note } = key;
   const mentions = useMentions(mind, 'memory', name);
   const set = (field: string, value: unknown) => put(['minds', mind, 'memory', name, field], value);
   const isList = type.startsWith('list');
@@ -262,11 +262,11 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
             <small>at most </small>
             <OptionalNumberText
               label={`most entries of ${name}`}
-              about={MEMORY_FIELDS.most.about}
-              spec={MEMORY_FIELDS.most}
+              about={MEMORY_FIELDS.capacity.about}
+              spec={MEMORY_FIELDS.capacity}
               value={most}
-              placeholder={String(MEMORY_FIELDS.most.usual)}
-              onCommit={(value) => set('most', value)}
+              placeholder={String(MEMORY_FIELDS.capacity.usual)}
+              onCommit={(value) => set('capacity', value)}
             />
             <small> entries</small>
           </span>

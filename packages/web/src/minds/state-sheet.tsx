@@ -168,7 +168,7 @@ export function StateSheet({
   const titles = new Map(states.map((entry) => [entry.state.id, titleOf(entry.state)]));
   const path = statePaths(machine, `minds.${mind}.machine`).get(state.id)!;
   const run = (command: DocumentCommand) => dispatch(perform(command));
-  const leaves = state.leaves ?? [];
+  const transitions = state.transitions ?? [];
   const simple = state.kind === undefined || state.kind === 'parallel';
   const parent = around[around.length - 1] ?? null;
   const siblings =
@@ -269,7 +269,7 @@ export function StateSheet({
             <ActionRow mind={mind} state={state} list="entry" path={path} change={change} />
             <ActivityRow mind={mind} state={state} path={path} change={change} onOpen={onOpen} />
             <ActionRow mind={mind} state={state} list="exit" path={path} change={change} />
-            {leaves.map((leave, index) => (
+            {transitions.map((leave, index) => (
               <LeaveRow
                 // Transitions have no names; their place is their number.
                 key={`${state.id} ${index}`}
@@ -279,8 +279,8 @@ export function StateSheet({
                 title={titleOf(state)}
                 leave={leave}
                 index={index}
-                count={leaves.length}
-                path={`${path}.leaves[${index}]`}
+                count={transitions.length}
+                path={`${path}.transitions[${index}]`}
               />
             ))}
             <AttentionRow

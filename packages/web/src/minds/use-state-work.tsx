@@ -243,8 +243,8 @@ export function useStateWork(
 
   /** Of the transition that has just been added, which is the last. */
   const showGuard = (state: string) => {
-    const leaves = findState(machineNow()?.states ?? [], state)?.leaves ?? [];
-    guard.current = { state, index: leaves.length - 1 };
+    const transitions = findState(machineNow()?.states ?? [], state)?.transitions ?? [];
+    guard.current = { state, index: transitions.length - 1 };
     // The guard will have the focus, not the state.
     wanted.current = null;
     select({ state });

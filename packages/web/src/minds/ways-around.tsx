@@ -33,7 +33,7 @@ export function WaysAround({
   };
   return of.around.toReversed().map((id) => {
     const room = states.find(({ state }) => state.id === id)?.state;
-    if (!room?.leaves) return null;
+    if (!room?.transitions) return null;
     return (
       <Around key={id}>
         In{' '}
@@ -42,7 +42,7 @@ export function WaysAround({
         </Jump>{' '}
         it also leaves when:
         <ol aria-label={`Ways out of ${titleOf(room)}`}>
-          {room.leaves.map((leave, i) => (
+          {room.transitions.map((leave, i) => (
             <li key={i}>
               <span>
                 {i + 1}
@@ -57,7 +57,7 @@ export function WaysAround({
                 order={i + 1}
                 read={({ around }) => {
                   const outer = around.find((each) => each.id === id);
-                  return { leave: outer?.leaves[i], active: true };
+                  return { leave: outer?.transitions[i], active: true };
                 }}
               />
             </li>

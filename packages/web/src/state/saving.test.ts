@@ -19,7 +19,7 @@ import { readStash } from './stash.ts';
 /** A document of the right form, with this title. */
 const whole = (title: string): ProjectDocument => ({
   format: 'crooked-lantern/project',
-  version: 1,
+  version: 2,
   title,
   minds: {},
   archetypes: {},

@@ -179,7 +179,7 @@ export function ChoiceSheet({
   const name = document.title ?? choice;
   const set = (field: keyof ChoiceDocument) => (value: unknown) =>
     put(['minds', mind, 'choices', choice, field], value);
-  const number = (field: 'margin' | 'every' | 'commitment' | 'least' | 'floor') => {
+  const number = (field: 'margin' | 'every' | 'commitment' | 'minDuration' | 'minScore') => {
     const spec: NumberSpec & { usual: number } = CHOICE_FIELDS[field];
     return (
       <NumberField
@@ -241,8 +241,8 @@ export function ChoiceSheet({
       <Rows>
         {number('every')}
         {number('commitment')}
-        {number('least')}
-        {number('floor')}
+        {number('minDuration')}
+        {number('minScore')}
         {choose('combine')}
         {choose('pick')}
         {document.pick === 'weighted' && number('margin')}

@@ -289,10 +289,10 @@ export function OptionSheet({
         <NumberOrExpressionRow {...fields} field="weight" spec={OPTION_WEIGHT} />
         <NumberOrExpressionRow {...fields} field="cost" spec={OPTION_COST} />
         <NumberField
-          spec={OPTION_FIELDS.rest}
+          spec={OPTION_FIELDS.cooldown}
           of={name}
-          value={option.rest ?? OPTION_FIELDS.rest.usual}
-          onCommit={(rest) => put('rest', rest)}
+          value={option.cooldown ?? OPTION_FIELDS.cooldown.usual}
+          onCommit={(cooldown) => put('cooldown', cooldown)}
         >
           <TierValues path={`${text}.rest`} />
         </NumberField>

@@ -24,10 +24,10 @@ export function shortNumber(value: number): string {
 export const BAR_WORDS: Record<Bar, string> = {
   guard: 'its guard does not hold',
   conduct: 'a rule of conduct, not heeded',
-  rest: 'it rests',
+  cooldown: 'on cooldown',
   noCandidate: 'there is nobody to weigh it for',
   veto: 'vetoed',
-  floor: 'not above the floor',
+  minScore: 'not above the minimum score',
   rank: 'outranked',
 };
 
@@ -45,11 +45,11 @@ export function gradeWords(
 
 /** What a simple form has written of an option. */
 export function writtenWords(option: OptionDocument, titleOf: (set: string) => string): string {
-  const { grades, weight, rest } = option;
+  const { grades, weight, cooldown } = option;
   return [
     ...gradeWords(option, titleOf),
     ...(!grades && weight !== undefined ? [`weight ${weight}`] : []),
-    ...(rest ? [`rests ${rest} s`] : []),
+    ...(cooldown ? [`cooldown ${cooldown} s`] : []),
   ].join('; ');
 }
 
@@ -65,7 +65,7 @@ export function eachWords(each: EachDocument): string {
 export function choiceWords({
   every = 0,
   commitment = 0,
-  least = 0,
+  minDuration: least = 0,
   pick = 'best',
   margin = 0.1,
   combine = 'mean',

@@ -67,7 +67,7 @@ function writeRow(
     writeText(grade.querySelector('b'), cell ? shortNumber(cell.y) : '·');
     writeAttribute(grade, 'data-low', String(cell !== undefined && cell.y < LOW));
   }
-  const score = row && row.cells !== undefined && row.bar !== 'rest' ? row.score : null;
+  const score = row && row.cells !== undefined && row.bar !== 'cooldown' ? row.score : null;
   writeText(
     element.querySelector('[data-score]'),
     score === null || row?.bar === 'noCandidate' ? '–' : score.toFixed(2),

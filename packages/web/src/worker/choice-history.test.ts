@@ -27,7 +27,7 @@ function weighing(): ProjectDocument {
           {
             id: 'turn',
             weight: 2,
-            rest: 0.5,
+            cooldown: 0.5,
             considerations: [{ input: '0.5' }, { input: '1' }],
             does: { do: 'wait', seconds: 0.2 },
           },

@@ -301,7 +301,7 @@ function shortNight() {
     machine: {
       initial: 'plays',
       states: [
-        { id: 'plays', leaves: [{ to: 'over', after: 0.5 }] },
+        { id: 'plays', transitions: [{ to: 'over', after: 0.5 }] },
         {
           id: 'over',
           kind: 'final',

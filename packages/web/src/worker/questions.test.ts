@@ -11,7 +11,7 @@ function night(breakpoints: Record<string, BreakpointDocument> = {}): ProjectDoc
   const [mind] = Object.keys(document.minds);
   document.minds[mind].machine = {
     initial: 'stand',
-    states: [{ id: 'stand', leaves: [{ to: 'come', after: 2 }] }, { id: 'come' }],
+    states: [{ id: 'stand', transitions: [{ to: 'come', after: 2 }] }, { id: 'come' }],
   };
   return { ...document, breakpoints };
 }

@@ -20,15 +20,25 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   when: 'guard',
   on: 'event',
   to: 'target',
-  leaves: 'transitions',
   entry: 'actions on entry',
   exit: 'actions on exit',
   do: 'actions',
   activity: 'activity',
   machine: 'state machine',
   forgetAfter: 'forgetting',
-  most: 'most entries',
-  change: 'change a second',
+  capacity: 'most entries',
+  rate: 'change a second',
+  min: 'minimum',
+  max: 'maximum',
+  maxAlive: 'most alive',
+  minDuration: 'minimum duration',
+  maxDuration: 'maximum duration',
+  minScore: 'minimum score',
+  damageShare: 'damage share',
+  respawnDelay: 'respawn delay',
+  sleepDistance: 'sleep distance',
+  carryingSpeed: 'speed while carrying',
+  callReach: 'call reach',
   states: 'states inside',
 };
 
@@ -78,7 +88,7 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     return `consideration ${titled(part, input)}`;
   }
   if (before === 'cones') return `cone ${step + 1}`;
-  if (before === 'leaves') return `transition ${step + 1}`;
+  if (before === 'transitions') return `transition ${step + 1}`;
   if (before === 'rows') return `row ${step + 1}`;
   if (before === 'entry' || before === 'exit' || before === 'do' || before === 'else')
     return `action ${step + 1}${before === 'do' ? '' : ` on ${before}`}`;

@@ -22,9 +22,9 @@ function project(): ProjectDocument {
           title: 'Watch',
           entry: [{ do: 'stop' }],
           activity: { tree: 'guard' },
-          leaves: [{ to: 'off', when: 'time > 3' }],
+          transitions: [{ to: 'off', when: 'time > 3' }],
         },
-        { id: 'off', leaves: [{ to: 'watch', after: 1 }] },
+        { id: 'off', transitions: [{ to: 'watch', after: 1 }] },
       ],
     },
   });
@@ -224,7 +224,7 @@ describe('a path in words', () => {
     [['minds', 'keeper'], 'Keeper'],
     [['minds', 'keeper', 'memory', 'quarry', 'forgetAfter'], 'forgetting of key quarry of Keeper'],
     [
-      ['minds', 'keeper', 'machine', 'states', 0, 'leaves', 0, 'when'],
+      ['minds', 'keeper', 'machine', 'states', 0, 'transitions', 0, 'when'],
       'guard of transition 1 of Watch of Keeper',
     ],
     [

@@ -14,11 +14,11 @@ const MACHINE: MachineDocument = {
       id: 'calm',
       initial: 'rounds',
       states: [
-        { id: 'rounds', leaves: [{ to: 'peer', when: 'time > 1' }] },
-        { id: 'peer', leaves: [{ to: 'chase', when: 'time > 2' }] },
+        { id: 'rounds', transitions: [{ to: 'peer', when: 'time > 1' }] },
+        { id: 'peer', transitions: [{ to: 'chase', when: 'time > 2' }] },
       ],
     },
-    { id: 'chase', leaves: [{ to: 'rounds', after: 3 }] },
+    { id: 'chase', transitions: [{ to: 'rounds', after: 3 }] },
   ],
 };
 const document = cornerProject({ machine: MACHINE });
@@ -34,7 +34,9 @@ describe('moving a state', () => {
   it('takes everything along that leads there', () => {
     const moved = machine({ command: 'moveState', mind, state: 'peer', parent: null, at: 1 });
     expect(shape(moved)).toEqual([['calm', ['rounds']], 'peer', 'chase']);
-    expect(findState(moved.states, 'rounds')!.leaves).toEqual([{ to: 'peer', when: 'time > 1' }]);
+    expect(findState(moved.states, 'rounds')!.transitions).toEqual([
+      { to: 'peer', when: 'time > 1' },
+    ]);
   });
 
   it('leaves the room with another to enter first, and an empty one as a plain state', () => {
@@ -84,8 +86,8 @@ describe('copying a state', () => {
     const copy = withFreeIds(MACHINE, MACHINE.states[0]);
     expect(idsOf(copy)).toEqual(['calm2', 'rounds2', 'peer2']);
     expect(copy.initial).toBe('rounds2');
-    expect(copy.states![0].leaves).toEqual([{ to: 'peer2', when: 'time > 1' }]);
-    expect(copy.states![1].leaves).toEqual([{ to: 'chase', when: 'time > 2' }]);
+    expect(copy.states![0].transitions).toEqual([{ to: 'peer2', when: 'time > 1' }]);
+    expect(copy.states![1].transitions).toEqual([{ to: 'chase', when: 'time > 2' }]);
     const put = machine({ command: 'insertState', mind, parent: null, state: copy });
     expect(put.states).toHaveLength(3);
     expect(() =>

@@ -72,7 +72,7 @@ function without(
 ): StateDocument[] {
   return states.flatMap((state) => {
     if (gone.has(state.id)) return [];
-    const leaves = state.leaves?.filter(({ to }) => to === undefined || leads(to));
+    const transitions = state.transitions?.filter(({ to }) => to === undefined || leads(to));
     const inner = state.states && without(state.states, gone, leads);
     const empty = inner !== undefined && inner.length === 0;
     const lost = state.initial !== undefined && gone.has(state.initial);
@@ -81,7 +81,7 @@ function without(
         ...state,
         initial: empty ? undefined : lost ? inner?.[0]?.id : state.initial,
         states: empty ? undefined : inner,
-        leaves: leaves && leaves.length > 0 ? leaves : undefined,
+        transitions: transitions && transitions.length > 0 ? transitions : undefined,
       }),
     ];
   });

@@ -72,7 +72,9 @@ describe('what is copied from one project and pasted into another', () => {
     const clip = readClip(clipText(night, 'warden', { states: [state('comb')] }));
     expect(missingFor(bare(), 'keeper', clip).states.length).toBeGreaterThan(0);
     const pasted = pasteAll(bare(), { states: [state('comb')] });
-    expect(findState(pasted.minds.keeper.machine!.states, 'comb')).not.toHaveProperty('leaves');
+    expect(findState(pasted.minds.keeper.machine!.states, 'comb')).not.toHaveProperty(
+      'transitions',
+    );
   });
 
   it('takes free ids, and still leads inside where it led inside', () => {
@@ -81,7 +83,7 @@ describe('what is copied from one project and pasted into another', () => {
     const { states } = twice.minds.keeper.machine!;
     expect(states.map(({ id }) => id)).toEqual(['stand', 'roused2', 'roused']);
     const leads = (of: StateDocument): string[] => [
-      ...(of.leaves ?? []).flatMap(({ to }) => to ?? []),
+      ...(of.transitions ?? []).flatMap(({ to }) => to ?? []),
       ...(of.states ?? []).flatMap(leads),
     ];
     expect(leads(findState(states, 'roused2')!).every((to) => to.endsWith('2'))).toBe(true);

@@ -13,6 +13,7 @@ import type {
   TransitionDocument,
   TreeDocument,
 } from '../../model/documents.ts';
+import { clipFromVersion1 } from '../../model/file/migrate.ts';
 import { PROJECT_FORMAT, PROJECT_VERSION } from '../../model/documents.ts';
 import { readProject } from '../../model/file/read-project.ts';
 import { freshIn } from '../../model/fresh-name.ts';
@@ -64,7 +65,7 @@ export type ClipContent =
 
 export type Clip = {
   format: typeof CLIP_FORMAT;
-  version: 1;
+  version: 2;
   /** What the content refers to, as it is declared where it comes from. */
   needs?: Declarations;
 } & ClipContent;
@@ -138,7 +139,7 @@ export function clipText(document: ProjectDocument, mind: Name, content: ClipCon
   const needs = needsOf(document.minds[mind], content);
   const clip: Clip = {
     format: CLIP_FORMAT,
-    version: 1,
+    version: 2,
     ...content,
     ...(Object.keys(needs).length > 0 && { needs }),
   };
@@ -164,7 +165,7 @@ function asMind(content: ClipContent, needs: Declarations): MindDocument {
   const states: StateDocument[] = 'states' in content ? content.states : [{ id: 'start' }];
   const [first] = states;
   if ('actions' in content) states[0] = { ...first, entry: content.actions };
-  if ('transitions' in content) states[0] = { ...first, leaves: content.transitions };
+  if ('transitions' in content) states[0] = { ...first, transitions: content.transitions };
   return withoutUndefined({
     title: 'Clip',
     machine: { initial: first?.id ?? 'start', states },
@@ -205,7 +206,8 @@ export function readClip(text: string): Clip {
   }
   if (typeof value !== 'object' || value === null || value.format !== CLIP_FORMAT)
     throw new CommandError('What was copied is no part of a mind.');
-  if (value.version !== 1)
+  if (value.version === 1) value = clipFromVersion1(value);
+  if (value.version !== 2)
     throw new CommandError('What was copied comes from a newer version of this application.');
   const kinds = CONTENT.filter((kind) => Object.hasOwn(value, kind));
   if (kinds.length !== 1)
@@ -257,14 +259,14 @@ export function missingFor(document: ProjectDocument, mind: Name, clip: Clip): M
     Object.keys(clip.needs?.[part] ?? {}).filter(
       (name) => !own.includes(name) && !Object.hasOwn(there?.[part] ?? {}, name),
     );
-  const leaves =
+  const transitions =
     'states' in clip
       ? clip.states.flatMap(allLeaves)
       : 'transitions' in clip
         ? clip.transitions
         : [];
   const own = 'states' in clip ? clip.states.flatMap(idsOf) : [];
-  const states = leaves.flatMap(({ to }) =>
+  const states = transitions.flatMap(({ to }) =>
     to === undefined || own.includes(to) || findState(there?.machine?.states ?? [], to) ? [] : [to],
   );
   return {
@@ -277,7 +279,7 @@ export function missingFor(document: ProjectDocument, mind: Name, clip: Clip): M
 }
 
 function allLeaves(state: StateDocument): TransitionDocument[] {
-  return [...(state.leaves ?? []), ...(state.states ?? []).flatMap(allLeaves)];
+  return [...(state.transitions ?? []), ...(state.states ?? []).flatMap(allLeaves)];
 }
 
 /** Declares in a mind what it lacks of what a clip refers to. */
@@ -309,10 +311,10 @@ export function pasteStates(
   const room = withFreeIds(machine, { id: 'clip', states: [...states] });
   const known = new Set([...machine.states.flatMap(idsOf), ...room.states!.flatMap(idsOf)]);
   const leading = (state: StateDocument): StateDocument => {
-    const leaves = state.leaves?.filter(({ to }) => to === undefined || known.has(to));
+    const transitions = state.transitions?.filter(({ to }) => to === undefined || known.has(to));
     return withoutUndefined({
       ...state,
-      leaves: leaves && leaves.length > 0 ? leaves : undefined,
+      transitions: transitions && transitions.length > 0 ? transitions : undefined,
       states: state.states?.map(leading),
     });
   };

@@ -45,7 +45,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
                 repeat: {
                   sequence: [
                     { do: 'wait', seconds: every },
-                    { chance: { condition: `ready('${move}')` }, p: chance },
+                    { chance: { condition: `ready('${move}')` }, probability: chance },
                   ],
                 },
                 until: 'success',
@@ -72,7 +72,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
           title: 'Circle',
           entry: [rememberWhom],
           activity: { tree: 'circleThem' },
-          leaves: [
+          transitions: [
             {
               to: 'strike',
               when: `phaseOf(quarry) == 'recovery' && ready('${move}')`,
@@ -86,7 +86,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
           id: 'strike',
           title: 'Go for them',
           activity: { tree: 'strikeOnce' },
-          leaves: [{ to: 'backOff', on: 'done', note: 'whatever came of it' }],
+          transitions: [{ to: 'backOff', on: 'done', note: 'whatever came of it' }],
         },
         {
           id: 'backOff',
@@ -94,10 +94,10 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
           activity: {
             do: 'keepDistance',
             from: 'quarry',
-            least: distance,
-            most: distance + 2,
+            min: distance,
+            max: distance + 2,
           },
-          leaves: [{ to: 'circle', after: 1, note: 'has its breath back' }],
+          transitions: [{ to: 'circle', after: 1, note: 'has its breath back' }],
         },
       ),
     }),
@@ -144,7 +144,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
           title: 'Shoot',
           entry: [rememberWhom],
           activity: { tree: 'shoot' },
-          leaves: [{ to: 'watch', when: '!sees(quarry)', for: 2, note: 'gone' }],
+          transitions: [{ to: 'watch', when: '!sees(quarry)', for: 2, note: 'gone' }],
         },
       ),
     }),

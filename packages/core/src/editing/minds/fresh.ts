@@ -154,7 +154,7 @@ const FIRST_VALUES: Partial<Record<NodeKindName, Record<string, unknown>>> = {
   cooldown: { seconds: 2 },
   timeout: { seconds: 5 },
   delay: { seconds: 1 },
-  chance: { p: 0.5 },
+  chance: { probability: 0.5 },
   condition: { condition: 'attention.strength > 0.5' },
 };
 

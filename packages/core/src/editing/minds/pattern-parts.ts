@@ -55,11 +55,11 @@ export function machineOf(...states: StateDocument[]): MachineDocument {
 export const rememberWhom = { do: 'remember', key: 'quarry', value: 'attention.of' };
 
 /** Stands at its post until it leaves. */
-export const stand = (...leaves: TransitionDocument[]): StateDocument => ({
+export const stand = (...transitions: TransitionDocument[]): StateDocument => ({
   id: 'stand',
   title: 'Stand',
   activity: { do: 'returnToPost' },
-  leaves,
+  transitions,
 });
 
 /** From side to side, with a rest at either. */
@@ -76,11 +76,11 @@ export const lookAbout = (sweep: number, rest: number): TreeDocument => ({
 });
 
 /** Looks from side to side, by the tree `lookAbout`, over and over until it leaves. */
-export const watch = (...leaves: TransitionDocument[]): StateDocument => ({
+export const watch = (...transitions: TransitionDocument[]): StateDocument => ({
   id: 'watch',
   title: 'Watch',
   activity: { tree: 'lookAbout' },
-  leaves: [{ to: 'watch', on: 'done', note: 'once more' }, ...leaves],
+  transitions: [{ to: 'watch', on: 'done', note: 'once more' }, ...transitions],
 });
 
 /** How far it turns to either side. */

@@ -42,7 +42,7 @@ function withMind(mind: MindDocument): ProjectDocument {
   agents.keeper.route = 'round';
   agents.keeper.squad = 'night';
   document.squads = { night: { title: 'Night' } };
-  const jab = { windUp: 0.3, active: 0.1, recovery: 0.3, reach: 3, arc: 60, harm: 5 };
+  const jab = { windUp: 0.3, active: 0.1, recovery: 0.3, reach: 3, arc: 60, damage: 5 };
   for (const kind of Object.values(document.archetypes))
     Object.assign(kind, { health: 100, moves: { jab } });
   return document;

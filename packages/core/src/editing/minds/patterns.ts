@@ -26,7 +26,7 @@ function chase(lost: number, then: string): StateDocument {
     title: 'Chase',
     entry: [rememberWhom],
     activity: { do: 'moveTo', to: 'quarry', within: 1 },
-    leaves: [
+    transitions: [
       {
         to: then,
         when: '!sees(quarry)',
@@ -42,7 +42,7 @@ const search = (radius: number, back: string): StateDocument => ({
   id: 'comb',
   title: 'Comb',
   activity: { do: 'search', around: 'spot', radius },
-  leaves: [
+  transitions: [
     { to: 'chase', when: 'attention.strength > 0.8', note: 'seen again' },
     { to: back, on: 'done', note: 'nobody there' },
   ],
@@ -63,7 +63,7 @@ export const PATTERNS: readonly Pattern[] = [
           id: 'rounds',
           title: 'Rounds',
           activity: { do: 'followRoute', route: 'self.route' },
-          leaves: [{ to: 'chase', when: 'attention.strength > 0.8', note: 'certain' }],
+          transitions: [{ to: 'chase', when: 'attention.strength > 0.8', note: 'certain' }],
         },
         chase(lost, 'comb'),
         search(radius, 'rounds'),
@@ -93,7 +93,7 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'See them off',
           entry: [rememberWhom, { do: 'say', text: 'Away from here.' }],
           activity: { do: 'moveTo', to: 'quarry', within: 1 },
-          leaves: [
+          transitions: [
             { to: 'stand', when: `distance(self.post) > ${leash}`, note: 'far enough' },
             { to: 'stand', when: '!sees(quarry)', for: 1, note: 'gone' },
           ],
@@ -115,7 +115,7 @@ export const PATTERNS: readonly Pattern[] = [
           id: 'idle',
           title: 'Idle',
           activity: { do: 'wander', around: 'self.post' },
-          leaves: [
+          transitions: [
             { to: 'peer', when: 'attention.strength > 0.2', for: 0.2, note: 'half noticed' },
           ],
         },
@@ -124,13 +124,13 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'Peer',
           entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
           activity: { do: 'face', toward: 'spot' },
-          leaves: [{ to: 'look', after: look, note: 'wants to know' }],
+          transitions: [{ to: 'look', after: look, note: 'wants to know' }],
         },
         {
           id: 'look',
           title: 'Look into it',
           activity: { do: 'search', around: 'spot', radius },
-          leaves: [
+          transitions: [
             { to: 'idle', on: 'done', do: [{ do: 'forget', key: 'spot' }], note: 'nothing' },
           ],
         },
@@ -154,7 +154,7 @@ export const PATTERNS: readonly Pattern[] = [
           id: 'graze',
           title: 'Graze',
           activity: { do: 'wander', around: 'self.post' },
-          leaves: [
+          transitions: [
             {
               to: 'flee',
               when: `attention.strength > 0.5 && distance(attention.of) < ${near}`,
@@ -167,13 +167,13 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'Flee',
           entry: [rememberWhom],
           activity: { do: 'flee', from: 'quarry', until },
-          leaves: [{ to: 'wait', on: 'done', note: 'out of reach' }],
+          transitions: [{ to: 'wait', on: 'done', note: 'out of reach' }],
         },
         {
           id: 'wait',
           title: 'Wait',
           activity: { do: 'wait', seconds: calm },
-          leaves: [{ to: 'graze', on: 'done', note: 'calm again' }],
+          transitions: [{ to: 'graze', on: 'done', note: 'calm again' }],
         },
       ),
     }),
@@ -184,11 +184,11 @@ export const PATTERNS: readonly Pattern[] = [
     about:
       'Stays behind whoever it noticed, neither near nor far, and lets go when they are out of sight.',
     parameters: [
-      metres('least', 'Not nearer than', 3),
-      metres('most', 'Not farther than', 6),
+      metres('min', 'Not nearer than', 3),
+      metres('max', 'Not farther than', 6),
       seconds('lost', 'Lets go after', 3),
     ],
-    make: ({ least, most, lost }) => ({
+    make: ({ min, max, lost }) => ({
       title: 'Follower',
       memory: { ...quarry },
       machine: machineOf(
@@ -200,10 +200,10 @@ export const PATTERNS: readonly Pattern[] = [
           activity: {
             do: 'keepDistance',
             from: 'quarry',
-            least,
-            most: Math.max(most, least + 0.5),
+            min,
+            max: Math.max(max, min + 0.5),
           },
-          leaves: [{ to: 'stand', when: '!sees(quarry)', for: lost, note: 'out of sight' }],
+          transitions: [{ to: 'stand', when: '!sees(quarry)', for: lost, note: 'out of sight' }],
         },
       ),
     }),
@@ -222,7 +222,7 @@ export const PATTERNS: readonly Pattern[] = [
           id: 'stare',
           title: 'Stare',
           activity: { do: 'face', toward: 'attention.place' },
-          leaves: [{ to: 'watch', when: 'attention.strength < 0.1', for: 1, note: 'gone' }],
+          transitions: [{ to: 'watch', when: 'attention.strength < 0.1', for: 1, note: 'gone' }],
         },
       ),
     }),
@@ -248,7 +248,7 @@ export const PATTERNS: readonly Pattern[] = [
             { do: 'tellSquad', what: 'help', place: 'attention.place' },
           ],
           activity: { do: 'face', toward: 'attention.place' },
-          leaves: [
+          transitions: [
             { to: 'stand', when: 'attention.strength < 0.2', for: 1, note: 'gone' },
             { to: 'call', after: again, note: 'still there' },
           ],
@@ -258,7 +258,7 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'Come to help',
           entry: [{ do: 'remember', key: 'spot', value: 'attention.place' }],
           activity: { do: 'moveTo', to: 'spot', within: near },
-          leaves: [{ to: 'stand', on: 'done', note: 'is there' }],
+          transitions: [{ to: 'stand', on: 'done', note: 'is there' }],
         },
       ),
     }),
@@ -279,7 +279,7 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'Doze',
           entry: [{ do: 'stop' }],
           attention: ['harm', 'hearing', 'told'],
-          leaves: [
+          transitions: [
             { to: 'wake', when: `attention.strength > ${loud}`, note: 'a noise' },
             { to: 'wake', on: 'harm', note: 'hurt' },
           ],
@@ -289,7 +289,7 @@ export const PATTERNS: readonly Pattern[] = [
           title: 'Wake',
           entry: [{ do: 'say', text: 'Hm?' }],
           activity: { do: 'face', toward: 'attention.place' },
-          leaves: [{ to: 'doze', after: awake, note: 'nothing more' }],
+          transitions: [{ to: 'doze', after: awake, note: 'nothing more' }],
         },
       ),
     }),

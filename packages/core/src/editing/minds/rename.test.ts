@@ -17,7 +17,7 @@ function project(): ProjectDocument {
           id: 'watch',
           entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
           activity: { tree: 'duty', with: { far: 'distance(quarry)' } },
-          leaves: [
+          transitions: [
             { to: 'room', when: "known(quarry) && 'quarry' == 'quarry'", do: [{ do: 'stop' }] },
             { to: 'inner', after: 3, do: [{ do: 'raise', event: 'tired' }] },
           ],
@@ -25,7 +25,7 @@ function project(): ProjectDocument {
         {
           id: 'room',
           initial: 'inner',
-          states: [{ id: 'inner', leaves: [{ to: 'watch', after: 1 }] }],
+          states: [{ id: 'inner', transitions: [{ to: 'watch', after: 1 }] }],
         },
       ],
     },
@@ -62,7 +62,7 @@ describe('renaming', () => {
     const [watch] = keeper.machine!.states;
     expect(watch.entry![0]).toMatchObject({ key: 'prey' });
     expect(watch.activity).toEqual({ tree: 'duty', with: { far: 'distance(prey)' } });
-    expect(watch.leaves![0].when).toBe("known(prey) && 'quarry' == 'quarry'");
+    expect(watch.transitions![0].when).toBe("known(prey) && 'quarry' == 'quarry'");
     expect(JSON.stringify(keeper.trees!.duty)).toContain('lastSeen(prey)');
     expect(keeper.trees!.other.root).toEqual({ condition: 'known(quarry)' });
   });

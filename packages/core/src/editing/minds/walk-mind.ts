@@ -236,7 +236,9 @@ export function mapState(state: StateDocument, where: Where, visit: Visitor): St
     entry: eachOf(state.entry, where, 'entry', (action, at) => mapAction(action, at, visit)),
     activity: activity && mapActivity(activity, into(where, 'activity'), visit),
     exit: eachOf(state.exit, where, 'exit', (action, at) => mapAction(action, at, visit)),
-    leaves: eachOf(state.leaves, where, 'leaves', (leave, at) => mapTransition(leave, at, visit)),
+    transitions: eachOf(state.transitions, where, 'transitions', (leave, at) =>
+      mapTransition(leave, at, visit),
+    ),
   });
 }
 

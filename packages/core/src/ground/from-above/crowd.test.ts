@@ -19,7 +19,7 @@ function crowd(
     machine: {
       initial: 'go',
       states: [
-        { id: 'go', activity, leaves: [{ to: 'there', on: 'done.success' }] },
+        { id: 'go', activity, transitions: [{ to: 'there', on: 'done.success' }] },
         { id: 'there' },
       ],
     },
@@ -197,7 +197,7 @@ describe('rest', () => {
     const document = cornerProject({
       machine: { initial: 'stroll', states: [{ id: 'stroll', activity: { do: 'wander' } }] },
     });
-    document.archetypes.keeper.sleepBeyond = 5;
+    document.archetypes.keeper.sleepDistance = 5;
     document.grounds.corner.agents.gleaner.at = [18, 5];
     const { world, run, entries } = watch(document);
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;

@@ -18,11 +18,11 @@ const document = (threshold = 0.5) =>
     machine: {
       initial: 'calm',
       states: [
-        { id: 'calm', leaves: [{ to: 'roused', when: `attention.strength > ${threshold}` }] },
+        { id: 'calm', transitions: [{ to: 'roused', when: `attention.strength > ${threshold}` }] },
         {
           id: 'roused',
           activity: { do: 'moveTo', to: 'attention.of', within: 1 },
-          leaves: [{ to: 'calm', when: `attention.strength < ${threshold}`, for: 0.5 }],
+          transitions: [{ to: 'calm', when: `attention.strength < ${threshold}`, for: 0.5 }],
         },
       ],
     },

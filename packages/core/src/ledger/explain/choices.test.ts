@@ -127,7 +127,7 @@ describe('what kept an option out', () => {
     ['its guard did not hold', { when: 'time < 0' }],
     ['there was nobody to weigh it for', { each: { as: 'one', agents: 'friendly' } }],
     ['it was vetoed', { considerations: [{ input: '0', veto: true }, { input: '1' }] }],
-    ['its score was not above the floor', { considerations: [{ input: '0' }] }],
+    ['its score was not above the minimum', { considerations: [{ input: '0' }] }],
     ['an option of a higher rank competed', { rank: -1 }],
   ])('%s', (statement, option) => {
     const answer = found(option);
@@ -136,21 +136,21 @@ describe('what kept an option out', () => {
     expect(find(answer, 'would have won')).toBeUndefined();
   });
 
-  it('it rested, which has no terms', () => {
+  it('it was on cooldown, which has no terms', () => {
     const answer = whyNotNamed(
       asking([
         stand,
         {
           id: 'it',
           title: 'It',
-          rest: 60,
+          cooldown: 60,
           considerations: [{ input: '1' }],
           does: { do: 'wait', seconds: 0.1 },
         },
       ]),
       'it',
     )!;
-    expect(answer.cause.map(({ statement }) => statement)).toEqual(['it rested']);
+    expect(answer.cause.map(({ statement }) => statement)).toEqual(['it was on cooldown']);
   });
 
   it('it was a rule of conduct that was not heeded', () => {
@@ -159,7 +159,7 @@ describe('what kept an option out', () => {
       {},
       30,
       ({ archetypes }) => {
-        archetypes.keeper.heed = 0;
+        archetypes.keeper.obedience = 0;
       },
     );
     expect(whyNotNamed(question, 'it')!.cause[0].statement).toBe(
@@ -237,13 +237,13 @@ describe('what would have won', () => {
 
 describe('a choice', () => {
   it('that nothing was worth doing in says so', () => {
-    const asked = asking([{ ...stand, weight: 0.1 }], { floor: 0.5 });
+    const asked = asking([{ ...stand, weight: 0.1 }], { minScore: 0.5 });
     expect(find(why(asked), 'What now?: nothing was worth doing')).toMatchObject({
       statement: 'What now?: nothing was worth doing',
       cause: [],
     });
     expect(whyNotNamed(asked, 'stand')!.cause[0].statement).toBe(
-      'its score was not above the floor',
+      'its score was not above the minimum',
     );
   });
 
@@ -336,7 +336,7 @@ describe('a choice', () => {
       keeper.machine = {
         initial: 'calm',
         states: [
-          { id: 'calm', leaves: [{ to: 'roused', when: 'time > 1000' }] },
+          { id: 'calm', transitions: [{ to: 'roused', when: 'time > 1000' }] },
           { id: 'roused', activity: { choice: 'whatNow' } },
         ],
       };

@@ -27,10 +27,10 @@ interface Weighed {
 const BARS: Record<Bar, string> = {
   guard: 'its guard did not hold',
   conduct: 'it was a rule of conduct that was not heeded',
-  rest: 'it rested',
+  cooldown: 'it was on cooldown',
   noCandidate: 'there was nobody to weigh it for',
   veto: 'it was vetoed',
-  floor: 'its score was not above the floor',
+  minScore: 'its score was not above the minimum',
   rank: 'an option of a higher rank competed',
 };
 
@@ -71,7 +71,7 @@ function look(agent: Agent, choice: Choice, wanted: number | null, found: Weighe
     const option = choice.weigher.options[place];
     const { program, scorer } = option;
     const parts = Float64Array.from(given);
-    const isNobody = bar === 'rest' || bar === 'noCandidate';
+    const isNobody = bar === 'cooldown' || bar === 'noCandidate';
     const terms = isNobody
       ? []
       : program.considerations.map(({ title, input }, i): Statement => ({

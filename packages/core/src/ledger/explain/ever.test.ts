@@ -19,7 +19,7 @@ function ran(): Run {
         {
           id: 'calm',
           title: 'Calm',
-          leaves: [
+          transitions: [
             {
               to: 'roused',
               when: 'attention.strength > 0.5',
@@ -30,7 +30,7 @@ function ran(): Run {
         {
           id: 'roused',
           title: 'Roused',
-          leaves: [{ to: 'calm', when: 'attention.strength < 0.1' }],
+          transitions: [{ to: 'calm', when: 'attention.strength < 0.1' }],
         },
         { id: 'asleep', title: 'Asleep' },
       ],

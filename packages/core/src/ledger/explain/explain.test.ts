@@ -16,26 +16,30 @@ const program = programOf(
     machine: {
       initial: 'stand',
       states: [
-        { id: 'stand', title: 'Stand', leaves: [{ to: 'peer', when: 'attention.strength > 0.5' }] },
+        {
+          id: 'stand',
+          title: 'Stand',
+          transitions: [{ to: 'peer', when: 'attention.strength > 0.5' }],
+        },
         {
           id: 'peer',
           title: 'Peer',
           activity: { do: 'wait', seconds: 0.5 },
-          leaves: [{ to: 'come', on: 'done' }],
+          transitions: [{ to: 'come', on: 'done' }],
         },
         {
           id: 'come',
           title: 'Come',
           entry: [{ do: 'remember', key: 'quarry', value: 'attention.of' }],
           activity: { do: 'moveTo', to: 'quarry', within: 2 },
-          leaves: [
+          transitions: [
             { to: 'grab', when: 'sees(quarry) && distance(quarry) < 1.5' },
             { to: 'rest', when: 'distance(quarry) < 3', for: 60 },
           ],
         },
         { id: 'grab', title: 'Grab' },
         { id: 'rest', title: 'Rest' },
-        { id: 'island', title: 'Island', leaves: [{ to: 'stand', after: 1 }] },
+        { id: 'island', title: 'Island', transitions: [{ to: 'stand', after: 1 }] },
       ],
     },
   }),
@@ -103,7 +107,7 @@ describe('who sleeps', () => {
       machine: {
         initial: 'watch',
         states: [
-          { id: 'watch', activity: { choice: 'whatNow' }, leaves: [{ to: 'come', after: 1 }] },
+          { id: 'watch', activity: { choice: 'whatNow' }, transitions: [{ to: 'come', after: 1 }] },
           { id: 'come', activity: { tree: 'dawdle' } },
         ],
       },
@@ -116,7 +120,7 @@ describe('who sleeps', () => {
     return { run: ran(programOf(document)), agent: 'keeper', tick: 200 };
   };
   const far = sleeping((document) => {
-    document.archetypes.keeper.sleepBeyond = 1;
+    document.archetypes.keeper.sleepDistance = 1;
   });
   const until = sleeping(({ grounds }) => {
     grounds.corner.agents.keeper.asleep = true;
@@ -193,7 +197,7 @@ describe('causes', () => {
               { do: 'remember', key: 'noisy', value: 'self.place' },
               { do: 'makeNoise', kind: 'bell', reach: 20 },
             ],
-            leaves: [{ to: 'listen', when: guard, after: 0.2 }],
+            transitions: [{ to: 'listen', when: guard, after: 0.2 }],
           },
           { id: 'listen', title: 'Listen' },
         ],
@@ -239,7 +243,7 @@ describe('what led to a transition', () => {
             title: 'Stand',
             entry: [{ do: 'makeNoise', kind: 'bell', reach: 20 }],
             activity: { do: 'wait', seconds: 0.4 },
-            leaves: [{ to: 'next', ...leave }],
+            transitions: [{ to: 'next', ...leave }],
           },
           { id: 'next', title: 'Next' },
         ],
@@ -315,8 +319,8 @@ describe('one of several minds', () => {
     machine: {
       initial: 'legs',
       states: [
-        { id: 'legs', title: 'Legs', leaves: [{ to: 'run', after: 0.5 }] },
-        { id: 'run', title: 'Run', leaves: [{ to: 'legs', when: 'time > 1000' }] },
+        { id: 'legs', title: 'Legs', transitions: [{ to: 'run', after: 0.5 }] },
+        { id: 'run', title: 'Run', transitions: [{ to: 'legs', when: 'time > 1000' }] },
       ],
     },
   });
@@ -325,8 +329,8 @@ describe('one of several minds', () => {
     machine: {
       initial: 'still',
       states: [
-        { id: 'still', title: 'Still', leaves: [{ to: 'hum', after: 0.25 }] },
-        { id: 'hum', title: 'Hum', leaves: [{ to: 'still', when: 'time > 999' }] },
+        { id: 'still', title: 'Still', transitions: [{ to: 'hum', after: 0.25 }] },
+        { id: 'hum', title: 'Hum', transitions: [{ to: 'still', when: 'time > 999' }] },
       ],
     },
   };
@@ -368,9 +372,13 @@ describe('a run with edits', () => {
           {
             id: 'stand',
             title: 'Renamed',
-            leaves: [{ to: 'grab', when: 'attention.strength > 2' }],
+            transitions: [{ to: 'grab', when: 'attention.strength > 2' }],
           },
-          { id: 'come', title: 'Came', leaves: [{ to: 'grab', when: 'distance(quarry) < 0.5' }] },
+          {
+            id: 'come',
+            title: 'Came',
+            transitions: [{ to: 'grab', when: 'distance(quarry) < 0.5' }],
+          },
           { id: 'grab', title: 'Grab' },
         ],
       },

@@ -17,9 +17,9 @@ describe('rows of trees', () => {
               id: 'watch',
               title: 'Watch',
               activity: { tree: 'guard' },
-              leaves: [{ to: 'off', after: 9 }],
+              transitions: [{ to: 'off', after: 9 }],
             },
-            { id: 'off', leaves: [{ to: 'watch', after: 9 }] },
+            { id: 'off', transitions: [{ to: 'watch', after: 9 }] },
           ],
         },
       });

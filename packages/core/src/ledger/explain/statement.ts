@@ -242,7 +242,7 @@ export function asleepNow({ agent }: Asked, entries: readonly LedgerEntry[]): St
   if (agent.asleep) return [fact('it is asleep until it is woken', null)];
   if (!agent.resting) return [];
   const began = lastBefore(entries, 'sleeps', entries.length - 1);
-  const value = `${agent.archetype.sleepBeyond} m`;
+  const value = `${agent.archetype.sleepDistance} m`;
   return [
     fact(
       'it sleeps, since every player is beyond its sleep distance',

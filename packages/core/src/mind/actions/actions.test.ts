@@ -20,7 +20,7 @@ function doing(
           id: 'act',
           ...(options.entry ? { entry: options.entry } : {}),
           activity,
-          leaves: [
+          transitions: [
             { to: 'good', on: 'done.success' },
             { to: 'bad', on: 'done.failure' },
           ],

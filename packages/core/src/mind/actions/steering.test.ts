@@ -10,11 +10,11 @@ function doing(activity: ActionDocument, change: (document: ProjectDocument) => 
     machine: {
       initial: 'see',
       states: [
-        { id: 'see', leaves: [{ to: 'act', when: 'known(attention.of) || time > 1' }] },
+        { id: 'see', transitions: [{ to: 'act', when: 'known(attention.of) || time > 1' }] },
         {
           id: 'act',
           activity,
-          leaves: [
+          transitions: [
             { to: 'good', on: 'done.success' },
             { to: 'bad', on: 'done.failure' },
           ],
@@ -118,8 +118,8 @@ describe('keeping a distance', () => {
     const { run, apart, state } = doing({
       do: 'keepDistance',
       from: 'attention.of',
-      least: 3,
-      most: 5,
+      min: 3,
+      max: 5,
     });
     run(240);
     expect(apart()).toBeLessThanOrEqual(5.01);

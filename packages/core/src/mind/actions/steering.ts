@@ -126,8 +126,8 @@ export const circle: ActionMaker = (program) => {
 
 export const keepDistance: ActionMaker = (program) => {
   const from = placeArgument(program, 'from');
-  const least = numberArgument(program, 'least');
-  const most = numberArgument(program, 'most');
+  const least = numberArgument(program, 'min');
+  const most = numberArgument(program, 'max');
   const keep = (host: Host): Status => {
     if (!from(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;

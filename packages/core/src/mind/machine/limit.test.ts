@@ -16,7 +16,7 @@ function project(states: StateDocument[], cadence?: MindDocument['cadence']) {
 function chain(length: number, last: StateDocument, letter = 'c'): StateDocument[] {
   const links = Array.from({ length }, (_, i): StateDocument => ({
     id: `${letter}${i}`,
-    leaves: [{ to: i === length - 1 ? last.id : `${letter}${i + 1}`, when: 'true' }],
+    transitions: [{ to: i === length - 1 ? last.id : `${letter}${i + 1}`, when: 'true' }],
   }));
   return [...links, last];
 }
@@ -27,8 +27,8 @@ describe('a decision of more than 32 steps', () => {
   it('ends, and names the states that went round', () => {
     const { run, entries } = watch(
       project([
-        { id: 'a', leaves: [{ to: 'b', when: 'time > 0.1' }] },
-        { id: 'b', leaves: [{ to: 'a', when: 'time > 0.1' }] },
+        { id: 'a', transitions: [{ to: 'b', when: 'time > 0.1' }] },
+        { id: 'b', transitions: [{ to: 'a', when: 'time > 0.1' }] },
       ]),
     );
     run(7);
@@ -56,15 +56,15 @@ describe('a decision of more than 32 steps', () => {
             { do: 'raise', event: 'bell' },
             { do: 'raise', event: 'gong' },
           ],
-          leaves: [{ to: 'c0', on: 'bell' }],
+          transitions: [{ to: 'c0', on: 'bell' }],
         },
         ...chain(40, {
           id: 'house',
           initial: 'over',
           states: [{ id: 'over', kind: 'final' }],
-          leaves: [{ to: 'd0', on: 'done' }],
+          transitions: [{ to: 'd0', on: 'done' }],
         }),
-        ...chain(40, { id: 'ready', leaves: [{ to: 'home', on: 'gong' }] }, 'd'),
+        ...chain(40, { id: 'ready', transitions: [{ to: 'home', on: 'gong' }] }, 'd'),
         { id: 'home' },
       ]),
     );
@@ -88,9 +88,9 @@ describe('a decision of more than 32 steps', () => {
                   id: 'inner',
                   initial: 'over',
                   states: [{ id: 'over', kind: 'final' }],
-                  leaves: [{ to: 'seen', on: 'done' }],
+                  transitions: [{ to: 'seen', on: 'done' }],
                 },
-                { id: 'seen', leaves: [{ to: 'home', when: 'time > 0.1' }] },
+                { id: 'seen', transitions: [{ to: 'home', when: 'time > 0.1' }] },
               ],
             },
           ],
@@ -116,7 +116,7 @@ describe('a decision of more than 32 steps', () => {
           initial: 'over',
           states: [{ id: 'over', kind: 'final' }],
           entry: [{ do: 'raise', event: 'bell' }],
-          leaves: [
+          transitions: [
             { to: 'house', when: 'time < 0.02' },
             { to: 'seen', on: 'done' },
           ],
@@ -138,7 +138,7 @@ describe('a decision of more than 32 steps', () => {
       { do: 'raise', event: 'bell' },
     ];
     const { run, entries, world } = watch(
-      project([{ id: 'a', entry: twice, leaves: [{ to: 'a', on: 'bell' }] }]),
+      project([{ id: 'a', entry: twice, transitions: [{ to: 'a', on: 'bell' }] }]),
     );
     run(60);
     const perTick = new Map<number, number>();
@@ -161,8 +161,8 @@ describe('a decision of more than 32 steps', () => {
             id: `r${i}`,
             initial: `a${i}`,
             states: [
-              { id: `a${i}`, leaves: [{ to: `b${i}`, when: 'true' }] },
-              { id: `b${i}`, leaves: [{ to: `a${i}`, when: 'true' }] },
+              { id: `a${i}`, transitions: [{ to: `b${i}`, when: 'true' }] },
+              { id: `b${i}`, transitions: [{ to: `a${i}`, when: 'true' }] },
             ],
           })),
         },

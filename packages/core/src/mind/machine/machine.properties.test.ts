@@ -64,7 +64,7 @@ const leave: fc.Arbitrary<Loose> = fc
 interface Sketch {
   kind: 'plain' | 'parallel' | 'final' | 'history' | 'deepHistory';
   inner: Sketch[];
-  leaves: Loose[];
+  transitions: Loose[];
   entry: ActionDocument[] | undefined;
   exit: ActionDocument[] | undefined;
   activity: ActionDocument | undefined;
@@ -89,7 +89,7 @@ const { sketch } = fc.letrec<{ sketch: Sketch }>((tie) => ({
       fc.constant<Sketch[]>([]),
       fc.array(tie('sketch'), { maxLength: 3 }),
     ),
-    leaves: fc.array(leave, { maxLength: 3 }),
+    transitions: fc.array(leave, { maxLength: 3 }),
     entry: actions,
     exit: actions,
     activity: fc.option(lasting, { nil: undefined }),
@@ -111,7 +111,7 @@ function machineOf(sketches: readonly Sketch[]): { initial: string; states: Stat
       real.filter((state) => state.kind !== 'final').length === inner.length &&
       inner.length >= 2;
     const states = real.length === 0 ? [] : inner;
-    const leaves = from.leaves.map((sketched) => {
+    const transitions = from.transitions.map((sketched) => {
       const made = { ...sketched } as TransitionDocument & { goal?: number };
       loose.push({ leave: made });
       return made;
@@ -123,7 +123,7 @@ function machineOf(sketches: readonly Sketch[]): { initial: string; states: Stat
       ...(from.entry ? { entry: from.entry } : {}),
       ...(from.exit ? { exit: from.exit } : {}),
       ...(from.activity ? { activity: from.activity } : {}),
-      ...(leaves.length > 0 ? { leaves } : {}),
+      ...(transitions.length > 0 ? { transitions } : {}),
     };
   };
   const states = sketches.map((sketched) => build(sketched, true));
@@ -287,7 +287,7 @@ describe('any machine the checker passes', () => {
           if (entry.kind === 'enter') return unreachable.has(paths.get(entry.state)!);
           if (entry.kind === 'exit') return noWayOut.has(paths.get(entry.state)!);
           if (entry.kind !== 'transition') return false;
-          return neverFires.has(`${paths.get(entry.from)}.leaves[${entry.order - 1}]`);
+          return neverFires.has(`${paths.get(entry.from)}.transitions[${entry.order - 1}]`);
         });
         expect(wrong).toEqual([]);
       }),

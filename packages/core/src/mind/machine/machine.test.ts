@@ -11,7 +11,7 @@ describe('entering and leaving', () => {
       talker('a', {
         initial: 'b',
         states: [talker('b', { initial: 'c', states: [talker('c')] })],
-        leaves: [{ to: 'x', after: 1 }],
+        transitions: [{ to: 'x', after: 1 }],
       }),
       talker('x', { initial: 'y', states: [talker('y')] }),
     ]);
@@ -23,7 +23,7 @@ describe('entering and leaving', () => {
     const { run, entries } = machine([
       talker('a', {
         initial: 'b',
-        states: [talker('b', { leaves: [{ to: 'z', after: 0.5, do: say('over') }] })],
+        states: [talker('b', { transitions: [{ to: 'z', after: 0.5, do: say('over') }] })],
       }),
       talker('x', {
         initial: 'y',
@@ -36,7 +36,7 @@ describe('entering and leaving', () => {
 
   it('completes the exit of a state that goes to itself before its entry', () => {
     const { run, entries } = machine([
-      talker('a', { leaves: [{ to: 'a', after: 0.5, do: say('again') }] }),
+      talker('a', { transitions: [{ to: 'a', after: 0.5, do: say('again') }] }),
     ]);
     run(32);
     expect(said(entries)).toBe('+a -a again +a');
@@ -46,7 +46,7 @@ describe('entering and leaving', () => {
     const { run, entries } = machine([
       talker('a', {
         entry: [...say('+a'), { do: 'raise', event: 'bell' }],
-        leaves: [{ on: 'bell', do: say('ping') }],
+        transitions: [{ on: 'bell', do: say('ping') }],
       }),
     ]);
     run(20);
@@ -61,7 +61,7 @@ describe('entering and leaving', () => {
           talker('b', { entry: [...say('+b'), { do: 'raise', event: 'bell' }] }),
           talker('c'),
         ],
-        leaves: [{ to: 'c', on: 'bell', ...(internal ? { internal } : {}) }],
+        transitions: [{ to: 'c', on: 'bell', ...(internal ? { internal } : {}) }],
       }),
     ];
     const inner = machine(states(true));
@@ -78,7 +78,7 @@ describe('which transition is taken', () => {
     const { run, state } = machine([
       {
         id: 'a',
-        leaves: [
+        transitions: [
           { to: 'b', when: 'time > 0.5' },
           { to: 'c', when: 'time > 0.2' },
           { to: 'd', when: 'time > 0.2' },
@@ -97,8 +97,11 @@ describe('which transition is taken', () => {
       {
         id: 'a',
         initial: 'b',
-        states: [{ id: 'b', leaves: [{ to: 'inside', when: 'time > 0.1' }] }, { id: 'inside' }],
-        leaves: [{ to: 'outside', when: 'time > 0.1', ...(urgent ? { urgent } : {}) }],
+        states: [
+          { id: 'b', transitions: [{ to: 'inside', when: 'time > 0.1' }] },
+          { id: 'inside' },
+        ],
+        transitions: [{ to: 'outside', when: 'time > 0.1', ...(urgent ? { urgent } : {}) }],
       },
       { id: 'outside' },
     ];
@@ -113,8 +116,8 @@ describe('which transition is taken', () => {
 
   it('goes on through states that are left at once, in one tick', () => {
     const { run, entries, state } = machine([
-      talker('a', { leaves: [{ to: 'b', when: 'time > 0.1' }] }),
-      talker('b', { leaves: [{ to: 'c', when: 'time > 0.1' }] }),
+      talker('a', { transitions: [{ to: 'b', when: 'time > 0.1' }] }),
+      talker('b', { transitions: [{ to: 'c', when: 'time > 0.1' }] }),
       talker('c'),
     ]);
     run(7);
@@ -126,7 +129,10 @@ describe('which transition is taken', () => {
 
 describe('time', () => {
   const held = (seconds: number): StateDocument[] => [
-    { id: 'a', leaves: [{ to: 'b', when: `time >= 0.5 && time < ${0.5 + seconds}`, for: 1.5 }] },
+    {
+      id: 'a',
+      transitions: [{ to: 'b', when: `time >= 0.5 && time < ${0.5 + seconds}`, for: 1.5 }],
+    },
     { id: 'b' },
   ];
 
@@ -141,7 +147,7 @@ describe('time', () => {
 
   it('counts “for” again after a break', () => {
     const { run, state } = machine([
-      { id: 'a', leaves: [{ to: 'b', when: 'time % 1 > 0.1', for: 0.95 }] },
+      { id: 'a', transitions: [{ to: 'b', when: 'time % 1 > 0.1', for: 0.95 }] },
       { id: 'b' },
     ]);
     run(600);
@@ -149,7 +155,10 @@ describe('time', () => {
   });
 
   it('fires “after” to the tick', () => {
-    const { run, state } = machine([{ id: 'a', leaves: [{ to: 'b', after: 0.5 }] }, { id: 'b' }]);
+    const { run, state } = machine([
+      { id: 'a', transitions: [{ to: 'b', after: 0.5 }] },
+      { id: 'b' },
+    ]);
     run(30);
     expect(state()).toBe('a');
     run(1);
@@ -163,13 +172,13 @@ describe('history', () => {
       id: 'room',
       initial: 'a',
       states: [
-        { id: 'a', leaves: [{ to: 'c', after: 0.1 }] },
+        { id: 'a', transitions: [{ to: 'c', after: 0.1 }] },
         { id: 'b', initial: 'c0', states: [{ id: 'c0' }, { id: 'c' }] },
         { id: 'past', kind },
       ],
-      leaves: [{ to: 'away', when: 'time > 0.5 && time < 0.52' }],
+      transitions: [{ to: 'away', when: 'time > 0.5 && time < 0.52' }],
     },
-    { id: 'away', leaves: [{ to: 'past', after: 0.5 }] },
+    { id: 'away', transitions: [{ to: 'past', after: 0.5 }] },
   ];
 
   it('brings back the child that was active last', () => {
@@ -187,7 +196,7 @@ describe('history', () => {
   it('enters the state’s first child before there is a past', () => {
     const { run, state } = machine(
       [
-        { id: 'away', leaves: [{ to: 'past', after: 0.1 }] },
+        { id: 'away', transitions: [{ to: 'past', after: 0.1 }] },
         {
           id: 'room',
           initial: 'a',
@@ -211,13 +220,13 @@ describe('activities and done', () => {
           {
             id: 'b',
             activity: { do: 'wait', seconds: 0.5 },
-            leaves: [
+            transitions: [
               { to: 'good', on: 'done.success' },
               { to: 'bad', on: 'done.failure' },
             ],
           },
         ],
-        leaves: [{ to: 'bad', on: 'done' }],
+        transitions: [{ to: 'bad', on: 'done' }],
       },
       { id: 'good' },
       { id: 'bad' },
@@ -241,7 +250,7 @@ describe('activities and done', () => {
       {
         id: 'a',
         activity: { do: 'followRoute', route: 'self.route' },
-        leaves: [{ to: 'b', on: 'done.failure' }],
+        transitions: [{ to: 'b', on: 'done.failure' }],
       },
       { id: 'b' },
     ]);
@@ -257,7 +266,7 @@ describe('activities and done', () => {
         activity: { do: 'moveTo', to: 'self.post' },
         exit: say('-a'),
         states: [{ id: 'b', activity: { do: 'wait', seconds: 9 }, exit: say('-b') }],
-        leaves: [{ to: 'c', after: 0.5 }],
+        transitions: [{ to: 'c', after: 0.5 }],
       },
       { id: 'c' },
     ]);
@@ -276,8 +285,12 @@ describe('activities and done', () => {
 
   it('never starts the activity of a state that is only passed through', () => {
     const { run, entries } = machine([
-      { id: 'a', leaves: [{ to: 'b', when: 'time > 0.1' }] },
-      { id: 'b', activity: { do: 'wait', seconds: 1 }, leaves: [{ to: 'c', when: 'time > 0.1' }] },
+      { id: 'a', transitions: [{ to: 'b', when: 'time > 0.1' }] },
+      {
+        id: 'b',
+        activity: { do: 'wait', seconds: 1 },
+        transitions: [{ to: 'c', when: 'time > 0.1' }],
+      },
       { id: 'c' },
     ]);
     run(10);
@@ -290,10 +303,10 @@ describe('activities and done', () => {
         id: 'a',
         initial: 'b',
         states: [
-          { id: 'b', leaves: [{ to: 'end', after: 0.2 }] },
+          { id: 'b', transitions: [{ to: 'end', after: 0.2 }] },
           { id: 'end', kind: 'final' },
         ],
-        leaves: [{ to: 'c', on: 'done' }],
+        transitions: [{ to: 'c', on: 'done' }],
       },
       { id: 'c' },
     ]);
@@ -308,7 +321,7 @@ describe('events', () => {
       {
         id: 'a',
         entry: [{ do: 'raise', event: 'bell.rung' }],
-        leaves: [
+        transitions: [
           { to: 'no', on: 'bell.rung.twice' },
           { to: 'b', on: 'bell' },
         ],
@@ -331,7 +344,7 @@ describe('a history that remembers nothing', () => {
   const house = (states: StateDocument[], kind?: 'parallel'): MachineDocument => ({
     initial: 'out',
     states: [
-      { id: 'out', leaves: [{ to: 'past', after: 0.1 }] },
+      { id: 'out', transitions: [{ to: 'past', after: 0.1 }] },
       { id: 'house', ...(kind ? { kind } : { initial: 'a' }), states },
     ],
   });
@@ -364,7 +377,7 @@ describe('a history that remembers nothing', () => {
     ],
     ['a compound that holds nothing else', house([{ id: 'a', kind: 'history' }]), 'a'],
   ])('is an error in %s, with its place', (_, broken, id) => {
-    if (id === 'a') broken.states[0].leaves = [{ to: 'house', after: 0.1 }];
+    if (id === 'a') broken.states[0].transitions = [{ to: 'house', after: 0.1 }];
     const { program, findings } = checkProject(cornerProject({ machine: broken }));
     expect(program).toBeNull();
     expect(findings).toContainEqual(

@@ -11,7 +11,7 @@ describe('parallel states', () => {
       states: [
         talker('p', {
           initial: 'p1',
-          states: [talker('p1', { leaves: [{ to: 'p2', after: 0.2 }] }), talker('p2')],
+          states: [talker('p1', { transitions: [{ to: 'p2', after: 0.2 }] }), talker('p2')],
         }),
         talker('q', { initial: 'q1', states: [talker('q1'), talker('q2')] }),
       ],
@@ -25,7 +25,7 @@ describe('parallel states', () => {
 
   it('leaves all regions when one of them leaves the parent', () => {
     const both = regions();
-    both.states![1].states![0].leaves = [{ to: 'out', after: 0.5 }];
+    both.states![1].states![0].transitions = [{ to: 'out', after: 0.5 }];
     const { run, entries } = machine([both, talker('out')]);
     run(40);
     expect(said(entries)).toBe('+both +p +p1 +q +q1 -p1 +p2 -q1 -q -p2 -p -both +out');
@@ -35,9 +35,9 @@ describe('parallel states', () => {
     const both = regions();
     both.states![0].states![1].kind = 'final';
     delete both.states![0].states![1].exit;
-    both.states![1].states![0].leaves = [{ to: 'q2', after: 0.5 }];
+    both.states![1].states![0].transitions = [{ to: 'q2', after: 0.5 }];
     both.states![1].states![1].kind = 'final';
-    both.leaves = [{ to: 'out', on: 'done' }];
+    both.transitions = [{ to: 'out', on: 'done' }];
     const { run, state, entries } = machine([both, talker('out')]);
     run(20);
     expect(story(entries)).not.toContain('enter out');
@@ -57,10 +57,16 @@ describe('regions that want different things at once', () => {
       talker('both', {
         kind: 'parallel',
         entry: [...say('+both'), { do: 'raise', event: 'bell' }],
-        leaves: around,
+        transitions: around,
         states: [
-          talker('p', { initial: 'p1', states: [talker('p1', { leaves: one }), talker('p2')] }),
-          talker('q', { initial: 'q1', states: [talker('q1', { leaves: other }), talker('q2')] }),
+          talker('p', {
+            initial: 'p1',
+            states: [talker('p1', { transitions: one }), talker('p2')],
+          }),
+          talker('q', {
+            initial: 'q1',
+            states: [talker('q1', { transitions: other }), talker('q2')],
+          }),
         ],
       }),
       talker('out'),

@@ -133,7 +133,7 @@ function candidatesOf(
   const inward: number[] = [];
   for (let s = state; s >= 0; s = program.states[s].parent) inward.unshift(s);
   const own = (s: number, urgent: boolean) =>
-    program.states[s].leaves
+    program.states[s].transitions
       .map((index) => transitions[index])
       .filter((transition) => transition.urgent === urgent);
   return [
@@ -208,7 +208,9 @@ export function makeMachine(
       historyAt: isHistory(state.kind) ? reserve(layout, 1 + program.states.length, -1) : -1,
       candidates,
       eventless: candidates.filter((transition) => transition.on === null),
-      held: state.leaves.map((leave) => transitions[leave]).filter(({ heldAt }) => heldAt >= 0),
+      held: state.transitions
+        .map((leave) => transitions[leave])
+        .filter(({ heldAt }) => heldAt >= 0),
       heldAlong: [],
       busyAlong: [],
       dozes: false,

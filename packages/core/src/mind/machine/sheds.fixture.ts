@@ -9,7 +9,7 @@ export function withSheds(machine: MachineDocument): MachineDocument {
   const shed = (): StateDocument => ({
     id: `shed${count++}`,
     activity: { do: 'turn', by: 10, uninterrupted: true },
-    leaves: [{ to: machine.initial, after: 1 }],
+    transitions: [{ to: machine.initial, after: 1 }],
   });
   const among = (states: readonly StateDocument[]): StateDocument[] => [
     shed(),

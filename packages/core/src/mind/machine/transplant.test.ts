@@ -57,18 +57,18 @@ const busy: MachineDocument = {
                 {
                   id: 'walk',
                   activity: { do: 'turn', by: 60, uninterrupted: true },
-                  leaves: [{ to: 'rest', on: 'done.success' }],
+                  transitions: [{ to: 'rest', on: 'done.success' }],
                 },
                 {
                   id: 'rest',
                   activity: { do: 'wait', seconds: 0.3 },
-                  leaves: [{ to: 'walk', on: 'done.success' }],
+                  transitions: [{ to: 'walk', on: 'done.success' }],
                 },
                 { id: 'again', kind: 'deepHistory' },
               ],
-              leaves: [{ to: 'shelter', when: 'time % 1.2 > 0.9', for: 0.15 }],
+              transitions: [{ to: 'shelter', when: 'time % 1.2 > 0.9', for: 0.15 }],
             },
-            { id: 'shelter', leaves: [{ to: 'again', after: 0.25 }] },
+            { id: 'shelter', transitions: [{ to: 'again', after: 0.25 }] },
           ],
         },
         {
@@ -77,23 +77,25 @@ const busy: MachineDocument = {
           states: [
             {
               id: 'quiet',
-              leaves: [{ to: 'hums', when: 'time % 0.8 > 0.4', for: 0.1, do: [{ do: 'stop' }] }],
+              transitions: [
+                { to: 'hums', when: 'time % 0.8 > 0.4', for: 0.1, do: [{ do: 'stop' }] },
+              ],
             },
             {
               id: 'hums',
               entry: [{ do: 'say', text: 'Hm' }],
-              leaves: [{ to: 'quiet', after: 0.2 }],
+              transitions: [{ to: 'quiet', after: 0.2 }],
             },
             { id: 'tune', kind: 'history' },
           ],
         },
       ],
-      leaves: [{ to: 'night', after: 2.1 }],
+      transitions: [{ to: 'night', after: 2.1 }],
     },
     {
       id: 'night',
       activity: { do: 'wait', seconds: 0.6 },
-      leaves: [
+      transitions: [
         { to: 'tune', on: 'done.success', when: 'time < 4' },
         { to: 'over', on: 'done.success' },
       ],
@@ -110,13 +112,13 @@ const rooms = (kind: 'history' | 'deepHistory'): MachineDocument => ({
       id: 'house',
       initial: 'hall',
       states: [
-        { id: 'hall', leaves: [{ to: 'cellar', after: 0.2 }] },
+        { id: 'hall', transitions: [{ to: 'cellar', after: 0.2 }] },
         { id: 'cellar' },
         { id: 'back', kind },
       ],
-      leaves: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
+      transitions: [{ to: 'garden', when: 'time > 0.5 && time < 0.6' }],
     },
-    { id: 'garden', leaves: [{ to: 'back', after: 1 }] },
+    { id: 'garden', transitions: [{ to: 'back', after: 1 }] },
   ],
 });
 
@@ -162,13 +164,13 @@ describe('an edit of another part of a machine', () => {
     const waiting: MachineDocument = {
       initial: 'wait',
       states: [
-        { id: 'wait', leaves: [{ to: 'over', when: 'time > 0.1', for: 1 }] },
-        { id: 'over', leaves: [{ to: 'wait', after: 9 }] },
+        { id: 'wait', transitions: [{ to: 'over', when: 'time > 0.1', for: 1 }] },
+        { id: 'over', transitions: [{ to: 'wait', after: 9 }] },
       ],
     };
     const alone = tickOf(watch(cornerProject({ machine: waiting })).world, 'over');
     const { world } = edited(waiting, 40, ({ states }) => {
-      states[1].leaves![0].after = 8;
+      states[1].transitions![0].after = 8;
     });
     expect(tickOf(world, 'over')).toBe(alone);
   });
@@ -177,19 +179,19 @@ describe('an edit of another part of a machine', () => {
     const waiting: MachineDocument = {
       initial: 'wait',
       states: [
-        { id: 'wait', leaves: [{ to: 'over', when: 'time > 0.1', for: 1 }] },
+        { id: 'wait', transitions: [{ to: 'over', when: 'time > 0.1', for: 1 }] },
         { id: 'over' },
       ],
     };
     const { world } = edited(waiting, 40, ({ states }) => {
-      states[0].leaves![0].when = 'time > 0.2';
+      states[0].transitions![0].when = 'time > 0.2';
     });
     expect(tickOf(world, 'over')).toBeGreaterThanOrEqual(100);
   });
 
   it.each(['history', 'deepHistory'] as const)('leaves what a %s remembers', (kind) => {
     const { world } = edited(rooms(kind), 45, ({ states }) => {
-      states[0].states![0].leaves![0].after = 5;
+      states[0].states![0].transitions![0].after = 5;
     });
     expect(stateOf(world)).toBe('garden');
     expect(tickOf(world, 'cellar', 120)).toBeGreaterThan(0);
@@ -202,13 +204,13 @@ describe('an edit of another part of a machine', () => {
         {
           id: 'walk',
           activity: { do: 'moveTo', to: 'self.post' },
-          leaves: [{ to: 'off', after: 30 }],
+          transitions: [{ to: 'off', after: 30 }],
         },
         { id: 'off' },
       ],
     };
     const { before, world } = edited(walking, 10, ({ states }) => {
-      states[0].leaves![0].after = 20;
+      states[0].transitions![0].after = 20;
     });
     const [was, is] = [before, world].map(({ agents }) =>
       agents.find(({ name }) => name === 'keeper')!,
@@ -224,12 +226,12 @@ describe('the transition that was taken last', () => {
     states: [
       {
         id: 'stand',
-        leaves: [
+        transitions: [
           { to: 'walk', on: 'bell' },
           { to: 'walk', after: 0.1, ...leave },
         ],
       },
-      { id: 'walk', leaves: [{ to: 'stand', when: 'time > 1000' }] },
+      { id: 'walk', transitions: [{ to: 'stand', when: 'time > 1000' }] },
     ],
   });
   const remembered = (
@@ -242,17 +244,17 @@ describe('the transition that was taken last', () => {
     expect(remembered({}, ({ states }) => states.push({ id: 'shed' }))).toEqual(taken);
     expect(
       remembered({}, ({ states }) => {
-        states[0].leaves![1].to = 'stand';
+        states[0].transitions![1].to = 'stand';
       }),
     ).toEqual(taken);
     expect(
       remembered({}, ({ states }) => {
-        states[0].leaves![1].when = 'time > 0';
+        states[0].transitions![1].when = 'time > 0';
       }),
     ).toBeNull();
     expect(
       remembered({}, ({ states }) => {
-        states[0].leaves!.pop();
+        states[0].transitions!.pop();
       }),
     ).toBeNull();
   });
@@ -267,11 +269,14 @@ describe('an edit that takes away what is active', () => {
         id: 'house',
         initial: 'hall',
         states: [
-          { id: 'hall', leaves: [{ to: 'pantry', after: 0.1 }] },
+          { id: 'hall', transitions: [{ to: 'pantry', after: 0.1 }] },
           {
             id: 'cellar',
             initial: 'stairs',
-            states: [{ id: 'stairs' }, { id: 'pantry', leaves: [{ to: 'garden', after: 60 }] }],
+            states: [
+              { id: 'stairs' },
+              { id: 'pantry', transitions: [{ to: 'garden', after: 60 }] },
+            ],
           },
         ],
       },
@@ -291,7 +296,7 @@ describe('an edit that takes away what is active', () => {
   it('gives way to the nearest state around it that is left, and enters that', () => {
     const { was, active, told, moved } = without(({ states: [{ states }] }) => {
       states![1].states!.pop();
-      states![0].leaves = [];
+      states![0].transitions = [];
     });
     expect(moved).toEqual(['pantry → cellar']);
     expect(was).toEqual(['house', 'cellar', 'pantry']);
@@ -302,7 +307,7 @@ describe('an edit that takes away what is active', () => {
   it('goes farther out where that is gone as well', () => {
     const { active, told } = without(({ states: [{ states }] }) => {
       states!.pop();
-      states![0].leaves = [];
+      states![0].transitions = [];
     });
     expect(active).toEqual(['house', 'hall']);
     expect(told).toEqual(['enter hall']);
@@ -322,7 +327,7 @@ describe('an edit that takes away what is active', () => {
     const { active, told, moved } = without((machine) => {
       const [{ states }] = machine.states;
       const [pantry] = states![1].states!.splice(1, 1);
-      machine.states.push({ ...pantry, leaves: [] });
+      machine.states.push({ ...pantry, transitions: [] });
     });
     expect(moved).toEqual([]);
     expect(active).toEqual(['pantry']);
@@ -341,7 +346,7 @@ describe('an edit that takes away what is active', () => {
               id: 'legs',
               initial: 'stand',
               states: [
-                { id: 'stand', leaves: [{ to: 'walk', after: 0.1 }] },
+                { id: 'stand', transitions: [{ to: 'walk', after: 0.1 }] },
                 { id: 'walk' },
                 { id: 'run' },
               ],
@@ -349,7 +354,7 @@ describe('an edit that takes away what is active', () => {
             {
               id: 'voice',
               initial: 'still',
-              states: [{ id: 'still', leaves: [{ to: 'hums', after: 0.1 }] }, { id: 'hums' }],
+              states: [{ id: 'still', transitions: [{ to: 'hums', after: 0.1 }] }, { id: 'hums' }],
             },
           ],
         },
@@ -380,7 +385,7 @@ describe('an edit of what a state does', () => {
       {
         id: 'wait',
         activity: { do: 'wait', seconds },
-        leaves: [{ to: 'over', on: 'done.success' }],
+        transitions: [{ to: 'over', on: 'done.success' }],
       },
       { id: 'over', activity: { do: 'wait', seconds: other } },
     ],
@@ -401,7 +406,7 @@ describe('an edit of what a state does', () => {
     const ends: MachineDocument = {
       initial: 'first',
       states: [
-        { id: 'first', leaves: [{ to: 'last', after: 0.1 }] },
+        { id: 'first', transitions: [{ to: 'last', after: 0.1 }] },
         { id: 'last', kind: 'final' },
       ],
     };
@@ -414,7 +419,7 @@ describe('an edit of what a state does', () => {
     expect(story(entries)).toEqual([]);
     const { world: begun } = edited(ends, 20, ({ states }) => {
       states[1] = { id: 'other', kind: 'final' };
-      states[0].leaves![0].to = 'other';
+      states[0].transitions![0].to = 'other';
     });
     setRecorder(begun, (entry) => entries.push(entry));
     for (let i = 0; i < 20; i++) tick(begun);
@@ -424,7 +429,7 @@ describe('an edit of what a state does', () => {
   it('forgets what a history remembers where that is gone', () => {
     const { world } = edited(rooms('history'), 45, ({ states: [{ states }] }) => {
       states!.splice(1, 1);
-      states![0].leaves = [];
+      states![0].transitions = [];
     });
     expect(stateOf(world)).toBe('garden');
     expect(tickOf(world, 'hall', 200)).toBeGreaterThan(60);

@@ -81,14 +81,14 @@ function sameMachine(a: MachineProgram, b: MachineProgram): boolean {
 function carryConfiguration(old: Version, now: Version, map: readonly number[]) {
   const { program, machine, cells } = now;
   const active = readList(old.cells, old.machine.cells.active);
-  const leaves = active.filter(
+  const transitions = active.filter(
     (s) => !active.some((inner) => old.program.states[inner].parent === s),
   );
-  const targets = leaves.map((leaf) => {
+  const targets = transitions.map((leaf) => {
     const survivor = nearestSurvivor(old.program, map, leaf);
     return survivor < 0 ? machine.initial : survivor;
   });
-  const moved = leaves.flatMap((leaf, i) =>
+  const moved = transitions.flatMap((leaf, i) =>
     map[leaf] >= 0
       ? []
       : [{ from: old.program.states[leaf].id, to: program.states[targets[i]].id }],
@@ -107,8 +107,8 @@ function carryConfiguration(old: Version, now: Version, map: readonly number[]) 
 }
 
 function carryTransitions(old: Version, now: Version, was: StateProgram, is: StateProgram): void {
-  was.leaves.forEach((index, i) => {
-    const successor = is.leaves[i];
+  was.transitions.forEach((index, i) => {
+    const successor = is.transitions[i];
     if (successor === undefined) return;
     if (!sameTransition(old.program.transitions[index], now.program.transitions[successor])) return;
     const [before, after] = [old.machine.cells, now.machine.cells];

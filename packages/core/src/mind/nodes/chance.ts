@@ -21,10 +21,10 @@ export class Chance extends Wrapped {
 
 export const chance: NodeKindOf<'chance'> = {
   ...BY_ITS_CHILD,
-  compile: ({ chance: child, p }, compiling) => {
+  compile: ({ chance: child, probability: p }, compiling) => {
     const below = compiling.child(child);
-    return { kind: 'chance', p: compiling.number(p, 'p', null), child: below };
+    return { kind: 'chance', probability: compiling.number(p, 'p', null), child: below };
   },
-  make: ({ child, p }, { below, number }) => new Chance(below(child), number(p)),
+  make: ({ child, probability: p }, { below, number }) => new Chance(below(child), number(p)),
   ends: endsOrFails,
 };

@@ -101,7 +101,10 @@ describe('a choice', () => {
   });
 
   it('rests where nothing is worth doing, and tells it once', () => {
-    const { run, set, picks } = keeper({ floor: 0.2, options: [worth('first')] }, { first: 0.2 });
+    const { run, set, picks } = keeper(
+      { minScore: 0.2, options: [worth('first')] },
+      { first: 0.2 },
+    );
     run(20);
     set('first', 0.21);
     run(1);
@@ -157,7 +160,11 @@ describe('who competes', () => {
 
   it('no option whose guard does not hold; one that loses its guard is left at once', () => {
     const { run, set, picks } = keeper(
-      { every: 10, least: 10, options: [worth('first', { when: 'third > 0' }), worth('second')] },
+      {
+        every: 10,
+        minDuration: 10,
+        options: [worth('first', { when: 'third > 0' }), worth('second')],
+      },
       { first: 0.9, second: 0.1, third: 1 },
     );
     run(5);
@@ -170,7 +177,7 @@ describe('who competes', () => {
     const { run, picks } = keeper(
       {
         options: [
-          worth('first', { rest: 0.5, does: { do: 'wait', seconds: 0.1 } }),
+          worth('first', { cooldown: 0.5, does: { do: 'wait', seconds: 0.1 } }),
           worth('second'),
         ],
       },
@@ -197,7 +204,7 @@ describe('flicker', () => {
   });
 
   it('is stopped by a least time', () => {
-    expect(flickering({ least: 1 })).toBeLessThanOrEqual(5);
+    expect(flickering({ minDuration: 1 })).toBeLessThanOrEqual(5);
   });
 
   it('commitment gives way to what is clearly better', () => {
@@ -292,7 +299,7 @@ describe('what an option is weighed for', () => {
   });
 
   it('is let go at once when it dies', () => {
-    const watched = watch(crowd({ every: 5, least: 5, options: [chase] }));
+    const watched = watch(crowd({ every: 5, minDuration: 5, options: [chase] }));
     watched.run(60);
     const second = watched.world.agents.find(({ name }) => name === 'second')!;
     second.life = { ...second.life, health: 0, diedAt: watched.world.tick };

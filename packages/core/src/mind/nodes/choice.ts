@@ -108,7 +108,7 @@ export class Choice implements Behaviour {
 
   /** Whether what runs has run for as long as it must. */
   private mayLeave(host: Host): boolean {
-    return host.tick - host.memory[this.pickedAt] >= this.program.leastTicks;
+    return host.tick - host.memory[this.pickedAt] >= this.program.minDurationTicks;
   }
 
   /** Whether what runs has lost its guard or whom it was for. */

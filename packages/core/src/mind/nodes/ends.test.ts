@@ -106,7 +106,7 @@ describe('what can be told of a node', () => {
     [{ cooldown: wait(1), seconds: 2 }, 'success or failure, 1 s, runs on'],
     [{ cooldown: say, seconds: 2 }, 'success or failure, 0 s, at once'],
     [{ limit: wait(1), times: 2 }, 'success or failure, 1 s, runs on'],
-    [{ chance: wait(1), p: 0.5 }, 'success or failure, 1 s, runs on'],
+    [{ chance: wait(1), probability: 0.5 }, 'success or failure, 1 s, runs on'],
     [{ repeat: wait(1), times: 3 }, 'success, 3 s, runs on'],
     [{ repeat: { cooldown: wait(1), seconds: 2 }, times: 3 }, 'success, 7 s, runs on'],
     [{ repeat: { cooldown: wait(1), seconds: 'n' }, times: 3 }, 'success, 3 s, runs on'],

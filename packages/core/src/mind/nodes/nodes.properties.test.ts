@@ -91,7 +91,7 @@ const { node } = fc.letrec<{ node: NodeDocument }>((tie) => {
     fc.record({ cooldown: child, seconds }),
     fc.record({ timeout: child, seconds }),
     fc.record({ delay: child, seconds }),
-    fc.record({ chance: child, p: fc.constantFrom<number | string>(0, 0.5, 1, 'heat') }),
+    fc.record({ chance: child, probability: fc.constantFrom<number | string>(0, 0.5, 1, 'heat') }),
     fc.constantFrom<object>(
       { tree: 'inner', with: { long: 0.1 } },
       { tree: 'inner', with: { long: 'heat' } },
@@ -132,12 +132,16 @@ const documents: fc.Arbitrary<ProjectDocument> = fc
                 {
                   id: 'act',
                   activity: { tree: 'main' },
-                  leaves: [
+                  transitions: [
                     { to: 'rest', on: 'done' },
                     { to: 'rest', after: 0.7 },
                   ],
                 },
-                { id: 'rest', activity: { rules: 'manners' }, leaves: [{ to: 'act', after: 0.2 }] },
+                {
+                  id: 'rest',
+                  activity: { rules: 'manners' },
+                  transitions: [{ to: 'act', after: 0.2 }],
+                },
               ],
             },
           }),

@@ -23,7 +23,7 @@ function growing(root: NodeDocument, rest: Partial<MindDocument> = {}, seed?: nu
         {
           id: 'act',
           activity: { tree: 'root' },
-          leaves: [
+          transitions: [
             { to: 'good', on: 'done.success' },
             { to: 'bad', on: 'done.failure' },
           ],
@@ -80,8 +80,8 @@ describe('nodes whose result is there at once', () => {
     ['repeat a number of times', { repeat: say('a'), times: 3 }, 'a a a good'],
     ['repeat until failure', { repeat: { sequence: [say('a'), no] }, until: 'failure' }, 'a good'],
     ['repeat until what never comes', { repeat: say('a'), times: 2, until: 'failure' }, 'a a bad'],
-    ['chance 0', { chance: say('a'), p: 0 }, 'bad'],
-    ['chance 1', { chance: say('a'), p: 1 }, 'a good'],
+    ['chance 0', { chance: say('a'), probability: 0 }, 'bad'],
+    ['chance 1', { chance: say('a'), probability: 1 }, 'a good'],
     [
       'random with one weight above 0',
       {
@@ -173,8 +173,8 @@ describe('nodes that run on', () => {
         machine: {
           initial: 'act',
           states: [
-            { id: 'act', activity: { tree: 'root' }, leaves: [{ to: 'rest', on: 'done' }] },
-            { id: 'rest', leaves: [{ to: 'act', after: 0.1 }] },
+            { id: 'act', activity: { tree: 'root' }, transitions: [{ to: 'rest', on: 'done' }] },
+            { id: 'rest', transitions: [{ to: 'act', after: 0.1 }] },
           ],
         },
       },
@@ -229,7 +229,7 @@ describe('nodes that run on', () => {
               id: 'act',
               activity: { tree: 'root' },
               exit: [say('leaving')],
-              leaves: [{ to: 'out', after: 0.3 }],
+              transitions: [{ to: 'out', after: 0.3 }],
             },
             { id: 'out' },
           ],

@@ -123,7 +123,7 @@ describe('actions that take time', () => {
       machine: {
         initial: 'guard',
         states: [
-          { id: 'guard', activity: { rules: 'all' }, leaves: [{ to: 'rest', after: 0.2 }] },
+          { id: 'guard', activity: { rules: 'all' }, transitions: [{ to: 'rest', after: 0.2 }] },
           { id: 'rest' },
         ],
       },

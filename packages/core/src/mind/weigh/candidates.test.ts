@@ -16,7 +16,7 @@ interface Listed {
 function project(each: EachDocument, input: string, list?: Listed): ProjectDocument {
   const document = cornerProject({
     sight: { ...KEEN_SIGHT, cones: [{ range: 30, halfAngle: 180, gain: 9 }] },
-    ...(list ? { memory: { list: { ...list, most: 100 } } } : {}),
+    ...(list ? { memory: { list: { ...list, capacity: 100 } } } : {}),
   });
   document.squads = { rounds: { title: 'Rounds' } };
   document.archetypes.keeper.squad = 'rounds';
@@ -262,7 +262,7 @@ describe('agents', () => {
     document.minds.keeper.machine = {
       initial: 'looks',
       states: [
-        { id: 'looks', leaves: [{ to: 'weighs', after: 0.5 }] },
+        { id: 'looks', transitions: [{ to: 'weighs', after: 0.5 }] },
         { id: 'weighs', activity: { choice: 'whatNow' } },
       ],
     };

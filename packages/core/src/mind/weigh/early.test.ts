@@ -55,7 +55,7 @@ describe('stopping early', () => {
     combine: fc.constantFrom('mean' as const, 'product' as const, 'sum' as const),
     pick: fc.constantFrom('best' as const, 'weighted' as const),
     margin: share,
-    floor: fc.constantFrom(-0.5, 0, 0.3),
+    minScore: fc.constantFrom(-0.5, 0, 0.3),
     commitment: fc.constantFrom(0, 0.2),
     options: fc
       .array(anOption, { minLength: 1, maxLength: 5 })
@@ -128,7 +128,7 @@ describe('stopping early', () => {
     fc.assert(
       fc.property(choice, fc.array(share, { minLength: 12, maxLength: 12 }), (document, values) => {
         const weighing = project(document);
-        weighing.archetypes.keeper.heed = 0.5;
+        weighing.archetypes.keeper.obedience = 0.5;
         const program = programOf(weighing);
         const [early, full] = [createWorld(program), createWorld(program)];
         setRecorder(full, () => {});

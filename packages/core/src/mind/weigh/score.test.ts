@@ -110,7 +110,7 @@ describe('an input that is nothing', () => {
     const { options } = readChoice(world, { agent: 'keeper', choice: 'whatNow' })!;
     expect(options[0].rows[0]).toMatchObject({
       score: 0,
-      bar: 'floor',
+      bar: 'minScore',
       cells: [{ value: null, y: 0 }],
     });
   });

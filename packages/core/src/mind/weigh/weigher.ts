@@ -91,7 +91,7 @@ export class Weigher {
 
   isResting(host: Host, option: BoundOption): boolean {
     const ended = host.memory[option.endedAt];
-    return ended >= 0 && host.tick - ended < option.program.restTicks;
+    return ended >= 0 && host.tick - ended < option.program.cooldownTicks;
   }
 
   /**
@@ -150,7 +150,7 @@ export class Weigher {
     const option = this.options[place];
     const { field, key } = option;
     if (this.isResting(host, option)) {
-      onlooker?.(place, NaN, NaN, 0, 'rest', this.parts);
+      onlooker?.(place, NaN, NaN, 0, 'cooldown', this.parts);
       return;
     }
     this.isOccasion = false;
@@ -199,7 +199,7 @@ export class Weigher {
   ): void {
     const option = this.options[place];
     const { guard, scorer } = option;
-    const { floor, commitment, weighted, margin } = this.program;
+    const { minScore: floor, commitment, weighted, margin } = this.program;
     const isAdmitted = guard === null || guard(facts);
     const isPassed = isAdmitted && this.isPassedOver(option, facts.memory, outranked);
     if ((!isAdmitted || isPassed) && onlooker === null) return;
@@ -233,7 +233,7 @@ export class Weigher {
     const { considerations } = this.options[place].scorer;
     for (let i = 0; i < considerations.length; i++)
       if (considerations[i].veto && this.parts[i] === 0) return 'veto';
-    if (!(score > this.program.floor)) return 'floor';
+    if (!(score > this.program.minScore)) return 'minScore';
     return outranked ? 'rank' : null;
   }
 

@@ -30,7 +30,7 @@ export const IMPERFECTION_FIELDS = {
     usual: 0,
     about: 'how far off it aims each time it makes a move, one standard deviation',
   },
-  heed: {
+  obedience: {
     kind: 'number',
     label: 'Heed',
     unit: '',
@@ -51,7 +51,7 @@ export const ARCHETYPE_FIELDS = {
     none: 'can’t be hurt',
     about: 'what harm takes from; at 0 it dies',
   },
-  recycle: {
+  respawnDelay: {
     kind: 'number',
     label: 'Respawn after',
     unit: 's',
@@ -60,7 +60,7 @@ export const ARCHETYPE_FIELDS = {
     none: 'stays down',
     about: 'how long after its death it begins again at a spawn place',
   },
-  sleepBeyond: {
+  sleepDistance: {
     kind: 'number',
     label: 'Sleep distance',
     unit: 'm',
@@ -69,7 +69,7 @@ export const ARCHETYPE_FIELDS = {
     none: 'never sleeps',
     about: 'farther than this from every played agent it senses, decides and moves nothing',
   },
-  laden: {
+  carryingSpeed: {
     kind: 'number',
     label: 'Laden speed',
     unit: '',
@@ -78,7 +78,7 @@ export const ARCHETYPE_FIELDS = {
     usual: 1,
     about: 'share of its speed that is left while it carries something',
   },
-  call: {
+  callReach: {
     kind: 'number',
     label: 'Call is heard',
     unit: 'm',
@@ -157,7 +157,7 @@ export const GAIT_FIELDS = {
     about: 'how far its steps are heard',
   },
   crouched: { kind: 'flag', label: 'Crouched', about: 'whether the body is held low' },
-  seen: {
+  visibility: {
     kind: 'number',
     label: 'Visible share',
     unit: '',
@@ -304,7 +304,7 @@ export const ROLE_FIELDS = {
     none: 'any number',
     about: 'how many members may have it',
   },
-  steady: {
+  commitment: {
     kind: 'number',
     label: 'Steady',
     unit: '',

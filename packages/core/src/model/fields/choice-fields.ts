@@ -48,7 +48,7 @@ export const CHOICE_FIELDS = {
     usual: 0,
     about: 'added to the score of what runs, so that only something clearly better takes over',
   },
-  least: {
+  minDuration: {
     kind: 'number',
     label: 'At least',
     unit: 's',
@@ -57,7 +57,7 @@ export const CHOICE_FIELDS = {
     usual: 0,
     about: 'how long what was picked can’t be left for another',
   },
-  floor: {
+  minScore: {
     kind: 'number',
     label: 'Floor',
     unit: '',
@@ -84,7 +84,7 @@ export const OPTION_FIELDS = {
     usual: 0,
     about: 'only the highest rank that has an option competes',
   },
-  rest: {
+  cooldown: {
     kind: 'number',
     label: 'Rest',
     unit: 's',

@@ -21,7 +21,7 @@ export const WAVE_FIELDS = {
     required: true,
     about: 'come each time',
   },
-  most: {
+  maxAlive: {
     kind: 'number',
     label: 'Alive at once',
     unit: '',

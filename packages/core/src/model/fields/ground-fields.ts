@@ -134,7 +134,7 @@ export const THING_FIELDS = {
     usual: ({ kind = 'basket' }) => THING_NOISE[kind as ThingKind],
     about: 'how far',
   },
-  harm: {
+  damage: {
     kind: 'number',
     label: 'A hit takes',
     unit: 'points',

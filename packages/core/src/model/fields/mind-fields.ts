@@ -29,7 +29,7 @@ export const MEMORY_FIELDS = {
     usual: 'self',
     about: 'whose it is',
   },
-  most: {
+  capacity: {
     kind: 'number',
     label: 'Most entries',
     unit: '',
@@ -39,7 +39,7 @@ export const MEMORY_FIELDS = {
     usual: DEFAULT_LIST_LENGTH,
     about: 'of a list; the oldest gives way',
   },
-  change: {
+  rate: {
     kind: 'number',
     label: 'Change',
     unit: '/s',
@@ -48,7 +48,7 @@ export const MEMORY_FIELDS = {
     none: 'none',
     about: 'of a number, by itself; below 0 it falls',
   },
-  least: {
+  min: {
     kind: 'number',
     label: 'Least',
     unit: '',
@@ -57,7 +57,7 @@ export const MEMORY_FIELDS = {
     none: 'no end',
     about: 'of a number: it never falls below',
   },
-  greatest: {
+  max: {
     kind: 'number',
     label: 'Greatest',
     unit: '',

@@ -1,18 +1,21 @@
 import * as yup from 'yup';
 import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../documents.ts';
 import { DEEPEST, parseJson } from './parse-json.ts';
+import { migrated } from './migrate.ts';
 import { pathOnto } from '../path-text.ts';
 import { projectSchema } from '../schema/project.ts';
 import { HOW_TO_CHECK } from '../schema/shapes.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
 export interface Fault {
-  /** Such as `minds.warden.machine.states[0].leaves[1].when`; empty for the document as a whole. */
+  /** Such as `minds.warden.machine.states[0].transitions[1].when`; empty for the document as a whole. */
   path: string;
   message: string;
 }
 
-export type ReadResult = { ok: true; document: ProjectDocument } | { ok: false; faults: Fault[] };
+/** `version`: the one it was written in; the document is of today’s. */
+export type ReadResult =
+  { ok: true; document: ProjectDocument; version: number } | { ok: false; faults: Fault[] };
 
 function refuse(path: string, message: string): ReadResult {
   return { ok: false, faults: [{ path, message }] };
@@ -44,19 +47,23 @@ function tooDeep(document: object): string | null {
 /** Documents found to be of the right form. They are never changed, only replaced, and an edit asks for the same more than once. */
 const wellFormed = new WeakSet<object>();
 
-/** Checks the form of a parsed document. Names across it are checked when it is compiled. */
-export function readProject(value: unknown): ReadResult {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+/**
+ * Checks the form of a parsed document, and brings one of an earlier version to that of today. Names across it are
+ * checked when it is compiled.
+ */
+export function readProject(written: unknown): ReadResult {
+  if (typeof written !== 'object' || written === null || Array.isArray(written)) {
     return refuse('', 'A project is one JSON object; this is something else.');
   }
-  if (wellFormed.has(value)) return { ok: true, document: value as ProjectDocument };
-  const deep = tooDeep(value);
+  if (wellFormed.has(written))
+    return { ok: true, document: written as ProjectDocument, version: PROJECT_VERSION };
+  const deep = tooDeep(written);
   if (deep !== null)
     return refuse(
       deep.length > 120 ? `${deep.slice(0, 120)}…` : deep,
       `is nested more than ${DEEPEST} levels deep. Take parts out of what they are in.`,
     );
-  const { format, version } = value as { format?: unknown; version?: unknown };
+  const { format, version } = written as { format?: unknown; version?: unknown };
   if (format !== PROJECT_FORMAT) {
     return refuse(
       'format',
@@ -69,6 +76,7 @@ export function readProject(value: unknown): ReadResult {
       `${version} is newer than this Crooked Lantern, which reads up to ${PROJECT_VERSION}. Update it, then open the file again.`,
     );
   }
+  const value = migrated(written);
   try {
     projectSchema.validateSync(value, HOW_TO_CHECK);
   } catch (error) {
@@ -76,7 +84,7 @@ export function readProject(value: unknown): ReadResult {
     return { ok: false, faults: faultsOf(error) };
   }
   wellFormed.add(value);
-  return { ok: true, document: value as ProjectDocument };
+  return { ok: true, document: value as ProjectDocument, version: Number(version) };
 }
 
 /** The single faults of a Yup error, in the order of their paths, each path once. */

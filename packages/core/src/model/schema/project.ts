@@ -78,7 +78,7 @@ const stateShape = shape(() => ({
   entry: actions,
   activity: activitySchema,
   exit: actions,
-  leaves: list(transition, 64),
+  transitions: list(transition, 64),
   attention: list(oneOf(SENSES), SENSES.length),
 }));
 

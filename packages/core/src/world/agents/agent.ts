@@ -155,8 +155,8 @@ export class Agent extends AgentState implements Host {
   leaveSlot(): void {
     this.later(() => booking.leaveSlot(this.surroundings, this));
   }
-  get heed(): number {
-    return this.archetype.heed;
+  get obedience(): number {
+    return this.archetype.obedience;
   }
 
   bring(wave: number): Reason | null {

@@ -10,7 +10,13 @@ import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.
 import type { LedgerEntry } from '../state/recorder.ts';
 
 /** Half a second of wind-up, a tenth active. */
-export const SWEEP: MoveDocument = { windUp: 0.5, active: 0.1, recovery: 0.4, reach: 1, harm: 10 };
+export const SWEEP: MoveDocument = {
+  windUp: 0.5,
+  active: 0.1,
+  recovery: 0.4,
+  reach: 1,
+  damage: 10,
+};
 
 export interface Duel {
   moves?: Record<string, MoveDocument>;

@@ -58,7 +58,7 @@ describe('a strike', () => {
       active: 0.4,
       recovery: 0.1,
       reach: 6,
-      harm: 1,
+      damage: 1,
       speed: 12,
       shots: 3,
       gap: 0.1,
@@ -152,7 +152,7 @@ describe('a guard', () => {
   const against = (seconds: number, guard: GuardDocument, move: Partial<MoveDocument> = {}) =>
     fought({
       moves: { sweep: { ...SWEEP, ...move } },
-      guards: { high: { raise: 0.1, takes: 0.25, ...guard } },
+      guards: { high: { raise: 0.1, damageShare: 0.25, ...guard } },
       keeper: strike('sweep'),
       warden: {
         sequence: [
@@ -171,7 +171,7 @@ describe('a guard', () => {
   it('covers its heights and its arc only, and not before it is raised', () => {
     expect(against(5, { from: 0, to: 0.6 }).result).toBe('landed');
     expect(against(5, { raise: 0.6 }).result).toBe('landed');
-    expect(against(5, { longest: 0.3 }).result).toBe('landed');
+    expect(against(5, { maxDuration: 0.3 }).result).toBe('landed');
     const behind = fought({
       moves: { sweep: SWEEP },
       guards: { high: {} },
@@ -223,7 +223,7 @@ describe('a dodge', () => {
       fought({
         moves: {
           sweep: { ...SWEEP, reach: 3 },
-          hop: { kind: 'dodge', active: 0.3, advance: 0.5, untouchable },
+          hop: { kind: 'dodge', active: 0.3, advance: 0.5, invulnerable: untouchable },
         },
         keeper: strike('sweep'),
         warden: {
@@ -244,7 +244,7 @@ describe('stagger', () => {
   const staggered = (sturdy: boolean) =>
     fought({
       moves: {
-        jab: { ...SWEEP, windUp: 0.2, stagger: 0.5, push: 0.4 },
+        jab: { ...SWEEP, windUp: 0.2, stagger: 0.5, knockback: 0.4 },
         slow: { ...SWEEP, windUp: 1, reach: 2, ...(sturdy ? { sturdy: true as const } : {}) },
       },
       keeper: strike('jab'),
@@ -281,7 +281,7 @@ describe('one tick', () => {
       warden,
       hits: found,
     } = fought({
-      moves: { sweep: { ...SWEEP, harm: 100 } },
+      moves: { sweep: { ...SWEEP, damage: 100 } },
       keeper: strike('sweep'),
       warden: strike('sweep'),
     });
@@ -294,12 +294,12 @@ describe('one tick', () => {
 
   it('does not depend on the order in the file: equal fighters win as often', () => {
     const document = duel({
-      moves: { jab: { windUp: 0.2, active: 0.1, recovery: 0.2, reach: 1, harm: 40 } },
+      moves: { jab: { windUp: 0.2, active: 0.1, recovery: 0.2, reach: 1, damage: 40 } },
       keeper: {
         repeat: {
           sequence: [
             { do: 'wait', seconds: 0.05 },
-            { chance: strike('jab'), p: 0.3 },
+            { chance: strike('jab'), probability: 0.3 },
           ],
         },
         times: 1000,
@@ -308,7 +308,7 @@ describe('one tick', () => {
         repeat: {
           sequence: [
             { do: 'wait', seconds: 0.05 },
-            { chance: strike('jab'), p: 0.3 },
+            { chance: strike('jab'), probability: 0.3 },
           ],
         },
         times: 1000,
@@ -319,7 +319,7 @@ describe('one tick', () => {
       const [, succeed] = (root as { sequence: NodeDocument[] }).sequence;
       const loop = (succeed as { succeed: { repeat: { sequence: NodeDocument[] } } }).succeed;
       loop.repeat.sequence[1] = {
-        succeed: { chance: strike('jab'), p: 0.3 },
+        succeed: { chance: strike('jab'), probability: 0.3 },
       } as NodeDocument;
     }
     const program = programOf(document);
@@ -444,7 +444,7 @@ describe('a fight', () => {
         gap: 0.1,
         reach: 9,
         speed: 9,
-        harm: 2,
+        damage: 2,
         spread: 4,
       },
     },

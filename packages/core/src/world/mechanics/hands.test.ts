@@ -28,7 +28,7 @@ function yard(
         {
           id: 'act',
           ...(activity ? { activity } : {}),
-          leaves: [
+          transitions: [
             { to: 'good', on: 'done.success' },
             { to: 'bad', on: 'done.failure' },
           ],
@@ -139,7 +139,7 @@ describe('hands of minds', () => {
       keeper.machine!.initial = 'look';
       keeper.machine!.states.push({
         id: 'look',
-        leaves: [{ to: 'act', when: "found.kind == 'body'" }],
+        transitions: [{ to: 'act', when: "found.kind == 'body'" }],
       });
       document.archetypes.keeper.sight = {
         cones: [{ range: 5, halfAngle: 180, gain: 2 }],

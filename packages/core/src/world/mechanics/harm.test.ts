@@ -18,7 +18,7 @@ function yard(
   const document = cornerProject({
     machine: { initial: states[0].id, states },
     memory: { felt: { type: 'number', default: 0 } },
-    ground: { things: { stone: { kind: 'stone', at: [8.4, 5], harm: 40 } } },
+    ground: { things: { stone: { kind: 'stone', at: [8.4, 5], damage: 40 } } },
   });
   document.archetypes.keeper.health = 100;
   change(document);
@@ -99,7 +99,7 @@ describe('touch', () => {
   const STATES: StateDocument[] = [
     {
       id: 'stand',
-      leaves: [
+      transitions: [
         {
           to: 'turn',
           on: 'harm.touch',
@@ -144,7 +144,7 @@ describe('death', () => {
     yard(
       [{ id: 'stand', activity: { do: 'wander', around: 'self.post', radius: 1 } }],
       (document) => {
-        document.grounds.corner.things!.stone.harm = 100;
+        document.grounds.corner.things!.stone.damage = 100;
         change(document);
       },
     );
@@ -186,7 +186,7 @@ describe('death', () => {
 
   const again = (change: (document: ProjectDocument) => void = () => {}) =>
     deadly((document) => {
-      document.archetypes.keeper.recycle = 1;
+      document.archetypes.keeper.respawnDelay = 1;
       document.minds.keeper.machine!.states[0].entry = [
         { do: 'remember', key: 'felt', value: 'time' },
       ];
@@ -268,10 +268,10 @@ describe('death', () => {
   it('that never comes is a finding where one would respawn', () => {
     const { document } = yard(undefined, ({ archetypes }) => {
       delete archetypes.keeper.health;
-      archetypes.keeper.recycle = 5;
+      archetypes.keeper.respawnDelay = 5;
     });
     expect(checkProject(document).findings).toContainEqual(
-      expect.objectContaining({ severity: 'warning', path: 'archetypes.keeper.recycle' }),
+      expect.objectContaining({ severity: 'warning', path: 'archetypes.keeper.respawnDelay' }),
     );
   });
 });

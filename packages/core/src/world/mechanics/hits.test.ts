@@ -116,7 +116,7 @@ describe('what a move meets', () => {
   const guarded = (more: Partial<MoveDocument>, guard: GuardDocument, turned = 180) =>
     fought({
       moves: { sweep: { ...SWEEP, windUp: 1, ...more } },
-      guards: { high: { raise: 0.1, takes: 0.25, parry: 0.2, stagger: 0.5, ...guard } },
+      guards: { high: { raise: 0.1, damageShare: 0.25, parry: 0.2, stagger: 0.5, ...guard } },
       keeper: { sequence: [strike('sweep'), { do: 'wait', seconds: 9 }] },
       warden: { do: 'guard', guard: 'high', seconds: 9 },
       change: ({ archetypes, grounds: { corner } }) => {
@@ -142,7 +142,7 @@ describe('what a move meets', () => {
   });
 
   it('lets through its share and nothing else: no push, no stagger, no opening', () => {
-    const { warden, keeper } = guarded({ push: 1, stagger: 1 }, {});
+    const { warden, keeper } = guarded({ knockback: 1, stagger: 1 }, {});
     expect(warden.health).toBe(97.5);
     expect(warden.x).toBeCloseTo(6.4, 9);
     expect(warden.fight.staggeredUntil).toBeLessThanOrEqual(0);
@@ -150,14 +150,17 @@ describe('what a move meets', () => {
   });
 
   it('harms without a push or a stagger where the move has none', () => {
-    const { warden } = guarded({ push: 0, stagger: 0 }, { from: 0, to: 0.1 });
+    const { warden } = guarded({ knockback: 0, stagger: 0 }, { from: 0, to: 0.1 });
     expect(warden.health).toBe(90);
     expect(warden.x).toBeCloseTo(6.4, 9);
     expect(warden.fight.guard).toBe(0);
   });
 
   it('pushes and staggers nobody who dies of it', () => {
-    const { warden, entries } = guarded({ push: 1, stagger: 1, harm: 500 }, { from: 0, to: 0.1 });
+    const { warden, entries } = guarded(
+      { knockback: 1, stagger: 1, damage: 500 },
+      { from: 0, to: 0.1 },
+    );
     expect(warden.isDead).toBe(true);
     expect(warden.x).toBeCloseTo(6.4, 9);
     expect(entries.some((entry) => entry.kind === 'end' && entry.reason?.code === 'hitBy')).toBe(

@@ -75,7 +75,7 @@ export function resultOf(
   const own = moveOf(target);
   if (own?.kind === 'dodge') {
     const since = tick - fight.startedAt - own.windUp;
-    if (since >= 0 && since < own.untouchable) return { result: 'dodged', share: 0 };
+    if (since >= 0 && since < own.invulnerable) return { result: 'dodged', share: 0 };
   }
   const guard = guardOf(target);
   if (!guard || target.asleep || !isCovering(guard, fight.raisedAt, tick))
@@ -85,7 +85,9 @@ export function resultOf(
   if (off > guard.halfArc || middle < guard.from || middle > guard.to)
     return { result: 'landed', share: 1 };
   const isParried = move.kind === 'strike' && tick - fight.raisedAt - guard.raise < guard.parry;
-  return isParried ? { result: 'parried', share: 0 } : { result: 'guarded', share: guard.takes };
+  return isParried
+    ? { result: 'parried', share: 0 }
+    : { result: 'guarded', share: guard.damageShare };
 }
 
 /** Whether a move of the one can hit the other at all. */
@@ -126,7 +128,7 @@ export function findStruck(world: Surroundings, attacker: AgentState, hits: Hit[
       of: other.index,
       move,
       result,
-      harm: move.harm * share,
+      harm: move.damage * share,
       x: other.x - (dx / (Math.sqrt(dx * dx + dy * dy) || 1)) * radius,
       y: other.y - (dy / (Math.sqrt(dx * dx + dy * dy) || 1)) * radius,
       z,
@@ -184,7 +186,7 @@ export function applyHit(world: Surroundings, hit: Hit): void {
   if (result !== 'landed') return;
   target.fight.hitAt = world.tick;
   if (target.isDead) return;
-  if (move.push > 0) shove(world, target, hit.heading, move.push);
+  if (move.knockback > 0) shove(world, target, hit.heading, move.knockback);
   if (move.stagger > 0)
     stagger(world, target, move.stagger, because('hitBy', attacker.placed.title));
 }

@@ -9,8 +9,8 @@ const TRIP: MoveDocument = {
   reach: 1,
   from: 0,
   to: 0.4,
-  harm: 5,
-  push: 0.8,
+  damage: 5,
+  knockback: 0.8,
 };
 
 /** A keeper at (2, 5) that makes a move at once toward a basket at (3, 5); and what came of it. */

@@ -41,7 +41,7 @@ export function findKnocked(
     if (gapToSector(dx, dy, THING_RADIUS, fight.heading, move.halfArc, reach) > 0) return;
     if (world.ground.castRay(x, y, thing.x, thing.y, 0, THING_HEIGHT / 2) < 1) return;
     fight.knocked.push(index);
-    const metres = Math.max(LEAST, move.push);
+    const metres = Math.max(LEAST, move.knockback);
     const away = Math.sqrt(dx * dx + dy * dy);
     const [ux, uy] = away > 0 ? [dx / away, dy / away] : [cos(fight.heading), sin(fight.heading)];
     const known = knocks.find((knock) => knock.thing === index);

@@ -9,7 +9,7 @@ import { duel, fought, strike } from './fighting.fixture.ts';
 function shot(move: Partial<MoveDocument>, change?: (document: ProjectDocument) => void, away = 4) {
   return fought({
     moves: {
-      pot: { kind: 'thrown', windUp: 0.1, active: 0.1, reach: 8, speed: 12, harm: 4, ...move },
+      pot: { kind: 'thrown', windUp: 0.1, active: 0.1, reach: 8, speed: 12, damage: 4, ...move },
     },
     keeper: strike('pot'),
     away,
@@ -29,7 +29,7 @@ describe('what flies', () => {
           gap: 0.2,
           reach: 8,
           speed: 20,
-          harm: 5,
+          damage: 5,
         },
       },
       keeper: strike('pots'),
@@ -57,7 +57,7 @@ describe('what flies', () => {
               active: 0.1,
               reach: 20,
               speed: 9,
-              harm: 5,
+              damage: 5,
               ...(lead ? { lead: true as const } : {}),
             },
           },

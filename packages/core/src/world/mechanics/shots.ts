@@ -116,7 +116,7 @@ function flyOn(
       of: met.index,
       move,
       result,
-      harm: move.harm * part,
+      harm: move.damage * part,
       x: shot.x,
       y: shot.y,
       z: shot.z,

@@ -55,7 +55,7 @@ describe('a wave', () => {
   });
 
   it('keeps no more alive than it may, says what holds it up, and goes on when there is room for one', () => {
-    const { world, entries, run } = watch(gameProject({ wave: { count: 4, most: 2, gap: 0 } }));
+    const { world, entries, run } = watch(gameProject({ wave: { count: 4, maxAlive: 2, gap: 0 } }));
     run(100);
     expect(present(world)).toEqual(['beetles.1', 'beetles.2']);
     expect(whyNobodyComes(world, 0)).toBe('2 are alive, and no more may be at once, for 1.6 s');
@@ -111,7 +111,7 @@ describe('a wave', () => {
     kill(world, 'beetles.1');
     run(200);
     expect(beetles(world)[0]).toMatchObject({ away: false, isDead: true });
-    document.archetypes.beetle.recycle = 0.5;
+    document.archetypes.beetle.respawnDelay = 0.5;
     const timed = watch(document);
     timed.run(10);
     kill(timed.world, 'beetles.1');
@@ -205,7 +205,7 @@ describe('the place one comes in at', () => {
   it('is drawn by the luck of each where it is by luck, among those with room', () => {
     const places = Array.from({ length: 12 }, (_, seed) => {
       const { entries, run } = watch(
-        gameProject({ wave: { count: 4, gap: 2, order: 'luck' } }),
+        gameProject({ wave: { count: 4, gap: 2, order: 'random' } }),
         seed + 1,
       );
       run(400);
@@ -224,7 +224,9 @@ describe('the place one comes in at', () => {
   });
 
   it('is that of the one who has lain dead the longest, where nobody is away', () => {
-    const { world, entries, run } = watch(gameProject({ wave: { count: 9, most: 3, gap: 0.5 } }));
+    const { world, entries, run } = watch(
+      gameProject({ wave: { count: 9, maxAlive: 3, gap: 0.5 } }),
+    );
     run(200);
     for (const name of ['beetles.3', 'beetles.1', 'beetles.2']) {
       world.waves[0].due = world.tick + 100;
@@ -290,7 +292,7 @@ describe('whoever is away where others fight', () => {
           recovery: 0.2,
           reach: 3,
           arc: 180,
-          harm: 3,
+          damage: 3,
           hits: 'one',
         },
         thorn: {
@@ -300,7 +302,7 @@ describe('whoever is away where others fight', () => {
           recovery: 0.2,
           speed: 9,
           reach: 12,
-          harm: 2,
+          damage: 2,
         },
       };
       document.archetypes.keeper.sight = KEEN_SIGHT;
@@ -338,7 +340,7 @@ describe('where they are put', () => {
         fc.array(spot, { minLength: 1, maxLength: 6 }),
         fc.array(spot, { maxLength: 12 }),
         fc.array(spot, { maxLength: 4 }),
-        fc.constantFrom('turn' as const, 'luck' as const, 'farthest' as const),
+        fc.constantFrom('turn' as const, 'random' as const, 'farthest' as const),
         fc.integer({ min: 1, max: 1000 }),
         (spawns, walls, gates, order, seed) => {
           const document = gameProject({
@@ -373,7 +375,7 @@ describe('where they are put', () => {
 });
 
 describe('a wave under edits and rewinds', () => {
-  const wave: Partial<WaveDocument> = { count: 3, most: 2, times: 0, delay: 0.4, gap: 0.3 };
+  const wave: Partial<WaveDocument> = { count: 3, maxAlive: 2, times: 0, delay: 0.4, gap: 0.3 };
   const killing = (world: World, at: number) => {
     if (at % 70 === 69) for (const name of present(world).slice(0, 1)) kill(world, name);
   };

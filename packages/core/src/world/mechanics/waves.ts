@@ -131,7 +131,7 @@ function nextOf({ agents }: Surroundings, { pool }: WaveProgram): AgentState | n
     const agent = agents[index];
     if (agent.away) return agent;
     const { diedAt } = agent.life;
-    if (diedAt < 0 || agent.archetype.recycleTicks > 0) continue;
+    if (diedAt < 0 || agent.archetype.respawnTicks > 0) continue;
     if (dead === null || diedAt < dead.life.diedAt) dead = agent;
   }
   return dead;
@@ -167,7 +167,7 @@ function spawnFor(
   }
   const places = spawns.filter(free);
   if (places.length === 0) return null;
-  if (order === 'luck') return places[Math.floor(nextRandom(agent.stream) * places.length)];
+  if (order === 'random') return places[Math.floor(nextRandom(agent.stream) * places.length)];
   const away = places.map(({ x, y }) => fromPlayers(world, x, y));
   return places[away.indexOf(Math.max(...away))];
 }

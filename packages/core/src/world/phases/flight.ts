@@ -41,7 +41,7 @@ function strike(world: World, index: number, agent: Agent): void {
   thing.y = agent.y + ((fromY - agent.y) / away) * gap;
   land(world, index, 1);
   const { hit: what } = world.statics.words;
-  const amount = world.statics.program.ground.things[index].harm;
+  const amount = world.statics.program.ground.things[index].damage;
   harm(world, agent, amount, mover, { what, of: -1, thing: index, fromX, fromY, strength: 1 });
 }
 

@@ -113,7 +113,7 @@ function applyInput(world: World, input: Input): void {
     body.steerX = input.x;
     body.steerY = input.y;
     const gait = input.gait === null ? archetype.gait : program.gaits.indexOf(input.gait);
-    if (gait >= 0 && !Number.isNaN(archetype.paces[gait])) agent.setGait(gait);
+    if (gait >= 0 && !Number.isNaN(archetype.speeds[gait])) agent.setGait(gait);
   }
   record(world, agent, input, act(world, agent, input));
 }

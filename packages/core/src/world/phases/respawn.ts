@@ -8,7 +8,7 @@ export function respawn(world: World): void {
   const { someRecycle, program } = world.statics;
   if (!someRecycle) return;
   for (const agent of world.agents) {
-    const { recycleTicks } = agent.archetype;
+    const { respawnTicks: recycleTicks } = agent.archetype;
     world.acting = agent.index;
     if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
       continue;

@@ -6,7 +6,7 @@ export function restFarAgents({ agents, statics, recorder }: World): void {
   if (!statics.someSleep) return;
   const played = agents.filter(({ isPlayed, away }) => isPlayed && !away);
   for (const agent of agents) {
-    const { sleepBeyond } = agent.archetype;
+    const { sleepDistance: sleepBeyond } = agent.archetype;
     if (sleepBeyond === 0 || agent.away) continue;
     const limit = agent.resting ? sleepBeyond * 0.9 : sleepBeyond;
     const near = played.some(({ x, y }) => {

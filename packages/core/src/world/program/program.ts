@@ -84,7 +84,7 @@ export interface RoleProgram {
   /** 0 for any number. */
   slots: number;
   score: CheckedExpression;
-  steady: number;
+  commitment: number;
 }
 
 /** An archetype, or what one placed agent makes of it. */
@@ -103,7 +103,7 @@ export interface ArchetypeProgram {
   /** Radians, one standard deviation. */
   aimError: number;
   /** 0 to 1. */
-  heed: number;
+  obedience: number;
   radius: number;
   acceleration: number;
   turnRate: number;
@@ -111,26 +111,26 @@ export interface ArchetypeProgram {
   height: number;
   crouchHeight: number;
   /** Speed for each of the program's gaits; NaN where this archetype lacks it. */
-  paces: number[];
+  speeds: number[];
   /** How far the steps of each gait are heard. */
   stepNoises: number[];
   crouched: boolean[];
   /** How much each gait gives away of the body, 0 to 1. */
-  seen: number[];
+  visibility: number[];
   gait: number;
   sight: SightProgram | null;
   hearing: { threshold: number } | null;
   lantern: { reach: number; strength: number } | null;
   /** Metres; 0 for never. */
-  sleepBeyond: number;
+  sleepDistance: number;
   /** Share of its speed while it carries something. */
-  laden: number;
+  carryingSpeed: number;
   /** Metres within which friends hear it call. */
   callReach: number;
   /** Points; NaN for who can't be hurt. */
   health: number;
   /** Ticks from death until it respawns; 0 for never. */
-  recycleTicks: number;
+  respawnTicks: number;
   /** By name, ascending. */
   moves: MoveProgram[];
   guards: GuardProgram[];
@@ -151,8 +151,8 @@ export interface MoveProgram {
   halfArc: number;
   from: number;
   to: number;
-  harm: number;
-  push: number;
+  damage: number;
+  knockback: number;
   stagger: number;
   advance: number;
   /** Radians a tick. */
@@ -164,7 +164,7 @@ export interface MoveProgram {
   radius: number;
   drop: number;
   lead: boolean;
-  untouchable: number;
+  invulnerable: number;
   sturdy: boolean;
   noise: number;
   rooted: boolean;
@@ -179,8 +179,8 @@ export interface GuardProgram {
   to: number;
   halfArc: number;
   raise: number;
-  longest: number;
-  takes: number;
+  maxDuration: number;
+  damageShare: number;
   parry: number;
   stagger: number;
 }
@@ -278,7 +278,7 @@ export interface ThingProgram {
   /** Metres its landing is heard. */
   noise: number;
   /** Points of health it takes from whom it hits. */
-  harm: number;
+  damage: number;
   /** Kilograms. */
   weight: number;
 }

@@ -95,7 +95,7 @@ function readOptions({ agent, choice }: Found, facts: Facts): OptionReadout[] {
   choice.look(agent, facts, (place, a, b, score, bar, parts) => {
     const { scorer } = choice.weigher.options[place];
     const { each } = options[place];
-    const isNobody = bar === 'rest' || bar === 'noCandidate';
+    const isNobody = bar === 'cooldown' || bar === 'noCandidate';
     const cells = isNobody
       ? []
       : scorer.grades.length > 0

@@ -24,9 +24,9 @@ export interface StateReadout {
   active: boolean;
   /** Seconds since it was entered, where it is active. */
   since: number | null;
-  leaves: LeaveReadout[];
+  transitions: LeaveReadout[];
   /** The same of the states around it, the nearest first: by their ways out it is left too. */
-  around: { id: string; leaves: LeaveReadout[] }[];
+  around: { id: string; transitions: LeaveReadout[] }[];
 }
 
 export interface LeaveReadout {
@@ -69,8 +69,8 @@ function readLeave(agent: Agent, mind: RunnableMind, index: number, active: bool
 }
 
 function readLeaves(agent: Agent, mind: RunnableMind, state: number, active: boolean) {
-  const { leaves } = mind.program.machine.states[state];
-  return leaves.map((leave) => readLeave(agent, mind, leave, active));
+  const { transitions } = mind.program.machine.states[state];
+  return transitions.map((leave) => readLeave(agent, mind, leave, active));
 }
 
 /** The states around one, the nearest first. */
@@ -125,10 +125,10 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
             since: active
               ? (agent.tick - memory[mind.machine.states[index].enteredAt]) / agent.ticksPerSecond
               : null,
-            leaves: readLeaves(agent, mind, index, active),
+            transitions: readLeaves(agent, mind, index, active),
             around: around(states, index).map((outer) => ({
               id: states[outer].id,
-              leaves: readLeaves(agent, mind, outer, configuration.includes(outer)),
+              transitions: readLeaves(agent, mind, outer, configuration.includes(outer)),
             })),
           },
   };

@@ -137,13 +137,13 @@ function isLate({ archetype }: AgentState): boolean {
 /** The gait of the same name, where the archetype still has it. */
 function carryGait({ from, to }: AgentChange): number {
   const gait = to.program.gaits.indexOf(from.program.gaits[from.gait]);
-  return gait >= 0 && !Number.isNaN(to.archetype.paces[gait]) ? gait : to.archetype.gait;
+  return gait >= 0 && !Number.isNaN(to.archetype.speeds[gait]) ? gait : to.archetype.gait;
 }
 
 /** The body where it was; where the edit put a wall there, where the agent is placed. */
 function carryBody(old: Body, change: AgentChange): Body {
   const { to } = change;
-  const body = { ...copyBody(old), pace: to.archetype.paces[carryGait(change)] ?? NaN };
+  const body = { ...copyBody(old), pace: to.archetype.speeds[carryGait(change)] ?? NaN };
   // Who is away stands nowhere.
   if (change.from.away) return body;
   if (!to.surroundings.ground.isBlocked(body.x, body.y, to.archetype.radius)) return body;
@@ -172,7 +172,7 @@ function carrySleep(asleep: boolean, { from, to }: AgentChange): boolean {
 export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
   body: {
     begin: ({ archetype }, { x, y, heading, played }) => {
-      const body = createBody(x, y, heading, archetype.paces[archetype.gait] ?? NaN);
+      const body = createBody(x, y, heading, archetype.speeds[archetype.gait] ?? NaN);
       return played ? { ...body, steerX: 0, steerY: 0 } : body;
     },
     copy: copyBody,

@@ -199,7 +199,7 @@ export class AgentState implements AgentRun, Facts {
   }
   /** How much the posture gives away, 0 to 1. */
   get posture(): number {
-    return this.archetype.seen[this.gait];
+    return this.archetype.visibility[this.gait];
   }
   get legs(): LegsStatus {
     return this.body.legs;
@@ -219,7 +219,7 @@ export class AgentState implements AgentRun, Facts {
 
   /** Goes as fast as its gait and what it carries let it. */
   settlePace(): void {
-    const { paces, laden } = this.archetype;
+    const { speeds: paces, carryingSpeed: laden } = this.archetype;
     this.body.pace = (paces[this.gait] ?? NaN) * (this.carried >= 0 ? laden : 1);
   }
 

@@ -24,7 +24,7 @@ export function carryKeys(old: Memory, now: Memory, names: Renaming): void {
     if (!key) continue;
     if (old.cells[was.stamp] < 0) {
       // What has changed by itself has no write, and is no less what it has come to.
-      if (was.change !== 0) {
+      if (was.rate !== 0) {
         writeKey(now.cells, key, old.cells[was.slot], 0, 0);
         now.cells[key.stamp] = -1;
       }

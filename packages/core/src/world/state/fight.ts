@@ -155,7 +155,7 @@ export function isHeld(agent: Fighter & { fight: Fight; tick: number }): boolean
 
 /** Whether a guard covers in a tick. */
 export function isCovering(
-  { raise, longest }: GuardProgram,
+  { raise, maxDuration: longest }: GuardProgram,
   raisedAt: number,
   tick: number,
 ): boolean {

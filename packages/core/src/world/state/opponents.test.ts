@@ -14,7 +14,7 @@ function facing(move: Partial<MoveDocument>, elapsed: number) {
       duel({
         moves: {
           other: { active: 0.1 },
-          sweep: { windUp: 0.5, active: 0.1, recovery: 0.4, reach: 1, harm: 1, ...move },
+          sweep: { windUp: 0.5, active: 0.1, recovery: 0.4, reach: 1, damage: 1, ...move },
         },
         guards: { high: { raise: 0.1 }, low: { raise: 0.2 } },
         away: 4,
@@ -154,7 +154,7 @@ describe('a move', () => {
 
 describe('a guard', () => {
   it('covers from when it is raised for as long as it may be held', () => {
-    const guard = { ...facing({}, 0).keeper.archetype.guards[0], raise: 6, longest: 10 };
+    const guard = { ...facing({}, 0).keeper.archetype.guards[0], raise: 6, maxDuration: 10 };
     const covers = [5, 6, 15, 16].map((held) => isCovering(guard, 100, 100 + held));
     expect(covers).toEqual([false, true, true, false]);
   });

@@ -6,7 +6,7 @@ const gleaner: ArchetypeDocument = {
   title: 'Gleaner',
   faction: 'gleaners',
   body: { radius: 0.3, acceleration: 10, turnRate: 360 },
-  gaits: { walk: 2, creep: { speed: 1, crouched: true, seen: 0.5 } },
+  gaits: { walk: 2, creep: { speed: 1, crouched: true, visibility: 0.5 } },
   gait: 'walk',
 };
 const sight = {

@@ -36,7 +36,7 @@ export function gaitNamed(archetype: ArchetypeDocument, name: string): GaitDocum
 
 /** What a gait gives away of a body, 0 to 1. */
 export function seenOf(gait: GaitDocument): number {
-  return numberOf(gait, 'seen', GAIT_FIELDS.seen);
+  return numberOf(gait, 'visibility', GAIT_FIELDS.visibility);
 }
 
 /** Standing and crouched, in full light and in what light there is everywhere. */

@@ -19,7 +19,7 @@ export function RowConduct({
   onSet,
 }: Pick<FieldsProps, 'where' | 'onSet'> & { value: true | undefined }) {
   const mayMatter = useProject(({ document }) =>
-    Object.values(document.archetypes).some(({ heed = 1 }) => heed < 1),
+    Object.values(document.archetypes).some(({ obedience: heed = 1 }) => heed < 1),
   );
   if (!mayMatter && !value) return null;
   return (

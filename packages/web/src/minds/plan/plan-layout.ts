@@ -150,7 +150,7 @@ function toEdges(
 ): ElkExtendedEdge[] {
   return states.flatMap((state) => {
     const source = known.get(state.id)!;
-    const own = (state.leaves ?? []).flatMap((leave, i): ElkExtendedEdge[] => {
+    const own = (state.transitions ?? []).flatMap((leave, i): ElkExtendedEdge[] => {
       const target = leave.to === undefined ? undefined : known.get(leave.to);
       // What stays inside a closed room is not drawn.
       if (target === undefined || (target === source && source !== state.id)) return [];
@@ -192,7 +192,7 @@ function collect(
 function wordsOf(states: readonly StateDocument[]): Map<string, string> {
   return new Map(
     states.flatMap((state): [string, string][] => [
-      ...(state.leaves ?? []).map((leave, i): [string, string] => [
+      ...(state.transitions ?? []).map((leave, i): [string, string] => [
         `${state.id} ${i + 1}`,
         `${i + 1}${signsOf(leave)} ${shortReason(leave)}`,
       ]),
@@ -265,7 +265,7 @@ async function layoutTowards(
       kind,
       inside: kind === 'closed' ? state.states!.flatMap(idsOf) : [],
       parallel: state.kind === 'parallel',
-      stays: (state.leaves ?? []).filter(({ to }) => to === undefined).length,
+      stays: (state.transitions ?? []).filter(({ to }) => to === undefined).length,
       x,
       y,
       width,

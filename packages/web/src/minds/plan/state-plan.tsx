@@ -174,7 +174,7 @@ export function StatePlan({
 
   /** Where the way out of a number leads, as far as it is on the plan. */
   const along = (from: string, number: number): string | undefined => {
-    const to = machine && findState(machine.states, from)?.leaves?.[number - 1]?.to;
+    const to = machine && findState(machine.states, from)?.transitions?.[number - 1]?.to;
     return (
       to &&
       (states.find(({ id }) => id === to) ?? states.find(({ inside }) => inside.includes(to)))?.id

@@ -17,7 +17,7 @@ const JAB: MoveDocument = {
   active: 0.1,
   recovery: 0.2,
   reach: 1,
-  harm: 1,
+  damage: 1,
 };
 
 /** A keeper beside a gleaner that stands, with an empty choice that it weighs all the time. */
@@ -117,7 +117,7 @@ describe.each(SIMPLE_FORMS.map((each) => [each.title, each] as const))('%s', (_,
   it('is no longer what a choice is once a number was changed by hand', () => {
     const document = usual(simple.id);
     const { options } = document.minds.keeper.choices!.fight;
-    options.at(-1)!.rest = 3;
+    options.at(-1)!.cooldown = 3;
     expect(simpleFormOf(document, place)).toBeNull();
   });
 

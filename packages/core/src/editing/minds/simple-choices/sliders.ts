@@ -113,7 +113,7 @@ export const sliders: SimpleForm = {
             id: 'backOff',
             title: 'Back off',
             grades: here('tooNear', STEADY.backOff),
-            does: doing({ do: 'keepDistance', from: THEM, least: near, most: round(near * 1.2) }),
+            does: doing({ do: 'keepDistance', from: THEM, min: near, max: round(near * 1.2) }),
           },
           {
             id: CIRCLE_ID,
@@ -125,7 +125,7 @@ export const sliders: SimpleForm = {
             id: strikeId(name),
             title,
             when: `ready('${name}') && canReach('${name}', ${THEM})`,
-            ...(waits > 0 && { rest: waits }),
+            ...(waits > 0 && { cooldown: waits }),
             grades: [{ when: {}, strength: strikes }],
             does: strikeThem(name),
           })),
@@ -150,7 +150,7 @@ export const sliders: SimpleForm = {
       // Without moves the slider has nothing to say.
       strikes: strikes.length === 0 ? USUAL.strikes : strike?.grades?.[0]?.strength,
       ...(guard && { guards: guarded?.grades?.[0]?.strength }),
-      waits: strikes.length === 0 ? USUAL.waits : (strike?.rest ?? 0),
+      waits: strikes.length === 0 ? USUAL.waits : (strike?.cooldown ?? 0),
     };
   },
 };

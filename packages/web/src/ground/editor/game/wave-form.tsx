@@ -81,7 +81,7 @@ const STARTS = [
 ];
 const ORDERS = [
   { id: 'turn', title: 'in turn' },
-  { id: 'luck', title: 'by luck' },
+  { id: 'random', title: 'at random' },
   { id: 'farthest', title: 'farthest from players' },
 ];
 const RETURNS = [
@@ -112,7 +112,7 @@ export function WaveForm({
   const others =
     spawns.length > MOST_SHOWN ? spawns.filter((spawn) => !chosen.includes(spawn)) : [];
   const shown = spawns.filter((spawn) => !others.includes(spawn));
-  const { count, gap, most } = WAVE_FIELDS;
+  const { count, gap, maxAlive: most } = WAVE_FIELDS;
   const times = numberOf(wave, 'times', WAVE_FIELDS.times);
   const choice = (
     field: 'squad' | 'route' | 'home' | 'zone',
@@ -166,8 +166,8 @@ export function WaveForm({
         <NumberField
           spec={most}
           of={of}
-          value={numberOf(wave, 'most', most)}
-          onCommit={(n) => set('most', n === usualNumber(most, wave) ? undefined : n)}
+          value={numberOf(wave, 'maxAlive', most)}
+          onCommit={(n) => set('maxAlive', n === usualNumber(most, wave) ? undefined : n)}
         />
         <NumberField
           spec={gap}

@@ -23,7 +23,7 @@ describe('a wave in words', () => {
     [{}, '3 × Magpie, one every 1 s, from the start.'],
     [{ count: 1, starts: 'director' }, '1 × Magpie, when the director brings them.'],
     [
-      { most: 2, gap: 0.5, times: 0, delay: 4 },
+      { maxAlive: 2, gap: 0.5, times: 0, delay: 4 },
       '3 × Magpie, one every 0.5 s, at most 2 alive, from the start; again 4 s after the last has died, without end.',
     ],
     [
@@ -38,7 +38,7 @@ describe('a wave in words', () => {
 describe('the first minute of arrivals', () => {
   it('is that of the run, where nobody is in the way', () => {
     const { ground: name } = document.start;
-    const wave: WaveDocument = { archetype: 'magpie', count: 6, most: 4, gap: 0.75 };
+    const wave: WaveDocument = { archetype: 'magpie', count: 6, maxAlive: 4, gap: 0.75 };
     const spawns = Object.fromEntries(
       [2, 5, 8, 11].map((x, i) => [`gap${i}`, { at: [x, 1.5], heading: 90 }]),
     );

@@ -25,7 +25,7 @@ export function waveWords(wave: WaveDocument, document: ProjectDocument): string
   const { count, delay = 0, starts = 'run', after = 'last', zone } = wave;
   const title = document.archetypes[wave.archetype]?.title ?? wave.archetype;
   const gap = numberOf(wave, 'gap', WAVE_FIELDS.gap);
-  const most = numberOf(wave, 'most', WAVE_FIELDS.most);
+  const most = numberOf(wave, 'maxAlive', WAVE_FIELDS.maxAlive);
   const times = numberOf(wave, 'times', WAVE_FIELDS.times);
   const first = [
     `${count} × ${title}`,
@@ -52,6 +52,6 @@ export function shortWords(name: string, { title, count }: WaveDocument): string
  */
 export function firstArrivals(wave: WaveDocument, until: number): number[] {
   const gap = Math.max(1 / 60, numberOf(wave, 'gap', WAVE_FIELDS.gap));
-  const most = Math.min(wave.count, numberOf(wave, 'most', WAVE_FIELDS.most));
+  const most = Math.min(wave.count, numberOf(wave, 'maxAlive', WAVE_FIELDS.maxAlive));
   return Array.from({ length: most }, (_, i) => i * gap).filter((at) => at <= until);
 }
