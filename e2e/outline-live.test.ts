@@ -105,14 +105,14 @@ describe('rows of a run', () => {
     await untilResting(page);
     await rowsOf(page, 'Keep').filter({ hasText: 'Move to' }).focus();
     await page.keyboard.press('Shift+W');
-    await page.waitForURL(/\/watch\?.*not=keep%3A5/);
+    await page.waitForURL(/\/watch\?.*ask=notRow%3Akeep%3A5/);
     await page.getByText('what it needs is used by no row above').waitFor();
     await page.getByText('“Follow route self.route” uses it').waitFor();
     // Among many questions one is found by typing.
     await page.getByRole('button', { name: /What is asked/ }).click();
     await page.getByRole('searchbox', { name: 'Find in: What is asked' }).fill('row 3 of Keep');
     await page.keyboard.press('Enter');
-    await page.waitForURL(/not=keep%3A3/);
+    await page.waitForURL(/ask=notRow%3Akeep%3A3/);
     expect(await seriousFaults(page)).toEqual([]);
   });
 });

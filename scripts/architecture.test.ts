@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 
@@ -187,18 +197,23 @@ describe('the direction of dependencies', () => {
   ])(
     'a violation planted in %s is caught',
     (file, text, message = /no-restricted-(imports|globals)/) => {
-      const planted = path.join(ROOT, file);
+      // In a folder of its own: what is built and tested beside this must not meet the violation.
+      const folder = mkdtempSync(path.join(tmpdir(), 'planted-'));
+      const planted = path.join(folder, file);
+      mkdirSync(path.dirname(planted), { recursive: true });
       writeFileSync(planted, text);
+      copyFileSync(path.join(ROOT, '.oxlintrc.json'), path.join(folder, '.oxlintrc.json'));
+      symlinkSync(path.join(ROOT, 'node_modules'), path.join(folder, 'node_modules'));
       try {
         const { status, stdout } = spawnSync(
           path.join(ROOT, 'node_modules/.bin/oxlint'),
-          ['--deny-warnings', file],
-          { cwd: ROOT, encoding: 'utf8' },
+          ['--deny-warnings', 'packages'],
+          { cwd: folder, encoding: 'utf8' },
         );
         expect(stdout).toMatch(message);
         expect(status).not.toBe(0);
       } finally {
-        rmSync(planted);
+        rmSync(folder, { recursive: true });
       }
     },
   );
