@@ -249,6 +249,24 @@ function findingsPage({ FINDINGS, RUN_FINDINGS }) {
   ];
 }
 
+/** The words of the product, with the trade's words that lead to them. @param {Tables} tables */
+function glossaryPage({ GLOSSARY }) {
+  return [
+    '# Glossary',
+    '',
+    'One term a thing, one thing a term. Interface, documentation, messages and names keep to it. The words in the middle are what practitioners also call it: reference, command list and completion find it by them. A test looks for the words on the right.',
+    '',
+    'Made from `packages/core/src/model/glossary.ts` by `npm run reference`.',
+    '',
+    '| term | what it means | also called | not |',
+    '| --- | --- | --- | --- |',
+    ...GLOSSARY.map(
+      ({ term, meaning, aliases, avoid = [] }) =>
+        `| ${term} | ${cell(meaning)} | ${cell(aliases.join(', '))} | ${avoid.join(', ')} |`,
+    ),
+  ];
+}
+
 /** @param {Tables} tables */
 function indexPage({ ACTIONS, NODES }) {
   return [
@@ -284,6 +302,7 @@ export function referencePages(tables) {
   const text = (/** @type {string[]} */ lines) => `${lines.join('\n').replace(/\n+$/, '')}\n`;
   return new Map([
     ['README.md', text(indexPage(tables))],
+    ['../glossary.md', text(glossaryPage(tables))],
     ['expressions.md', text(expressionPage(tables))],
     ['fields.md', text(fieldsPage(tables))],
     ['findings.md', text(findingsPage(tables))],

@@ -126,6 +126,7 @@ export {
   type WeighedRow,
 } from './world/readout/choices.ts';
 export { readFollowed, type FollowedReadout, type KnownOther } from './world/readout/followed.ts';
+export { GLOSSARY, termsFor, type Term } from './model/glossary.ts';
 export { stepsOfPath } from './model/path-text.ts';
 export { migrated } from './model/file/migrate.ts';
 export { endLine, entryLine, writtenEntry } from './ledger/lines.ts';

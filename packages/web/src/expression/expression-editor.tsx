@@ -5,6 +5,7 @@ import {
   completionStatus,
   moveCompletionSelection,
   selectedCompletion,
+  type Completion,
   type CompletionContext,
   type CompletionResult,
 } from '@codemirror/autocomplete';
@@ -12,7 +13,13 @@ import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
 import { linter, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, hoverTooltip, keymap, tooltips } from '@codemirror/view';
-import { BUILTINS, signature, type ExpressionFault, type PartValue } from '@crooked-lantern/core';
+import {
+  BUILTINS,
+  signature,
+  termsFor,
+  type ExpressionFault,
+  type PartValue,
+} from '@crooked-lantern/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Jump } from '../ui/button.tsx';
@@ -104,6 +111,29 @@ export interface KnownKey {
   where?: 'tree';
 }
 
+/** Letters from which on built-ins are found by what else they are called. */
+const ALIAS_FROM = 3;
+
+/** Built-ins by the words practitioners have for them: `dot` offers `bearing`, with “dot product” beside it. */
+function aliasOptions(typed: string, known: readonly Completion[]): Completion[] {
+  const text = typed.toLowerCase();
+  return termsFor(text).flatMap(({ term, aliases, builtins = [] }) => {
+    const alias = [term, ...aliases].find((name) =>
+      name
+        .toLowerCase()
+        .split(/[^a-z]+/)
+        .some((word) => word.startsWith(text)),
+    );
+    if (alias === undefined) return [];
+    return builtins.flatMap((name) => {
+      const option = known.find(({ label }) => label === name || label === `${name}()`);
+      if (!option || name.toLowerCase().startsWith(text)) return [];
+      // It is matched by what was typed, and shown by what it is.
+      return [{ ...option, label: typed, displayLabel: option.label, detail: alias, boost: -50 }];
+    });
+  });
+}
+
 /** The names an expression may use; those whose type fits come first. */
 function completions(keys: readonly KnownKey[], wants: readonly string[], isDirector: boolean) {
   const fit = (type: string) => (wants.includes(type) ? 4 : 0);
@@ -136,7 +166,14 @@ function completions(keys: readonly KnownKey[], wants: readonly string[], isDire
   return (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(/[\w.]+/);
     if (!word && !context.explicit) return null;
-    return { from: word?.from ?? context.pos, options, validFor: /^[\w.]*$/ };
+    const from = word?.from ?? context.pos;
+    // Until so much is typed that the trade's words are looked for too, the list is made again with each letter.
+    if (!word || word.text.length < ALIAS_FROM) return { from, options };
+    return {
+      from,
+      options: [...options, ...aliasOptions(word.text, options)],
+      validFor: /^[\w.]*$/,
+    };
   };
 }
 

@@ -7,7 +7,12 @@ import { referenceShown } from '../state/view-slice.ts';
 import { Dialog, DialogColumns } from '../ui/dialog.tsx';
 import { ListItem } from '../ui/place.ts';
 import { ExampleRun } from './example-run.tsx';
-import { REFERENCE, referenceOf, type ReferenceEntry } from './reference-entries.ts';
+import {
+  findInReference,
+  REFERENCE,
+  referenceOf,
+  type ReferenceEntry,
+} from './reference-entries.ts';
 
 const Columns = styled(DialogColumns)`
   height: min(56vh, 520px);
@@ -69,18 +74,8 @@ const KINDS: Record<ReferenceEntry['kind'], string> = {
   expression: 'in expressions',
   sense: 'sense',
   finding: 'finding',
+  term: 'term',
 };
-
-/** Entries in which the words come up, in their names before elsewhere. */
-function found(words: string): ReferenceEntry[] {
-  const text = words.trim().toLowerCase();
-  if (text === '') return [...REFERENCE];
-  const named = REFERENCE.filter(({ title }) => title.toLowerCase().includes(text));
-  const told = REFERENCE.filter(
-    (entry) => !named.includes(entry) && entry.about.toLowerCase().includes(text),
-  );
-  return [...named, ...told];
-}
 
 function EntryPage({ entry }: { entry: ReferenceEntry }) {
   return (
@@ -115,16 +110,17 @@ export function ReferenceDialog() {
   useCommands(
     useMemo(
       () =>
-        REFERENCE.map(({ id, title, kind }) => ({
+        REFERENCE.map(({ id, title, kind, aliases }) => ({
           id: `reference ${id}`,
           name: `Reference: ${title} (${KINDS[kind]})`,
+          aliases,
           run: () => dispatch(referenceShown(id)),
         })),
       [dispatch],
     ),
   );
   if (shown === null) return null;
-  const entries = found(words);
+  const entries = findInReference(words);
   const entry = referenceOf(shown) ?? entries[0];
   return (
     <Dialog
@@ -146,7 +142,7 @@ export function ReferenceDialog() {
             value={words}
             onChange={(event) => {
               setWords(event.target.value);
-              dispatch(referenceShown(found(event.target.value)[0]?.id ?? ''));
+              dispatch(referenceShown(findInReference(event.target.value)[0]?.id ?? ''));
             }}
           />
           <div>

@@ -3,6 +3,7 @@ import {
   ACTIONS,
   BUILTINS,
   FINDINGS,
+  GLOSSARY,
   RUN_FINDINGS,
   type RunFindingKind,
   NODE_EXAMPLES,
@@ -16,15 +17,18 @@ import {
   type ActionSpec,
   type FindingCode,
   type NodeFieldSpec,
+  type Term,
 } from '@crooked-lantern/core';
 
-/** One page of the reference: made from the tables that the checker, the runtime and `docs/reference` read. */
+/** One page of the reference, from the tables that the checker, the runtime and `docs/reference` read. */
 export interface ReferenceEntry {
-  /** `do moveTo`, `sequence`, `builtin sees`, `sense sight`, `finding tie`. */
+  /** `do moveTo`, `sequence`, `builtin sees`, `sense sight`, `finding tie`, `term choice`. */
   id: string;
-  kind: 'action' | 'node' | 'expression' | 'sense' | 'finding';
+  kind: 'action' | 'node' | 'expression' | 'sense' | 'finding' | 'term';
   title: string;
   about: string;
+  /** What else it is called; it is found by these too. */
+  aliases?: readonly string[];
   facts: [string, string][];
   /** As it is written in the file. */
   example?: unknown;
@@ -114,6 +118,20 @@ function builtinEntries(): ReferenceEntry[] {
   });
 }
 
+function termEntry({ term, meaning, aliases, builtins = [] }: Term): ReferenceEntry {
+  return {
+    id: `term ${term}`,
+    kind: 'term',
+    title: `${term[0].toUpperCase()}${term.slice(1)}`,
+    about: meaning,
+    aliases,
+    facts: [
+      ['also called', aliases.join(', ')],
+      ...(builtins.length > 0 ? [['in expressions', builtins.join(', ')] as [string, string]] : []),
+    ],
+  };
+}
+
 const OTHERS: ReferenceEntry[] = [
   ...SENSES.map((sense): ReferenceEntry => {
     const { title, raises } = SENSE_KINDS[sense];
@@ -161,8 +179,27 @@ export const REFERENCE: readonly ReferenceEntry[] = [
   ...NODE_KINDS.map(nodeEntry),
   ...builtinEntries(),
   ...OTHERS,
+  ...GLOSSARY.map(termEntry),
 ];
 
 export function referenceOf(id: string): ReferenceEntry | undefined {
   return REFERENCE.find((entry) => entry.id === id);
+}
+
+function names({ title, aliases = [] }: ReferenceEntry): string[] {
+  return [title, ...aliases].map((name) => name.toLowerCase());
+}
+
+/** Entries that the words lead to: those called so first, then those also called so, then those that mention them. */
+export function findInReference(words: string): ReferenceEntry[] {
+  const text = words.trim().toLowerCase();
+  if (text === '') return [...REFERENCE];
+  const rank = (entry: ReferenceEntry): number => {
+    const [title, ...aliases] = names(entry);
+    if (title === text || aliases.includes(text)) return 0;
+    if (title.includes(text)) return 1;
+    if (aliases.some((alias) => alias.includes(text))) return 2;
+    return entry.about.toLowerCase().includes(text) ? 3 : 4;
+  };
+  return REFERENCE.filter((entry) => rank(entry) < 4).sort((a, b) => rank(a) - rank(b));
 }

@@ -82,7 +82,7 @@ export function CommandList() {
               <Entry
                 key={command.id}
                 id={command.id}
-                textValue={command.name}
+                textValue={[command.name, ...(command.aliases ?? [])].join(' · ')}
                 isDisabled={command.disabled !== undefined}
                 onAction={() => {
                   close();

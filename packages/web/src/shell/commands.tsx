@@ -16,6 +16,8 @@ import { keepOwnKeys, readOwnKeys, type OwnKeys } from './own-keys.ts';
 export interface Command {
   id: string;
   name: string;
+  /** What else it is called: the command list finds it by these too. */
+  aliases?: readonly string[];
   /** As tinykeys reads it: `$mod+KeyZ`; shown by {@link keysText}. */
   keys?: string;
   /** Why it can't be done now; undefined where it can. */
