@@ -40,7 +40,7 @@ describe('writing a mind from almost nothing', () => {
     await page.getByText('“Come” is never entered').first().waitFor();
 
     await state(page, 'stand').click();
-    await page.getByRole('button', { name: 'Add a way out' }).click();
+    await page.getByRole('button', { name: 'Add a transition' }).click();
     await writeExpression(page, 'guard of transition 1 of Stand', 'attention.strength > 0.1');
     await page
       .getByText('None: everything has its place.')
@@ -268,7 +268,7 @@ describe('for everybody', () => {
       'Show sight (1)',
       'Run (P)',
       'Playhead',
-      'Add a way out',
+      'Add a transition',
     ]) {
       expect(
         [...reached].some((label) => label.startsWith(name)),

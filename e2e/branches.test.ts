@@ -44,7 +44,7 @@ it('another way from the past keeps the old one, and both are compared: where th
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Go on with Quiet' }).click();
   await branches.getByRole('listitem').first().getByText('Quiet').waitFor();
-  await page.getByRole('button', { name: 'Let go of Branch 2' }).click();
+  await page.getByRole('button', { name: 'Delete Branch 2' }).click();
   await page.getByText('There is one way so far').waitFor();
 
   // The same keys with another seed, beside this run.

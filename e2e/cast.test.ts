@@ -196,9 +196,9 @@ describe('sides, squads and ways to begin', () => {
     expect(Math.abs((await placeOf(page, /^gleaner/i)).x - reached.x)).toBeLessThan(0.3);
     // A place where nobody can stand is told of, and what runs goes on.
     await setNumber(page, 'x of Gleaner in New set-up', '0');
-    await page.getByText(/“Gleaner” .* stands in a wall or off the ground/).waitFor();
+    await page.getByText(/“Gleaner” .* is placed in a wall or off the ground/).waitFor();
     await page.keyboard.press('Shift+Digit2');
-    await page.getByText(/Not begun: .*stands in a wall/).waitFor();
+    await page.getByText(/Not begun: .*is placed in a wall/).waitFor();
     await page.getByRole('button', { name: 'Pause (P)' }).waitFor();
   });
 });

@@ -54,7 +54,7 @@ describe('a game from an empty ground', () => {
     await page.getByRole('region', { name: 'Wave late' }).waitFor();
     await chooseOption(page, /^Who of late|Who of late/, 'Warden');
     await chooseOption(page, /Home of late/, 'zone');
-    await setNumber(page, 'How many of late', '2');
+    await setNumber(page, 'Count of late', '2');
     await setNumber(page, 'Times of late', '3');
     await setNumber(page, 'Delay of late', '2');
     await page
@@ -113,7 +113,7 @@ describe('a game from an empty ground', () => {
 
     // More are to come, while it runs; what holds them up is said, and another place lets the next one in.
     await page.getByRole('link', { name: 'Ground', exact: true }).click();
-    await setNumber(page, 'How many of late', '4');
+    await setNumber(page, 'Count of late', '4');
     await page.getByRole('link', { name: 'Watch', exact: true }).click();
     const game = page.getByRole('group', { name: 'The game' });
     await game.getByText(/^late 1 · 3 to come: there is no room at spawn, for/).waitFor();

@@ -40,7 +40,7 @@ async function beside(page: Page, of: string, title: string): Promise<void> {
 
 /** A way out of the state that is shown, to another, with its guard. */
 async function leave(page: Page, from: string, number: number, to: string, guard: string) {
-  await page.getByRole('button', { name: 'Add a way out' }).click();
+  await page.getByRole('button', { name: 'Add a transition' }).click();
   await take(page, new RegExp(`^Target of transition ${number} of ${from}:`), to);
   await writeExpression(page, `guard of transition ${number} of ${from}`, guard);
 }

@@ -77,7 +77,7 @@ describe('the state plan', () => {
   it('is made larger and smaller, with a small map while not all is in sight', async () => {
     const page = await app.open(await app.newNight());
     await untilReady(page);
-    const map = page.getByRole('img', { name: 'The whole plan in small' });
+    const map = page.getByRole('img', { name: 'Minimap' });
     expect(await map.count()).toBe(0);
     await state(page, 'chase').focus();
     for (let i = 0; i < 5; i++) await page.keyboard.press('+');
@@ -185,7 +185,7 @@ describe('sheets of a mind', () => {
     await page
       .getByRole('button', { name: 'event of transition 1 of Chase: sight.certain. Choose' })
       .waitFor();
-    await page.getByRole('button', { name: /Another sense that Chase heeds/ }).click();
+    await page.getByRole('button', { name: /Add a sense to the attention of Chase/ }).click();
     await page.getByRole('option', { name: 'Hearing' }).click();
     await page.getByRole('button', { name: 'Chase does not heed Hearing' }).waitFor();
     await untilSaved(page);

@@ -158,7 +158,7 @@ describe('what is copied', () => {
     await page.getByRole('button', { name: /^Goose 2 states/ }).click();
     await page.getByRole('region', { name: 'State Graze' }).waitFor();
     await page.keyboard.press('Control+v');
-    const dialog = page.getByRole('dialog', { name: 'Some of it is missing here' });
+    const dialog = page.getByRole('dialog', { name: 'Missing references' });
     await dialog.getByText('lookAbout').waitFor();
     expect(await seriousFaults(page)).toEqual([]);
     await dialog.getByRole('button', { name: 'Bring them along' }).click();

@@ -74,10 +74,10 @@ describe('beside the ground', () => {
     await page.goto(
       `${app.address}${night}/minds/warden?agent=warden1&sheet=trees.combThePlace&tick=60`,
     );
-    await page.getByRole('button', { name: /nobody has ever done/ }).click();
+    await page.getByRole('button', { name: /was never done/ }).click();
     await page.getByText('never', { exact: true }).first().waitFor();
     await page.goto(`${app.address}${night}/weigh/warden/collar?tick=60`);
-    await page.getByRole('button', { name: /nobody has ever done/ }).click();
+    await page.getByRole('button', { name: /was never done/ }).click();
     await page.getByText('never picked').first().waitFor();
     await page.keyboard.press('Shift+C');
     await expect.poll(() => page.getByText('never picked').count()).toBe(0);

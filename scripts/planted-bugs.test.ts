@@ -219,7 +219,7 @@ const BUGS: Bug[] = [
     },
     steps: [
       [({ why: ask }) => ask('warden2'), /is in Chase/],
-      [({ noticed }) => noticed(), /starved warden2: .*wait lets nothing interrupt it/],
+      [({ noticed }) => noticed(), /starved warden2: .*wait can’t be interrupted/],
     ],
   },
   {

@@ -72,7 +72,7 @@ program
     'seed instead of the file’s own',
     number(0, Number.MAX_SAFE_INTEGER, true),
   )
-  .option('--mind <name>', 'which of its minds, where it has several')
+  .option('--mind <name>', 'which of its minds, if it has several')
   .option(
     '--not <what>',
     'ask why it is not in this state, or does not do this row (title, or tree:3)',

@@ -14,7 +14,7 @@ const KINDS = {
   'malformed-request': [400, 'The request can’t be read'],
   'foreign-request': [403, 'Requests from there are not taken'],
   'not-found': [404, 'There is nothing here'],
-  'stale-edit': [412, 'Somebody else saved first'],
+  'stale-edit': [412, 'Another save came first'],
   'too-large': [413, 'That is too large'],
   'wrong-media-type': [415, 'That is not JSON'],
   'invalid-document': [422, 'The document has faults'],

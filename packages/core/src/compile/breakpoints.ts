@@ -35,7 +35,7 @@ export function readCondition(
     }),
   );
   const readBy = new Map<Name, CheckedExpression>();
-  let trouble: string | null = stacks.size === 0 ? 'Nobody it is about has a mind.' : null;
+  let trouble: string | null = stacks.size === 0 ? 'None of the agents it names has a mind.' : null;
   for (const { minds } of stacks) {
     const names = minds.map(({ name }) => name);
     const result = checkExpression(source, mindScope(names[0], context, names), {

@@ -323,7 +323,7 @@ export function compileInstantActions(
       scope.context.findings.error(
         'structure',
         at,
-        `“${action.do}” takes time, so it can’t stand on entry, on exit or on a transition. Put it under “while here”.`,
+        `“${action.do}” takes time, so it does not fit on entry, on exit or on a transition. Put it under “while here”.`,
       );
       return [];
     }

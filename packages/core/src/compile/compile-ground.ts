@@ -214,10 +214,10 @@ export function badPlaces(
     const crowded = placed
       .slice(0, i)
       .filter((other) => distance(x, y, other.x, other.y) < radius(agent) + radius(other))
-      .map((other) => `“${title}” and “${other.title}” stand in the same place. Move one.`);
+      .map((other) => `“${title}” and “${other.title}” are placed on the same spot. Move one.`);
     const blocked = circleBlocked(walls, x, y, radius(agent))
       ? [
-          `“${title}” (radius ${radius(agent)} m) stands in a wall or off the ground at (${x}, ${y}). Move it.`,
+          `“${title}” (radius ${radius(agent)} m) is placed in a wall or off the ground at (${x}, ${y}). Move it.`,
         ]
       : [];
     return [...blocked, ...crowded].map((message) => ({ agent: name, message }));

@@ -95,7 +95,7 @@ function checkNumbers(
   if (least > greatest)
     return wrong(
       'min',
-      `The least of “${name}” (${least}) is above its greatest (${greatest}). Exchange the two.`,
+      `The minimum of “${name}” (${least}) is above its maximum (${greatest}). Swap the two.`,
     );
   if (change !== undefined && initial === undefined)
     wrong(
@@ -105,7 +105,7 @@ function checkNumbers(
   if (typeof initial === 'number' && (initial < least || initial > greatest))
     wrong(
       'default',
-      `“${name}” begins with ${initial}, which is not between its least and its greatest.`,
+      `“${name}” begins with ${initial}, which is not between its minimum and its maximum.`,
     );
 }
 

@@ -115,6 +115,6 @@ export function checkConduct(
   findings.error(
     'parameter',
     `${path}.conduct`,
-    'A rule of conduct is heeded or not when its guard begins to hold; there is no guard. Add “when”.',
+    'A rule of conduct is obeyed or not when its guard begins to hold, and this one has no guard. Add a guard.',
   );
 }

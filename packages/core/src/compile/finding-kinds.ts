@@ -1,7 +1,7 @@
 /** Every kind of finding, with what it means and what to do: the reference reads this one table. */
 export const FINDINGS = {
   form: {
-    title: 'Not of the right form',
+    title: 'Invalid structure',
     about: 'A field is missing, unknown, or holds something of the wrong kind.',
     remedy: 'Change the field at the place that is named; the schema says what it takes.',
   },
@@ -12,7 +12,7 @@ export const FINDINGS = {
     remedy: 'Change the part that is underlined. The nearest name that is known is proposed.',
   },
   unknownName: {
-    title: 'A name that leads nowhere',
+    title: 'Unknown name',
     about: 'A state, tree, key, gait or mind is named that is not there.',
     remedy: 'Choose one that is there, or declare the one that is named.',
   },
@@ -44,7 +44,7 @@ export const FINDINGS = {
   noWayOut: {
     title: 'Never left',
     about: 'A state has no transition to another, nor has any state around it.',
-    remedy: 'Add a way out, or make it final.',
+    remedy: 'Add a transition, or make it final.',
   },
   neverFires: {
     title: 'Never fires',
@@ -99,13 +99,13 @@ export const FINDINGS = {
   tiers: {
     title: 'Harder where it should be easier',
     about:
-      'A number is harder in an earlier tier than in a later one: a reaction, a wind-up, a harm.',
+      'A number is harder in an earlier tier than in a later one: a reaction, a wind-up, a damage.',
     remedy: 'Change one of the two, or the order of the tiers.',
   },
   tooMany: {
     title: 'More than are weighed',
     about:
-      'An option is weighed for the nearest 64 of what there is; here there can be more, and the rest is left out.',
+      'An option is weighed for the nearest 64 candidates. Here there can be more; the others are left out.',
     remedy: 'Weigh it for fewer: a shorter list, or another stance.',
   },
   cheats: {
@@ -115,7 +115,7 @@ export const FINDINGS = {
   },
   returnsAtOnce: {
     title: 'Comes again at once',
-    about: 'A wave comes again without a delay: whoever is killed is replaced in the same tick.',
+    about: 'A wave comes again without a delay: a killed agent is replaced in the same tick.',
     remedy: 'Give the wave a delay.',
   },
   guardTooShort: {
@@ -141,12 +141,11 @@ export const FINDINGS = {
   noHarm: {
     title: 'Enemies that can’t hurt each other',
     about: 'Two that fight have no move that takes any health of the other.',
-    remedy: 'Give one a move with harm at the height of the other, or the other health.',
+    remedy: 'Give one a move that damages at the height of the other, or give the other health.',
   },
   cannotWork: {
     title: 'Can’t work',
-    about:
-      'Something is of the right form and still can’t do what it is for: nobody can notice anybody.',
+    about: 'The file is valid, but something in it can’t work: no agent can notice another.',
     remedy: 'Change what is named: a sense, a noise, a faction.',
   },
 } as const satisfies Record<string, { title: string; about: string; remedy: string }>;

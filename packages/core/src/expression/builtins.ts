@@ -84,7 +84,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'tier',
     result: 'text',
-    about: 'the name of the tier in force',
+    about: 'the name of the active tier',
     missing: null,
     read: (f) => f.tier,
   },
@@ -164,7 +164,7 @@ export const BUILTINS: readonly Builtin[] = [
     name: 'attention.of',
     sense: 'attention',
     result: 'agent',
-    about: 'the agent the percept is of that has the attention',
+    about: 'the agent that has the attention',
     missing: null,
     read: (f) => f.attentionOf,
   },

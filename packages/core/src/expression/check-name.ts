@@ -101,7 +101,7 @@ export function mayAsk(checker: Checker, node: Node, { name, directorOnly }: Bui
   fault(
     checker,
     node,
-    `“${name}” is for the mind of a director to ask: it is true of everybody, whatever anybody perceives.`,
+    `“${name}” is for the mind of a director to ask: it tells the truth about every agent, whatever any of them perceives.`,
   );
   return false;
 }

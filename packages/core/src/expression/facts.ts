@@ -64,7 +64,7 @@ export interface Facts {
   thingY(thing: number): number;
   /** Kilograms; NaN for no thing. */
   thingWeight(thing: number): number;
-  /** Index of the text that is the name of the tier in force; −1 for none. */
+  /** Index of the text that is the name of the active tier; −1 for none. */
   readonly tier: number;
   /** Share of its health left, 0 to 1; NaN for who can’t be hurt. */
   readonly healthShare: number;

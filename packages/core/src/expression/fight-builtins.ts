@@ -110,7 +110,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     unit: 's',
     about: 'seconds until the move can be made again',
     missing: null,
-    missingWords: 'nothing for a move it has not',
+    missingWords: 'nothing for a move it does not have',
     read: (f, a) => f.cooldownLeft(a),
   },
   {

@@ -90,7 +90,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [-180, 180],
     unit: 'deg',
-    about: 'angle from the heading to where the last harm came from, −180 to 180',
+    about: 'angle from the heading to where the last hit or touch came from, −180 to 180',
     missing: null,
     read: (f) => {
       const percept = f.percept(HARM);

@@ -120,7 +120,7 @@ function checkHealth(
   findings.warning(
     'cannotWork',
     `${path}.respawnDelay`,
-    `“${title}” respawns after its death, but never dies: it has no health. Give it some.`,
+    `“${title}” respawns after its death, but can’t die: it has no health. Set its health.`,
   );
 }
 
@@ -148,7 +148,7 @@ function checkNotice(program: Program, findings: Findings): void {
   findings.warning(
     'cannotWork',
     `grounds.${program.ground.name}`,
-    'Nobody on this ground can notice anybody: whoever has senses is friendly with all others, or hears no steps of theirs. Put somebody into a faction that is not friendly, or give a body sight or steps that are heard.',
+    'No agent on this ground can notice another: those with senses are friendly with all others, or hear no steps of theirs. Put one into a faction that is not friendly, or give a body sight or audible steps.',
   );
 }
 

@@ -186,13 +186,13 @@ describe('errors', () => {
       'an agent in a wall',
       (d) => d.grounds.corner.walls.push({ at: [1, 4], size: [2, 2] }),
       'agents.keeper.at',
-      'stands in a wall',
+      'is placed in a wall',
     ],
     [
       'two agents in one place',
       (d) => (d.grounds.corner.agents.gleaner.at = [2.2, 5]),
       'at',
-      'the same place',
+      'the same spot',
     ],
     [
       'certain below curious',

@@ -32,7 +32,7 @@ function checkDelay(wave: WaveProgram, { ground }: Program, findings: Findings):
   findings.warning(
     'returnsAtOnce',
     `grounds.${ground.name}.waves.${wave.name}.delay`,
-    `“${wave.title}” comes again without a delay: whoever is killed is replaced in the same tick. Give it some seconds.`,
+    `“${wave.title}” comes again without a delay: a killed agent is replaced in the same tick. Give it some seconds.`,
   );
 }
 

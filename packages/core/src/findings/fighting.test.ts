@@ -157,7 +157,7 @@ describe('bodies that fight', () => {
     const theirs = { pat: { ...BAT, damage: 0 } };
     expect(found({ does: idle })).toEqual([]);
     expect(found({ does: idle, theirs, health: null })).toEqual([
-      'noHarm: “Gleaner” and “Keeper” are enemies and neither can hurt the other. Give one a move with harm at the height of the other, or the other health.',
+      'noHarm: “Gleaner” and “Keeper” are enemies and neither can hurt the other. Give one a move that damages at the height of the other, or give the other health.',
     ]);
     expect(
       found({ does: idle, theirs, moves: { bat: { ...BAT, from: 2, to: 2.4 } } }),

@@ -274,7 +274,7 @@ function checkHarm(archetype: ArchetypeProgram, program: Program, findings: Find
     findings.warning(
       'noHarm',
       archetype.path,
-      `“${archetype.title}” and “${other.title}” are enemies and neither can hurt the other. Give one a move with harm at the height of the other, or the other health.`,
+      `“${archetype.title}” and “${other.title}” are enemies and neither can hurt the other. Give one a move that damages at the height of the other, or give the other health.`,
     );
   }
 }

@@ -163,7 +163,7 @@ describe('an option that is one', () => {
     const bare = choice(0.5);
     delete bare.minds.keeper.choices!.what.options[0].when;
     const why =
-      'A rule of conduct is heeded or not when its guard begins to hold; there is no guard. Add “when”.';
+      'A rule of conduct is obeyed or not when its guard begins to hold, and this one has no guard. Add a guard.';
     expect(messages(bare)).toContain(`minds.keeper.choices.what.options[0].conduct: ${why}`);
     const row = tree(0.5);
     row.minds.keeper.trees!.main.root = { conduct: true, ...WAIT };

@@ -8,7 +8,7 @@ export const BREAKPOINT_KINDS = {
   ended: { title: 'a row ends', of: ['state', 'row', 'success, failure or stopped'] },
   picked: { title: 'an option is picked', of: ['choice', 'option'] },
   move: { title: 'a move begins', of: ['move'] },
-  hit: { title: 'a move meets somebody, or nobody', of: ['move', 'result'] },
+  hit: { title: 'a move hits or misses', of: ['move', 'result'] },
   percept: { title: 'something is perceived', of: ['sense', 'what', 'of whom'] },
   memory: { title: 'memory is written', of: ['key', 'value'] },
   condition: { title: 'a condition comes true', of: [] },

@@ -19,10 +19,10 @@ export const DIRECTOR_ACTIONS = {
     channel: null,
     lasts: false,
     about:
-      'Takes agents off the ground, and calls off those of a wave that are still to come. Who is played stays.',
+      'Takes agents off the ground, and cancels those of a wave that are still to come. Played agents stay.',
     succeeds: 'at once',
     canFail: true,
-    fails: 'none of them is there, and none is to come',
+    fails: 'none of them is present, and none is still to come',
     parameters: {
       whom: {
         kind: 'group',
@@ -44,7 +44,7 @@ export const DIRECTOR_ACTIONS = {
       to: {
         kind: 'group',
         required: false,
-        about: 'an archetype, faction, squad or wave; left out: everybody',
+        about: 'an archetype, faction, squad or wave; left out: every agent',
       },
     },
   },
@@ -118,7 +118,7 @@ export const DIRECTOR_ACTIONS = {
     about: 'Opens, closes or locks a gate, wherever it is.',
     succeeds: 'at once',
     canFail: true,
-    fails: 'somebody stands in the gate',
+    fails: 'an agent blocks the gate',
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
       to: { kind: 'pattern', required: true, options: GATE_STATES, about: 'how it is to be' },

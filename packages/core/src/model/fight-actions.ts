@@ -16,7 +16,7 @@ export const FIGHT_ACTIONS = {
       at: {
         kind: 'agent',
         required: false,
-        about: 'whom it is for: it turns toward the last known place while it winds up',
+        about: 'its target: it turns toward the last known place during the wind-up',
       },
     },
   },

@@ -7,7 +7,7 @@ export const GROUP_ACTIONS = {
     channel: 'legs',
     lasts: true,
     about:
-      'Looks at places around where somebody was last known to be. A squad shares one search: each place is looked at once, each member takes another, and when none is left the search is widened. It is forgotten three seconds after the last searcher has left.',
+      'Looks at places around where a target was last known to be. A squad shares one search: each place is looked at once, each member takes another, and when none is left the search is widened. It is forgotten three seconds after the last searcher has left.',
     succeeds: 'every place has been looked at, and no widening is left',
     canFail: true,
     fails: 'the place is not known, or nothing around it can be reached',
@@ -181,7 +181,7 @@ export const GROUP_ACTIONS = {
     about: 'Opens a gate that is closed, or closes one that is open.',
     succeeds: 'the gate has moved',
     canFail: true,
-    fails: 'the gate is out of reach or locked, or somebody stands in it',
+    fails: 'the gate is out of reach or locked, or an agent blocks it',
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
     },
@@ -193,7 +193,7 @@ export const GROUP_ACTIONS = {
     about: 'Shakes a sleeper awake.',
     succeeds: 'the sleeper is awake',
     canFail: true,
-    fails: 'nobody is known, they are out of reach, or awake already',
+    fails: 'the agent is not known, out of reach, or awake already',
     parameters: {
       whom: { kind: 'agent', required: true, about: 'the sleeper' },
     },

@@ -72,7 +72,7 @@ export const NODES = {
   random: {
     title: 'Weighted random',
     about:
-      'Draws one child by its `weight` when it starts, from the agent’s own luck, and keeps it until it ends.',
+      'Draws one child by its `weight` when it starts, from the agent’s own random stream, and keeps it until it ends.',
     succeeds: 'with the drawn child',
     fails: 'with the drawn child, or when no weight is above 0',
     fields: { random: children },
@@ -156,7 +156,7 @@ export const NODES = {
   },
   chance: {
     title: 'Chance',
-    about: 'Draws when it starts, from the agent’s own luck: its child, or failure.',
+    about: 'Draws when it starts, from the agent’s own random stream: its child, or failure.',
     succeeds: 'with its child',
     fails: 'with its child, or when the draw goes against it',
     fields: {
@@ -172,7 +172,7 @@ export const NODES = {
   },
   condition: {
     title: 'Condition',
-    about: 'Looks whether an expression holds. Never runs on.',
+    about: 'Tests whether an expression holds. Never runs on.',
     succeeds: 'when it holds',
     fails: 'when it does not',
     fields: { condition: { kind: 'expression', about: 'what must hold' } },

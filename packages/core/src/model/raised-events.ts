@@ -41,13 +41,13 @@ export function raisedForDirector(
 ): RaisedEvent[] {
   return [
     ...archetypes.flatMap((name) => [
-      { event: `died.${name}`, about: 'somebody has died' },
-      { event: `broken.${name}`, about: 'a move of somebody was broken off' },
+      { event: `died.${name}`, about: 'an agent has died' },
+      { event: `broken.${name}`, about: 'a move of an agent was broken off' },
     ]),
     ...zones.flatMap((zone) =>
       archetypes.map((name) => ({
         event: `entered.${zone}.${name}`,
-        about: 'somebody has entered the zone',
+        about: 'an agent has entered the zone',
       })),
     ),
     ...THING_KINDS.map((kind) => ({ event: `taken.${kind}`, about: 'a thing was picked up' })),

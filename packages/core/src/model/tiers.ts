@@ -58,7 +58,7 @@ export function inTier(document: ProjectDocument): {
       else if (numberAt(document, path) === undefined || path.startsWith('tiers'))
         faults.push({
           path: `${at}.path`,
-          message: `No number stands at “${path}”. It may be gone, or be left out there: write it down first.`,
+          message: `There is no number at “${path}”. It was removed, or has its default: set it first.`,
         });
     });
   });

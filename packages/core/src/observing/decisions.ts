@@ -202,7 +202,7 @@ export function repeats(): Detector {
   };
 }
 
-/** Done once more, these change nothing; to do them as long as something lasts is right. */
+/** Idempotent actions: repeating them while something lasts is right. */
 const HARMLESS = new Set(['remember', 'forget', 'setGait', 'stop']);
 /** Decisions of a mind with a cadence lie apart; within so many seconds they still follow each other. */
 const NEXT_DECISION = 0.25;
@@ -262,7 +262,7 @@ export function starved(): Detector {
         kind: 'starved',
         agent,
         key: `${starving.mind} ${action}`,
-        message: `It has decided nothing for ${limits.starvedFor} s: ${action} lets nothing interrupt it.`,
+        message: `It has made no decision for ${limits.starvedFor} s: ${action} can’t be interrupted.`,
       });
     }
   };

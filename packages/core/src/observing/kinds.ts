@@ -23,7 +23,7 @@ export const RUN_FINDINGS = {
   },
   tie: {
     title: 'Ties',
-    about: 'Options of a choice score the same again and again, and order or luck decides.',
+    about: 'Options of a choice score the same again and again, so the pick is random.',
     remedy: 'Add a consideration in which they differ, or a commitment to what was picked.',
   },
   overwritten: {
@@ -35,7 +35,7 @@ export const RUN_FINDINGS = {
     title: 'Starved',
     about:
       'Decisions are due, and none is made, since an action that lets nothing interrupt it runs.',
-    remedy: 'Make the action shorter, or let it be interrupted.',
+    remedy: 'Make the action shorter, or interruptible.',
   },
   endless: {
     title: 'Endless steps',
@@ -47,11 +47,11 @@ export const RUN_FINDINGS = {
     title: 'Nothing to remember',
     about:
       'Something was to be remembered and was nothing, or a body is nowhere: the key keeps what it had.',
-    remedy: 'Look for a division by nothing, or for the distance to nobody.',
+    remedy: 'Look for a division by zero, or a distance to an unknown agent.',
   },
   targetGone: {
     title: 'Target gone',
-    about: 'Memory still holds somebody who is dead.',
+    about: 'Memory still holds a dead agent.',
     remedy: 'Forget the key when they die, or ask whether they live.',
   },
   repeated: {
@@ -63,13 +63,13 @@ export const RUN_FINDINGS = {
   waiting: {
     title: 'Waits for what does not come',
     about: 'A state can only be left by events, and none of them has come since it was entered.',
-    remedy: 'Raise the event, or add a way out after a time.',
+    remedy: 'Raise the event, or add a transition after a time.',
   },
   oldGoal: {
     title: 'An old goal',
     about: 'A body walks to a place it remembers, while what it attends to is elsewhere.',
     remedy:
-      'Write the key again when something is noticed, or let a way out lead to what is noticed.',
+      'Write the key again when something is noticed, or add a transition on what is noticed.',
   },
 } as const satisfies Record<string, { title: string; about: string; remedy: string }>;
 

@@ -140,7 +140,7 @@ describe('a number that changes by itself', () => {
 
 describe('what can’t be', () => {
   it.each<[string, Partial<MemoryKeyDocument>, string, RegExp]>([
-    ['a least above the greatest', { min: 2, max: 1 }, 'min', /above its greatest/],
+    ['a least above the greatest', { min: 2, max: 1 }, 'min', /above its maximum/],
     ['a change from nothing', { rate: 1, default: undefined }, 'rate', /at first/],
     ['a beginning out of bounds', { min: 1, default: 0 }, 'default', /not between/],
     ['a text that changes', { type: 'text', default: 'a', rate: 1 }, 'rate', /Only a number/],

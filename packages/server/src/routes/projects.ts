@@ -38,7 +38,7 @@ function basedOn(request: FastifyRequest): number {
   if (header === undefined) {
     throw new Problem(
       'edit-missing',
-      'Send the ETag of the edit this is based on as If-Match, so that nobody’s work is overwritten.',
+      'Send the ETag of the edit this is based on as If-Match, so that no work is overwritten.',
     );
   }
   const number = /^"(\d{1,9})"$/.exec(header)?.[1];

@@ -118,7 +118,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                 </td>
                 <td>
                   <NumberText
-                    label={`Visible share of ${name} of ${of}`}
+                    label={`Visibility of ${name} of ${of}`}
                     spec={GAIT_FIELDS.visibility}
                     value={seenOf(gait)}
                     onCommit={(seen) => {

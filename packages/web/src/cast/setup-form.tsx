@@ -114,7 +114,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
       <section aria-label="Who starts elsewhere">
         <h3>Who starts elsewhere</h3>
         {Object.keys(places).length === 0 ? (
-          <p>Everybody starts as on the ground.</p>
+          <p>Every agent starts as on the ground.</p>
         ) : (
           <Table aria-label={`Places of ${title}`} style={{ maxWidth: 460 }}>
             <thead>

@@ -71,7 +71,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       />
       <p>
         {members.length === 0
-          ? 'Nobody is in it. Choose it for an archetype or a placed agent.'
+          ? 'It has no members. Choose it for an archetype or a placed agent.'
           : 'In it: '}
         <AgentLinks cast={cast} names={members} />
       </p>
@@ -102,8 +102,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       <section aria-label="Roles">
         <h3>Roles</h3>
         <p>
-          Given from the top down to whom they suit best. Who has one keeps it until another suits
-          it better by the steadiness. Minds ask for <code>self.role</code>.
+          Assigned from the top down to the members with the best scores. A member keeps its role until another scores better by more than the commitment. Minds ask for <code>self.role</code>.
         </p>
         <FindingsHere path={`squads.${name}`} />
         {roles.length > 0 && (

@@ -68,7 +68,7 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   enter: ({ state }) => `enters ${state}`,
   exit: ({ state }) => `leaves ${state}`,
   transition: ({ from, order, to, on, when }) =>
-    `${from}: way out ${order}${to === null ? '' : ` to ${to}`}${on ? `, on ${on}` : ''}${when ? `, ${when}` : ''}`,
+    `${from}: transition ${order}${to === null ? '' : ` to ${to}`}${on ? `, on ${on}` : ''}${when ? `, ${when}` : ''}`,
   begin: ({ action, row }) => `begins ${action}${rowOf(row)}`,
   end: ({ action, row, ending, reason }) =>
     `${action} ${ENDED[ending]}${rowOf(row)}${reason ? `: ${reasonText(reason)}` : ''}`,

@@ -200,7 +200,7 @@ export interface EngineFailure {
 /** What comes through the port of frames. */
 export type FromWorker = { frame: Frame } | { failure: EngineFailure };
 
-/** Who is asked about. */
+/** Agent. */
 export interface AskedMind {
   agent: string;
   /** Left out: its first. */

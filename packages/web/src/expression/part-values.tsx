@@ -92,7 +92,7 @@ export function PartValues({
 }) {
   const values = usePartValues(mind, source, tree);
   if (values === null) return <>…</>;
-  if (values.length === 0) return <>Nobody is followed for whom this has a value now.</>;
+  if (values.length === 0) return <>No followed agent has a value for this now.</>;
   const [whole] = values;
   const parts = innermost(values).filter((part) => part !== whole);
   return (

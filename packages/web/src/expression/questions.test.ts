@@ -14,7 +14,7 @@ import {
 const document = newProject('Night');
 const [mind] = Object.keys(document.minds);
 const memory: NonNullable<(typeof document.minds)[string]['memory']> = {
-  quarry: { type: 'agent', note: 'whom it is after' },
+  quarry: { type: 'agent', note: 'its target' },
   spot: { type: 'point' },
   patience: { type: 'number', default: 1 },
   mood: { type: 'text', default: 'calm' },

@@ -4,7 +4,7 @@ import type { KnownKey } from './expression-editor.tsx';
 /** What can be asked, for whoever does not know the names: everything an expression can name, by what it is about. */
 
 export const TOPICS = {
-  seen: 'Whom I see and notice',
+  seen: 'What I see and notice',
   heard: 'What I hear, feel, find or am told',
   remembered: 'What I remember',
   self: 'Myself',

@@ -214,7 +214,7 @@ export function HomePage() {
         { id: 'open-file', name: 'Open a project file', run: pick },
         {
           id: 'recordings',
-          name: 'Look at a recording that was exported',
+          name: 'Open an exported recording',
           run: () => runInBackground(navigate('/recordings')),
         },
       ],

@@ -66,7 +66,7 @@ export function tintOf(entry: LedgerEntry, tokens: Tokens): string | undefined {
 
 /** What a dot of a colour can stand for. */
 export const DOT_WORDS: readonly { tint: keyof Tokens; words: string }[] = [
-  { tint: 'sight', words: 'it has seen somebody, or lost sight of somebody' },
+  { tint: 'sight', words: 'it has seen a target, or lost sight of one' },
   { tint: 'sound', words: 'it has heard something' },
   { tint: 'told', words: 'it was told something, got a role in its squad; the director announces' },
   { tint: 'found', words: 'it has found something; points scored' },

@@ -54,7 +54,7 @@ export function Stops() {
     ),
   );
   if (refused !== null) return <span role="alert">{refused}</span>;
-  if (isRunningOn) return <span role="status">running on … P rests</span>;
+  if (isRunningOn) return <span role="status">running on … P pauses</span>;
   if (words === '') return null;
   return (
     <Explained text={words}>

@@ -36,7 +36,7 @@ export function AttentionRow({
   };
   return (
     <SheetRow>
-      <RowName>heeds</RowName>
+      <RowName>attention</RowName>
       <RowBody>
         {!attention && (
           <span style={{ color: 'var(--mute)' }}>all senses, in their usual order</span>
@@ -65,7 +65,7 @@ export function AttentionRow({
                 </QuietButton>
               )}
               <QuietButton
-                aria-label={`${title} does not heed ${called}`}
+                aria-label={`Remove ${called} from the attention of ${title}`}
                 onPress={() => give(order.filter((other) => other !== sense))}
               >
                 <X size={11} />
@@ -75,7 +75,7 @@ export function AttentionRow({
         })}
         {left.length > 0 && (
           <Choice
-            label={`Another sense that ${title} heeds`}
+            label={`Add a sense to the attention of ${title}`}
             value="add"
             options={[
               { id: 'add', title: attention ? 'then …' : 'first …' },

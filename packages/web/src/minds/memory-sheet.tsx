@@ -310,8 +310,8 @@ export function MemorySheet({ mind }: { mind: string }) {
       <PartTitle>Memory of {document?.title ?? mind}</PartTitle>
       {names.length === 0 && (
         <p style={{ color: 'var(--mute)' }}>
-          Nothing yet. A key holds what the mind remembers: whom it is after, where it saw them
-          last, how often it gave up.
+          Nothing yet. A key holds what the mind remembers: its target, where it saw them last, how
+          often it gave up.
         </p>
       )}
       <Keys aria-label="Keys">

@@ -88,7 +88,7 @@ function Holders({ name, title }: { name: string; title: string }) {
           options={[
             {
               id: 'give',
-              title: holders.length === 0 ? 'nobody yet: give it to …' : 'give it to …',
+              title: holders.length === 0 ? 'no agent yet: give it to …' : 'give it to …',
             },
             ...free.map((archetype) => ({ id: archetype, title: archetypes[archetype].title })),
           ]}

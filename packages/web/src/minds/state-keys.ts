@@ -2,7 +2,7 @@
 export const STATE_COMMANDS = {
   beside: { name: 'New state beside', keys: ['b', 'Insert'] },
   inside: { name: 'New state inside', keys: ['i'] },
-  way: { name: 'New way out to …', keys: ['l'] },
+  way: { name: 'New transition to …', keys: ['l'] },
   entry: { name: 'Do on entry …', keys: ['e'] },
   does: { name: 'Do while here …', keys: ['d'] },
   exit: { name: 'Do on exit …', keys: ['x'] },

@@ -296,11 +296,11 @@ export function StateSheet({
       </ul>
       {simple && (
         <QuietButton onPress={addLeave} style={{ marginTop: 6 }}>
-          <Plus size={14} /> Add a way out
+          <Plus size={14} /> Add a transition
         </QuietButton>
       )}
       <WaysAround of={listed} agent={selection.agent} states={states} onSelect={onSelect} />
-      {nothingRuns && <Note>Nothing runs yet: mend the errors listed under Findings.</Note>}
+      {nothingRuns && <Note>Nothing runs yet: fix the errors listed under Findings.</Note>}
     </Sheet>
   );
 }

@@ -162,8 +162,8 @@ export function usePaste(
           </Dialog>
         )}
         {waiting && (
-          <Dialog title="Some of it is missing here" isOpen onClose={() => setWaiting(null)}>
-            <p>What is pasted refers to what this mind has not:</p>
+          <Dialog title="Missing references" isOpen onClose={() => setWaiting(null)}>
+            <p>The pasted part refers to names this mind does not have:</p>
             <ul>
               {(Object.keys(WORDS) as (keyof Missing)[])
                 .filter((part) => waiting.missing[part].length > 0)

@@ -350,7 +350,7 @@ export function useStateWork(
   };
 
   const labels: Record<AskedFor, string> = {
-    way: 'A way out to',
+    way: 'A transition to',
     move: 'Move into',
     kind: 'Kind of the state',
     entry: 'Do on entry',

@@ -41,7 +41,7 @@ export function WaysAround({
           {titleOf(room)}
         </Jump>{' '}
         it also leaves when:
-        <ol aria-label={`Ways out of ${titleOf(room)}`}>
+        <ol aria-label={`Transitions of ${titleOf(room)}`}>
           {room.transitions.map((leave, i) => (
             <li key={i}>
               <span>

@@ -128,7 +128,7 @@ function Recording({ head, entries }: Opened) {
             label="Whose entries"
             value={agent}
             options={[
-              { id: '', title: 'entries of everybody' },
+              { id: '', title: 'entries of all agents' },
               ...agents.map(({ name, title }) => ({ id: name, title })),
             ]}
             onChoose={setAgent}

@@ -5,7 +5,7 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { coverageShown } from '../state/view-slice.ts';
 import { Toggle } from '../ui/button.tsx';
 
-const WORDS = 'Show what nobody has ever done (Shift+C)';
+const WORDS = 'Show what was never done (Shift+C)';
 
 /** Offers to show, where minds are edited, what was never done. */
 export function useCoverageCommand(): void {
@@ -16,7 +16,7 @@ export function useCoverageCommand(): void {
       () => [
         {
           id: 'coverage',
-          name: `${shown ? 'Hide' : 'Show'} what nobody has ever done`,
+          name: `${shown ? 'Hide' : 'Show'} what was never done`,
           keys: 'Shift+KeyC',
           run: () => dispatch(coverageShown(!shown)),
         },

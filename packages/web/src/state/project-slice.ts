@@ -20,7 +20,7 @@ export type SavingState =
   | { kind: 'saving' }
   /** The server or its database does not answer; tried again by itself. */
   | { kind: 'waiting'; message: string }
-  /** Somebody else saved first; both come from the edit `base`. */
+  /** Another save came first; both come from the edit `base`. */
   | { kind: 'conflict'; theirs: StoredProject; base: number }
   | { kind: 'refused'; message: string };
 

@@ -99,14 +99,14 @@ export function AskPanel({ watching }: { watching: Watching }) {
   const tick = useRestingTick();
   const { answer, farBack } = useAnswer(agent, asking);
   const { back, go, goBack } = useWayBack();
-  if (agent === null) return <p>Nobody here has a mind, so nobody decides anything.</p>;
+  if (agent === null) return <p>No agent here has a mind, so nothing is decided.</p>;
   const targets = targetsOf(document, agent);
   return (
     <>
       <Question>
         <h2>Ask</h2>
         <Choice
-          label="Who is asked about"
+          label="Agent"
           value={agent}
           options={thinkers}
           onChoose={(id) => select({ agent: id })}

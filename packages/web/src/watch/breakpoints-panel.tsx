@@ -98,7 +98,7 @@ function OneBreakpoint({ name, breakpoint }: { name: string; breakpoint: Breakpo
       </Toggle>
       <div>
         <Choice
-          label={`Of whom: ${words}`}
+          label={`Agents: ${words}`}
           value={who}
           options={whoOptions(document)}
           onChoose={(id) => {

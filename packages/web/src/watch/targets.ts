@@ -22,7 +22,7 @@ function entry(asking: Asking, title: string): Option {
 function wavesOf(document: ProjectDocument): Option[] {
   const { waves = {} } = document.grounds[document.start.ground];
   return namesOf(waves).map((name) =>
-    entry({ ask: 'wave', wave: name }, `why nobody of ${waves[name].title ?? name} comes`),
+    entry({ ask: 'wave', wave: name }, `why no agent of ${waves[name].title ?? name} comes`),
   );
 }
 

@@ -78,7 +78,7 @@ function AskView({ watching }: { watching: Watching }) {
         <AskPanel watching={watching} />
       </Sheet>
       <Details>
-        <TabList aria-label="What goes with it">
+        <TabList aria-label="Details">
           <Tab id="memory">Memory</Tab>
           <Tab id="breakpoints">Breakpoints{count > 0 && ` (${count})`}</Tab>
         </TabList>

@@ -99,7 +99,7 @@ const COLUMNS: readonly Column[] = [
   {
     id: 'taken',
     title: 'Taken',
-    about: 'points of health lost, whoever or whatever took them',
+    about: 'points of health lost, from any source',
     of: (_, { taken }, isWhole) => (isWhole ? taken : null),
   },
 ];
@@ -211,8 +211,7 @@ export function FightFigures() {
       </Head>
       {fighters.length === 0 ? (
         <p style={{ padding: '0 8px' }}>
-          Nobody has made a move or lost health until here. Let the run go on, or choose another
-          part of it.
+          No moves or lost health up to here. Run on, or choose another part of the run.
         </p>
       ) : (
         <>

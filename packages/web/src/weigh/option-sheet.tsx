@@ -97,7 +97,7 @@ function NumberOrExpressionRow({
 const EACH_KINDS = [
   { id: 'none', title: 'nothing: once' },
   { id: 'agents', title: 'each agent it knows of' },
-  { id: 'things', title: 'each thing of a kind' },
+  { id: 'things', title: 'each thing of one kind' },
   { id: 'list', title: 'each entry of a list' },
   { id: 'places', title: 'each place around' },
 ] as const;

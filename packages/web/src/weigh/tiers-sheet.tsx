@@ -131,7 +131,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
       value: 'archetypes.',
       check: (path) =>
         numberAt(document, path.trim()) === undefined
-          ? 'No number stands there. A path is written like archetypes.keeper.reaction.'
+          ? 'There is no number. A path looks like archetypes.keeper.reaction.'
           : null,
       onGive: (path) => {
         setFresh((before) => [...before, path.trim()]);
@@ -150,7 +150,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
         <p>
           In force:{' '}
           <Choice
-            label="Tier in force"
+            label="Active tier"
             value={inForce?.name ?? ''}
             options={tiers.map(({ name, title }) => ({ id: name, title: title ?? name }))}
             onChoose={(tier) => run({ command: 'changeStart', change: { tier } })}

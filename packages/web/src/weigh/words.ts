@@ -23,9 +23,9 @@ export function shortNumber(value: number): string {
 /** Why an option does not compete, in a few words. */
 export const BAR_WORDS: Record<Bar, string> = {
   guard: 'its guard does not hold',
-  conduct: 'a rule of conduct, not heeded',
+  conduct: 'a rule of conduct, not obeyed',
   cooldown: 'on cooldown',
-  noCandidate: 'there is nobody to weigh it for',
+  noCandidate: 'no candidate',
   veto: 'vetoed',
   minScore: 'not above the minimum score',
   rank: 'outranked',

@@ -127,7 +127,7 @@ export function writeBoard(
   size: Size,
 ): void {
   const none = size.isRun
-    ? 'No agent weighs this now: nobody has this mind, or nothing in it calls the choice.'
+    ? 'No agent weighs this now: none has this mind, or nothing in the mind calls the choice.'
     : '';
   const { words, tied } = readout ? saidOf(document, readout) : { words: none, tied: [] };
   writeText(said, words);

@@ -72,7 +72,7 @@ export type Questions = Pick<
 >;
 
 /** What is said to whoever asks about a run before there is one. */
-export const NOTHING_RUNS = 'Nothing runs yet: mend the errors listed under Findings.';
+export const NOTHING_RUNS = 'Nothing runs yet: fix the errors listed under Findings.';
 const ENDED = { trouble: 'The search was ended.' };
 
 /** Ticks run in one go before messages are looked at again. */
@@ -178,7 +178,7 @@ export function createQuestions(engine: AskedEngine): Questions {
       if (!result) return hasMoved() ? { trouble: 'The run has moved on: ask again.' } : ENDED;
       if (result.value === 'already')
         return {
-          trouble: 'With the edit that is in force it would be: run on from earlier, and see.',
+          trouble: 'With the current edit it would be: run on from an earlier tick to see.',
         };
       return { found: result.value, tried };
     },

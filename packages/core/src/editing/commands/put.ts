@@ -46,7 +46,7 @@ function changeAt(
   if (inner !== undefined && !isContainer(inner))
     throw new CommandError(`${pathText(whole)} leads through a value that has no parts.`);
   if (inner === undefined && typeof step === 'number')
-    throw new CommandError(`There is no entry ${step + 1} on the way to ${pathText(whole)}.`);
+    throw new CommandError(`There is no entry ${step + 1} in ${pathText(whole)}.`);
   // A list is begun by what is put in first.
   const missing = typeof rest[0] === 'number' ? [] : {};
   const changed = changeAt(inner ?? missing, rest, change, whole);

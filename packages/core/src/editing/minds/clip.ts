@@ -190,7 +190,7 @@ const CONTENT = [
   'mind',
 ] as const;
 
-/** Whether a text claims to be a clip: any other text is none of ours. */
+/** Whether a text claims to be a clip: false for foreign text. */
 export function looksLikeClip(text: string): boolean {
   return text.slice(0, 400).includes(CLIP_FORMAT);
 }

@@ -17,7 +17,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
     id: 'hesitate',
     title: 'Circle and strike',
     about:
-      'Circles whom it is sure of, waits for an opening or draws at an interval whether to go for them, strikes once, and backs off.',
+      'Circles its target, waits for an opening or decides at an interval by chance whether to attack, strikes once and backs off.',
     strikesWith: 'A move it strikes with from near',
     parameters: [
       metres('distance', 'Circles at', 3.5),
@@ -106,7 +106,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
     id: 'turret',
     title: 'Stand and shoot',
     about:
-      'Stays where it is, looks from side to side, and shoots in bursts while it sees whom it is sure of.',
+      'Stays in place, looks from side to side, and shoots in bursts while it sees its target.',
     strikesWith: 'A move it shoots with',
     parameters: [
       sweepParameter,

@@ -44,7 +44,7 @@ export const seconds = (name: string, label: string, value: number): PatternPara
   value,
 });
 
-export const quarry = { quarry: { type: 'agent', note: 'whom it is after' } } as const;
+export const quarry = { quarry: { type: 'agent', note: 'its target' } } as const;
 export const spot = { spot: { type: 'point', note: 'where it will look' } } as const;
 
 /** A machine that begins in the first of its states. */

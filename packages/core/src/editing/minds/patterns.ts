@@ -52,8 +52,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'patrol',
     title: 'Patrol and chase',
-    about:
-      'Walks its route, chases whom it is sure of, searches where it lost them, and goes back.',
+    about: 'Walks its route, chases its target, searches where it lost the target, and goes back.',
     parameters: [seconds('lost', 'Gives up after', 1.5), metres('radius', 'Searches within', 5)],
     make: ({ lost, radius }) => ({
       title: 'Patrol',
@@ -74,9 +73,9 @@ export const PATTERNS: readonly Pattern[] = [
     id: 'post',
     title: 'Guard a post',
     about:
-      'Stands at its post, goes for whoever comes near, and turns back before it is drawn away.',
+      'Stands at its post, attacks a target that comes near, and turns back before it is drawn away.',
     parameters: [
-      metres('near', 'Goes for whoever is within', 6),
+      metres('near', 'Attacks within', 6),
       metres('leash', 'Never farther from the post than', 9),
     ],
     make: ({ near, leash }) => ({
@@ -140,7 +139,8 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'flee',
     title: 'Flee and come back',
-    about: 'Runs from whoever comes too near, waits out of reach, and comes back when it is calm.',
+    about:
+      'Flees a target that comes too near, waits out of reach, and comes back when it is calm.',
     parameters: [
       metres('near', 'Flees from within', 4),
       metres('until', 'Runs until', 10),
@@ -181,12 +181,11 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'follow',
     title: 'Follow at a distance',
-    about:
-      'Stays behind whoever it noticed, neither near nor far, and lets go when they are out of sight.',
+    about: 'Follows a noticed target at a distance, and gives up when the target is out of sight.',
     parameters: [
       metres('min', 'Not nearer than', 3),
       metres('max', 'Not farther than', 6),
-      seconds('lost', 'Lets go after', 3),
+      seconds('lost', 'Gives up after', 3),
     ],
     make: ({ min, max, lost }) => ({
       title: 'Follower',
@@ -230,14 +229,14 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'call',
     title: 'Call for help',
-    about: 'Tells its squad where it saw somebody, and goes where another has called.',
+    about: 'Tells its squad where it saw a target, and goes where another member has called.',
     parameters: [metres('near', 'Comes to within', 2), seconds('again', 'Calls again after', 3)],
     make: ({ near, again }) => ({
       title: 'Caller',
       memory: { ...spot },
       machine: machineOf(
         stand(
-          { to: 'call', on: 'sight.certain', note: 'saw somebody' },
+          { to: 'call', on: 'sight.certain', note: 'saw a target' },
           { to: 'come', on: 'told.help', note: 'is called' },
         ),
         {

@@ -87,7 +87,7 @@ export function unwrapRow(document: ProjectDocument, path: DocumentPath): RowEdi
   if (children.length === 0) throw new CommandError('There is nothing inside this row.');
   const place = placeOf(path);
   if (!place && children.length !== 1)
-    throw new CommandError('Here stands one row only: what is inside can’t come out.');
+    throw new CommandError('Only one row fits here: what is inside can’t come out.');
   const puts = place
     ? [remove(path), ...[...children].reverse().map((child) => insert(path, child))]
     : [set(path, children[0])];

@@ -228,7 +228,7 @@ export function dropRow(
   if (path.every((step, i) => to[i] === step))
     throw new CommandError('A row can’t be moved into itself.');
   const value = nodeAt(document, path);
-  if (!placeOf(path)) throw new CommandError('This row can’t be missing where it stands.');
+  if (!placeOf(path)) throw new CommandError('This row is required.');
   const form = formOf(path);
   if (path[2] !== to[2]) throw new CommandError('Rows of trees and of rules are not the same.');
   let spot: DocumentPath;

@@ -125,7 +125,7 @@ describe('what kept an option out', () => {
 
   it.each<[string, Partial<OptionDocument>]>([
     ['its guard did not hold', { when: 'time < 0' }],
-    ['there was nobody to weigh it for', { each: { as: 'one', agents: 'friendly' } }],
+    ['it had no candidate', { each: { as: 'one', agents: 'friendly' } }],
     ['it was vetoed', { considerations: [{ input: '0', veto: true }, { input: '1' }] }],
     ['its score was not above the minimum', { considerations: [{ input: '0' }] }],
     ['an option of a higher rank competed', { rank: -1 }],
@@ -153,7 +153,7 @@ describe('what kept an option out', () => {
     expect(answer.cause.map(({ statement }) => statement)).toEqual(['it was on cooldown']);
   });
 
-  it('it was a rule of conduct that was not heeded', () => {
+  it('it was a rule of conduct that was not obeyed', () => {
     const question = asking(
       [stand, { id: 'it', title: 'It', conduct: true, when: 'time >= 0', does: waits }],
       {},
@@ -163,7 +163,7 @@ describe('what kept an option out', () => {
       },
     );
     expect(whyNotNamed(question, 'it')!.cause[0].statement).toBe(
-      'it was a rule of conduct that was not heeded',
+      'it was a rule of conduct that was not obeyed',
     );
   });
 

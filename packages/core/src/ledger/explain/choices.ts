@@ -26,9 +26,9 @@ interface Weighed {
 
 const BARS: Record<Bar, string> = {
   guard: 'its guard did not hold',
-  conduct: 'it was a rule of conduct that was not heeded',
+  conduct: 'it was a rule of conduct that was not obeyed',
   cooldown: 'it was on cooldown',
-  noCandidate: 'there was nobody to weigh it for',
+  noCandidate: 'it had no candidate',
   veto: 'it was vetoed',
   minScore: 'its score was not above the minimum',
   rank: 'an option of a higher rank competed',

@@ -72,7 +72,7 @@ describe('why an agent moves as it does', () => {
     const ticks = Array.from({ length: 119 }, (_, i) => asked(run, i + 1));
     const around = ticks.find((answer) => lines(answer).some((line) => line.startsWith('around')))!;
     const [force] = around.cause;
-    expect(force.statement).toBe('around who stands in its way, or comes the other way');
+    expect(force.statement).toBe('around a body in its way, or one coming the other way');
     expect(Number.parseFloat(force.values[0].value)).toBeGreaterThan(0);
     expect(force.cause[0].statement).toMatch(/^gleaner is \d\.\d\d m beside it$/);
   });

@@ -93,13 +93,13 @@ function onItsWay(question: Question, asked: Asked): Statement[] {
       sent ? [sent] : [],
       [{ part: 'its part', value: speedWords(forceOf(agent, 'seek')) }],
     ),
-    ...(body.held > HELD ? [fact(`it has not got on for ${body.held.toFixed(1)} s`, null)] : []),
+    ...(body.held > HELD ? [fact(`it has been blocked for ${body.held.toFixed(1)} s`, null)] : []),
   ];
 }
 
 const WORDS: Record<Exclude<Force, 'seek'>, string> = {
   separate: 'away from those who have the right of way and are too near',
-  avoid: 'around who stands in its way, or comes the other way',
+  avoid: 'around a body in its way, or one coming the other way',
 };
 
 /** The forces that others put on it. */

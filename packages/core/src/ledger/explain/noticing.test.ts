@@ -102,7 +102,9 @@ describe('how an agent notices another', () => {
     const friends = keen({}, ({ archetypes }) => {
       archetypes.gleaner.faction = 'keepers';
     });
-    expect(lines(asked(ran(friends), 5))).toEqual(['gleaner is no friend: nobody watches friends']);
+    expect(lines(asked(ran(friends), 5))).toEqual([
+      'gleaner is friendly: friends are not looked at',
+    ]);
     const asleep = keen({}, ({ grounds }) => {
       grounds.corner.agents.keeper.asleep = true;
     });

@@ -52,7 +52,7 @@ function missing({ statics }: World, agent: Agent, other: Agent): string | null 
   if (other.away) return `${title} is on the ground`;
   if (other.isDead) return `${title} is alive: the dead are found, not seen`;
   if (statics.strangers[agent.archetype.side]?.[other.index] !== 1)
-    return `${title} is no friend: nobody watches friends`;
+    return `${title} is friendly: friends are not looked at`;
   return null;
 }
 

@@ -37,7 +37,7 @@ export function whyNobody(question: Question, name: string): Statement {
   });
   const { heldSince } = world.waves[index];
   return fact(
-    `nobody of ${title} comes now: ${whyNobodyComes(world, index)}`,
+    `no agent of ${title} comes now: ${whyNobodyComes(world, index)}`,
     heldSince >= 0 ? heldSince : null,
     past.reverse().slice(0, LISTED),
     [

@@ -91,7 +91,7 @@ function asRule(
   const turned = 'that has only just become true';
   if (resultOf(row) !== null) return [fact(turned, null)];
   if (row.actions.some((action) => resultOf(action) === 'running'))
-    return [fact('what it has begun goes on', null)];
+    return [fact('it runs already', null)];
   return [not(turned, holds ? 'it was so before' : 'it is not so')];
 }
 

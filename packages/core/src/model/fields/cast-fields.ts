@@ -32,12 +32,12 @@ export const IMPERFECTION_FIELDS = {
   },
   obedience: {
     kind: 'number',
-    label: 'Heed',
+    label: 'Obedience',
     unit: '',
     minimum: 0,
     maximum: 1,
     usual: 1,
-    about: 'how likely it heeds a rule of conduct, each time there is occasion to',
+    about: 'how likely it obeys a rule of conduct, drawn each time the rule begins to apply',
   },
 } as const satisfies FieldSpecs;
 
@@ -49,11 +49,11 @@ export const ARCHETYPE_FIELDS = {
     minimum: 1,
     maximum: 1_000_000,
     none: 'can’t be hurt',
-    about: 'what harm takes from; at 0 it dies',
+    about: 'what damage takes from; at 0 it dies',
   },
   respawnDelay: {
     kind: 'number',
-    label: 'Respawn after',
+    label: 'Respawn delay',
     unit: 's',
     minimum: 0.1,
     maximum: 3600,
@@ -71,7 +71,7 @@ export const ARCHETYPE_FIELDS = {
   },
   carryingSpeed: {
     kind: 'number',
-    label: 'Laden speed',
+    label: 'Carrying speed',
     unit: '',
     minimum: 0.05,
     maximum: 1,
@@ -80,7 +80,7 @@ export const ARCHETYPE_FIELDS = {
   },
   callReach: {
     kind: 'number',
-    label: 'Call is heard',
+    label: 'Call reach',
     unit: 'm',
     minimum: 1,
     maximum: 1000,
@@ -159,7 +159,7 @@ export const GAIT_FIELDS = {
   crouched: { kind: 'flag', label: 'Crouched', about: 'whether the body is held low' },
   visibility: {
     kind: 'number',
-    label: 'Visible share',
+    label: 'Visibility',
     unit: '',
     minimum: 0,
     maximum: 1,
@@ -306,7 +306,7 @@ export const ROLE_FIELDS = {
   },
   commitment: {
     kind: 'number',
-    label: 'Steady',
+    label: 'Commitment',
     unit: '',
     minimum: 0,
     maximum: 1000,

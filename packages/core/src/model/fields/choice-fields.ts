@@ -50,7 +50,7 @@ export const CHOICE_FIELDS = {
   },
   minDuration: {
     kind: 'number',
-    label: 'At least',
+    label: 'Minimum duration',
     unit: 's',
     minimum: 0,
     maximum: 3600,
@@ -59,7 +59,7 @@ export const CHOICE_FIELDS = {
   },
   minScore: {
     kind: 'number',
-    label: 'Floor',
+    label: 'Minimum score',
     unit: '',
     minimum: -1000,
     maximum: 1000,
@@ -86,7 +86,7 @@ export const OPTION_FIELDS = {
   },
   cooldown: {
     kind: 'number',
-    label: 'Rest',
+    label: 'Cooldown',
     unit: 's',
     minimum: 0,
     maximum: 3600,
@@ -97,7 +97,7 @@ export const OPTION_FIELDS = {
     kind: 'flag',
     label: 'Rule of conduct',
     about:
-      'each time its guard begins to hold it is heeded as likely as the archetype’s heed, else passed over',
+      'each time its guard begins to hold, the archetype’s obedience decides whether it is obeyed',
   },
 } as const satisfies FieldSpecs;
 
@@ -118,7 +118,7 @@ export const OPTION_COST: NumberSpec = {
   minimum: -1000,
   maximum: 1000,
   usual: 0,
-  about: 'taken off its score: harm to friends, danger',
+  about: 'taken off its score: damage to friends, danger',
 };
 
 /** What of an input becomes 0, and what becomes 1. */

@@ -13,7 +13,7 @@ import type { FieldSpecs } from './field-spec.ts';
 export const WAVE_FIELDS = {
   count: {
     kind: 'number',
-    label: 'How many',
+    label: 'Count',
     unit: '',
     minimum: 1,
     maximum: 10_000,
@@ -23,7 +23,7 @@ export const WAVE_FIELDS = {
   },
   maxAlive: {
     kind: 'number',
-    label: 'Alive at once',
+    label: 'Most alive',
     unit: '',
     minimum: 1,
     maximum: MOST_OF_A_WAVE,
@@ -68,17 +68,17 @@ export const WAVE_FIELDS = {
   },
   order: {
     kind: 'choice',
-    label: 'Place by',
+    label: 'Spawn order',
     options: WAVE_ORDERS,
     usual: 'turn',
-    about: 'which of the spawn places: in turn, by luck, or the farthest from whoever is played',
+    about: 'which of the spawn places: in turn, at random, or the farthest from any player',
   },
   starts: {
     kind: 'choice',
     label: 'Starts with',
     options: WAVE_STARTS,
     usual: 'run',
-    about: 'the run, a word of the director, or somebody played who enters the zone',
+    about: 'the run, the director, or a played agent that enters the zone',
   },
 } as const satisfies FieldSpecs;
 

@@ -55,9 +55,9 @@ export const MOVE_FIELDS = {
   arc: number('Arc', '°', 180, 45, 'half of the angle it covers'),
   from: height('From', 0.8, 'the lowest height it passes'),
   to: height('To', 1.4, 'the highest height it passes'),
-  damage: number('Harm', 'points', 1_000_000, 0, 'taken from whom it hits'),
-  knockback: number('Push', 'm', 20, 0, 'how far it pushes whom it hits'),
-  stagger: seconds('Stagger', 'in which whom it hits can do nothing'),
+  damage: number('Damage', 'points', 1_000_000, 0, 'taken from its target'),
+  knockback: number('Knockback', 'm', 20, 0, 'how far it pushes its target'),
+  stagger: seconds('Stagger', 'in which its target can do nothing'),
   advance: number('Advance', 'm', 20, 0, 'how far it carries the body while it is active'),
   turn: number(
     'Turn',
@@ -74,7 +74,7 @@ export const MOVE_FIELDS = {
   drop: number('Drop', 'm/s²', 100, 0, 'how what flies falls'),
   lead: { kind: 'flag', label: 'Lead', about: 'it aims at where the target will be' },
   invulnerable: seconds(
-    'Untouchable',
+    'Invulnerable',
     'of a dodge: how long nothing hits, from the end of its wind-up',
   ),
   sturdy: { kind: 'flag', label: 'Sturdy', about: 'a hit does not break it off' },
@@ -94,8 +94,8 @@ export const GUARD_FIELDS = {
   to: height('To', 1.8, 'the highest height it covers'),
   arc: number('Arc', '°', 180, 60, 'half of the angle it covers'),
   raise: seconds('Raise', 'until it covers'),
-  maxDuration: { ...seconds('Longest', 'how long it can be held', 60), minimum: 0.001 },
-  damageShare: number('Takes', '', 1, 0, 'share of the harm that goes through, 0 to 1'),
+  maxDuration: { ...seconds('Maximum time', 'how long it can be held', 60), minimum: 0.001 },
+  damageShare: number('Damage share', '', 1, 0, 'share of the damage that goes through, 0 to 1'),
   parry: seconds('Parry', 'after it is raised: what it meets then staggers the attacker'),
   stagger: seconds('Stagger', 'of an attacker it parries', 0.8),
 } as const satisfies FieldSpecs;

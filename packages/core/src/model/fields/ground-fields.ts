@@ -136,12 +136,12 @@ export const THING_FIELDS = {
   },
   damage: {
     kind: 'number',
-    label: 'A hit takes',
+    label: 'Damage',
     unit: 'points',
     minimum: 0,
     maximum: 1_000_000,
     usual: 0,
-    about: 'of the health of whom it hits in flight',
+    about: 'taken from the health of what it hits in flight',
   },
   weight: {
     kind: 'number',
@@ -162,7 +162,7 @@ export const ROUTE_FIELDS = {
     label: 'At its end',
     options: ROUTE_ENDS,
     usual: 'loop',
-    about: 'what whoever follows it does there',
+    about: 'what an agent that follows it does there',
   },
   wait: {
     kind: 'number',
@@ -177,5 +177,5 @@ export const ROUTE_FIELDS = {
 
 export const AGENT_FIELDS = {
   heading: HEADING,
-  asleep: { kind: 'flag', label: 'Asleep', about: 'lies asleep until somebody wakes it' },
+  asleep: { kind: 'flag', label: 'Asleep', about: 'lies asleep until another agent wakes it' },
 } as const satisfies FieldSpecs;

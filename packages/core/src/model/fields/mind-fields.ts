@@ -31,7 +31,7 @@ export const MEMORY_FIELDS = {
   },
   capacity: {
     kind: 'number',
-    label: 'Most entries',
+    label: 'Capacity',
     unit: '',
     minimum: 1,
     maximum: 256,
@@ -41,7 +41,7 @@ export const MEMORY_FIELDS = {
   },
   rate: {
     kind: 'number',
-    label: 'Change',
+    label: 'Rate of change',
     unit: '/s',
     minimum: -1e6,
     maximum: 1e6,
@@ -50,7 +50,7 @@ export const MEMORY_FIELDS = {
   },
   min: {
     kind: 'number',
-    label: 'Least',
+    label: 'Minimum',
     unit: '',
     minimum: -1e9,
     maximum: 1e9,
@@ -59,7 +59,7 @@ export const MEMORY_FIELDS = {
   },
   max: {
     kind: 'number',
-    label: 'Greatest',
+    label: 'Maximum',
     unit: '',
     minimum: -1e9,
     maximum: 1e9,
@@ -116,7 +116,7 @@ export const SEED: NumberSpec = {
   maximum: Number.MAX_SAFE_INTEGER,
   whole: true,
   none: 'as the project says',
-  about: 'what all luck in a run comes from',
+  about: 'where every random draw of a run comes from',
 };
 
 export const BREAKPOINT_FIELDS = {

@@ -30,7 +30,7 @@ export const RUN_FINDING_FIELDS = {
     3,
     'no decision is made for so many seconds, while one is due',
   ),
-  goneFor: seconds('Target gone for', 2, 'memory holds somebody who is dead, for so many seconds'),
+  goneFor: seconds('Target gone for', 2, 'memory holds a dead agent for this many seconds'),
   fires: times('Fires', 5, 'so often the same is done in decisions that follow each other'),
   waitsFor: seconds(
     'Waits for',

@@ -137,11 +137,11 @@ describe('a wave', () => {
     expect(present(world)).toEqual(['beetles.1']);
   });
 
-  it('starts when somebody played enters its zone', () => {
+  it('starts when a played agent enters its zone', () => {
     const { world, run } = watch(gameProject({ wave: { starts: 'zone', zone: 'middle' } }));
     run(20);
     expect(present(world)).toEqual([]);
-    expect(whyNobodyComes(world, 0)).toMatch(/nobody who is played has entered/);
+    expect(whyNobodyComes(world, 0)).toMatch(/no played agent has entered/);
     run(60, [{ agent: 'gleaner', x: 1, y: 0, gait: null }]);
     expect(present(world).length).toBeGreaterThan(0);
   });
@@ -187,8 +187,8 @@ describe('why nobody of a wave comes', () => {
   });
 
   it.each([
-    ['director', 'the director has not brought it yet'],
-    ['zone', 'nobody who is played has entered the zone that starts it'],
+    ['director', 'the director has not started it yet'],
+    ['zone', 'no played agent has entered the zone that starts it'],
   ] as const)('waits for the %s', (starts, words) => {
     const project = gameProject({
       wave: { starts, ...(starts === 'zone' ? { zone: 'shed' } : {}) },

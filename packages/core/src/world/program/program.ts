@@ -15,7 +15,7 @@ export interface Program {
   title: string;
   ticksPerSecond: number;
   seed: number;
-  /** Index of the text that is the name of the tier in force; −1 for none. */
+  /** Index of the text that is the name of the active tier; −1 for none. */
   tier: number;
   texts: string[];
   gaits: string[];

@@ -71,8 +71,8 @@ export function whyNobodyComes(world: Surroundings, index: number): string {
   if (run.isOver) return 'it is over: all who were to come have come';
   if (run.times === 0)
     return wave.starts === 'director'
-      ? 'the director has not brought it yet'
-      : 'nobody who is played has entered the zone that starts it';
+      ? 'the director has not started it yet'
+      : 'no played agent has entered the zone that starts it';
   if (run.held) return `${reasonText(run.held)}, for ${seconds(world.tick - run.heldSince)}`;
   if (run.brought < wave.count) return `the next comes in ${seconds(run.due - world.tick)}`;
   if (run.owed.length > 0) return `the next comes again in ${seconds(run.owed[0] - world.tick)}`;

@@ -180,11 +180,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
                   body: {document.archetypes[bodyOf]?.title ?? '—'} {radius} m
                 </QuietButton>
               </Menu>
-              <Toggle
-                isSelected={showsRun}
-                onChange={setShowsRun}
-                aria-label="Show where the run has them"
-              >
+              <Toggle isSelected={showsRun} onChange={setShowsRun} aria-label="Show live positions">
                 run
               </Toggle>
             </Bar>
@@ -215,9 +211,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
           content: (
             <Inspector editor={editor}>
               <Apart aria-label="Cut off">
-                <h3>
-                  {apart.length === 0 ? 'Every place can be reached' : 'Cut off from the rest'}
-                </h3>
+                <h3>{apart.length === 0 ? 'Every place can be reached' : 'Unreachable areas'}</h3>
                 <ul>
                   {apart.map(({ name, x, y, squareMetres }) => (
                     <li key={name}>

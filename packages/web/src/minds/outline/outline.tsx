@@ -289,8 +289,7 @@ export function Outline({
     onLink: (row) => runInBackground(copyLink({ row }).then(setTrouble)),
     onWhy: (path) => {
       const { agent } = engine.watched;
-      if (agent === null)
-        return setTrouble('Nobody is followed: choose somebody who has this mind.');
+      if (agent === null) return setTrouble('No agent is followed: choose one that has this mind.');
       const target = targetOfRow(documentNow(), { agent, mind, path });
       if ('refused' in target) return setTrouble(target.refused);
       askWhy({ agent, asking: { ask: 'whyNot', target: target.target } });

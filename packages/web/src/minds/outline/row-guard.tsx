@@ -24,7 +24,7 @@ export function RowConduct({
   if (!mayMatter && !value) return null;
   return (
     <Choice
-      label={`whether it is always heeded, ${where}`}
+      label={`whether it is always obeyed, ${where}`}
       value={value ? 'conduct' : ''}
       options={CONDUCT}
       onChoose={(id) => onSet({ conduct: id === 'conduct' ? true : undefined })}

@@ -11,7 +11,7 @@ export const SIGNS = {
 } as const;
 
 export const SIGN_WORDS: [string, string][] = [
-  ['1, 2 …', 'the order in which ways out are looked at'],
+  ['1, 2 …', 'the order in which transitions are tested'],
   [SIGNS.urgent, 'urgent: looked at before those of the states inside'],
   [
     SIGNS.internal,
@@ -23,7 +23,7 @@ export const SIGN_WORDS: [string, string][] = [
   [SIGNS.deepHistory, 'deep history: the same, with all that was active inside'],
   ['◎', 'final: ends the room it is in'],
   ['%', 'share of the agent’s time spent there'],
-  ['┄', 'dotted, where that is shown: nobody was ever there, or took it'],
+  ['┄', 'dotted, with coverage shown: never entered, or never taken'],
 ];
 
 /** What follows the number of a transition. */

@@ -4,7 +4,7 @@ import { SmallMap as Box } from './plan-style.ts';
 
 const WIDTH = 110;
 
-/** The whole plan in small with the part that is in sight, where not all of it is; a press goes there. */
+/** Minimap with the part that is in sight, where not all of it is; a press goes there. */
 export function SmallMap({
   box,
   layout,
@@ -41,7 +41,7 @@ export function SmallMap({
   return (
     <Box
       role="img"
-      aria-label="The whole plan in small"
+      aria-label="Minimap"
       width={WIDTH}
       height={(WIDTH * layout.height) / layout.width}
       viewBox={`0 0 ${layout.width} ${layout.height}`}

@@ -55,7 +55,7 @@ function focusedState(target: EventTarget): string | undefined {
 /** What a state's keys do besides those of the commands. */
 const PLAN_KEYS: [string, string][] = [
   ['Arrows', 'to the nearest state'],
-  ['1 to 9', 'along the way out of that number'],
+  ['1 to 9', 'along the transition of that number'],
   ['Enter', 'choose, and edit it below'],
   ['Space', 'fold or unfold a room'],
   ['+ and −', 'larger and smaller'],

@@ -55,7 +55,7 @@ export function BranchList({
   const name = (branch: BranchPicture) =>
     ask({
       title: `Name ${branchTitle(branch)}`,
-      label: 'Its name; one that has a name stays until it is let go',
+      label: 'Name; named branches are kept until deleted',
       verb: 'Name it',
       value: branch.name ?? '',
       check: (text) => checkTitle(text, true),
@@ -102,7 +102,7 @@ export function BranchList({
                 </QuietButton>
                 {!isCurrent && (
                   <RemoveButton
-                    label={`Let go of ${title}`}
+                    label={`Delete ${title}`}
                     onPress={() => engine.letGoOfBranch(branch.id)}
                   />
                 )}

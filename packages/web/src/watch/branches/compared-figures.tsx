@@ -61,18 +61,18 @@ function seconds(ticks: number, perSecond: number): string {
 const COLUMNS: readonly Column[] = [
   {
     title: 'Transitions',
-    about: 'ways out that were taken',
+    about: 'transitions taken',
     of: ({ transitions }) => String(transitions),
   },
   {
     title: 'First notice, s',
-    about: 'when it first noticed somebody',
+    about: 'when it first noticed an agent',
     of: ({ firstNotice }, perSecond) =>
       firstNotice === null ? '—' : seconds(firstNotice, perSecond),
   },
   {
     title: 'Noticing, s',
-    about: 'how long it had noticed somebody',
+    about: 'how long it was aware of an agent',
     of: ({ noticing }, perSecond) => seconds(noticing, perSecond),
   },
   {

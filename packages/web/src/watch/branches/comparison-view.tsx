@@ -124,7 +124,7 @@ function Decision({
 }) {
   const engine = useEngine();
   const titleOf = useTitleOf();
-  if (!decision) return parting && <p>Everybody decides the same in both.</p>;
+  if (!decision) return parting && <p>All decisions are the same in both.</p>;
   const { tick, agent, entries, answers } = decision;
   const at = clockText(tick, perSecond, 2);
   return (

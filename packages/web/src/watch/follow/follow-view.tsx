@@ -143,7 +143,7 @@ export function FollowView({
         )}
       </Head>
       {names.length === 0 ? (
-        <p>Choose whom to follow.</p>
+        <p>Choose an agent to follow.</p>
       ) : (
         <Table ref={body}>
           <thead>

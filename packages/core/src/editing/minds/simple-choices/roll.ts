@@ -38,7 +38,7 @@ export const roll: SimpleForm = {
     {
       name: 'distance',
       label: 'It circles at',
-      about: 'from whom it fights, while it waits for the next roll',
+      about: 'from its target, while it waits for the next roll',
       unit: 'm',
       minimum: 0.5,
       maximum: 20,

@@ -80,7 +80,7 @@ export const sliders: SimpleForm = {
     {
       name: 'waits',
       label: 'How long it waits',
-      about: 'rest of each move after it was made',
+      about: 'cooldown of each move',
       unit: 's',
       minimum: 0,
       maximum: 10,

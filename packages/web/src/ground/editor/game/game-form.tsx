@@ -92,7 +92,7 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
       )}
       <RowFindings path={`grounds.${name}.director`} />
       <h3>Modes</h3>
-      {!schedule && <p>What holds for everybody for a time, by the clock.</p>}
+      {!schedule && <p>What holds for every agent for a time, by the clock.</p>}
       <ScheduleForm schedule={schedule} onChange={(next) => put(at('schedule'), next)} />
       <h3>Scores</h3>
       <Scores aria-label="Scores">

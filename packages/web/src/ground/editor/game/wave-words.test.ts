@@ -28,7 +28,7 @@ describe('a wave in words', () => {
     ],
     [
       { starts: 'zone', zone: 'nest', times: 3, delay: 2, after: 'each' },
-      '3 × Magpie, one every 1 s, when somebody played enters nest; again 2 s after each its own death, 2 more times.',
+      '3 × Magpie, one every 1 s, when a played agent enters nest; again 2 s after each its own death, 2 more times.',
     ],
   ])('%j', (more, words) => {
     expect(waveWords({ ...BEETLES, ...more }, document)).toBe(words);

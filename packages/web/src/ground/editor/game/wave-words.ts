@@ -17,7 +17,7 @@ export function spawnsOf({ at }: WaveDocument, { spawns = {} }: GroundDocument):
 const STARTS: Record<NonNullable<WaveDocument['starts']>, string> = {
   run: 'from the start',
   director: 'when the director brings them',
-  zone: 'when somebody played enters the zone',
+  zone: 'when a played agent enters the zone',
 };
 
 /** “3 Beetles, one every 1 s, from the start; again 5 s after the last has died, without end”. */
@@ -31,9 +31,7 @@ export function waveWords(wave: WaveDocument, document: ProjectDocument): string
     `${count} × ${title}`,
     ...(count > 1 ? [`one every ${gap} s`] : []),
     ...(most < count ? [`at most ${most} alive`] : []),
-    starts === 'zone' && zone !== undefined
-      ? `when somebody played enters ${zone}`
-      : STARTS[starts],
+    starts === 'zone' && zone !== undefined ? `when a played agent enters ${zone}` : STARTS[starts],
   ].join(', ');
   if (times === 1) return `${first}.`;
   const whose = after === 'each' ? 'each its own death' : 'the last has died';
