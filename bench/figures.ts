@@ -142,7 +142,7 @@ function programWithGuards(wardens: number): Program {
 }
 
 /** The guards compiled, in the order of {@link GUARDS}. */
-export function compiledGuards(program: Program): ((agent: Agent) => boolean)[] {
+function compiledGuards(program: Program): ((agent: Agent) => boolean)[] {
   const { states, transitions } = program.stacks[0].minds[0].machine;
   const state = states.find(({ id }) => id === 'guards')!;
   return state.transitions.map((leave) => compileFlag(transitions[leave].when!.ir));

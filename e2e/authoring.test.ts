@@ -213,7 +213,7 @@ describe('the transport', () => {
 describe('a state inside a room', () => {
   it('says by which ways of the room it is left too, and leads there', async () => {
     const page = await app.open('/projects/night-watch/minds/warden?state=rounds&tick=5');
-    const ways = page.getByRole('list', { name: 'Ways out of Calm' });
+    const ways = page.getByRole('list', { name: 'Transitions of Calm' });
     await ways.getByText('certain → Chase').waitFor();
     // What it is worth now, as for its own ways out.
     await ways.getByTestId('live-calm-1').getByText('false').waitFor();

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readFileSync, rmSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { aboutToBuild, ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
@@ -20,6 +20,7 @@ const CHECKS = {
     'e2e',
     'scripts',
   ],
+  'unused files, exports and packages': ['knip', '--no-progress'],
   types: ['tsc', '-b', '--force'],
 };
 
@@ -91,6 +92,25 @@ function runTests(projects, report, env) {
   });
 }
 
+const PINNED = path.join(ROOT, 'packages/core/src/testing/pinned');
+
+/**
+ * Pinned files, and sections of them, that no test has compared with: they guard nothing.
+ * @param {string} log what was compared, a name a line
+ */
+function unreadPinned(log) {
+  const read = new Set(existsSync(log) ? readFileSync(log, 'utf8').split('\n') : []);
+  return readdirSync(PINNED, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.txt'))
+    .flatMap((file) => {
+      const name = file.slice(0, -'.txt'.length);
+      const sections = readFileSync(path.join(PINNED, file), 'utf8').match(/^\[.*\]$/gm);
+      const isSplit = sections !== null && name.includes('/') === false;
+      return isSplit ? sections.map((section) => `${name}#${section.slice(1, -1)}`) : [name];
+    })
+    .filter((name) => !read.has(name));
+}
+
 await runScript(async () => {
   checkNode();
   ensurePackages();
@@ -116,7 +136,13 @@ await runScript(async () => {
   const folder = temporaryFolder();
   const cluster = await startCluster({ folder, durable: false });
   try {
-    const env = { ...process.env, LANTERN_TEST_DATABASE: cluster.url, CHROMIUM: chromium };
+    const pinnedRead = path.join(folder, 'pinned-read.txt');
+    const env = {
+      ...process.env,
+      LANTERN_TEST_DATABASE: cluster.url,
+      CHROMIUM: chromium,
+      PINNED_READ: pinnedRead,
+    };
     // The interface is driven in real time, so it runs when nothing else does.
     for (const projects of [['unit', 'server'], ['e2e']]) {
       const result = await runTests(projects, path.join(folder, `${projects[0]}.json`), env);
@@ -124,6 +150,11 @@ await runScript(async () => {
       failed += result.failed;
       failures.push(...result.names);
     }
+    const unread = unreadPinned(pinnedRead);
+    if (unread.length > 0) {
+      failed++;
+      failures.push(`pinned and compared by no test: ${unread.join(', ')}`);
+    } else passed++;
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -12,7 +12,7 @@ export * from './model/fields/choice-fields.ts';
 export * from './model/fields/fight-fields.ts';
 export * from './model/fields/run-finding-fields.ts';
 export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
-export { HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from './terms/fighting.ts';
+export { HIT_RESULTS, type HitResult } from './terms/fighting.ts';
 export { sameData } from './terms/same-data.ts';
 export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
 export {
@@ -22,7 +22,6 @@ export {
   directingMinds,
   groupNames,
   mayDo,
-  poolName,
 } from './model/groups.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
@@ -37,19 +36,19 @@ export {
   type Fault,
   type ReadResult,
 } from './model/file/read-project.ts';
-export { parseJson, type JsonFault } from './model/file/parse-json.ts';
-export { inTier, numberAt, tieredNumber, tierInForce } from './model/tiers.ts';
+export { parseJson } from './model/file/parse-json.ts';
+export { numberAt, tieredNumber, tierInForce } from './model/tiers.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
 export { projectSchema } from './model/schema/project.ts';
 export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
 export { compileProject, inputOf } from './compile/compile-project.ts';
 export { FINDINGS, type FindingCode } from './compile/finding-kinds.ts';
-export { hasErrors, type Finding, type Remedy } from './compile/finding.ts';
+export { hasErrors, type Finding } from './compile/finding.ts';
 export * from './model/examples.ts';
 export { checkDocument, checkProject, formFindings } from './findings/check-project.ts';
 export * from './ledger/run.ts';
-export { because, type Reason, type ReasonCode } from './terms/reasons.ts';
+export { because, type Reason } from './terms/reasons.ts';
 export { reasonText } from './world/readout/reason-text.ts';
 export { PHASES, TickError, type PhaseName } from './world/phases/tick.ts';
 export {
@@ -61,7 +60,6 @@ export {
   nameBranch,
   partHere,
   pastOfBranch,
-  UNNAMED_KEPT,
   type Branch,
   type Branches,
   type PartedBy,
@@ -86,20 +84,14 @@ export {
   type RecordingFormat,
   type RecordingHead,
 } from './ledger/exports.ts';
-export { readRecording, type ReadRecording } from './ledger/read-recording.ts';
+export { readRecording } from './ledger/read-recording.ts';
 export { runFigures, type AgentFigures } from './ledger/compare/run-figures.ts';
 export { advanceTo, lastMet, watchFor, type Breakpoints, type Stop } from './ledger/breakpoints.ts';
 export { mindMeant, namesMeant, secondMeant } from './model/breakpoint-names.ts';
 export { BREAKPOINT_KINDS, breakpointWords } from './model/breakpoint-documents.ts';
 export { bindBreakpoints } from './compile/breakpoints.ts';
 export * from './ledger/figures.ts';
-export {
-  TRY_SECONDS,
-  tryChanges,
-  type FoundChange,
-  type TryProgress,
-  type TryQuestion,
-} from './trying/try-change.ts';
+export { tryChanges, type FoundChange, type TryProgress } from './trying/try-change.ts';
 export {
   createObservation,
   findingId,
@@ -111,7 +103,7 @@ export {
 } from './observing/observation.ts';
 export { RUN_FINDINGS, type RunFindingKind } from './observing/kinds.ts';
 export { remedyOf } from './observing/remedies.ts';
-export { curveOf, shareOfRange, STRAIGHT, type Curve } from './mind/weigh/curves.ts';
+export { curveOf, STRAIGHT } from './mind/weigh/curves.ts';
 export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';
 export { endsOfBand } from './expression/check-bands.ts';
@@ -119,15 +111,12 @@ export {
   readChoice,
   readChoiceAt,
   readHeat,
-  type CellReadout,
   type ChoiceReadout,
   type HeatPicture,
-  type OptionReadout,
   type WeighedRow,
 } from './world/readout/choices.ts';
-export { readFollowed, type FollowedReadout, type KnownOther } from './world/readout/followed.ts';
+export { readFollowed, type FollowedReadout } from './world/readout/followed.ts';
 export { GLOSSARY, termsFor, type Term } from './model/glossary.ts';
-export { stepsOfPath } from './model/path-text.ts';
 export { migrated } from './model/file/migrate.ts';
 export { endLine, entryLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
@@ -138,8 +127,6 @@ export {
   archetypesWithMind,
   eventsFor,
   mentionsOf,
-  mindsSharingKey,
-  type KnownEvent,
   type Mention,
 } from './editing/minds/mentions.ts';
 export {
@@ -147,38 +134,32 @@ export {
   CAST_PARTS,
   GROUND_PARTS,
   type CastChange,
-  type CastDocument,
   type CastPart,
   type DocumentCommand,
   type DocumentPath,
   type GroundPart,
   type MindPart,
   type PartChange,
-  type PartDocument,
-  type PutCommand,
 } from './editing/commands/commands.ts';
-export { inverseOfPut, partAt } from './editing/commands/put.ts';
+export { partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
 export * from './editing/minds/patterns.ts';
 export {
   repertoireOf,
   type FormField,
   type FormValues,
-  type Repertoire,
   type SimpleForm,
 } from './editing/minds/simple-choices/form.ts';
 export * from './editing/minds/simple-choices/simple-choices.ts';
 export * from './editing/minds/fresh.ts';
-export { formOf, rowAround, type RowEdit, type RowForm } from './editing/minds/row-places.ts';
+export { formOf, type RowEdit } from './editing/minds/row-places.ts';
 export * from './editing/minds/row-kinds.ts';
 export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';
 export { extractTree, inlineTree, nameFromWords } from './editing/minds/subtrees.ts';
-export { namesIn } from './expression/names-in.ts';
 export { wordOfField, wordsOfPath } from './editing/commands/path-words.ts';
 export { BUILTINS, missingText, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
-export { nearestName } from './model/nearest-name.ts';
 export { statePaths } from './findings/state-paths.ts';
 export { exampleAgent, exampleProject } from './model/example-project.ts';
 export * from './editing/minds/options.ts';
@@ -195,9 +176,8 @@ export {
 } from './ledger/explain/statement.ts';
 export { howItNotices } from './ledger/explain/noticing.ts';
 export { whyItMoves } from './ledger/explain/moving.ts';
-export { whyNobody } from './ledger/explain/waves.ts';
-export { whatEverLedTo, whoTold, whyRemembered } from './ledger/explain/ever.ts';
-export { whyNot, whyNotNamed, whyNotSteps } from './ledger/explain/why-not.ts';
+export { whatEverLedTo, whoTold } from './ledger/explain/ever.ts';
+export { whyNotNamed, whyNotSteps } from './ledger/explain/why-not.ts';
 export { answer, type Asking } from './ledger/explain/asking.ts';
 export type { Target } from './ledger/explain/target.ts';
 export { why } from './ledger/explain/why.ts';

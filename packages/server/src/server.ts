@@ -21,7 +21,7 @@ export interface ServerOptions {
 }
 
 /** Largest request body, in bytes. */
-export const BODY_LIMIT = 8 * 1_048_576;
+const BODY_LIMIT = 8 * 1_048_576;
 
 const REQUESTS_PER_MINUTE = 3000;
 

@@ -16,7 +16,7 @@ export function candidateKeyName(choice: string, option: string, as: string): st
 type CandidateType = Extract<ParameterType, 'number' | 'text' | 'point' | 'agent' | 'thing'>;
 
 /** Of what type an option’s candidates are; null where they are entries of what is no list. */
-export function typeOfEach(each: EachDocument, mind: MindDocument): CandidateType | null {
+function typeOfEach(each: EachDocument, mind: MindDocument): CandidateType | null {
   if ('agents' in each) return 'agent';
   if ('things' in each) return 'thing';
   if ('places' in each) return 'point';

@@ -166,7 +166,7 @@ function compileNamed(
 }
 
 /** What may be written to a key: a value of its type, or for a list one of its entries; null for no such key. */
-export function wantedValue(scope: MindScope, name: string): Wanted | null {
+function wantedValue(scope: MindScope, name: string): Wanted | null {
   const key = scope.keys.get(name);
   if (!key) return null;
   const type = key.type.replace('list of ', '') as ValueType;

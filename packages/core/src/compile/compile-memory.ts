@@ -109,7 +109,7 @@ function checkNumbers(
     );
 }
 
-export function scopeOf(document: MemoryKeyDocument): MemoryScope {
+function scopeOf(document: MemoryKeyDocument): MemoryScope {
   return document.scope ?? 'self';
 }
 

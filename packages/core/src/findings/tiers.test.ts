@@ -69,7 +69,9 @@ describe('what is wrong with a tier', () => {
   it('is said at its place', () => {
     expect(
       messages(project([{ name: 'a', changes: [{ path: 'archetypes.keeper.nerve', value: 1 }] }])),
-    ).toContainEqual(expect.stringMatching(/^tiers\[0\]\.changes\[0\]\.path: There is no number at/));
+    ).toContainEqual(
+      expect.stringMatching(/^tiers\[0\]\.changes\[0\]\.path: There is no number at/),
+    );
     expect(
       messages(project([{ name: 'a', changes: [{ path: 'archetypes.keeper.reaction' }] }])),
     ).toContainEqual(expect.stringMatching(/a value or a factor/));

@@ -147,8 +147,8 @@ export function takePath(body: Body, points: number[]): void {
 }
 
 /** Seconds, and metres to get on in them, before a moving body counts as stuck. */
-export const STUCK_SECONDS = 1.5;
-export const STUCK_METRES = 0.2;
+const STUCK_SECONDS = 1.5;
+const STUCK_METRES = 0.2;
 
 /** Whether a body whose legs are going has got nowhere; looks again from here on. */
 export function isStuck(body: Body, tick: number, ticksPerSecond: number): boolean {

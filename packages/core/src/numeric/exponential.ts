@@ -70,7 +70,7 @@ export function log(x: number): number {
 }
 
 /** The natural logarithm of what stands in a cell, put in its place. */
-export function logInPlace(cells: Float64Array, at: number): void {
+function logInPlace(cells: Float64Array, at: number): void {
   const x = cells[at];
   if (!(x > 0) || x === Infinity) {
     cells[at] = x === 0 ? -Infinity : x === Infinity ? x : NaN;

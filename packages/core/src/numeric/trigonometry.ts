@@ -10,7 +10,7 @@
  */
 
 export const PI = 3.141592653589793;
-export const TAU = 6.283185307179586;
+const TAU = 6.283185307179586;
 
 const HALF_PI_HIGH = 1.5707963267341256; // the first 33 bits of π/2
 const HALF_PI_LOW = 6.077100506506192e-11; // the next 53 bits

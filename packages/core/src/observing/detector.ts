@@ -15,7 +15,7 @@ export interface Noticed {
   place?: NoticedPlace;
 }
 
-export interface NoticedPlace {
+interface NoticedPlace {
   mind: string;
   state: string;
   /** The transition that is meant, as people count it, from 1. */

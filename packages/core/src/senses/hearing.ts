@@ -1,7 +1,7 @@
 /** Hearing: loudness = 1 − length / reach, after as long as sound takes for the way. Which way that is, the ground says. */
 
 /** Metres per second, in air at 20 °C. */
-export const SPEED_OF_SOUND = 343;
+const SPEED_OF_SOUND = 343;
 
 export function loudness(length: number, reach: number): number {
   return length < reach ? 1 - length / reach : 0;

@@ -5,7 +5,7 @@ import type { Input, Program } from '../world/program/program.ts';
 import { compiled, nightWatch } from './demo.fixture.ts';
 
 /** Night Watch with nine gleaners who run about and throw baskets, at wardens who can be hurt and have to react. */
-export function brawl(): ProjectDocument {
+function brawl(): ProjectDocument {
   const document = nightWatch();
   const ground = document.grounds[document.start.ground];
   const gleaner = ground.agents[document.start.play!];

@@ -79,50 +79,109 @@ function lineInWords(entry: LedgerEntry): string {
   return JSON.stringify(line);
 }
 
-/** A line for each stretch of so many ticks: a digest of all entries and of where everybody is, and how many entries there are of each kind. */
+/** A line that is compared, and what stands behind its digests: what each part of it is made of now. */
+export interface DigestLine {
+  line: string;
+  /** By part of the line, such as `awareness`: what was digested. */
+  made: ReadonlyMap<string, readonly string[]>;
+}
+
+function digest(lines: readonly string[]): string {
+  const hash = createHash('sha256');
+  for (const line of lines) hash.update(line);
+  return hash.digest('hex').slice(0, 6);
+}
+
+/**
+ * A line for each stretch of so many ticks: how many entries there are of each kind with a digest of them, and a
+ * digest of where every body is.
+ */
 export function* linesOf(
   program: Program,
   seed: number,
   ticks: number,
   player: (world: World) => Input[] = () => [],
   stretch = 60,
-): Generator<string> {
+): Generator<DigestLine> {
   const world = createWorld(program, seed);
   let entries: LedgerEntry[] = [];
   setRecorder(world, (entry) => entries.push(entry));
   while (world.tick < ticks) {
     tick(world, player(world));
     if (world.tick % stretch > 0) continue;
-    const counts: Record<string, number> = {};
-    for (const { kind } of entries) counts[kind] = (counts[kind] ?? 0) + 1;
-    const hash = createHash('sha256');
-    for (const entry of entries) hash.update(lineInWords(entry));
-    for (const { name, x, y, health } of world.agents)
-      hash.update([name, x.toFixed(6), y.toFixed(6), health.toFixed(6)].join());
-    const kinds = Object.keys(counts).sort();
+    const made = new Map<string, string[]>([
+      [
+        'bodies',
+        world.agents.map(({ name, x, y, health }) =>
+          [name, x.toFixed(6), y.toFixed(6), health.toFixed(6)].join(),
+        ),
+      ],
+    ]);
+    for (const entry of entries) {
+      const known = made.get(entry.kind);
+      if (known) known.push(lineInWords(entry));
+      else made.set(entry.kind, [lineInWords(entry)]);
+    }
+    const parts = [...made.keys()].sort().map((part) => {
+      const lines = made.get(part)!;
+      return `${part} ${lines.length} ${digest(lines)}`;
+    });
     const title = `seed ${seed}, ticks ${world.tick - stretch + 1} to ${world.tick}`;
-    yield `${title}: ${hash.digest('hex').slice(0, 10)} ${kinds.map((kind) => `${kind} ${counts[kind]}`).join(', ')}`;
+    yield { line: `${title}: ${parts.join(', ')}`, made };
     entries = [];
   }
+}
+
+/** Tells the script that runs all tests what was compared: a section that no test reads guards nothing. */
+function noteRead(name: string): void {
+  const log = process.env.PINNED_READ;
+  if (log) appendFileSync(log, `${name}\n`);
+}
+
+function lineOf(each: string | DigestLine): string {
+  return typeof each === 'string' ? each : each.line;
+}
+
+/** So much of what differs is shown. */
+const SHOWN = 12;
+
+/** Which parts of a line of digests differ, and what they are made of now. */
+function whatDiffers(each: string | DigestLine, was = ''): string {
+  if (typeof each === 'string' || each.line === was) return '';
+  const before = new Set(was.split(/: |, /));
+  const parts = each.line.split(/: |, /).slice(2);
+  const differing = parts.filter((part) => !before.has(part)).map((part) => part.split(' ')[0]);
+  return [
+    `${each.line.split(': ')[0]}: ${differing.join(', ') || 'an entry that is gone'} differ`,
+    ...differing.flatMap((part) => [
+      `${part} now:`,
+      ...(each.made.get(part) ?? []).slice(0, SHOWN),
+    ]),
+  ].join('\n');
 }
 
 /**
  * Lines must be those of a file beside this, or of a section of it (`file#section`), which is written where it is
  * missing. Compares as it goes, so that the first line that differs ends it.
  */
-export function expectPinned(name: string, runs: readonly Iterable<string>[]): void {
+export function expectPinned(name: string, runs: readonly Iterable<string | DigestLine>[]): void {
+  noteRead(name);
   const [base, section] = name.split('#');
   const file = path.join(import.meta.dirname, 'pinned', `${base}.txt`);
   const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
   const pinned = sectionOf(text, section);
   if (pinned === null && !process.env.CI) {
     mkdirSync(path.dirname(file), { recursive: true });
-    const lines = runs.flatMap((run) => [...run]);
+    const lines = runs.flatMap((run) => [...run].map(lineOf));
     appendFileSync(file, `${[...(section ? [`[${section}]`] : []), ...lines].join('\n')}\n`);
     return;
   }
   expect(pinned, `${name} is not pinned`).not.toBeNull();
-  for (const run of runs) for (const line of run) expect(line).toBe(pinned!.shift());
+  for (const run of runs)
+    for (const each of run) {
+      const was = pinned!.shift();
+      expect(lineOf(each), whatDiffers(each, was)).toBe(was);
+    }
   expect(pinned).toEqual([]);
 }
 

@@ -40,7 +40,7 @@ export interface TryProgress {
 }
 
 /** Seconds before the question from which changes are tried. */
-export const TRY_SECONDS = 10;
+const TRY_SECONDS = 10;
 /** Numbers are tried multiplied and divided by these, smallest first. */
 const FACTORS = [1.1, 1.3, 1.7, 2.5, 5, 10];
 /** Times the way between a factor that changes nothing and one that does is halved. */

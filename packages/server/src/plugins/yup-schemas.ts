@@ -4,8 +4,6 @@ import swagger from '@fastify/swagger';
 import * as yup from 'yup';
 import { Problem } from '../problem.ts';
 
-export type YupSchema = yup.ISchema<unknown>;
-
 /** The OpenAPI form of a route schema whose parts may be Yup's. */
 function withJsonSchemas(schema: Record<string, unknown>): JsonSchema {
   const converted = Object.entries(schema).map(([part, value]) => [

@@ -22,7 +22,7 @@ export interface ProjectRow extends Model<
   deletedAt: CreationOptional<Date | null>;
 }
 
-export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttributes<EditRow>> {
+interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttributes<EditRow>> {
   projectId: string;
   number: number;
   document: ProjectDocument;

@@ -4,7 +4,7 @@ import { Problem } from '../problem.ts';
 import type { Database } from './database.ts';
 import type { ProjectRow } from './models.ts';
 
-export interface ProjectSummary {
+interface ProjectSummary {
   id: string;
   title: string;
   note?: string;
@@ -24,7 +24,7 @@ export interface StoredProject {
   document: ProjectDocument;
 }
 
-export interface EditSummary {
+interface EditSummary {
   number: number;
   /** The same for edits of the same document, so that an undo can be told from a change. */
   digest: string;

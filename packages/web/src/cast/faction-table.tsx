@@ -53,7 +53,8 @@ export function FactionTable({ cast }: { cast: CastEditor }) {
     <FormColumn aria-label="Factions" style={{ gridColumn: '1 / -1' }}>
       <Title>Factions</Title>
       <p>
-        Read along a row: how this side stands to the others. Hostile agents draw attention, neutral agents are seen and ignored, friendly agents are not looked at.
+        Read along a row: how this side stands to the others. Hostile agents draw attention, neutral
+        agents are seen and ignored, friendly agents are not looked at.
       </p>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       <FindingsHere path="factions" />

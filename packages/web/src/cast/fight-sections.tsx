@@ -47,7 +47,7 @@ const TIMES = ['windUp', 'active', 'recovery', 'cooldown'] as const;
 const HITTING = ['reach', 'from', 'to', 'damage', 'knockback', 'stagger', 'turn'] as const;
 const FLYING = ['shots', 'gap', 'spread'] as const;
 const ALWAYS = ['advance', 'rooted', 'sturdy', 'noise'] as const;
-export const FIELDS_OF_KIND: Record<MoveKind, readonly (keyof typeof MOVE_FIELDS)[]> = {
+const FIELDS_OF_KIND: Record<MoveKind, readonly (keyof typeof MOVE_FIELDS)[]> = {
   strike: [...TIMES, ...HITTING, 'arc', 'hits', ...ALWAYS],
   thrown: [...TIMES, ...HITTING, ...FLYING, 'speed', 'radius', 'drop', 'lead', ...ALWAYS],
   instant: [...TIMES, ...HITTING, ...FLYING, ...ALWAYS],

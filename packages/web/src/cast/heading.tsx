@@ -1,18 +1,10 @@
-import { CAST_PARTS, type CastPart } from '@crooked-lantern/core';
+import { CAST_PARTS } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { checkName, checkTitle } from '../ui/fields.tsx';
 import { InlineText } from '../ui/inline-text.tsx';
 import { NoteText } from '../ui/note-text.tsx';
 import { Sort, Title, Trouble } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
-
-export const SINGULAR: Record<CastPart, string> = {
-  archetypes: 'Archetype',
-  squads: 'Squad',
-  factions: 'Faction',
-  setups: 'Set-up',
-  players: 'Scripted player',
-};
 
 /** Title, name and note of an entry of the cast, each edited where it stands. */
 export function EntryHeading({

@@ -102,7 +102,9 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       <section aria-label="Roles">
         <h3>Roles</h3>
         <p>
-          Assigned from the top down to the members with the best scores. A member keeps its role until another scores better by more than the commitment. Minds ask for <code>self.role</code>.
+          Assigned from the top down to the members with the best scores. A member keeps its role
+          until another scores better by more than the commitment. Minds ask for{' '}
+          <code>self.role</code>.
         </p>
         <FindingsHere path={`squads.${name}`} />
         {roles.length > 0 && (

@@ -16,7 +16,7 @@ export interface Band extends Stretch {
   state: string;
 }
 
-export interface Dot {
+interface Dot {
   tick: number;
   entry: LedgerEntry;
 }
@@ -28,7 +28,7 @@ export interface Point {
 }
 
 /** An action; `state` is its name, `row` the row that does it, and `within` the state it is done in. */
-export interface Act extends Band {
+interface Act extends Band {
   row: number;
   within: string;
 }
@@ -101,7 +101,7 @@ export function createLanes(): Lanes {
   return { byAgent: new Map(), edits: [], furtherRows: 0, comers: [] };
 }
 
-export function laneOf(lanes: Lanes, agent: string): Lane {
+function laneOf(lanes: Lanes, agent: string): Lane {
   let lane = lanes.byAgent.get(agent);
   if (!lane) {
     lane = {

@@ -212,7 +212,7 @@ export interface EngineQuestion extends AskedMind {
 }
 
 /** Why something is not. */
-export interface WhyNotQuestion extends AskedMind {
+interface WhyNotQuestion extends AskedMind {
   target: Target;
 }
 
@@ -264,7 +264,7 @@ export interface Recording {
   inputs: { tick: number; input: Input }[];
 }
 
-export interface SubmitResult {
+interface SubmitResult {
   findings: Finding[];
   /** Whether the document runs from here on. */
   runs: boolean;

@@ -53,7 +53,7 @@ export function partAtOffset(
 }
 
 /** The parts that have no others inside: what an expression comes down to. */
-export function innermost(values: readonly PartValue[]): PartValue[] {
+function innermost(values: readonly PartValue[]): PartValue[] {
   return values.filter(
     ({ at }) =>
       !values.some(

@@ -23,7 +23,7 @@ import { Buttons, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
 
 /** Where something is pasted: beneath a row, beside a state, or into the mind as a whole. */
-export type PasteTarget = { row: DocumentPath } | { state: string } | null;
+type PasteTarget = { row: DocumentPath } | { state: string } | null;
 
 /** What is to be put in, and what it lacks there. */
 interface Waiting {

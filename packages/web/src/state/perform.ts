@@ -24,7 +24,7 @@ function titleInCast(entry: { title?: string } | null | undefined): string | und
 const PUT_WORDS = { set: '', insert: 'new ', remove: 'removal of ' } as const;
 
 /** What a command is called in undo and redo. */
-export function describeCommand(document: ProjectDocument, command: DocumentCommand): string {
+function describeCommand(document: ProjectDocument, command: DocumentCommand): string {
   switch (command.command) {
     case 'retitleProject':
       return 'title of the project';

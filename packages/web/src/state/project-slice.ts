@@ -15,7 +15,7 @@ type Step = {
   label: string;
 } & ({ document: ProjectDocument } | { document: null; number: number });
 
-export type SavingState =
+type SavingState =
   | { kind: 'saved'; at: string }
   | { kind: 'saving' }
   /** The server or its database does not answer; tried again by itself. */

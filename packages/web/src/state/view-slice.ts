@@ -14,8 +14,8 @@ export const OVERLAYS = [
   { id: 'walkable', name: 'walkable', key: 'KeyW', tint: 'var(--done)' },
 ] as const;
 
-export type OverlayId = (typeof OVERLAYS)[number]['id'];
-export type Overlays = Record<OverlayId, boolean>;
+type OverlayId = (typeof OVERLAYS)[number]['id'];
+type Overlays = Record<OverlayId, boolean>;
 
 export interface ViewState {
   overlays: Overlays;

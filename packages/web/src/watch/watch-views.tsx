@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 
 /** What the Watch place shows beside the ground. */
-export const WATCH_VIEWS = [
+const WATCH_VIEWS = [
   { id: 'ask', title: 'Ask' },
   { id: 'follow', title: 'Follow' },
   { id: 'findings', title: 'Findings' },

@@ -33,7 +33,7 @@ export interface Weighing {
   select: (change: WeighingChange) => void;
 }
 
-export interface WeighingChange {
+interface WeighingChange {
   mind?: string;
   choice?: string;
   /** By id; null for the choice as a whole. */

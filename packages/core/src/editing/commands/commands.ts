@@ -62,13 +62,13 @@ export interface PutCommand {
 }
 
 /** What a mind declares by name. */
-export const MIND_PARTS = ['states', 'memory', 'trees', 'rules', 'choices'] as const;
+const MIND_PARTS = ['states', 'memory', 'trees', 'rules', 'choices'] as const;
 export type MindPart = (typeof MIND_PARTS)[number];
 
 /** Who is there, by name. */
 export const CAST_PARTS = ['archetypes', 'squads', 'factions', 'setups', 'players'] as const;
 export type CastPart = (typeof CAST_PARTS)[number];
-export type CastDocument<P extends CastPart = CastPart> = NonNullable<ProjectDocument[P]>[Name];
+type CastDocument<P extends CastPart = CastPart> = NonNullable<ProjectDocument[P]>[Name];
 export type CastChange = {
   [P in CastPart]: { part: P; name: Name; value: CastDocument<P> | null };
 }[CastPart];
@@ -86,7 +86,7 @@ export const GROUND_PARTS = [
   'agents',
 ] as const;
 export type GroundPart = (typeof GROUND_PARTS)[number];
-export type PartDocument<P extends GroundPart = GroundPart> = NonNullable<GroundDocument[P]>[Name];
+type PartDocument<P extends GroundPart = GroundPart> = NonNullable<GroundDocument[P]>[Name];
 
 /** One part put in place of what was there, added, or (with null) taken away. Walls go by their index; the length of their list adds one. */
 export type PartChange =

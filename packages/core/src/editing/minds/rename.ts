@@ -26,7 +26,7 @@ function declared(mind: MindDocument, part: MindPart): readonly Name[] {
   return Object.keys(mind[part] ?? {});
 }
 
-export function renameEntry<T>(
+function renameEntry<T>(
   record: Record<Name, T> | undefined,
   from: Name,
   to: Name,

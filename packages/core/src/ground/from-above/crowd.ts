@@ -21,8 +21,8 @@ const SQUEEZE = 0.95;
 /** Nobody stands where the body wants to be. */
 export const FREE = 0;
 /** Others do, and around them there is a place nearer the goal: this way or that. */
-export const TO_ONE_SIDE = 1;
-export const TO_THE_OTHER = -1;
+const TO_ONE_SIDE = 1;
+const TO_THE_OTHER = -1;
 /** Others do, and here is as near as it gets. */
 export const THERE = 2;
 

@@ -69,7 +69,7 @@ function straighten(
 }
 
 /** Whether a body of the walkable area's size can go straight. */
-export function isClear(
+function isClear(
   walls: Walls,
   { radius, over }: Walkable,
   x0: number,

@@ -14,7 +14,9 @@ describe('why nobody of a wave comes', () => {
 
   it('names what holds it up, and since when, as it was at the tick', () => {
     const { statement, since, cause, values } = ask(61);
-    expect(statement).toBe('no agent of beetles comes now: there is no room at West gap, for 1.0 s');
+    expect(statement).toBe(
+      'no agent of beetles comes now: there is no room at West gap, for 1.0 s',
+    );
     expect(since).toBe(1);
     expect(values).toEqual([
       { part: 'alive', value: '0' },

@@ -6,7 +6,7 @@ import type { NodeKindOf } from './node-kind.ts';
 import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Draws when it starts: its child with probability p, else failure. */
-export class Chance extends Wrapped {
+class Chance extends Wrapped {
   private readonly p: NumberFunction;
 
   constructor(child: TreeNode, p: NumberFunction) {

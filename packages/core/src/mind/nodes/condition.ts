@@ -4,7 +4,7 @@ import { FAILURE, SUCCESS, type Status } from '../status.ts';
 import type { Behaviour } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 
-export class Condition implements Behaviour {
+class Condition implements Behaviour {
   private readonly test: FlagFunction;
 
   constructor(test: FlagFunction) {

@@ -8,7 +8,7 @@ import { ticksOf } from './ticks.ts';
 import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Fails for so long after its child has ended or was stopped, and where the time is not known. */
-export class Cooldown extends Wrapped {
+class Cooldown extends Wrapped {
   private readonly seconds: NumberFunction;
   private readonly readyAt: number;
 

@@ -8,7 +8,7 @@ import { ticksOf } from './ticks.ts';
 import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
 
 /** Starts its child so much later; it runs meanwhile. */
-export class Delay extends Wrapped {
+class Delay extends Wrapped {
   private readonly seconds: NumberFunction;
   /** Tick the child is due in; 0 once it has begun. */
   private readonly due: number;

@@ -6,7 +6,7 @@ import type { NodeKindOf } from './node-kind.ts';
 import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Lets its child start so many times in the agent's life, then fails. */
-export class Limit extends Wrapped {
+class Limit extends Wrapped {
   private readonly times: number;
   private readonly used: number;
 

@@ -5,7 +5,7 @@ import type { NodeKindOf } from './node-kind.ts';
 import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
 
 /** Invert, succeed and fail: the child's result, as another. */
-export class Mapped extends Wrapped {
+class Mapped extends Wrapped {
   private readonly results: readonly [Status, Status, Status];
 
   constructor(child: TreeNode, success: Status, failure: Status) {

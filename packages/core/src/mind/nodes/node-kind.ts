@@ -41,10 +41,10 @@ export interface NodeKindOf<K extends NodeKind> {
   runsOn(program: BodyOf<K>): boolean;
 }
 
-export type BodyOf<K extends NodeKind> = Extract<NodeBodyProgram, { kind: K }>;
+type BodyOf<K extends NodeKind> = Extract<NodeBodyProgram, { kind: K }>;
 
 /** What compiling a node can ask for. Fields are named as in the document. */
-export interface Compiling {
+interface Compiling {
   /** The node in the field that names the kind. */
   child(document: NodeDocument): NodeProgram;
   children(documents: readonly NodeDocument[]): NodeProgram[];

@@ -76,7 +76,7 @@ abstract class Ordered implements Behaviour {
   }
 }
 
-export class Sequence extends Ordered {
+class Sequence extends Ordered {
   constructor(children: readonly TreeNode[], restart: boolean, layout: CellLayout) {
     super(children, SUCCESS, restart, layout);
   }
@@ -87,7 +87,7 @@ export class Sequence extends Ordered {
  * been false at some decision since the selector went past it, or a child that fails at once would cut
  * its siblings off forever.
  */
-export class Selector extends Ordered {
+class Selector extends Ordered {
   /** For each child that preempts, the cell that says whether its guard has been false; −1 for others. */
   private readonly armed: number[];
   private readonly watches: boolean;

@@ -4,7 +4,7 @@ import type { Behaviour, TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 
 /** All children each decision, until so many have succeeded or failed; the rest are stopped, the last first. */
-export class Parallel implements Behaviour {
+class Parallel implements Behaviour {
   private readonly children: readonly TreeNode[];
   private readonly successes: number;
   private readonly failures: number;

@@ -6,7 +6,7 @@ import type { Behaviour, TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 
 /** Draws one child by weight when it starts and keeps it. A weight that is missing or below 0 counts as 0; with none above 0 it fails. */
-export class WeightedRandom implements Behaviour {
+class WeightedRandom implements Behaviour {
   private readonly children: readonly TreeNode[];
   private readonly weights: readonly NumberFunction[];
   private readonly drawn: number;

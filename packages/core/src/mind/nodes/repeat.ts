@@ -9,7 +9,7 @@ import { BY_ITS_CHILD, Wrapped } from './wrapped.ts';
  * Runs its child over and over. A round that began in this decision and is over already is the last
  * of the decision: the next one begins in the decision after, so that nothing spins.
  */
-export class Repeat extends Wrapped {
+class Repeat extends Wrapped {
   private readonly times: number;
   private readonly until: Status | undefined;
   /** Rounds done. */

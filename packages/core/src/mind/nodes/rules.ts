@@ -55,7 +55,7 @@ function makeRule(program: RuleProgram, grove: Grove, rows: number[]): Rule {
  * then those that fire act from top to bottom. A channel belongs to the uppermost row that wants it.
  * Rules never come to an end by themselves.
  */
-export class Rules implements Behaviour {
+class Rules implements Behaviour {
   private readonly rules: Rule[];
   private readonly state: number;
   /** Row that uses each channel in this decision; −1 for none. Decisions don't overlap, so one serves all agents. */

@@ -8,7 +8,7 @@ import { ticksOf } from './ticks.ts';
 import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
 /** Stops its child and fails when it has run for so long. */
-export class Timeout extends Wrapped {
+class Timeout extends Wrapped {
   private readonly seconds: NumberFunction;
   private readonly deadline: number;
 

@@ -63,7 +63,7 @@ function bindGrade({ memberships, strength }: GradeProgram): BoundGrade {
 }
 
 /** The force of a graded row: its least membership, times its strength. */
-export function forceOf({ memberships, strength }: BoundGrade, facts: Facts): number {
+function forceOf({ memberships, strength }: BoundGrade, facts: Facts): number {
   let least = 1;
   for (let i = 0; i < memberships.length; i++) {
     const membership = known(memberships[i](facts), 0);

@@ -15,7 +15,7 @@ import { Scorer } from './score.ts';
  */
 
 /** Scores that are no further apart are equal. */
-export const TIE = 1e-9;
+const TIE = 1e-9;
 
 export interface BoundOption {
   program: OptionProgram;

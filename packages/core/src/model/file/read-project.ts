@@ -88,7 +88,7 @@ export function readProject(written: unknown): ReadResult {
 }
 
 /** The single faults of a Yup error, in the order of their paths, each path once. */
-export function faultsOf(error: yup.ValidationError): Fault[] {
+function faultsOf(error: yup.ValidationError): Fault[] {
   const single = error.inner.length > 0 ? error.inner.flatMap((inner) => faultsOf(inner)) : [];
   if (single.length === 0) {
     return [{ path: error.path ?? '', message: error.errors[0] ?? error.message }];

@@ -230,7 +230,7 @@ export function metaOf(schema: AnySchema | undefined): yup.CustomSchemaMetadata 
 }
 
 /** A path such as `minds.warden.machine.states[0]` with one more key. */
-export function joinPath(path: string | undefined, key: string): string {
+function joinPath(path: string | undefined, key: string): string {
   const step = /^[A-Za-z_][\w-]*$/.test(key) ? key : `["${key}"]`;
   if (!path) return step;
   return step.startsWith('[') ? path + step : `${path}.${step}`;

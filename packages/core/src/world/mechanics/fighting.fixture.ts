@@ -64,7 +64,7 @@ export const strike = (move: string): ActionDocument => ({
   move,
   at: 'attention.of',
 });
-export const hits = (entries: readonly LedgerEntry[]) =>
+const hits = (entries: readonly LedgerEntry[]) =>
   entries.filter((entry) => entry.kind === 'hit') as Extract<LedgerEntry, { kind: 'hit' }>[];
 
 /** Both wait a tenth of a second, six ticks, so that what they begin, they begin in tick 7. */

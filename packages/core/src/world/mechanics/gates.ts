@@ -13,7 +13,7 @@ import type { Surroundings } from '../state/surroundings.ts';
 /** Gates open and close while the world runs: for bodies, sight, light, sound and paths. */
 
 /** How far a gate is heard when it opens or closes. */
-export const GATE_NOISE = 5;
+const GATE_NOISE = 5;
 
 /** Metres from a place to a gate. */
 export function distanceToGate(

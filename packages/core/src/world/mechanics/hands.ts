@@ -16,7 +16,7 @@ import { HAND_HEIGHT, isFlying, land } from './things.ts';
 export const HAND_REACH = 0.8;
 /** Metres a throw goes at most, and metres a second it flies. */
 export const THROW_RANGE = 9;
-export const THROW_SPEED = 10;
+const THROW_SPEED = 10;
 
 export function whyNotPickUp(world: Surroundings, agent: AgentState, index: number): Reason | null {
   const thing = world.things[index];

@@ -24,7 +24,7 @@ export interface Blow {
 }
 
 /** A body feels where something comes from, not how far off that is: the percept lies one metre away, and is noticed in the next tick. */
-export function feel(agent: AgentState, { what, of, thing, fromX, fromY, strength }: Blow): void {
+function feel(agent: AgentState, { what, of, thing, fromX, fromY, strength }: Blow): void {
   const dx = fromX - agent.x;
   const dy = fromY - agent.y;
   const away = Math.sqrt(dx * dx + dy * dy) || 1;

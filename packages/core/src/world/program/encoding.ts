@@ -5,7 +5,7 @@ import type { Program } from './program.ts';
  * JSON has no word for stand as text behind a tilde, and text that begins with a tilde gets another.
  */
 
-export const PROGRAM_FORMAT = 'crooked-lantern/program';
+const PROGRAM_FORMAT = 'crooked-lantern/program';
 /** Raised whenever a program of before would be read wrongly. */
 export const PROGRAM_VERSION = 1;
 

@@ -27,7 +27,7 @@ export interface ChoiceReadout {
   options: OptionReadout[];
 }
 
-export interface OptionReadout {
+interface OptionReadout {
   id: string;
   /** Once, or once for each candidate. */
   rows: WeighedRow[];
@@ -44,7 +44,7 @@ export interface WeighedRow {
   cells: CellReadout[];
 }
 
-export interface CellReadout {
+interface CellReadout {
   /** The input as it is; null for nothing, and for graded rows. */
   value: number | null;
   /** The input as a share of its range. */

@@ -28,7 +28,7 @@ export interface FollowedReadout {
 }
 
 /** Where it believes somebody to be, against where they are. */
-export interface KnownOther {
+interface KnownOther {
   of: string;
   title: string;
   x: number;

@@ -15,7 +15,7 @@ export const RAY_STRIDE = 5;
 /** Numbers a thing takes in {@link pictureThings}: x, y, height above the ground, who carries it (−1 for nobody). */
 export const THING_STRIDE = 4;
 
-export const UPRIGHT = 0;
+const UPRIGHT = 0;
 export const CROUCHED = 1;
 export const LYING = 2;
 /** Lies, and is dead. */

@@ -90,7 +90,7 @@ export interface Beginning {
 }
 
 /** An agent before and after an edit. */
-export interface AgentChange {
+interface AgentChange {
   from: AgentState;
   to: AgentState;
   names: Renaming;
@@ -98,7 +98,7 @@ export interface AgentChange {
 }
 
 /** How a field begins, beside what happens to it where a run changes hands. */
-export interface AgentField<V> extends RunField<V, AgentState, AgentChange> {
+interface AgentField<V> extends RunField<V, AgentState, AgentChange> {
   /** What it holds at the start of a run, and at a respawn. */
   begin(agent: AgentState, beginning: Beginning): V;
 }
@@ -169,7 +169,7 @@ function carrySleep(asleep: boolean, { from, to }: AgentChange): boolean {
 }
 
 /** The whole table: a field of {@link AgentRun} that is missing here does not compile. */
-export const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
+const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
   body: {
     begin: ({ archetype }, { x, y, heading, played }) => {
       const body = createBody(x, y, heading, archetype.speeds[archetype.gait] ?? NaN);

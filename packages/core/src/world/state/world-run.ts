@@ -65,7 +65,7 @@ export interface WorldChange {
 }
 
 /** How a field begins, beside what happens to it where a run changes hands. */
-export interface WorldField<V> extends RunField<V, Surroundings, WorldChange> {
+interface WorldField<V> extends RunField<V, Surroundings, WorldChange> {
   /** What it holds before the first tick. */
   begin(statics: Statics): V;
 }
@@ -149,7 +149,7 @@ function copyEach<V extends object>(list: readonly V[]): V[] {
 }
 
 /** The whole table: a field of {@link WorldRun} that is missing here does not compile. */
-export const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]> } = {
+const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]> } = {
   tick: { begin: () => 0, copy: (tick) => tick, carry: (tick) => tick },
   squadMemories: {
     begin: (statics) => {

@@ -71,7 +71,7 @@ function leastSize(snap: number): number {
 }
 
 /** How thick a wall is that is drawn as a line: as the last one on the ground. */
-export function wallThickness({ walls }: GroundDocument): number {
+function wallThickness({ walls }: GroundDocument): number {
   const last = walls.at(-1);
   return last ? Math.min(...last.size) : 0.4;
 }

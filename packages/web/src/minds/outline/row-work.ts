@@ -82,7 +82,7 @@ export function useRowChoices(mind: string) {
 }
 
 /** The row a choice stands for. */
-export function rowFrom(
+function rowFrom(
   document: ProjectDocument,
   mind: string,
   choice: string,

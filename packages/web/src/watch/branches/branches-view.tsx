@@ -125,7 +125,9 @@ export function BranchesView({ agent }: { agent: string | null }) {
         <ComparisonView key={`${compared.id} ${branches[0].id}`} branch={compared} agent={agent} />
       ) : branches.length < 2 ? (
         <p>
-          There is one branch so far. Go back in the run, press a key or make an edit, and run on: the earlier way is kept here. Branches without a name are deleted when six newer ones exist.
+          There is one branch so far. Go back in the run, press a key or make an edit, and run on:
+          the earlier way is kept here. Branches without a name are deleted when six newer ones
+          exist.
         </p>
       ) : (
         <p>Choose one to compare with.</p>

@@ -15,7 +15,7 @@ export interface FollowRow {
   of: (readout: FollowedReadout) => FollowCell | null;
 }
 
-export interface FollowCell {
+interface FollowCell {
   text: string;
   /** What it believes is not so. */
   isWrong?: boolean;

@@ -34,7 +34,7 @@ export interface Repertoire {
   guards: { name: Name; title: string }[];
 }
 
-export interface Written {
+interface Written {
   choice: Omit<ChoiceDocument, 'title' | 'note'>;
   bands: Record<Name, BandSetDocument>;
 }
