@@ -187,7 +187,9 @@ describe('sheets of a mind', () => {
       .waitFor();
     await page.getByRole('button', { name: /Add a sense to the attention of Chase/ }).click();
     await page.getByRole('option', { name: 'Hearing' }).click();
-    await page.getByRole('button', { name: 'Remove Hearing from the attention of Chase' }).waitFor();
+    await page
+      .getByRole('button', { name: 'Remove Hearing from the attention of Chase' })
+      .waitFor();
     await untilSaved(page);
   });
 

@@ -45,7 +45,7 @@ interface Scene {
   noticed(): string;
   never(): string;
   why(agent: string): string;
-  whyNotNamed(agent: string, what: string): string;
+  whyNot(agent: string, what: string): string;
   ever(agent: string, state: string): string;
   told(agent: string): string;
 }
