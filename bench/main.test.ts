@@ -27,7 +27,9 @@ describe('the flags of a measurement', () => {
 });
 
 describe('a figure', () => {
-  const more = { page: { figures: ['page.usable_ms', 'page.kb'], measure: () => [] } };
+  const more = {
+    page: { figures: ['page.usable_ms', 'page.kb'], measure: () => Promise.resolve([]) },
+  };
 
   it('is found by its own name, also where a group is measured at once', () => {
     expect(groupsOf(more, 'page.kb')).toEqual({ found: more });

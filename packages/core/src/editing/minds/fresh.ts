@@ -4,6 +4,7 @@ import type {
   MemoryType,
   Name,
   NodeDocument,
+  NodeForms,
   ParameterType,
   ProjectDocument,
   TreeCallDocument,
@@ -120,7 +121,8 @@ export function freshAction(
     result[name] = namesFor(document, mind, action, spec)?.[0] ?? FALLBACK_VALUES[spec.kind];
     const key =
       spec.kind === 'value' ? document.minds[mind].memory?.[String(result.key)] : undefined;
-    if (key) result[name] = guessFor(key.type);
+    // A value is an expression, also where it is a plain number.
+    if (key) result[name] = String(guessFor(key.type));
   }
   return result;
 }
@@ -148,8 +150,37 @@ export function slotOf(kind: NodeKindName | 'do'): 'node' | 'nodes' | null {
   return what === 'node' || what === 'nodes' ? what : null;
 }
 
-/** Fields of a kind of node that must be there, besides its children. */
-const FIRST_VALUES: Partial<Record<NodeKindName, Record<string, unknown>>> = {
+/** Kinds that are put in with a name: what they call is chosen first. */
+type Calling = 'tree' | 'rules' | 'choice';
+
+/** Kinds that can be made without choosing anything first. */
+export type FreshKind = Exclude<NodeKindName, Calling>;
+
+type RequiredFields<T> = {
+  [Field in keyof T]-?: object extends Pick<T, Field> ? never : Field;
+}[keyof T];
+
+/** The fields a kind of node must have, besides its children. */
+type FirstFields<Form> = {
+  [
+    Field in RequiredFields<Form> as Form[Field] extends NodeDocument | NodeDocument[]
+      ? never
+      : Field
+  ]: Form[Field];
+};
+
+/** What each kind begins with: a field that must be there and is missing here does not compile. */
+const FIRST_VALUES: {
+  readonly [Kind in FreshKind]: FirstFields<NodeForms[Kind]>;
+} = {
+  sequence: {},
+  selector: {},
+  parallel: {},
+  random: {},
+  invert: {},
+  succeed: {},
+  fail: {},
+  repeat: {},
   limit: { times: 1 },
   cooldown: { seconds: 2 },
   timeout: { seconds: 5 },
@@ -159,10 +190,7 @@ const FIRST_VALUES: Partial<Record<NodeKindName, Record<string, unknown>>> = {
 };
 
 /** A node of a kind around what is given; what the kind can't hold is put into a sequence. */
-export function freshNode(
-  kind: Exclude<NodeKindName, 'tree' | 'rules'>,
-  inside: readonly NodeDocument[] = [],
-): NodeDocument {
+export function freshNode(kind: FreshKind, inside: readonly NodeDocument[] = []): NodeDocument {
   const slot = slotOf(kind);
   const children =
     slot === 'nodes'

@@ -3,7 +3,7 @@ import { kindOfNode, type NodeKindName } from '../../model/nodes.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { wordOfField } from '../commands/path-words.ts';
 import { partAt } from '../commands/put.ts';
-import { freshNode, isNothingYet, slotOf } from './fresh.ts';
+import { freshNode, isNothingYet, slotOf, type FreshKind } from './fresh.ts';
 import {
   type RowEdit,
   formOf,
@@ -24,7 +24,7 @@ import {
 export function wrapRows(
   document: ProjectDocument,
   paths: readonly DocumentPath[],
-  kind: Exclude<NodeKindName, 'tree' | 'rules' | 'condition'>,
+  kind: Exclude<FreshKind, 'condition'>,
 ): RowEdit {
   const ordered = outermost(paths).reverse();
   const [first] = ordered;
@@ -124,7 +124,7 @@ export function changeKind(
 }
 
 function freshInside(to: NodeDocument, kind: NodeKindName, inside: readonly NodeDocument[]) {
-  const made = freshNode(kind as Exclude<NodeKindName, 'tree' | 'rules'>, inside);
+  const made = freshNode(kind as FreshKind, inside);
   return { [kind]: (made as unknown as Record<string, unknown>)[kind] } as Partial<typeof to>;
 }
 

@@ -23,7 +23,7 @@ import {
   type ActionName,
   type DocumentPath,
   type NodeDocument,
-  type NodeKindName,
+  type FreshKind,
   type ProjectDocument,
   type RowEdit,
   type RuleDocument,
@@ -35,7 +35,7 @@ import { ACTION_CHOICES, NODE_CHOICES } from './row-words.ts';
 
 /** What rows can be made from, and how a choice becomes a row. */
 
-type Wrapping = Exclude<NodeKindName, 'tree' | 'rules' | 'condition'>;
+type Wrapping = Exclude<FreshKind, 'condition'>;
 
 const RULE: NamedChoice = {
   id: 'rule',
@@ -93,7 +93,7 @@ function rowFrom(
     return freshAction(document, mind, name as ActionName) as unknown as NodeDocument;
   if (name !== undefined)
     return (kind === 'tree' ? freshCall(document, mind, name) : { [kind]: name }) as NodeDocument;
-  return freshNode(kind as Wrapping);
+  return freshNode(kind as FreshKind);
 }
 
 export const rowWork = {
