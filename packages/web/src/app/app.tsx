@@ -3,7 +3,8 @@ import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Provider } from 'react-redux';
 import { BrowserRouter, Link, Route, Routes, useLocation } from 'react-router';
 import styled from 'styled-components';
-import { ProjectPage } from '../project/project-page.tsx';
+import { PLACES } from './places.tsx';
+import { ProjectPage } from './project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { applyTheme } from '../state/theme-slice.ts';
 import { CommandList } from '../shell/command-list.tsx';
@@ -79,16 +80,6 @@ function BrokenPage({ error }: FallbackProps) {
   );
 }
 
-/** A page's own places within a project, each with what the address says of it. */
-const PLACES = [
-  '',
-  'ground',
-  'cast/:part?/:name?',
-  'minds/:mind?',
-  'watch/:view?',
-  'weigh/:mind?/:choice?',
-];
-
 function Pages() {
   const theme = useAppSelector((state) => state.theme);
   useEffect(() => applyTheme(theme), [theme]);
@@ -102,8 +93,9 @@ function Pages() {
             <Route path="/" element={<HomePage />} />
             <Route path="/recordings" element={<RecordingPage />} />
             <Route path="/projects/:id">
-              {PLACES.map((path) => (
-                <Route key={path} path={path} element={<ProjectPage />} />
+              <Route path="" element={<ProjectPage />} />
+              {PLACES.map(({ path, details }) => (
+                <Route key={path} path={`${path}${details}`} element={<ProjectPage />} />
               ))}
             </Route>
             <Route path="*" element={<LostPage />} />

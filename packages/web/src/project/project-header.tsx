@@ -1,6 +1,6 @@
 import { History, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
-import { NavLink } from 'react-router';
+import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { fileAddress } from '../api/client.ts';
 import { useCommands } from '../shell/commands.tsx';
@@ -126,6 +126,12 @@ function SavingTrouble() {
   );
 }
 
+/** A page of the project, as the header names it. */
+interface PlaceLink {
+  path: string;
+  title: string;
+}
+
 /** Undo and redo, as buttons and as commands; `step` takes one. */
 function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void> }) {
   const lastStep = useProject((project) => project.past[project.past.length - 1]?.label);
@@ -171,10 +177,12 @@ function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void>
   );
 }
 
-export function ProjectHeader() {
+/** The header of an open project; `places` are its pages. */
+export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
   const dispatch = useAppDispatch();
   const id = useProject((project) => project.id);
   const title = useProject((project) => project.document.title);
+  const navigate = useNavigate();
   const [trouble, setTrouble] = useState<string | null>(null);
   const step = useCallback(
     async (way: ReturnType<typeof undo>) => setTrouble(await dispatch(way)),
@@ -191,8 +199,13 @@ export function ProjectHeader() {
           name: 'Download the project as a file',
           run: () => window.location.assign(fileAddress(id)),
         },
+        ...places.map(({ path, title: name }) => ({
+          id: `place ${path}`,
+          name: `Go to ${name}`,
+          run: () => runInBackground(navigate(`/projects/${id}/${path}`)),
+        })),
       ],
-      [id],
+      [id, places, navigate],
     ),
   );
   return (
@@ -209,11 +222,11 @@ export function ProjectHeader() {
               }
             />
             <Places aria-label="Places">
-              <NavLink to={`/projects/${id}/ground`}>Ground</NavLink>
-              <NavLink to={`/projects/${id}/cast`}>Cast</NavLink>
-              <NavLink to={`/projects/${id}/minds`}>Minds</NavLink>
-              <NavLink to={`/projects/${id}/weigh`}>Weigh</NavLink>
-              <NavLink to={`/projects/${id}/watch`}>Watch</NavLink>
+              {places.map(({ path, title: name }) => (
+                <NavLink key={path} to={`/projects/${id}/${path}`}>
+                  {name}
+                </NavLink>
+              ))}
             </Places>
           </>
         }

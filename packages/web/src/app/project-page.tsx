@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useState, type ReactElement } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import styled from 'styled-components';
 import { Header } from '../shell/header.tsx';
@@ -6,27 +6,13 @@ import { usePanes } from '../shell/use-panes.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
-import { MindsPage } from '../minds/minds-page.tsx';
 import { openProject } from '../state/open-project.ts';
-import { useSubmitting } from './use-submitting.ts';
+import { useSubmitting } from '../project/use-submitting.ts';
 import { Dialogs } from './dialogs.tsx';
-import { ProjectHeader } from './project-header.tsx';
+import { ProjectHeader } from '../project/project-header.tsx';
+import { PLACES, placeAt } from './places.tsx';
 import { closed } from '../state/project-slice.ts';
 import { runInBackground } from '../state/failures.ts';
-
-// The page one comes to first is here at once; the others come when they are opened.
-const CastPage = lazy(() =>
-  import('../cast/cast-page.tsx').then(({ CastPage: page }) => ({ default: page })),
-);
-const WeighPage = lazy(() =>
-  import('../weigh/weigh-page.tsx').then(({ WeighPage: page }) => ({ default: page })),
-);
-const WatchPage = lazy(() =>
-  import('../watch/watch-page.tsx').then(({ WatchPage: page }) => ({ default: page })),
-);
-const GroundPage = lazy(() =>
-  import('../ground/editor/ground-page.tsx').then(({ GroundPage: page }) => ({ default: page })),
-);
 
 const Message = styled.main`
   max-width: 60ch;
@@ -95,27 +81,15 @@ function useRunningEngine(id: string): EngineClient | null {
 /** The place of an open project that the address names. */
 function Places() {
   usePanes();
-  const header = useMemo(() => <ProjectHeader />, []);
+  const header = useMemo(() => <ProjectHeader places={PLACES} />, []);
   const { pathname } = useLocation();
+  const { Page } = placeAt(pathname.split('/')[3]);
   return (
     <>
-      <Suspense fallback={header}>{place(pathname.split('/')[3], header)}</Suspense>
+      <Suspense fallback={header}>
+        <Page header={header} />
+      </Suspense>
       <Dialogs />
     </>
   );
-}
-
-function place(name: string | undefined, header: ReactElement): ReactElement {
-  switch (name) {
-    case 'ground':
-      return <GroundPage header={header} />;
-    case 'weigh':
-      return <WeighPage header={header} />;
-    case 'watch':
-      return <WatchPage header={header} />;
-    case 'cast':
-      return <CastPage header={header} />;
-    default:
-      return <MindsPage header={header} />;
-  }
 }
