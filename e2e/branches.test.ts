@@ -14,7 +14,7 @@ it('another way from the past keeps the old one, and both are compared: where th
   const night = await app.newNightWatch();
   const page = await app.open(`${night}/watch/branches?agent=warden2&tick=240`);
   await page.getByTestId('hash').waitFor();
-  await page.getByText('There is one way so far').waitFor();
+  await page.getByText('There is one branch so far').waitFor();
   // Back, another key, and on.
   await page.locator('body').press('j');
   await page.getByLabel(/^A time/).fill('tick 60');
@@ -40,12 +40,12 @@ it('another way from the past keeps the old one, and both are compared: where th
 
   // Named, gone back to, and let go.
   await page.getByRole('button', { name: 'Name Branch 1' }).click();
-  await page.getByLabel(/^Its name/).fill('Quiet');
+  await page.getByLabel(/^Name; named/).fill('Quiet');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Go on with Quiet' }).click();
   await branches.getByRole('listitem').first().getByText('Quiet').waitFor();
   await page.getByRole('button', { name: 'Delete Branch 2' }).click();
-  await page.getByText('There is one way so far').waitFor();
+  await page.getByText('There is one branch so far').waitFor();
 
   // The same keys with another seed, beside this run.
   await page.getByRole('button', { name: /^with seed/ }).click();
