@@ -11,7 +11,7 @@ describe('what fits', () => {
     [{ number: true, unit: 's' }, ['number']],
     [{ action: { do: 'moveTo', to: '' }, parameter: 'to' }, ['point', 'agent']],
     [{ action: { do: 'moveTo', to: '' }, parameter: 'within' }, ['number']],
-    [{ action: { do: 'surround', whom: '' }, parameter: 'whom' }, ['agent']],
+    [{ action: { do: 'surround', target: '' }, parameter: 'target' }, ['agent']],
     [{ action: { do: 'remember', key: 'quarry' }, parameter: 'value' }, ['agent']],
     [{ action: { do: 'add', key: 'spots' }, parameter: 'value' }, ['point']],
     [{ action: { do: 'remember', key: 'nothing' }, parameter: 'value' }, []],

@@ -151,7 +151,7 @@ describe('a search', () => {
 describe('places around a target', () => {
   it('are shared out: no two have the same, and each stands at its distance', () => {
     const { world, run } = squad(
-      { do: 'surround', whom: 'attention.of', distance: 1.4, places: 4 },
+      { do: 'surround', target: 'attention.of', distance: 1.4, places: 4 },
       (document) => {
         document.grounds.corner.agents.gleaner.at = [8, 5];
         document.archetypes.keeper.sight = {
@@ -169,7 +169,7 @@ describe('places around a target', () => {
         document.minds.keeper.trees = {
           around: {
             root: {
-              repeat: { do: 'surround', whom: 'attention.of', distance: 1.4, places: 4 },
+              repeat: { do: 'surround', target: 'attention.of', distance: 1.4, places: 4 },
             },
           },
         };

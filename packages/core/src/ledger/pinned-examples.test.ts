@@ -31,7 +31,7 @@ const MORE: readonly NodeDocument[] = [
     look: 0.2,
     widen: 1,
   },
-  { do: 'surround', whom: 'quarry', distance: 2, places: 3 },
+  { do: 'surround', target: 'quarry', distance: 2, places: 3 },
   { do: 'followRoute', route: 'loop' },
   {
     parallel: [

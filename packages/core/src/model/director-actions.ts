@@ -24,7 +24,7 @@ export const DIRECTOR_ACTIONS = {
     canFail: true,
     fails: 'none of them is present, and none is still to come',
     parameters: {
-      whom: {
+      group: {
         kind: 'group',
         required: true,
         about: 'an archetype, faction, squad or wave',

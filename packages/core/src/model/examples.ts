@@ -84,7 +84,7 @@ export const ACTION_EXAMPLES: Record<ActionName, ActionDocument> = {
   dodge: { do: 'dodge', move: 'hop', way: 'back' },
   aim: { do: 'aim', toward: 'quarry', within: 4 },
   bring: { do: 'bring', wave: 'beetles' },
-  sendAway: { do: 'sendAway', whom: 'beetles' },
+  sendAway: { do: 'sendAway', group: 'beetles' },
   announce: { do: 'announce', event: 'bell.rings', to: 'keepers' },
   addScore: { do: 'addScore', score: 'baskets', points: 2 },
   setMode: { do: 'setMode', mode: 'guarding', seconds: 8 },
@@ -118,14 +118,14 @@ export const ACTION_EXAMPLES: Record<ActionName, ActionDocument> = {
     look: 0.8,
     widen: 2,
   },
-  surround: { do: 'surround', whom: 'quarry', distance: 1.1, places: 5 },
+  surround: { do: 'surround', target: 'quarry', distance: 1.1, places: 5 },
   tellSquad: { do: 'tellSquad', what: 'seen', place: 'quarry', of: 'quarry' },
   makeNoise: { do: 'makeNoise', kind: 'whistle', reach: 15 },
   pickUp: { do: 'pickUp', thing: 'found.thing' },
   drop: { do: 'drop' },
   throw: { do: 'throw', at: 'quarry' },
   use: { do: 'use', gate: 'northGate' },
-  wake: { do: 'wake', whom: 'found.of' },
+  wake: { do: 'wake', target: 'found.of' },
 };
 
 export const NODE_EXAMPLES: Record<NodeKindName, NodeDocument> = {

@@ -71,7 +71,7 @@ export const GROUP_ACTIONS = {
     canFail: true,
     fails: 'it is not known where the agent is, or every place around it is taken',
     parameters: {
-      whom: {
+      target: {
         kind: 'agent',
         required: true,
         about: 'the agent in the middle, at its last known place',
@@ -195,7 +195,7 @@ export const GROUP_ACTIONS = {
     canFail: true,
     fails: 'the agent is not known, out of reach, or awake already',
     parameters: {
-      whom: { kind: 'agent', required: true, about: 'the sleeper' },
+      target: { kind: 'agent', required: true, about: 'the sleeper' },
     },
   },
 } as const satisfies Record<string, ActionSpec>;

@@ -86,14 +86,14 @@ export const NODES = {
   },
   succeed: {
     title: 'Succeed',
-    about: 'Runs its child and succeeds whatever comes of it.',
+    about: 'Runs its child and always succeeds.',
     succeeds: 'when its child ends',
     fails: 'only by its guard',
     fields: { succeed: child },
   },
   fail: {
     title: 'Fail',
-    about: 'Runs its child and fails whatever comes of it.',
+    about: 'Runs its child and always fails.',
     succeeds: 'never',
     fails: 'when its child ends',
     fields: { fail: child },

@@ -280,7 +280,7 @@ describe('what a director does', () => {
               { to: 'ends', when: "score('died') == 1 && alive('beetle') == 2" },
             ],
           },
-          { id: 'ends', entry: [{ do: 'sendAway', whom: 'beetles' }] },
+          { id: 'ends', entry: [{ do: 'sendAway', group: 'beetles' }] },
         ],
       },
     };
@@ -306,7 +306,7 @@ describe('what a director does', () => {
 
   it('called off in mid-arrival, a wave is over, and can be brought again from its beginning', () => {
     const director = rules([
-      { when: 'time >= 0.3', edge: true, do: [{ do: 'sendAway', whom: 'beetles' }] },
+      { when: 'time >= 0.3', edge: true, do: [{ do: 'sendAway', group: 'beetles' }] },
       { when: 'time >= 1', edge: true, do: [{ do: 'bring', wave: 'beetles' }] },
       { when: 'time >= 1.1', edge: true, do: [{ do: 'bring', wave: 'beetles' }] },
     ]);

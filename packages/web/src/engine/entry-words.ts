@@ -1,4 +1,5 @@
 import { reasonText, type LedgerEntry, type PlayerAct } from '@crooked-lantern/core';
+import { actionTitle } from './action-title.ts';
 import { editWords } from './edit-words.ts';
 import { counted } from '../ui/counted.ts';
 
@@ -69,15 +70,15 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   exit: ({ state }) => `leaves ${state}`,
   transition: ({ from, order, to, on, when }) =>
     `${from}: transition ${order}${to === null ? '' : ` to ${to}`}${on ? `, on ${on}` : ''}${when ? `, ${when}` : ''}`,
-  begin: ({ action, row }) => `begins ${action}${rowOf(row)}`,
+  begin: ({ action, row }) => `begins “${actionTitle(action)}”${rowOf(row)}`,
   end: ({ action, row, ending, reason }) =>
-    `${action} ${ENDED[ending]}${rowOf(row)}${reason ? `: ${reasonText(reason)}` : ''}`,
-  did: ({ action }) => `did ${action}`,
+    `“${actionTitle(action)}” ${ENDED[ending]}${rowOf(row)}${reason ? `: ${reasonText(reason)}` : ''}`,
+  did: ({ action }) => `did “${actionTitle(action)}”`,
   picked: ({ choice, option, of, score }) =>
     `${choice}: picks ${option ?? 'nothing'}${of ? ` (${of})` : ''}, ${score.toFixed(2)}`,
   fired: ({ row }) => `rule ${row + 1} fires`,
-  overruled: ({ action, by }) => `${action} gives way to row ${by + 1}`,
-  skipped: ({ action }) => `decides nothing until ${action} is over`,
+  overruled: ({ action, by }) => `“${actionTitle(action)}” gives way to row ${by + 1}`,
+  skipped: ({ action }) => `makes no decision until “${actionTitle(action)}” ends`,
   percept: perceptWords,
   awareness: ({ value }) => `awareness ${value.toFixed(2)}`,
   memory: ({ key, value }) => `${key} = ${value}`,

@@ -32,9 +32,9 @@ describe('the lane of an agent', () => {
       end(4, { action: 'wait', ending: 'success' }),
     ]);
     expect(lane.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
-      'decides nothing until wait is over',
+      'makes no decision until “wait” ends',
       'wrote mark over what warden2 wrote in the same tick',
-      'turn failed (row 2): something else took its eyes',
+      '“turn” failed (row 2): something else took its eyes',
     ]);
   });
 

@@ -30,8 +30,8 @@ export const bring: ActionMaker = (program) => {
 };
 
 export const sendAway: ActionMaker = (program) => {
-  const whom = indexArgument(program, 'whom');
-  return atOnce((host) => host.sendAway(whom));
+  const group = indexArgument(program, 'group');
+  return atOnce((host) => host.sendAway(group));
 };
 
 export const announce: ActionMaker = (program) => {

@@ -98,11 +98,11 @@ const IN_PLACE = 0.25;
 
 /** Keeps in A 1 once a place has been asked for, in B the tick of the next choice. */
 export const surround: ActionMaker = (program, at) => {
-  const whom = numberArgument(program, 'whom');
+  const targetOf = numberArgument(program, 'target');
   const distance = numberArgument(program, 'distance');
   const places = numberArgument(program, 'places');
   const keep = (host: Host): Status => {
-    const target = whom(host);
+    const target = targetOf(host);
     if (!host.locate(target)) return fail(host, because('targetUnknown'));
     const { memory } = host;
     const [x, y] = host.place;

@@ -61,10 +61,10 @@ export const use: ActionMaker = (program, at) => {
 };
 
 export const wake: ActionMaker = (program) => {
-  const whom = numberArgument(program, 'whom');
+  const target = numberArgument(program, 'target');
   return asked(
-    (host) => host.wake(whom(host)),
-    (host) => !host.isAsleep(whom(host)),
+    (host) => host.wake(target(host)),
+    (host) => !host.isAsleep(target(host)),
   );
 };
 

@@ -143,6 +143,24 @@ describe('what is renamed', () => {
   });
 });
 
+describe('parameters of actions', () => {
+  it('are renamed in the actions that have them, and in no others', () => {
+    const entry = (first: string, second: string) => [
+      { do: 'surround', [first]: 'quarry' },
+      { do: 'wake', [first]: 'quarry' },
+      { do: 'sendAway', [second]: 'beetles' },
+      { do: 'say', whom: 'stays' },
+    ];
+    const within = (actions: object[]) => ({
+      minds: { m: { machine: { states: [{ id: 's', entry: actions }] } } },
+    });
+    expect(migrated({ version: 1, ...within(entry('whom', 'whom')) })).toEqual({
+      version: 2,
+      ...within(entry('target', 'group')),
+    });
+  });
+});
+
 describe('a part that was copied by version 1', () => {
   it('is pasted as it is today', () => {
     const document = read(textOf('night-watch.lantern.json'));

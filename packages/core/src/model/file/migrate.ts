@@ -53,12 +53,19 @@ const TO_VERSION_2: readonly Renamed[] = [
   at(`^grounds\\.${NAME}\\.waves\\.${NAME}$`, 'most', 'maxAlive'),
 ];
 
-/** Fields of `keepDistance`, which other actions call nothing. */
-const KEEP_DISTANCE: Readonly<Record<string, string>> = { least: 'min', most: 'max' };
+/** Parameters of actions that were renamed. */
+const PARAMETERS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  keepDistance: { least: 'min', most: 'max' },
+  surround: { whom: 'target' },
+  wake: { whom: 'target' },
+  sendAway: { whom: 'group' },
+};
 
 /** What a field is called now. */
 function nameNow(path: string, key: string, within: Readonly<Record<string, unknown>>): string {
-  if (within.do === 'keepDistance' && Object.hasOwn(KEEP_DISTANCE, key)) return KEEP_DISTANCE[key];
+  const action = String(within.do);
+  if (Object.hasOwn(PARAMETERS, action) && Object.hasOwn(PARAMETERS[action], key))
+    return PARAMETERS[action][key];
   // Only the node `chance` has a probability; a parameter of a tree may be called p as well.
   if (key === 'p' && !('chance' in within)) return key;
   return TO_VERSION_2.find(({ in: place, from }) => from === key && place.test(path))?.to ?? key;

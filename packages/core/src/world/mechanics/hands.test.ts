@@ -134,7 +134,7 @@ describe('hands of minds', () => {
   });
 
   it('wake a sleeper, who then decides as if nothing had been', () => {
-    const { run, state, agent } = yard({ do: 'wake', whom: 'found.of' }, (document) => {
+    const { run, state, agent } = yard({ do: 'wake', target: 'found.of' }, (document) => {
       const { keeper } = document.minds;
       keeper.machine!.initial = 'look';
       keeper.machine!.states.push({

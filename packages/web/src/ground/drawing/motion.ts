@@ -1,3 +1,4 @@
+import { actionTitle } from '../../engine/action-title.ts';
 import { FORCES, type Walkable } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { bodyAt } from './bodies.ts';
@@ -27,10 +28,10 @@ export function drawPaths(
   for (const { points, agent, age, by } of paths) {
     if (agent !== chosen) continue;
     const [x, y] = endOf(view, points);
-    context.font = `10.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+    context.font = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
     context.textAlign = 'left';
     context.fillStyle = tokens.done;
-    const words = `${by || 'goal'} ${age.toFixed(1)} s`;
+    const words = `${by === '' ? 'goal' : actionTitle(by)} ${age.toFixed(1)} s`;
     context.fillText(words, Math.min(x + 6, width - context.measureText(words).width - 4), y + 4);
   }
 }

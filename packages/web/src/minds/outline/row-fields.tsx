@@ -165,7 +165,7 @@ function NodeField({
             label={label}
             value={String(value ?? '')}
             options={[
-              { id: '', title: 'whatever comes' },
+              { id: '', title: 'either result' },
               { id: 'success', title: 'success' },
               { id: 'failure', title: 'failure' },
             ]}

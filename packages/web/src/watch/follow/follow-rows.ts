@@ -1,3 +1,4 @@
+import { actionTitle } from '../../engine/action-title.ts';
 import type { Asking } from '@crooked-lantern/core';
 import { SENSE_KINDS, type FollowedReadout } from '@crooked-lantern/core';
 import { memoryText } from '../../minds/memory-text.ts';
@@ -34,7 +35,8 @@ const STANDING: readonly FollowRow[] = [
     title: 'does',
     group: '',
     asks: { ask: 'moves' },
-    of: ({ acts }) => plain(acts.map(({ channel, action }) => `${action} (${channel})`).join(', ')),
+    of: ({ acts }) =>
+      plain(acts.map(({ channel, action }) => `${actionTitle(action)} (${channel})`).join(', ')),
   },
   {
     id: 'attention',
