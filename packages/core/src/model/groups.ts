@@ -55,7 +55,7 @@ export interface NamedAgent {
   title: string;
   /** Null for the director. */
   archetype: Name | null;
-  /** Null for the director, and for who has an archetype there is not. */
+  /** Null for the director, and for an unknown archetype. */
   faction: Name | null;
   /** Its minds, in the order they decide in. */
   minds: Name[];

@@ -18,7 +18,7 @@ export class UnusableDatabase extends Error {
   override name = 'UnusableDatabase';
 }
 
-/** Milliseconds after which a statement is ended: none of ours takes a tenth of it. */
+/** Milliseconds after which a statement is cancelled. Our statements take less than a tenth of it. */
 const STATEMENT_LIMIT = 10_000;
 
 export interface DatabaseOptions {

@@ -18,7 +18,7 @@ export function factionTitle({ factions }: ProjectDocument, name: string): strin
   return factions?.[name]?.title ?? name;
 }
 
-/** How one faction stands to another: as it says, else friendly to its own and hostile to the rest. */
+/** How one faction stands to another: its explicit stance, or friendly to its own and hostile to all others. */
 export function stanceOf(
   factions: ProjectDocument['factions'],
   of: string,

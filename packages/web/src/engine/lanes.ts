@@ -334,7 +334,7 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
         break;
       case 'death':
       case 'left':
-        // Who is dead or away is in no state.
+        // Dead or absent agents have no active state.
         endLast(lane.picks, entry.tick);
         endLast(lane.moves, entry.tick);
         endLast(lane.sleeps, entry.tick);

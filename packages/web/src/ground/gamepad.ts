@@ -44,7 +44,7 @@ export function readPad({ axes, buttons }: Pad): PadState {
   };
 }
 
-/** Reads the first gamepad before each picture while there is one; gives the way to stop. */
+/** Reads the first gamepad before each picture while there is one. Returns a function that stops it. */
 export function watchGamepad(onState: (now: PadState, before: PadState) => void): () => void {
   let request = 0;
   let before: PadState = { x: 0, y: 0, runs: false, down: new Set() };

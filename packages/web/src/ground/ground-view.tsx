@@ -280,7 +280,7 @@ export const GroundView = memo(function GroundView({
         toX(view.current, body.x) - left,
         toY(view.current, body.y) - top,
       );
-      // Who is away is nowhere.
+      // Absent agents have no position.
       if (!(distance < bestDistance)) continue;
       best = i;
       bestDistance = distance;

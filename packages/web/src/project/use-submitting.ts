@@ -40,7 +40,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
     let current = true;
     let latest: ProjectDocument | null = null;
     let begun = false;
-    let letBe = () => {};
+    let cancel = () => {};
     const submit = () => {
       const { project } = store.getState();
       if (project.status !== 'open' || project.id !== id || project.document === latest) return;
@@ -55,7 +55,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
           ({ findings, runs }) => {
             if (!current) return;
             // So that the first edit finds it looked at.
-            if (isFirst) letBe = wellAfterOpening(() => readProject(document));
+            if (isFirst) cancel = wellAfterOpening(() => readProject(document));
             if (latest !== document) return;
             store.dispatch(checked({ edit, findings, runs }));
             if (!runs || begun) return;
@@ -81,7 +81,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
     const forgetRestart = engine.onRestart(submit);
     return () => {
       current = false;
-      letBe();
+      cancel();
       unsubscribe();
       forgetRestart();
     };

@@ -12,7 +12,7 @@ const watcher = new ResizeObserver((entries) => {
 
 const listeners = new Set<() => void>();
 
-/** Calls back when a canvas has another size, which has to be drawn though nothing else has changed; gives the way to stop. */
+/** Calls back when a canvas has another size, which has to be drawn though nothing else has changed. Returns a function that stops it. */
 export function onCanvasSize(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);

@@ -244,7 +244,7 @@ function faultsIn(content: ClipContent, needs: Declarations): string | null {
   }
 }
 
-/** What content refers to that the mind it comes to has not; states that transitions lead to among it. */
+/** References missing from the target mind, states that transitions lead to among them. */
 export interface Missing {
   memory: Name[];
   trees: Name[];
@@ -328,7 +328,7 @@ export function pasteStates(
   return { commands, first: room.states![0].id };
 }
 
-/** Puts what goes by a name into a mind, or a mind into the project, under free names. */
+/** Inserts named parts into a mind, or a mind into the project, under free names. */
 export function pasteNamed(
   document: ProjectDocument,
   mind: Name,

@@ -5,7 +5,7 @@ import { partAt } from '../commands/put.ts';
 import { archetypesWithMind } from './mentions.ts';
 import { nameFromWords } from './subtrees.ts';
 
-/** Minds as a whole: new ones, copies, and what becomes of who has them. */
+/** Whole minds: new ones, copies, and the effects on their users. */
 
 export type MindForm = 'machine' | 'tree' | 'rules' | 'choice';
 

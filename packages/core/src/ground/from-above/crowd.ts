@@ -61,7 +61,7 @@ export function crowding(
       if (body.held > PATIENCE && seesGoal(body, radii[self], walls)) return THERE;
       return placeAround(bodies, radii, self, walls);
     }
-    // Those who hold each other up right at the goal are as near as they get.
+    // Bodies blocking each other at the goal have arrived.
     if (own <= reach && sameGoal(body, bodies[other], reach)) return THERE;
   }
   return FREE;

@@ -27,7 +27,7 @@ interface Body {
   child: NodeProgram;
 }
 
-/** What is so of every kind that does nothing but by its child, unless it says otherwise. */
+/** Decorator defaults: a kind that acts only through its child, unless it says otherwise. */
 export const BY_ITS_CHILD = {
   children: ({ child }: Body): readonly NodeProgram[] => [child],
   leastSeconds: ({ child }: Body, asking: Asking): number => asking.leastSeconds(child),

@@ -13,7 +13,7 @@ import type {
 import { curveInPlace, curveOf, type Curve, type CurveInPlace } from './curves.ts';
 import type { Field, Input } from './inputs.ts';
 
-/** What an option is worth: its considerations as one number. Nothing is allocated when it is worked out. */
+/** The score of an option: its considerations as one number. Computing it allocates nothing. */
 
 /** One consideration, ready to be asked. */
 export interface BoundConsideration extends Input {
@@ -75,19 +75,19 @@ function forceOf({ memberships, strength }: BoundGrade, facts: Facts): number {
 /** A bound is looked at with this much room, so that rounding never decides. */
 const ROOM = 1e-9;
 
-/** Stands in for whoever would look on. */
-const nobodyLooks = new Float64Array(64);
+/** Takes the parts of a score when no caller asks for them. */
+const unreadParts = new Float64Array(64);
 const weighted = new Float64Array(1);
 
-/** Works an option’s score out for whoever the facts are of. */
-export class Scorer {
+/** Computes the score of one option from an agent’s facts. */
+export class OptionScore {
   readonly considerations: readonly BoundConsideration[];
   readonly grades: readonly BoundGrade[];
   private readonly combine: Combination;
   private readonly field: Field;
   private readonly weight: NumberFunction;
   private readonly cost: NumberFunction;
-  /** Whether weight and cost are the same whoever is asked. */
+  /** Whether weight and cost are the same for every agent. */
   readonly isSteady: boolean;
   private readonly canVeto: boolean;
   /** Of all importances; an option whose considerations all count for nothing is worth 1. */
@@ -116,7 +116,7 @@ export class Scorer {
    */
   score(facts: Facts, candidate: number, io: Float64Array, given: Float64Array | null): void {
     const { considerations, grades, field } = this;
-    const parts = given ?? nobodyLooks;
+    const parts = given ?? unreadParts;
     if (this.combine === 'graded') {
       for (let i = 0; i < grades.length; i++) parts[i] = forceOf(grades[i], facts);
       io[0] = this.fromParts(facts, parts);

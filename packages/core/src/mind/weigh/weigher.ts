@@ -7,7 +7,7 @@ import type { ChoiceProgram, KeyProgram, OptionProgram } from '../program.ts';
 import type { Finder } from './candidates.ts';
 import { fieldsOf, type Field } from './inputs.ts';
 import { endOccasion, isHeeded, isPassedOver, reserveOccasion } from '../heed.ts';
-import { Scorer } from './score.ts';
+import { OptionScore } from './score.ts';
 
 /**
  * Weighs the options of a choice against each other. Everything that lasts is in the agent's cells; what is
@@ -20,7 +20,7 @@ const TIE = 1e-9;
 export interface BoundOption {
   program: OptionProgram;
   guard: FlagFunction | null;
-  scorer: Scorer;
+  scorer: OptionScore;
   /** What it is weighed for, with what is looked at. */
   field: Field;
   finder: Finder | null;
@@ -68,7 +68,7 @@ export class Weigher {
     this.options = program.options.map((option, place) => ({
       program: option,
       guard: option.guard && compileFlag(option.guard.ir),
-      scorer: new Scorer(program, option, fields[place]),
+      scorer: new OptionScore(program, option, fields[place]),
       field: fields[place],
       finder: fields[place].finder,
       key: option.each?.key ?? null,

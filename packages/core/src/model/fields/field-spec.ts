@@ -72,7 +72,7 @@ export function usualNumber(spec: NumberSpec, part: object = {}): number {
   return (typeof usual === 'function' ? usual(part as Record<string, unknown>) : usual) ?? NaN;
 }
 
-/** The number a part has: as it says, else what holds where it is left out. */
+/** The number of a field: the explicit value, or its default. */
 export function numberOf(part: object, field: string, spec: NumberSpec): number {
   const said = (part as Record<string, unknown>)[field];
   return typeof said === 'number' ? said : usualNumber(spec, part);

@@ -29,7 +29,7 @@ import {
   type Fields,
 } from './shapes.ts';
 
-/** The same fields, none of them needed. */
+/** The same fields, all optional. */
 const partly = (fields: Fields): Fields =>
   Object.fromEntries(
     Object.entries(fields).map(([field, schema]) => [

@@ -38,7 +38,7 @@ describe('what is shown side by side', () => {
   it('is what any of them has something to say of, and nothing else', () => {
     expect(table([keeper()])).toEqual([
       ['state', 'Calm › Rounds'],
-      ['does', 'moveTo (legs)'],
+      ['does', 'move to (legs)'],
       ['awareness', '0.50'],
     ]);
     const other = keeper({

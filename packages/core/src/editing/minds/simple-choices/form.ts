@@ -45,7 +45,7 @@ export interface SimpleForm {
   about: string;
   fields: (repertoire: Repertoire) => FormField[];
   write: (values: FormValues, repertoire: Repertoire) => Written;
-  /** The numbers, from a choice and bands that have the ids of what it writes; NaN or worse where they were changed. */
+  /** The numbers, from a choice and bands that have the ids of what it writes; invalid if edited by hand. */
   read: (
     choice: ChoiceDocument,
     bands: Record<Name, BandSetDocument>,
