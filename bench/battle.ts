@@ -9,7 +9,7 @@ const PER_ROW = 20;
 export function battle(each: number): ProjectDocument {
   const document = project(HARVEST);
   const ground = document.grounds[document.start.ground];
-  // Whoever falls stands up again, so that the fight goes on.
+  // Fallen agents respawn, so that the fight goes on.
   for (const archetype of Object.values(document.archetypes)) archetype.respawnDelay = 1;
   const placed = (archetype: string, i: number, x: number, away: number, heading: number) => ({
     archetype,

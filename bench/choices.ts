@@ -118,7 +118,7 @@ export function largeChoice(): { program: Program; world: World; agent: Agent } 
   return { program, world, agent: world.agents.find(({ name }) => name === 'keeper')! };
 }
 
-/** What is picked: the option, whom for, and its score. */
+/** What is picked: the option, its target, and its score. */
 export interface Pick {
   option: number;
   of: number;

@@ -8,7 +8,7 @@ const DUEL = 'demo/keepers-duel.lantern.json';
 export function twoLines(each: number): ProjectDocument {
   const document = project(DUEL);
   const { keeper } = document.archetypes;
-  // Whoever falls stands up again, so that the fight goes on.
+  // Fallen agents respawn, so that the fight goes on.
   const fighter = { ...keeper, recycle: 1 };
   document.archetypes = {
     keeper: fighter,

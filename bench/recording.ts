@@ -165,7 +165,7 @@ export function runningOn(): Figure {
   };
 }
 
-/** How much faster than life a batch goes: nobody watches, nothing is recorded. */
+/** How much faster than real time a batch runs: no page, no recording. */
 export function batch(): Figure {
   const program = largeOrchard(WARDENS, () => {}, NIGHT_WATCH);
   const world = createWorld(program);

@@ -194,7 +194,7 @@ describe('sides, squads and ways to begin', () => {
     await page.getByRole('button', { name: 'Start it' }).click();
     await untilRunning(page);
     expect(Math.abs((await placeOf(page, /^gleaner/i)).x - reached.x)).toBeLessThan(0.3);
-    // A place where nobody can stand is told of, and what runs goes on.
+    // A place where no agent can stand is reported, and the run goes on.
     await setNumber(page, 'x of Gleaner in New set-up', '0');
     await page.getByText(/“Gleaner” .* is placed in a wall or off the ground/).waitFor();
     await page.keyboard.press('Shift+Digit2');

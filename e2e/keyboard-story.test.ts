@@ -98,7 +98,7 @@ describe('with the keys alone, from nothing', () => {
     await leadTo(page, keys, 'rou', 'Rounds', 'attention.strength<0.1');
     await see.state(page, 'peer');
 
-    // Chases whom it remembers.
+    // Chases the agent it remembers.
     await leadToNew(page, keys, 'Chase');
     await see.state(page, 'peer');
     await keys.press('2');

@@ -75,7 +75,7 @@ it('by the keyboard alone: stop, ask why and why not, try the change, compare bo
   const parted = await tick(page);
   expect(parted).toBeLessThan(stopped);
 
-  // Whoever is sent the link sees the same moment.
+  // A user who opens the link sees the same moment.
   await keys.press('ControlOrMeta+Shift+L');
   const read = () => page.evaluate(() => navigator.clipboard.readText());
   await expect.poll(read).toContain(`tick=${parted}`);

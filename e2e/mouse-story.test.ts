@@ -70,7 +70,7 @@ describe('with the mouse, from nothing', () => {
     await name(page, 'Rounds');
     await take(page, 'Choose what it does while in Rounds', 'Wander');
 
-    // Gets curious, chases whom it remembers, loses it and searches where it was.
+    // Gets curious, chases the agent it remembers, loses it and searches where it was.
     await beside(page, 'Rounds', 'Peer');
     await take(page, 'Choose what it does while in Peer', 'Face');
     await beside(page, 'Peer', 'Chase');

@@ -55,7 +55,7 @@ it(
     await untilLit(page, 'peer', 5);
     await page.getByText('running edit 2').waitFor();
     await untilSaved(page);
-    // The ledger's marks say what they are to whoever goes from one to the next by keys.
+    // The ledger's marks are announced when the keyboard goes from one to the next.
     await page.keyboard.press('Escape');
     const playhead = page.getByRole('slider', { name: 'Playhead' });
     await playhead.focus();

@@ -48,7 +48,7 @@ describe('asking why', () => {
     await page.reload();
     await answer.getByText('Not so: Warden 2 is in Chase').waitFor();
     expect(await tick(page)).toBe(200);
-    // Somebody else, who has another mind.
+    // Another agent, with another mind.
     await chooseOption(page, /Agent/, 'Goose');
     await answer.getByText('Goose is in Graze').waitFor();
     await answer.getByRole('link', { name: 'Edit Graze in Minds' }).click();

@@ -8,7 +8,7 @@ import { Refusal, runScript, say } from './project.mjs';
 import { startApplication, Writer } from './trial.mjs';
 
 /**
- * Fills the disk that the data lie on, at the start and while somebody saves, and makes room again. It needs the
+ * Fills the disk that the data lie on, at the start and while a user saves, and makes room again. It needs the
  * right to mount a small file system of its own.
  *
  *     node scripts/full-disk.mjs

@@ -21,7 +21,7 @@ const living = (world: World, archetype: string) =>
     (agent) => agent.archetype.name === archetype && !agent.away && !agent.isDead,
   );
 
-/** Goes for whoever is near the press, and strikes what is in reach. */
+/** Goes for agents near the press, and strikes what is in reach. */
 const fights: Player = (world) => {
   const [hand, press] = [named(world, 'hand'), named(world, 'press')];
   const away = (a: { x: number; y: number }, b: { x: number; y: number }) =>

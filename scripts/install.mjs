@@ -55,7 +55,7 @@ export function installDebianPackages(what, packages) {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status === 0;
-  // Debian would otherwise set up and start a database server of its own, which nobody asked for.
+  // Debian would otherwise set up and start a database server of its own, which we do not want.
   const quiet =
     'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';
   const done = run(`${quiet}; apt-get update -qq && ${command} -o Dpkg::Options::=--force-confold`);

@@ -7,7 +7,7 @@ import { demoProgram } from './demo-program.fixture.ts';
 const TIERS = ['gentle', 'steady', 'fierce'] as const;
 type Tier = (typeof TIERS)[number];
 
-/** Seconds after which nobody has won. */
+/** Seconds after which the duel is a draw. */
 const LONGEST = 120;
 
 function duelAt(tier: Tier): Program {

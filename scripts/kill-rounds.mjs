@@ -8,7 +8,7 @@ import { runScript, say } from './project.mjs';
 import { databaseProcess, kill, startApplication, Writer } from './trial.mjs';
 
 /**
- * Kills the application at random while somebody saves, and starts it again at once, many times. Counts what was
+ * Kills the application at random while a user saves, and starts it again at once, many times. Counts what was
  * acknowledged, what of it is lost, and which starts were refused.
  *
  *     node scripts/kill-rounds.mjs [rounds] [seed]

@@ -3,7 +3,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 
 /** What other processes of this machine do, as far as the system tells. */
 
-/** Whether there is a process of this number; one that has ended and that nobody has asked for is none. @param {number} pid */
+/** Whether there is a process of this number; one that has ended and was not waited for is none. @param {number} pid */
 export function isAlive(pid) {
   try {
     process.kill(pid, 0);

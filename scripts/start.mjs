@@ -123,7 +123,7 @@ await runScript(async () => {
 });
 
 /**
- * When npm is killed outright nobody passes the signal on; without it we would hold the port unseen.
+ * When npm is killed outright nothing passes the signal on; without it we would hold the port unseen.
  * @param {() => void} end
  */
 function endWithParent(end) {

@@ -149,7 +149,7 @@ const NAMED = {
   group: 'archetype, faction, squad or wave',
 } as const;
 
-/** The name of a wave or score of the ground, or of whom it has; known by the word for it. */
+/** The name of a wave or score of the ground, or of a group of its agents; known by the word for it. */
 function compileNamed(
   { context }: MindScope,
   kind: keyof typeof NAMED,

@@ -91,7 +91,7 @@ export function compileStances(context: CompileContext, names: readonly string[]
   });
 }
 
-/** Fields that a sense or a lantern must have as a whole, whoever gives which. */
+/** Fields that a sense or a lantern must have as a whole, from the archetype or from the agent. */
 const WHOLE = {
   sight: ['cones', 'fade', 'grace', 'curious', 'certain', 'forgetAfter'],
   hearing: ['threshold'],

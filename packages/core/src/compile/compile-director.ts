@@ -254,7 +254,7 @@ export function compileDirector(
   };
 }
 
-/** Agents of a program by whom a name stands for, as indices of texts: of archetypes, factions, squads and waves. */
+/** Agents of a program by name, as indices of texts: of archetypes, factions, squads and waves. */
 export function groupsOf(
   program: Pick<Program, 'agents' | 'archetypes' | 'squads' | 'director'>,
   context: CompileContext,

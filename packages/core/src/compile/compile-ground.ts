@@ -134,7 +134,7 @@ function squadOf(
   return indexOfName(namesOf(squads ?? {}), name, at, 'squad', context);
 }
 
-/** Where somebody without a post belongs: the middle of its home, else where it is placed. */
+/** Where an agent without a post belongs: the middle of its home, else where it is placed. */
 export function usualPost(
   { zones }: GroundProgram,
   home: number,

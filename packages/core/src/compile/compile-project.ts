@@ -83,7 +83,7 @@ export function compileProject(written: ProjectDocument): CompileResult {
   const stances = compileStances(context, factions);
   const archetypes = context.kinds.map((kind) => compileArchetype(kind, stacks, factions, context));
   const squads = compileSquads(shared, context);
-  // A mind nobody has yet is checked like any other.
+  // A mind that no archetype has yet is checked like any other.
   const used = new Set(stacks.list.flatMap(({ minds }) => minds.map((mind) => mind.name)));
   for (const name of namesOf(document.minds)) if (!used.has(name)) stacks.of([name]);
   if (indexOfName(namesOf(document.grounds), start.ground, 'start.ground', 'ground', context) < 0) {

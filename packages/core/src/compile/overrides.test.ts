@@ -3,7 +3,7 @@ import { checkProject } from '../findings/check-project.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../testing/orchard.fixture.ts';
 import type { OverridesDocument, ProjectDocument } from '../model/documents.ts';
 
-/** Two keepers of one archetype, of whom the second differs from it. */
+/** Two keepers of one archetype; the second differs from it. */
 function pair(
   overrides: OverridesDocument,
   change: (document: ProjectDocument) => void = () => {},

@@ -62,7 +62,7 @@ export function changeParts(
   return agents && document.start.ground === name ? withoutAgents(after, agents) : after;
 }
 
-/** Agents that are gone are played by nobody, and start nowhere else. */
+/** Removes players and other starts of agents that the ground no longer has. */
 function withoutAgents(document: ProjectDocument, gone: ReadonlySet<Name>): ProjectDocument {
   const start = { ...document.start };
   if (start.play !== undefined && gone.has(start.play)) delete start.play;

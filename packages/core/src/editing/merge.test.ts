@@ -105,7 +105,7 @@ describe('two documents made from one', () => {
       const { parts } = mergeDocuments(base, mine, theirs);
       const chosen = Object.fromEntries(parts.map(({ key }) => [key, side]));
       const left = differenceOf(whole, mergeDocuments(base, mine, theirs, chosen).document);
-      // The order of states is nobody's part: where both changed it, mine stays.
+      // The order of states is no part of its own: where both changed it, mine stays.
       expect(left.filter(({ how }) => how !== 'moved')).toEqual([]);
     }
   });

@@ -53,7 +53,7 @@ class Merger {
     this.chosen = chosen;
   }
 
-  /** The one or the other as a whole: as chosen, else whoever changed it, and mine where both did. */
+  /** The one or the other as a whole: as chosen, else the side that changed it, and mine where both did. */
   private decide(base: Value, mine: Value, theirs: Value, path: DocumentPath): Value {
     const by = same(base, mine) ? 'theirs' : same(base, theirs) ? 'mine' : 'both';
     const key = pathText(path);

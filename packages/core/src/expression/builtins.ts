@@ -19,7 +19,7 @@ import type { ValueType } from './ir.ts';
 /** `key` is the name of a memory key, `bands` that of a band set, `expression` whatever is asked. */
 export type ParameterType = ValueType | 'key' | 'bands' | 'expression';
 
-/** What a text is the name of: of a score, a wave, or whom an archetype, faction, squad or wave has. */
+/** What a text names: a score, a wave, or the agents of an archetype, faction, squad or wave. */
 export type NamedInText = 'group' | 'score' | 'wave';
 
 export interface Builtin {

@@ -95,7 +95,7 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   return fault(checker, node, `Nothing is called “${name}” here.${meant}`);
 }
 
-/** Whether whoever asks may; what is true of everybody is not for a mind that perceives. */
+/** Whether the asker may know; a mind that perceives must not know what holds for all agents. */
 export function mayAsk(checker: Checker, node: Node, { name, directorOnly }: Builtin): boolean {
   if (!directorOnly || checker.scope.isDirector) return true;
   fault(

@@ -55,7 +55,7 @@ export interface Facts {
   zoneY(zone: number): number;
   /** At this body, 0 to 1. */
   light(): number;
-  /** Whether nobody else of the squad stands there or is on the way there. */
+  /** Whether no other member of the squad stands there or is on the way there. */
   isFree(x: number, y: number): boolean;
   /** Where things and agents are in truth, whatever is known of it. */
   trueX(agent: number): number;
@@ -83,7 +83,7 @@ export interface Facts {
   moveOf(agent: number, inTruth: boolean): number;
   phaseOf(agent: number, inTruth: boolean): number;
   guardOf(agent: number, inTruth: boolean): number;
-  /** Points, as last seen; NaN for nobody. */
+  /** Points, as last seen; NaN for no agent. */
   healthOf(agent: number, inTruth: boolean): number;
   /** Seconds until what an agent is seen to do can hit this body, as both go on; NaN where it can’t. */
   impactIn(agent: number, inTruth: boolean): number;
@@ -98,7 +98,7 @@ export interface Facts {
   elsewhere(x: number, y: number): Facts;
 }
 
-/** The game around those on a ground: modes, scores, and how many there are of whom. Names come as indices of texts. */
+/** The game around those on a ground: modes, scores, and how many agents there are by name. Names come as indices of texts. */
 export interface GameFacts {
   /** −1 for none. */
   mode(): number;
@@ -115,7 +115,7 @@ export interface GameFacts {
   weightIn(zone: number): number;
 }
 
-/** What can be asked about a percept; −1 for nobody and nothing. */
+/** What can be asked about a percept; −1 for no agent and no thing. */
 export interface PerceptFacts {
   readonly what: number;
   readonly of: number;

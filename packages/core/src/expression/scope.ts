@@ -24,7 +24,7 @@ export interface GroundName {
   index: number;
 }
 
-/** The names that texts can stand for: of scores, of waves, and of whom archetypes, factions, squads and waves have. */
+/** The names that texts can stand for: scores, waves, and the agents of archetypes, factions, squads and waves. */
 export type NamesInTexts = Readonly<Record<NamedInText, ReadonlySet<string>>>;
 
 /** The names an expression may use besides the built-ins. */

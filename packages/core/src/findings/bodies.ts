@@ -69,7 +69,7 @@ function checkGaits(
   );
 }
 
-/** Whether the mind sends whoever has it along the route it was given. */
+/** Whether the mind sends its agent along the route it was given. */
 function followsOwnRoute(stack: StackProgram): boolean {
   return stack.minds
     .flatMap(allActions)
@@ -132,7 +132,7 @@ function canNotice(own: ArchetypeProgram, other: ArchetypeProgram, program: Prog
   );
 }
 
-/** Says so where minds wait for what senses bring, and there are senses, but nobody can notice anybody. */
+/** Reports minds that wait for what senses bring where no agent can notice another. */
 function checkNotice(program: Program, findings: Findings): void {
   const kinds = program.agents.flatMap(({ archetype }) => program.archetypes[archetype] ?? []);
   const sensing = kinds.filter(({ sight, hearing }) => sight !== null || hearing !== null);

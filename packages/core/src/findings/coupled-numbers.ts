@@ -9,7 +9,7 @@ import { allExpressions, archetypesWith, nodesBelow } from './walk.ts';
 
 /** Numbers that stand apart in a document but only work together. */
 
-/** An action that goes after an agent: whom, how near, and where it is written. */
+/** An action that goes after an agent: its target, how near, and where it is written. */
 interface Approach {
   to: Ir;
   within: number;

@@ -26,7 +26,7 @@ function checkRoom(wave: WaveProgram, program: Program, findings: Findings): voi
   }
 }
 
-/** Who comes again in the tick of a death gives nobody time to see that anybody died. */
+/** An agent that comes again in the tick of its death leaves no time to see that it died. */
 function checkDelay(wave: WaveProgram, { ground }: Program, findings: Findings): void {
   if (wave.times === 1 || wave.delayTicks > 0) return;
   findings.warning(

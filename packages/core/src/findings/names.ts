@@ -23,7 +23,7 @@ import { childrenOfNode } from '../model/nodes.ts';
 import type { Program } from '../world/program/program.ts';
 import { argumentsOf, keysUsed } from './walk.ts';
 
-/** Names that lead nowhere: keys nobody writes or reads, trees and minds nothing calls, events nobody hears. */
+/** Names that lead nowhere: keys never written or read, trees and minds nothing calls, events nothing hears. */
 
 /** How a key is used by every mind that shares it. */
 interface Use {

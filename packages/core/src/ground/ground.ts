@@ -52,7 +52,7 @@ export interface Ground {
    */
   moveBody(bodies: readonly Body[], self: number, dt: number, found: number[]): number;
 
-  /** Says whether the gate with this number stands (is closed); tells nobody. */
+  /** Sets whether the gate with this number is closed; raises no event. */
   setGate(gate: number, stands: boolean): void;
 }
 

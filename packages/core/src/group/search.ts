@@ -2,7 +2,7 @@ import { distance } from '../numeric/distance.ts';
 import { cos, sin } from '../numeric/trigonometry.ts';
 import type { Ground } from '../ground/ground.ts';
 
-/** Places to look at around where somebody was last known to be: which there are, and who takes which. */
+/** Places to search around the last known position of an agent: which there are, and which member takes which. */
 
 /** How far off a place may be moved to be on walkable ground, in metres. */
 const OFF = 0.5;
@@ -33,7 +33,7 @@ function gridPlaces(x: number, y: number, from: number, radius: number, spacing:
   return places;
 }
 
-/** How far from where somebody was last known to be the search may begin, in metres. */
+/** How far from the last known position the search may begin, in metres. */
 const CENTRE_OFF = 2;
 
 const place = new Float64Array(2);

@@ -18,7 +18,7 @@ export interface FightFigures extends Record<HitResult, number> {
 export interface FighterFigures {
   all: FightFigures;
   byMove: Map<string, FightFigures>;
-  /** Points of health it lost, whoever or whatever took them. */
+  /** Points of health it lost, from any cause. */
   taken: number;
   deaths: number;
 }

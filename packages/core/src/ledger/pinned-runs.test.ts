@@ -5,7 +5,7 @@ import { expectPinned, linesOf, PINNED_DEMOS, restless } from '../testing/pinned
 import { type World } from '../world/world.ts';
 
 /**
- * What the demos do is pinned: a recording is inputs and a seed, so that whoever opens one with a later version
+ * What the demos do is pinned: a recording is inputs and a seed, so that a user who opens one with a later version
  * must see the same. Where a change of meaning is intended, remove the files and run this: they are written again, and
  * their difference is part of the change.
  */

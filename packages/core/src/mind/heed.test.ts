@@ -143,7 +143,7 @@ describe('a rule of conduct among rules', () => {
 
 describe('an option that is one', () => {
   it('leaves the luck of lower ranks alone', () => {
-    // A higher rank competes always, so nobody is to know whether the rule would have been heeded.
+    // A higher rank always competes, so whether the rule would have been heeded stays unknown.
     const document = choice(0.5, { rank: -1 });
     const { run, entries, world } = watch(document);
     run(300);

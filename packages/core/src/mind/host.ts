@@ -33,7 +33,7 @@ export interface Weighing {
   margin: number;
 }
 
-/** What a mind does, told to whoever records it. States, transitions and keys by index; row −1 is the activity as a whole. */
+/** What a mind does, reported to its recorder. States, transitions and keys by index; row −1 is the activity as a whole. */
 export interface MindRecorder {
   entered(state: number): void;
   exited(state: number): void;
@@ -134,7 +134,7 @@ export interface Host extends Facts {
   stanceTo(agent: number): number;
   /** Whether there is nothing left of an agent to deal with: it is dead. */
   isGone(agent: number): boolean;
-  /** Whether a thing lies where it can be had: nobody carries it, and it is not in flight. */
+  /** Whether a thing can be picked up: no agent carries it, and it is not in flight. */
   isLoose(thing: number): boolean;
   /** Whether there is room for this body. */
   canStandAt(x: number, y: number): boolean;

@@ -23,7 +23,7 @@ export interface BreakpointDocument {
   of?: string;
   /** For `condition`: a flag that an agent’s first mind can read. */
   when?: Expression;
-  /** Of whom: one agent, or all of a kind; left out: everybody. */
+  /** Which agents it watches: one, or all of a kind; left out: all. */
   agent?: Name;
   archetype?: Name;
   /** It stops at this time of a run and at each one after; left out: at the first. */

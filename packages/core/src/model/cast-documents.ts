@@ -132,7 +132,7 @@ export interface SquadDocument {
   roles?: RoleDocument[];
 }
 
-/** A part in a squad, given to those whom it suits best. */
+/** A role in a squad, given to the members that it suits best. */
 export interface RoleDocument {
   role: Name;
   title?: string;

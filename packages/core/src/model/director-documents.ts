@@ -43,7 +43,7 @@ export interface WaveDocument {
   maxAlive?: number;
   /** Spawn places; left out: all there are. */
   at?: Name[];
-  /** Which of the places: one after the other (if left out), by luck, or the farthest from whoever is played. */
+  /** Which of the places: one after the other (if left out), at random, or the farthest from the played agents. */
   order?: WaveOrder;
   /** Seconds from one arrival to the next; left out: 1. */
   gap?: number;
@@ -53,7 +53,7 @@ export interface WaveDocument {
   delay?: number;
   /** What that counts from: the death of the last one (if left out), or for each one its own. */
   after?: WaveReturn;
-  /** With the run (if left out), when the director brings it, or when somebody who is played enters `zone`. */
+  /** With the run (if left out), when the director brings it, or when a played agent enters `zone`. */
   starts?: WaveStart;
   zone?: Name;
   squad?: Name;

@@ -34,7 +34,7 @@ function directing(node: NodeDocument): MindDocument {
 }
 
 /**
- * A small project in which a keeper tries an example again and again: it remembers whom it sees as `quarry`
+ * A small project in which a keeper tries an example again and again: it remembers the agent it sees as `quarry`
  * and then does the node. A gleaner walks its round before it, a basket lies out of its place, another keeper
  * sleeps, and there is a gate. What only a director can do is done by the ground's.
  */

@@ -90,13 +90,13 @@ export interface ThingDocument {
   at: PointDocument;
   /** How far its landing is heard, in metres. */
   noise?: number;
-  /** Points of health it takes from whom it hits in flight; left out: 0. */
+  /** Points of health it takes from an agent it hits in flight; left out: 0. */
   damage?: number;
   /** Kilograms; left out: 1. */
   weight?: number;
 }
 
-/** A place to stand, such as where somebody keeps watch or comes in. */
+/** A place to stand, such as a post or an entrance. */
 export interface PostDocument {
   title?: string;
   at: PointDocument;
@@ -131,7 +131,7 @@ export interface PlacedAgentDocument {
   squad?: Name;
   /** The zone it belongs to. */
   home?: Name;
-  /** Lies asleep until somebody wakes it. */
+  /** Sleeps until another agent wakes it. */
   asleep?: true;
   /** Where it differs from its archetype. */
   overrides?: OverridesDocument;

@@ -3,7 +3,7 @@ import { isCandidateKey } from '../mind/memory.ts';
 
 /** What is noticed of memory. */
 
-/** Keys that still hold somebody who is dead. */
+/** Keys that still hold a dead agent. */
 export function targetGone(): Detector {
   const lasts = lasting();
   return (moment) => {

@@ -9,7 +9,7 @@ export interface Percept {
   sense: number;
   /** Index of the text that says what: a step, a body, a word of the squad’s. */
   what: number;
-  /** The agent it is of, where the sense tells; −1 for nobody. */
+  /** The agent it is of, where the sense tells; −1 for none. */
   of: number;
   /** The thing it is of; −1 for none. */
   thing: number;

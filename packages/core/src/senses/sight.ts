@@ -99,7 +99,7 @@ export function coneGainAt(
 }
 
 /**
- * Seconds until awareness of somebody who stands still in plain view has risen from 0 to
+ * Seconds until awareness of an agent that stands still in plain view has risen from 0 to
  * `threshold`; Infinity where it never does.
  *
  * @param distance metres; @param angle from the heading, radians
@@ -116,7 +116,7 @@ export function secondsToNotice(
   return strength > 0 ? threshold / strength : Infinity;
 }
 
-/** Where somebody looks from. */
+/** Where an agent looks from. */
 export interface Eyes {
   x: number;
   y: number;

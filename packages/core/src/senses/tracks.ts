@@ -3,7 +3,7 @@ import type { SightKind } from './sight.ts';
 /** What one agent knows of another by sight. */
 export interface Track {
   of: number;
-  /** Whether it can have the attention: those towards whom one is neutral are known and left alone. */
+  /** Whether it can have the attention: neutral agents are known and left alone. */
   heeded: boolean;
   awareness: number;
   /** Awareness gained per second in this tick; 0 while out of sight. */
@@ -20,7 +20,7 @@ export interface Track {
   seen: SeenFighting;
 }
 
-/** What can be seen of somebody who fights; −1 for nothing. */
+/** What others can see of an agent that fights; −1 for nothing. */
 export interface SeenFighting {
   /** Index of the word for the move, and the tick it was begun in. */
   move: number;
@@ -47,7 +47,7 @@ const ROW = 8;
 /**
  * All that one agent knows by sight. In a battle everybody knows dozens, and all of them change in every
  * tick: side by side in one array their numbers take a fraction of the time that objects of their own take.
- * Of place −1, which is nobody's, a number is NaN, awareness 0 and sight false.
+ * Of place −1, which belongs to no agent, a number is NaN, awareness 0 and sight false.
  */
 export class Tracks {
   length = 0;
@@ -128,7 +128,7 @@ export class Tracks {
     }
   }
 
-  /** A new track of somebody nothing is known of yet; gives its place. */
+  /** A new track of an agent about which nothing is known yet; returns its place. */
   begin(of: number, heeded: boolean, tick: number): number {
     const i = this.length++;
     if (i >= this.#of.length) this.#grow();

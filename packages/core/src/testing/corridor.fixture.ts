@@ -4,7 +4,7 @@ import { LEGS_MOVING, type PathResult } from '../motion/legs.ts';
 
 /**
  * A ground of another kind: a corridor of one dimension. Only x counts; what is solid are barriers across
- * it, over which nobody sees. It stands for all kinds that are not seen from above.
+ * it, over which no agent sees. It stands for all kinds that are not seen from above.
  */
 class Corridor implements Ground {
   readonly width: number;

@@ -1,7 +1,7 @@
 import { prepareFromAbove } from '../ground/from-above/from-above.ts';
 import type { Ground, Solid } from '../ground/ground.ts';
 
-/** A ground seen from above with nobody on it; kind 0 is a body of this radius. */
+/** An empty ground seen from above; kind 0 is a body of this radius. */
 export function groundOf(
   width: number,
   height: number,

@@ -24,8 +24,8 @@ export const PINNED_DEMOS = [
 ] as const;
 
 /**
- * Goes up to whoever or whatever is near in turn, and does what comes to mind, by dice of its own; every four
- * seconds it is put down near somebody.
+ * Goes up to the agents and things nearby in turn, and acts at random, by dice of its own; every four
+ * seconds it is put down near an agent.
  */
 export function restless(world: World, player: string): Input[] {
   const at = world.tick + 1;
@@ -212,7 +212,7 @@ function sectionOf(text: string, section: string | undefined): string[] | null {
   return lines.slice(from + 1, to < 0 ? undefined : to);
 }
 
-/** A recorded run of a demo, played restlessly; nobody plays from tick `until` on. */
+/** A recorded run of a demo, played restlessly; no player from tick `until` on. */
 export function playedDemo(name: string, ticks: number, seed = 1, until = Infinity): Run {
   const { program, player } = demo(name);
   const run = createRun(program, 1, seed);

@@ -176,7 +176,7 @@ describe('the smallest change that would have had it in the state', () => {
   });
 
   it('is none that is out of the bounds of its field', () => {
-    // Nobody is seen behind its back, and no cone reaches there.
+    // It sees no agent behind its back, and no cone reaches there.
     const document = watching({ to: 'roused', when: 'attention.strength > 0.5' });
     document.grounds[document.start.ground].agents.keeper.heading = 180;
     const { found } = outcome(ranFor(document, 120), document, asked(120));

@@ -4,14 +4,14 @@ import { Piscina } from 'piscina';
 import { Problem } from '../problem.ts';
 import type { Verdict } from './check-text.ts';
 
-/** Checks documents in workers, so that a large one holds nobody else up. */
+/** Checks documents in workers, so that a large one does not hold up the others. */
 export interface Checker {
   /** The document of a text; throws the Problem it is refused with. */
   read(text: string): Promise<ProjectDocument>;
   close(): Promise<void>;
 }
 
-/** Of that many faults nobody reads more. */
+/** A list of faults longer than this is cut. */
 const MOST_FAULTS = 100;
 
 // Workers run what was built, also where the server itself runs from its source, as in tests.

@@ -41,7 +41,7 @@ export interface EngineClient extends EngineApi {
   readonly program: Program | null;
   /** Calls the listener after each new frame. Returns a function that unsubscribes it. */
   onFrame(listener: () => void): () => void;
-  /** Calls the listener when somebody restarts the engine after a failure. Returns a function that unsubscribes it. */
+  /** Calls the listener when the user restarts the engine after a failure. Returns a function that unsubscribes it. */
   onRestart(listener: () => void): () => void;
   end(): void;
 }
@@ -78,7 +78,7 @@ export function startEngine(startAgain: () => void): EngineClient {
     if (!wasReported(thrown))
       engineFailed(outside(during, thrown), { edit: frame?.edit, retry: startAgain });
   };
-  /** Sends a command, which nobody waits for. */
+  /** Sends a command without waiting for an answer. */
   const send = <Name extends Command>(name: Name, ...args: Parameters<EngineApi[Name]>): void => {
     const call = remote[name] as (...given: unknown[]) => Promise<void>;
     call(...args).catch((thrown: unknown) => lost(name, thrown));

@@ -7,7 +7,7 @@ export function goesOnAt({ from, to }: Stretch, tick: number): boolean {
   return from <= tick && (to < 0 || tick < to);
 }
 
-/** The tick until which somebody who began asleep slept: it was woken, or died; infinite while it sleeps. */
+/** The tick until which an agent that began asleep slept: it was woken, or died; infinite while it sleeps. */
 export function asleepUntil(lane: Lane | undefined): number {
   const woken = lane?.bands[0]?.from ?? Infinity;
   // What comes after it was woken need not be looked through.

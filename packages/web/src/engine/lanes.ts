@@ -84,7 +84,7 @@ export interface Lanes {
   edits: { tick: number; edit: number }[];
   /** The most rows below the states that any of them has. */
   furtherRows: number;
-  /** Who has come with a wave so far; another list whenever somebody comes for the first time. */
+  /** Who has come with a wave so far; another list whenever an agent comes for the first time. */
   comers: readonly string[];
 }
 
@@ -220,7 +220,7 @@ function endStays(lane: Lane, tick: number, state?: string): void {
   }
 }
 
-/** Whoever respawns, or comes again, is whole. */
+/** An agent that respawns, or comes again, has full health. */
 function healWhole(lane: Lane, tick: number): void {
   if (lane.health.length > 0) lane.health.push({ tick, value: lane.fullHealth });
 }

@@ -311,7 +311,7 @@ export interface Frame {
   side: Float32Array | null;
   places: SharedPicture | null;
   things: Float32Array;
-  /** Null where nobody fights. */
+  /** Null where no agent fights. */
   fights: FightPicture | null;
   /** Hits of the last moments, with the share of that time that is over. */
   hits: { x: number; y: number; result: string; harm: number; age: number }[];
@@ -319,7 +319,7 @@ export interface Frame {
   gates: number[];
   /** Null on a ground without scores, modes, waves and director. */
   game: GamePicture | null;
-  /** Who a player drives; −1 for nobody. */
+  /** The agent that a player drives; −1 for none. */
   played: number;
   /** Noises of the last moments. */
   noises: { x: number; y: number; reach: number; age: number }[];

@@ -40,7 +40,7 @@ export type IsNever = (part: CoveredPart, key: string) => boolean;
 
 const NOT_SHOWN: IsNever = () => false;
 
-/** What of a mind nobody has ever done. */
+/** The parts of a mind that no agent has ever run. */
 export function useNever(mind: string): IsNever {
   const { shown, over } = useAppSelector(({ view }) => view.coverage);
   const coverage = useCoverage(over, shown);

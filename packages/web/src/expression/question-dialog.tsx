@@ -94,7 +94,7 @@ function fitting(
   });
 }
 
-/** An expression for whoever does not know the names: what is it about, what of it, and when does it hold? */
+/** Builds an expression for a user who does not know the names: what is it about, what of it, and when does it hold? */
 export function QuestionDialog({
   mind,
   tree,

@@ -1,7 +1,7 @@
 import { BUILTINS, type Builtin } from '@crooked-lantern/core';
 import type { KnownKey } from './expression-editor.tsx';
 
-/** What can be asked, for whoever does not know the names: everything an expression can name, by what it is about. */
+/** What can be asked, for a user who does not know the names: everything an expression can name, by what it is about. */
 
 export const TOPICS = {
   seen: 'What I see and notice',

@@ -4,7 +4,7 @@ import { bodyAt } from './drawing/bodies.ts';
 
 const PHASE_WORDS = { windUp: 'winds up', active: 'strikes with', recovery: 'recovers from' };
 
-/** What somebody does in a fight: “winds up Sweep, health 0.62”. */
+/** What an agent does in a fight: “winds up Sweep, health 0.62”. */
 function fightWords(program: Program, { agent, move, guard, health, staggered }: FighterPicture) {
   const { moves, guards } = program.archetypes[program.agents[agent].archetype];
   const title = moves.find(({ name }) => name === move?.name)?.title;

@@ -78,7 +78,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const height = RULER + agents.length * lane;
   // Asking the element in each frame would have the page laid out each time.
   const scrolled = useRef(0);
-  // Whoever is watched is in sight, however many lanes there are; the page itself stays where it is.
+  // The followed agent is in sight, however many lanes there are; the page itself stays where it is.
   useEffect(() => {
     const [lane, frame] = [watchedLane.current, body.current];
     if (!lane || !frame) return;
@@ -190,7 +190,7 @@ export const LedgerPanel = memo(function LedgerPanel({
     setHover({ x, text: wordsAt(meant, tick) });
   };
 
-  /** The same for whoever goes by keys: what the watched agent has at the playhead. */
+  /** The same for the keyboard: what the followed agent has at the playhead. */
   const tellAt = (tick: number) => {
     const row = agents.find(({ name }) => name === agent) ?? agents.find((each) => !each.isOfGame);
     if (row) setHover({ x: xOf(window.current, tick), text: wordsAt(row, tick) });

@@ -12,7 +12,7 @@ export function hitTint(result: HitResult, tokens: Tokens): string {
     : tokens.mute;
 }
 
-/** Below this share of its health somebody is in danger. */
+/** Below this share of its health an agent is in danger. */
 const IN_DANGER = 0.3;
 
 export function healthTint(share: number, tokens: Tokens): string {

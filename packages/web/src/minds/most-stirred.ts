@@ -1,8 +1,8 @@
 import type { Lane } from '../engine/lanes.ts';
 
-/** Who is watched where nobody was chosen: whoever has noticed most. */
+/** The agent to follow where none was chosen: the one that has noticed most. */
 
-/** What somebody's awareness must reach, and by how much it must exceed that of whoever is watched. */
+/** What an agent's awareness must reach, and by how much it must exceed that of the followed agent. */
 const LEAST = 0.3;
 const MORE = 0.2;
 

@@ -217,7 +217,7 @@ export function StateSheet({
         if (event.key !== 'Escape' || event.defaultPrevented || isWriting(event.target)) return;
         globalThis.document.querySelector<SVGElement>(`[data-state="${state.id}"]`)?.focus();
       }}
-      // Whoever works on a state must not lose it because the agent moves on.
+      // A user who works on a state must not lose it because the agent moves on.
       onFocus={() => selection.state === null && !left.current && onSelect(state.id)}
     >
       <Head>

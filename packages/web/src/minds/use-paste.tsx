@@ -32,7 +32,7 @@ interface Waiting {
   missing: Missing;
 }
 
-/** Pastes a text at a target; false where the text is no part of a mind, and belongs to somebody else. */
+/** Pastes a text at a target; false where the text is no part of a mind, and another handler must take it. */
 export type Paste = (text: string, target: PasteTarget) => boolean;
 
 const PasteContext = createContext<Paste>(() => false);

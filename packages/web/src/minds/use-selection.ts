@@ -10,8 +10,8 @@ import { awarenessAt, mostStirred } from './most-stirred.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /**
- * Of several agents the one in whom something happens: it changes only for one who has noticed clearly more, and
- * where whoever it was is not there, or not yet.
+ * Of several agents the one that has noticed most: it changes only for one that has noticed clearly more, and
+ * where the former one is absent, or not there yet.
  */
 function useStirred(names: readonly string[], first: string | null): string | null {
   const watched = useRef(first);
@@ -90,7 +90,7 @@ export function useSelection(): Selection & { select: (change: Partial<Selection
   );
   const agents = useAgentsWith(mind);
   const wanted = search.get('agent');
-  // Without a wish it is whoever something happens to, at first one whose mind runs: who sleeps decides nothing.
+  // Without a wish it is the agent that has noticed most, at first one whose mind runs: a sleeping agent decides nothing.
   const names = useMemo(() => agents.map(({ name }) => name), [agents]);
   const first = (agents.find(({ asleep }) => !asleep) ?? agents[0])?.name ?? null;
   const stirred = useStirred(names, first);

@@ -46,7 +46,7 @@ const Frame = styled.div`
   }
 `;
 
-/** The entries of a recording in words, as far as they are of somebody and have some words; the playhead's in sight. */
+/** The entries of a recording in words, filtered by agent and by words; the playhead's in sight. */
 export function EntryList({
   entries,
   agents,

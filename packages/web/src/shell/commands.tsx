@@ -36,7 +36,7 @@ interface Registry {
 type Offer = (owner: symbol, commands: Command[] | null) => void;
 
 const CommandContext = createContext<Registry | null>(null);
-/** By itself, since it never changes: whoever offers commands is not rendered again with every other offer. */
+/** On its own, since it never changes: a component that offers commands is not rendered again with every other offer. */
 const OfferContext = createContext<Offer | null>(null);
 
 function useProvided<T>(context: Context<T | null>): T {

@@ -7,7 +7,7 @@ import { runInBackground } from '../state/failures.ts';
 
 /** What is asked about the tick that is shown. */
 export interface WatchQuestion {
-  /** By name; null for whom something happens to. */
+  /** By name; null for the agent that has noticed most. */
   agent: string | null;
   asking: Asking;
 }

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useProject } from './store.ts';
 import { useEdit } from './use-edit.ts';
 
-/** What happens to whom it may. */
+/** What breakpoints can wait for. */
 type StopsAt = Required<Pick<BreakpointDocument, 'on' | 'of'>>;
 
 /** Whether the run stops at something for anybody, and the way to have it stop there or no longer. */

@@ -168,7 +168,7 @@ function OneBreakpoint({ name, breakpoint }: { name: string; breakpoint: Breakpo
   );
 }
 
-/** Where the run stops by itself: what is to happen, to whom, and from which time on. */
+/** Where the run stops by itself: what is to happen, to which agent, and from which time on. */
 export function BreakpointsPanel({ agent }: { agent: string | null }) {
   const engine = useEngine();
   const breakpoints = useProject((project) => project.document.breakpoints);

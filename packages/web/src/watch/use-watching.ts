@@ -10,7 +10,7 @@ import { runInBackground } from '../state/failures.ts';
 export interface Watching {
   /** Those who can be asked about, in the order of the document. */
   thinkers: readonly Option[];
-  /** By name; null where nobody has a mind. */
+  /** By name; null where no agent has a mind. */
   agent: string | null;
   asking: Asking;
   select: (change: Partial<WatchQuestion>) => void;
@@ -35,14 +35,14 @@ function useThinkers(): readonly Thinker[] {
   );
 }
 
-/** Whom the Watch place follows and what is asked of it; both stand in the address, so that a link asks the same. */
+/** The agent that the Watch place follows and what is asked of it; both stand in the address, so that a link asks the same. */
 export function useWatching(): Watching {
   const engine = useEngine();
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const thinkers = useThinkers();
   const wanted = search.get('agent');
-  // Unless somebody is asked for, one is followed who is on the ground from the start.
+  // Unless an agent is asked for, follows one that is on the ground from the start.
   const usual = thinkers.find(({ isAway }) => !isAway) ?? thinkers[0];
   const agent = (thinkers.find(({ id }) => id === wanted) ?? usual)?.id ?? null;
   const asked = search.get('ask');

@@ -47,7 +47,7 @@ const Links = styled.nav`
   }
 `;
 
-/** From one view to another: whom they are about stays. */
+/** From one view to another: the followed agent stays. */
 export function WatchViews({ agent }: { agent: string | null }) {
   const id = useProject((project) => project.id);
   return (

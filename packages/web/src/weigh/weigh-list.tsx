@@ -12,7 +12,7 @@ import { ListColumn, ListItem } from '../ui/place.ts';
 import type { MenuEntry } from '../ui/menu.tsx';
 import type { Weighing } from './use-weighing.ts';
 
-/** Bands to begin from: near and far, of whom the attention is on. */
+/** Bands to begin from: near and far, of the agent that the attention is on. */
 const FRESH_BANDS: Omit<BandSetDocument, 'title'> = {
   input: 'distance(attention.of)',
   bands: [

@@ -53,7 +53,7 @@ export function writtenWords(option: OptionDocument, titleOf: (set: string) => s
   ].join('; ');
 }
 
-/** Whom or what an option is weighed for. */
+/** The agent or thing that an option is weighed for. */
 export function eachWords(each: EachDocument): string {
   if ('agents' in each) return `each ${each.agents} agent, as ${each.as}`;
   if ('things' in each) return `each ${each.things}, as ${each.as}`;

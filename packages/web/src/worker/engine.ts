@@ -66,7 +66,7 @@ export interface Surroundings {
   now(): number;
   /** Calls back after so many milliseconds, when messages have been looked at. */
   later(work: () => void, ms: number): void;
-  /** Takes what went wrong, to be shown to whoever sits before the page. */
+  /** Takes a failure, to be shown to the user. */
   fail(failure: EngineFailure): void;
 }
 
@@ -95,7 +95,7 @@ export function createEngine({ show, isBehind, now, later, fail }: Surroundings)
   const documents = new Map<number, ProjectDocument>();
   /** Changes that were tried and not made are numbered downwards from −1. */
   let lastTried = 0;
-  /** Nobody has yet said whether to play or where to rest. */
+  /** No command has yet said whether to play or where to rest. */
   let fresh = true;
   /** Ticks owed to real time. */
   let owed = 0;

@@ -164,7 +164,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
   };
 }
 
-/** Where moves met somebody, or nobody, in the last moments. */
+/** Where moves met an agent, or none, in the last moments. */
 function recentHits({ entries, world }: Run): Frame['hits'] {
   const span = HIT_SECONDS * world.statics.program.ticksPerSecond;
   const hits: Frame['hits'] = [];

@@ -1,4 +1,4 @@
-/** The page has been told of what was thrown: whoever asked is answered with this in its place. */
+/** The page has been told of what was thrown: the caller gets this as its answer. */
 export class ReportedError extends Error {
   constructor(message: string) {
     super(message);

@@ -2,7 +2,7 @@ import type { Input } from '@crooked-lantern/core';
 
 /**
  * What players do: what the pages tell now, and what is given again from a recording. What is given again
- * goes on until it is over or somebody presses something; from then on what is pressed counts.
+ * goes on until it is over or the user presses something; from then on what is pressed counts.
  */
 export interface PlayerInput {
   /** Told by the pages and not yet taken. */
@@ -11,7 +11,7 @@ export interface PlayerInput {
   again: Map<number, Input[]>;
   /** The tick until which what is told waits; −1 where nothing is given again. */
   until: number;
-  /** Whether somebody has done something since the run was last moved in time. */
+  /** Whether the user has done something since the run was last moved in time. */
   pressed: boolean;
   /** The keys that are down, as told last; null before. */
   held: Input | null;

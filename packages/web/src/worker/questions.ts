@@ -71,7 +71,7 @@ export type Questions = Pick<
   | 'stopLooking'
 >;
 
-/** What is said to whoever asks about a run before there is one. */
+/** The answer to a question about a run before there is one. */
 export const NOTHING_RUNS = 'Nothing runs yet: fix the errors listed under Findings.';
 const ENDED = { trouble: 'The search was ended.' };
 

@@ -165,7 +165,7 @@ export function mindsSharingKey(document: ProjectDocument, mind: Name, key: Name
   if (scope !== 'self') return having;
   const stacks = Object.values(document.archetypes).map(mindsOf);
   const shared = new Set([mind]);
-  // Whoever shares with one of them shares with all: until none is added.
+  // What shares with one of them shares with all: repeats until none is added.
   for (let before = 0; before < shared.size;) {
     before = shared.size;
     for (const stack of stacks)

@@ -19,7 +19,7 @@ import {
  * becomes ordinary states, trees and keys. Why each is built as it is stands in `docs/patterns.md`.
  */
 
-/** Remembers whom, and runs after them until they are out of sight. */
+/** Remembers its target, and runs after it until it is out of sight. */
 function chase(lost: number, then: string): StateDocument {
   return {
     id: 'chase',

@@ -18,7 +18,7 @@ const STEPS = 12;
 /** Bodies may stand this share of their radii nearer to a place that is looked for than touching; they slide into it. */
 const SQUEEZE = 0.95;
 
-/** Nobody stands where the body wants to be. */
+/** No other body stands where the body wants to be. */
 export const FREE = 0;
 /** Others do, and around them there is a place nearer the goal: this way or that. */
 const TO_ONE_SIDE = 1;

@@ -62,7 +62,7 @@ function seek(body: Body, kind: BodyKind, dt: number): void {
   wanted.y = (toY / distance) * speed;
 }
 
-/** Adds a force as far as the body's pace has room for it, and keeps what was added for whoever draws it. */
+/** Adds a force as far as the body's pace has room for it, and keeps what was added, to be drawn. */
 function addForce(body: Body, at: number, x: number, y: number): void {
   const used = length(wanted.x, wanted.y);
   const room = body.pace - used;
@@ -76,7 +76,7 @@ function addForce(body: Body, at: number, x: number, y: number): void {
 
 const force = { x: 0, y: 0 };
 
-/** Whether another stands just where the body wants to go: whoever goes up to somebody does not shun them. */
+/** Whether another stands just where the body wants to go: a body does not avoid the agent it goes up to. */
 function isAtGoal(body: Body, other: Body, reach: number): boolean {
   return length(other.x - body.goalX, other.y - body.goalY) < reach;
 }

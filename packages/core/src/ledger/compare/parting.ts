@@ -6,7 +6,7 @@ import { entryLine } from '../lines.ts';
 import { unpackSnapshot } from '../packed-snapshot.ts';
 import { editAt, entriesOfTick, replayTick, revisit, type RunPast } from '../run.ts';
 
-/** Where two runs part: the first tick in which somebody does something else, or is elsewhere. */
+/** Where two runs part: the first tick in which an agent acts differently or is elsewhere. */
 
 export type TwoRuns = readonly [RunPast, RunPast];
 
@@ -98,7 +98,7 @@ function areTogether([one, other]: TwoRuns, at: number): boolean {
   return firstElsewhere(p, q) === undefined;
 }
 
-/** Runs both on from a tick where they are together. Gives the first tick, up to `to`, in which somebody is elsewhere; Infinity for none. */
+/** Runs both on from a tick where they are together. Returns the first tick, up to `to`, in which an agent is elsewhere; Infinity for none. */
 function firstTickApart([one, other]: TwoRuns, from: number, to: number): number {
   let [a, b] = [revisit(one, from), revisit(other, from)];
   for (let at = from; at < to; at++) {
@@ -158,7 +158,7 @@ function isDecision({ kind }: LedgerEntry): boolean {
   );
 }
 
-/** The first decision that differs, of whoever was the first to decide otherwise; null where nobody did. */
+/** The first decision that differs, of the agent that first decided otherwise; null where none did. */
 export function firstUnlikeDecision(runs: TwoRuns): UnlikeDecision | null {
   const { from, to } = both(runs);
   const [a, b] = runs.map(({ entries }) => {

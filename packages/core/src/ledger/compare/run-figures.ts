@@ -12,9 +12,9 @@ export interface AgentFigures {
   transitions: number;
   /** How often each option was picked, as `choice:option`. */
   picks: Map<string, number>;
-  /** The tick in which it first noticed somebody; null where it never did. */
+  /** The tick in which it first noticed an agent; null where it never did. */
   firstNotice: number | null;
-  /** How long it had noticed somebody. */
+  /** How long it had noticed an agent. */
   noticing: number;
   /** Metres, from where it was each second: short curves count as straight. */
   walked: number;
@@ -57,7 +57,7 @@ function add(counts: Map<string, number>, key: string, amount = 1): void {
 /** Counts what one agent's entries say, up to the end of the stretch. */
 function countEntries(entries: readonly LedgerEntry[], to: number, figures: AgentFigures): void {
   const states = spans((state, from, end) => add(figures.states, state, end - from));
-  // Noticing somebody while another is noticed counts once.
+  // Noticing an agent while another is noticed counts once.
   let noticed = 0;
   let since = 0;
   const unnotice = (tick: number) => {

@@ -19,7 +19,7 @@ export type Asking =
   | { ask: 'ever'; state: Name }
   | { ask: 'memory'; key: Name }
   | { ask: 'told' }
-  /** Why nobody of a wave comes. */
+  /** Why no agent of a wave comes. */
   | { ask: 'wave'; wave: Name };
 
 type Of<Ask extends Asking['ask']> = Extract<Asking, { ask: Ask }>;

@@ -132,7 +132,7 @@ describe('how an agent notices another', () => {
         }),
         ({ at, heading, light, wall, way }) => {
           const document = keen({ light, walls: [{ at: wall, size: [0.2, 1.5] }] });
-          // Walls begin at whole metres; nobody is placed in one.
+          // Walls begin at whole metres; no agent is placed in one.
           document.grounds.corner.agents.gleaner.at = [at[0] + 0.6, at[1]];
           document.grounds.corner.agents.keeper.heading = heading;
           const run = createRun(programOf(document), 1, 1);

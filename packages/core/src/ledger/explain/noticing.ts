@@ -108,7 +108,7 @@ function levelWords(awareness: number, kind: SightKind | null): string {
 
 /**
  * Whether the agent notices another in that tick, with all that its sight rests on then, and the latest percepts of
- * every sense. Throws a {@link QuestionError} where there is nobody of that name, or the tick can't be asked about.
+ * every sense. Throws a {@link QuestionError} where no agent has that name, or the tick can't be asked about.
  */
 export function howItNotices(question: Question, of: string): Statement {
   checkTick(question);

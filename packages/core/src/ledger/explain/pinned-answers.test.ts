@@ -16,7 +16,7 @@ import { why } from './why.ts';
 
 type Asking = (question: Question) => Statement;
 
-/** What can be asked of whoever has a mind. */
+/** What can be asked of an agent with a mind. */
 function questionsOf({ world }: Run, name: string): [string, Asking][] {
   const agent = world.agents.find((each) => each.name === name)!;
   const others = world.agents.filter((other) => other !== agent && !other.away).slice(0, 2);

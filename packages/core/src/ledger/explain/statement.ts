@@ -56,7 +56,7 @@ export interface RerunProgress {
   of: number;
 }
 
-/** Whom a question is about. */
+/** The agent a question is about. */
 export interface Asked {
   agent: Agent;
   mind: RunnableMind;
@@ -74,7 +74,7 @@ export function fact(
   return { statement, holds: true, values, since, nearest: null, cause };
 }
 
-/** Whom the question is about in a world. Throws a {@link QuestionError} for nobody, and for who has no such mind. */
+/** The agent the question is about in a world. Throws a {@link QuestionError} for an unknown agent, and for one without such a mind. */
 export function askedOf(world: World, { agent: name, mind }: Question): Asked {
   const agent = world.agents.find((candidate) => candidate.name === name);
   if (!agent)
@@ -92,7 +92,7 @@ export function askedOf(world: World, { agent: name, mind }: Question): Asked {
   return { agent, mind: found };
 }
 
-/** Whom the question is about, at its tick. Throws a {@link QuestionError} for nobody, and for a tick that can't be asked about. */
+/** The agent the question is about, at its tick. Throws a {@link QuestionError} for an unknown agent, and for a tick that can't be asked about. */
 export function whoIsAsked(question: Question): Asked {
   checkTick(question);
   return askedOf(revisit(question.run, question.tick), question);
@@ -108,7 +108,7 @@ export function checkTick({ run, tick: at }: Question): void {
     throw new QuestionError(`What was before tick ${run.keptFrom} is no longer kept.`);
 }
 
-/** What is in the ledger of whom the question is about, up to its tick. */
+/** The ledger’s entries of the agent the question is about, up to its tick. */
 export function entriesOf({ run, tick: last }: Question, { agent, mind }: Asked): LedgerEntry[] {
   const which = mind === agent.minds[0] ? undefined : mind.program.name;
   return run.entries.filter(
@@ -236,7 +236,7 @@ export function lastBefore<K extends LedgerEntry['kind']>(
   return -1;
 }
 
-/** Why somebody decides nothing at all; nothing where it does. */
+/** Why an agent decides nothing at all; empty where it decides. */
 export function asleepNow({ agent }: Asked, entries: readonly LedgerEntry[]): Statement[] {
   if (agent.isDead) return [];
   if (agent.asleep) return [fact('it is asleep until it is woken', null)];

@@ -4,12 +4,12 @@ import { whyNobodyComes } from '../../world/readout/game.ts';
 import { revisit } from '../run.ts';
 import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';
 
-/** Why nobody of a wave comes, and how it went so far. */
+/** Why no agent of a wave comes, and how it went so far. */
 
 /** So many of the latest things are listed. */
 const LISTED = 12;
 
-/** Why nobody of a wave comes at the tick, with what came of it before, the latest first. Throws a {@link QuestionError} for a wave there is not. */
+/** Why no agent of a wave comes at the tick, with what happened before, the latest first. Throws a {@link QuestionError} for an unknown wave. */
 export function whyNobody(question: Question, name: string): Statement {
   checkTick(question);
   const { run, tick } = question;

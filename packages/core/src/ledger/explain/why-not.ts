@@ -146,7 +146,7 @@ export function* whyNotSteps(
   };
 }
 
-/** Before all else whoever sleeps would have to wake, whatever it is asked about. */
+/** A sleeping agent would first have to wake, whatever the question. */
 function wouldWake(asked: Asked, entries: readonly LedgerEntry[]): Statement[] {
   return asleepNow(asked, entries).map((asleep) => ({
     ...asleep,

@@ -12,7 +12,7 @@ import {
   type ActionMaker,
 } from './action.ts';
 
-/** What agents do shared out among a squad: searching, and standing around somebody. */
+/** What agents do shared out among a squad: searching, and surrounding a target. */
 
 /** Phases of a search. */
 const ASKING = 0;
@@ -50,7 +50,7 @@ export const search: ActionMaker = (program, at) => {
       return host.memory[at + B] > 0 ? SUCCESS : fail(host, because('searchExhausted'));
     }
     host.memory[at + A] = WALKING;
-    // Where somebody lies, standing beside them is as near as it gets.
+    // Beside a lying agent is as near as it gets.
     host.goTo(host.place[0], host.place[1], AT_PLACE, true);
     return RUNNING;
   };

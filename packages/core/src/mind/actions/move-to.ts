@@ -12,7 +12,7 @@ import {
   type ActionMaker,
 } from './action.ts';
 
-/** Nearer than this nobody can be asked to stop. */
+/** No agent can be asked to stop nearer than this. */
 const NEAREST = 0.05;
 
 function typeIsPoint({ args }: ActionProgram): boolean {
@@ -23,7 +23,7 @@ export const moveTo: ActionMaker = (program) => {
   const place = placeArgument(program, 'to');
   const fixed = constantArgument(program, 'within');
   const within = numberArgument(program, 'within');
-  // Whoever goes after an agent goes on until it is near; at a place one may stand beside others.
+  // An agent that goes after another goes on until it is near; at a place it may stand beside others.
   const settles = typeIsPoint(program);
   const head = (host: Host): Status => {
     if (!place(host)) return fail(host, because('placeUnknown'));

@@ -33,7 +33,7 @@ export interface RunnableStack {
 export function makeStack(program: StackProgram): RunnableStack {
   const layout = createLayout();
   reserve(layout, program.slots);
-  // No action stands at cell 0, which means nobody.
+  // No action stands at cell 0, which means none.
   const channels = reserve(layout, Math.max(1, CHANNELS.length));
   const minds = program.minds.map((mind) => ({
     program: mind,

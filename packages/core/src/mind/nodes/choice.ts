@@ -83,7 +83,7 @@ export class Choice implements Behaviour {
       running,
       key === null ? 0 : memory[key.slot],
       key?.type === 'point' ? memory[key.slot + 1] : 0,
-      // Whoever records wants to know the runner-up.
+      // The recorder needs the runner-up.
       host.recorder === null ? null : host.recorder.looksOn(this.program),
     );
   }
@@ -111,7 +111,7 @@ export class Choice implements Behaviour {
     return host.tick - host.memory[this.pickedAt] >= this.program.minDurationTicks;
   }
 
-  /** Whether what runs has lost its guard or whom it was for. */
+  /** Whether what runs has lost its guard or its target. */
   private isLost(host: Host, running: number): boolean {
     const { guard, finder, key } = this.weigher.options[running];
     if (finder !== null && key !== null) {

@@ -53,7 +53,7 @@ export class Leaf implements Behaviour {
       if (this.channelAt >= 0) host.memory[this.channelAt] = 0;
       host.recorder?.did(this.name);
       const status = this.action.start(host);
-      // Nobody tells of it in a tree, and it is not to be taken for the reason of what fails next.
+      // A tree does not report it, and it must not become the reason of what fails next.
       if (this.row >= 0) host.reason = null;
       return status;
     }

@@ -45,7 +45,7 @@ export class Weigher {
   private readonly bOf: Float64Array;
   private readonly scoreOf: Float64Array;
   private readonly parts: Float64Array;
-  /** Who weighs, while its rules of conduct are settled; null while somebody only looks on. */
+  /** The host of the agent that weighs, while its rules of conduct are settled; null while a panel only reads. */
   private settling: Host | null = null;
   private isOccasion = false;
   /** The best score so far, and what a score is asked and given by; in cells, so that nothing is allocated. */
@@ -105,7 +105,7 @@ export class Weigher {
     return this.pick(host);
   }
 
-  /** The same without picking: nobody’s luck is drawn on. `facts` says how things stand, where they are not as they are. */
+  /** The same without picking: draws no random number. `facts` replaces the agent’s own facts, for “as if”. */
   look(
     host: Host,
     facts: Facts,
@@ -122,7 +122,7 @@ export class Weigher {
     this.best[0] = -Infinity;
     for (let i = 0; i < ranked.length; i++) {
       const place = ranked[i];
-      // Whoever competes in a higher rank leaves nothing to the lower ones.
+      // An option that competes in a higher rank excludes the lower ranks.
       const outranked =
         this.count > 0 && options[place].program.rank < options[this.optionOf[0]].program.rank;
       if (outranked && onlooker === null) break;
@@ -172,7 +172,7 @@ export class Weigher {
     this.settleOccasion(option, outranked);
   }
 
-  /** The occasion of a rule of conduct is over where its guard holds for nobody. */
+  /** The occasion of a rule of conduct is over where its guard holds for no candidate. */
   private settleOccasion({ occasionAt }: BoundOption, outranked: boolean): void {
     if (occasionAt < 0 || outranked || this.isOccasion || this.settling === null) return;
     endOccasion(this.settling.memory, occasionAt);

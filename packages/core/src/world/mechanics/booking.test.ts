@@ -187,7 +187,7 @@ describe('a search', () => {
 });
 
 describe('places around a target', () => {
-  /** Offsets of whoever has a place around the gleaner, rounded. */
+  /** Offsets of the agents with a place around the gleaner, rounded. */
   const offset = (
     world: ReturnType<typeof squad>['world'],
     who: { index: number },
@@ -203,12 +203,12 @@ describe('places around a target', () => {
       bookSlot(world, who, gleaner.index, slots, 2, gleaner.x, gleaner.y);
     book(two);
     expect(offset(world, two, gleaner.index)).toEqual([-2, 0]);
-    // The nearest is taken: of the others the one above is nearer to whoever stands there.
+    // The nearest is taken: of the others the one above is nearer to the agent that stands there.
     book(one);
     expect(offset(world, one, gleaner.index)).toEqual([0, -2]);
     book(three);
     expect(offset(world, three, gleaner.index)).toEqual([0, 2]);
-    // Whoever books again gives up what it had.
+    // An agent that books again gives up its earlier place.
     book(two);
     expect(world.slots).toHaveLength(3);
     expect(offset(world, two, gleaner.index)).toEqual([-2, 0]);

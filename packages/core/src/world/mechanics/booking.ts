@@ -97,7 +97,7 @@ export function leavePlace(world: Surroundings, agent: AgentState, done: boolean
   if (place >= 0) search!.by[place] = done ? PLACE_DONE : PLACE_FREE;
 }
 
-/** Forgets the searches nobody is at any more. */
+/** Drops the searches that no agent takes part in any more. */
 export function dropSearches(world: Surroundings, tick: number, ticksPerSecond: number): void {
   if (world.searches.length === 0) return;
   world.searches = world.searches.filter(
@@ -144,7 +144,7 @@ export function bookSlot(
   if (best >= 0) world.slots.push({ target, agent: agent.index, slot: best, slots });
 }
 
-/** Whether somebody else stands where a body would. */
+/** Whether another agent stands where a body would. */
 function isTaken(agent: AgentState, target: number, x: number, y: number): boolean {
   return agent.mates().some((other) => {
     if (other.index === target || other.body.legs === LEGS_MOVING) return false;

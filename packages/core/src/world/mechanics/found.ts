@@ -30,7 +30,7 @@ export interface Findable {
   /** Where the percept leads to. */
   fromX: number;
   fromY: number;
-  /** Who moved it; −1 for nobody known. */
+  /** The agent that moved it; −1 where unknown. */
   mover: number;
 }
 

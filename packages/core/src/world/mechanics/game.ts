@@ -120,7 +120,7 @@ export function setLight(world: Surroundings, to: number, ticks: number): void {
   world.dimming = { from: lightNow(world), to, since: world.tick, ticks };
 }
 
-/** Takes those with a name off the ground; returns why nobody is, or null. Who is played stays. */
+/** Takes the agents of a name off the ground; returns why none is taken, or null. A played agent stays. */
 export function sendAway(world: Surroundings, group: number): Reason | null {
   const { agents, statics, recorder, tick } = world;
   let isAny = false;

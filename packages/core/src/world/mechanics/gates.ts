@@ -100,7 +100,7 @@ export function moveGate(world: Surroundings, gate: number, status: GateStatus):
   return null;
 }
 
-/** A gate with plates is open while somebody stands on one of them, and as it was at the start otherwise. */
+/** A gate with plates is open while an agent stands on one of them, and as it was at the start otherwise. */
 export function pressPlates(world: Surroundings): void {
   const { plates } = world.statics.program.ground;
   if (plates.length === 0) return;

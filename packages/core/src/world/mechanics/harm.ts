@@ -44,7 +44,7 @@ function feel(agent: AgentState, { what, of, thing, fromX, fromY, strength }: Bl
   });
 }
 
-/** Takes points of health, as many as there are; who has none left dies. Whoever slept is awake. `by` is who did it; −1 for nobody. */
+/** Takes points of health, as many as there are; an agent with none left dies. A sleeping agent wakes. `by` is the agent that did it; −1 for none. */
 export function harm(
   world: Surroundings,
   agent: AgentState,
@@ -89,7 +89,7 @@ export function feelTouch(
   near: readonly number[],
   count: number,
 ): void {
-  // Most agents have nobody about but themselves.
+  // Most agents have no other agent nearby.
   if (agent.minds.length === 0 || (count < 2 && agent.life.touching < 0)) return;
   let touched = -1;
   for (let i = 0; i < count; i++) {

@@ -9,7 +9,7 @@ import type { HitResult } from '../../terms/fighting.ts';
 import { harm } from './harm.ts';
 import { breakMove, shove } from './moves.ts';
 
-/** Whom moves meet, what comes of it, and what that does: all hits of a tick are found before any is applied. */
+/** Which agents moves meet, the result and its effects: all hits of a tick are found before any is applied. */
 
 /** One hit, found and not yet applied. */
 export interface Hit {
@@ -95,14 +95,14 @@ export function canBeHit(attacker: AgentState, other: AgentState): boolean {
   return other !== attacker && !other.isDead && !other.away && !attacker.isFriendly(other.index);
 }
 
-/** Notes how near a strike came to whom it is for. */
+/** Notes how near a strike came to its target. */
 function noteMiss(attacker: AgentState, other: AgentState, gap: number): void {
   const { fight } = attacker;
   if (fight.target >= 0 && fight.target !== other.index) return;
   if (gap < fight.missedBy) fight.missedBy = gap;
 }
 
-/** Finds whom a strike meets in this tick. */
+/** Finds the agents that a strike meets in this tick. */
 export function findStruck(world: Surroundings, attacker: AgentState, hits: Hit[]): void {
   const move = moveOf(attacker)!;
   const { fight, x, y, archetype } = attacker;
@@ -202,7 +202,7 @@ function stagger(world: Surroundings, agent: AgentState, ticks: number, why: Rea
   agent.body.vy = 0;
 }
 
-/** What a strike that met nobody tells: by how much. */
+/** What a strike that met no agent reports: by how much it missed. */
 export function tellMiss(world: Surroundings, attacker: AgentState): void {
   const move = moveOf(attacker)!;
   const { fight, x, y } = attacker;

@@ -51,7 +51,7 @@ export function endMove(agent: AgentState): void {
   fight.move = -1;
 }
 
-/** A hit, or whoever makes it, breaks a move off. */
+/** A hit, or the agent that makes it, breaks a move off. */
 export function breakMove(world: Surroundings, agent: AgentState, why: Reason): void {
   const move = moveOf(agent);
   if (!move) return;
@@ -90,7 +90,7 @@ export function tireGuard(agent: AgentState): void {
 
 const STEP = 0.1;
 
-/** Carries a body so far in a direction: up to a wall, or to whoever stands there. Gives the metres it went. */
+/** Carries a body so far in a direction: up to a wall or another agent. Returns the metres it went. */
 export function shove(
   world: Surroundings,
   agent: AgentState,

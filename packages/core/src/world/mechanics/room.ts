@@ -3,7 +3,7 @@ import type { Surroundings } from '../state/surroundings.ts';
 
 /** Whether a body has room somewhere. */
 
-/** Who of those that count stands where the agent's body would; undefined for nobody. */
+/** Which of the agents that count stands where the agent's body would; undefined for none. */
 export function whoStandsAt(
   { agents }: Surroundings,
   agent: AgentState,

@@ -10,7 +10,7 @@ import { canBeHit, resultOf, type Hit } from './hits.ts';
 /** What moves send flying, and straight lines that hit at once. */
 
 /**
- * Where to aim at somebody at (x, y) with velocity (vx, vy), from the origin, with something of that speed:
+ * Where to aim at a target at (x, y) with velocity (vx, vy), from the origin, with something of that speed:
  * where the two meet first; where they are now if they never do.
  */
 export function leadAim(
@@ -52,7 +52,7 @@ function aim(agent: AgentState, move: MoveProgram): number {
   return move.spread > 0 ? heading + nextNormal(agent.stream) * move.spread : heading;
 }
 
-/** Sends a shot off, or finds at once whom an instant one meets. */
+/** Fires a shot, or finds at once what an instant one meets. */
 export function shoot(world: Surroundings, agent: AgentState, hits: Hit[]): void {
   const move = moveOf(agent)!;
   const { x, y, archetype, index } = agent;
@@ -76,7 +76,7 @@ export function shoot(world: Surroundings, agent: AgentState, hits: Hit[]): void
   else if (!flyOn(world, shot, move, move.reach, hits)) tellWide(world, shot, move);
 }
 
-/** Moves a shot on by so many metres; true where it met somebody or something. */
+/** Moves a shot on by so many metres; true where it met an agent or a thing. */
 function flyOn(
   world: Surroundings,
   shot: Shot,
@@ -128,7 +128,7 @@ function flyOn(
   return isWalled;
 }
 
-/** A shot that met nobody. */
+/** A shot that met no agent. */
 function tellWide(
   world: Surroundings,
   shot: Shot,
@@ -153,7 +153,7 @@ function tellWide(
   });
 }
 
-/** Moves all that flies by one tick, and finds whom it meets. */
+/** Moves all that flies by one tick, and finds the agents it meets. */
 export function flyShots(world: Surroundings, hits: Hit[]): void {
   const { shots, agents, statics } = world;
   if (shots.length === 0) return;

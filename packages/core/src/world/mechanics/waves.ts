@@ -22,7 +22,7 @@ export function hasRoom(world: Surroundings, agent: AgentState, x: number, y: nu
   return !whoStandsAt(world, agent, x, y, ({ isDead }) => !isDead);
 }
 
-/** As at the start of a run, elsewhere: nothing is remembered, known or on its way; its luck goes on. Whoever is played stays so. */
+/** As at the start of a run, elsewhere: nothing is remembered, known or on its way; its random numbers go on. A played agent stays played. */
 export function beginAgain(
   world: Surroundings,
   agent: AgentState,
@@ -124,7 +124,7 @@ export function noteDeath(world: Surroundings, agent: AgentState): void {
   });
 }
 
-/** Whom a wave brings next: one who is away, else the one who has lain dead the longest, unless it will be gone by itself; null for nobody. */
+/** The agent that a wave brings next: an absent one, else the one that has lain dead the longest, unless its body disappears by itself; null for none. */
 function nextOf({ agents }: Surroundings, { pool }: WaveProgram): AgentState | null {
   let dead: AgentState | null = null;
   for (const index of pool) {
@@ -137,7 +137,7 @@ function nextOf({ agents }: Surroundings, { pool }: WaveProgram): AgentState | n
   return dead;
 }
 
-/** Metres from a place to the nearest that is played; 0 where nobody is. */
+/** Metres from a place to the nearest played agent; 0 where none is played. */
 function fromPlayers({ agents }: Surroundings, x: number, y: number): number {
   let least = Infinity;
   for (const agent of agents)
@@ -172,7 +172,7 @@ function spawnFor(
   return places[away.indexOf(Math.max(...away))];
 }
 
-/** Says why nobody comes who is due, once for each reason. */
+/** Reports why no due agent comes, once for each reason. */
 function hold(world: Surroundings, index: number, reason: Reason): void {
   const run = world.waves[index];
   if (sameData(run.held, reason)) return;
@@ -205,7 +205,7 @@ function bringOne(world: Surroundings, index: number): void {
   tellDirector(world, `arrived.${wave.name}`);
 }
 
-/** Whether somebody who is played stands in the zone that starts it. */
+/** Whether a played agent stands in the zone that starts it. */
 function isEntered({ agents }: Surroundings, { zone }: WaveProgram): boolean {
   return agents.some((agent) => agent.isPlayed && lives(agent) && agent.inZone(zone));
 }

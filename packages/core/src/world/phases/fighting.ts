@@ -65,7 +65,7 @@ function advance(world: World, agent: Agent, move: MoveProgram): void {
     shove(world, agent, state.heading, move.advance / move.active);
 }
 
-/** Finds whom it meets while it is active; shots go off one after the other. */
+/** Finds the agents it meets while it is active; shots go off one after the other. */
 function act(world: World, agent: Agent, move: MoveProgram): void {
   const { fight: state } = agent;
   const since = agent.tick - state.startedAt - move.windUp;

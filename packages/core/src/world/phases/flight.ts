@@ -6,12 +6,12 @@ import type { Thing } from '../state/surroundings.ts';
 import { HAND_HEIGHT, isFlying, land } from '../mechanics/things.ts';
 import type { World } from '../world.ts';
 
-/** Things in flight, and whom they hit. */
+/** Things in flight, and the agents they hit. */
 
 /** Metres that a flight rises above the straight line. */
 const ARC = 1.1;
 
-/** Whom a thing meets first on its way of this tick, not counting its thrower; null for nobody. What rises above a body passes it. */
+/** The agent that a thing meets first on its way of this tick, not counting its thrower; null for none. What rises above a body passes it. */
 function bodyInWay({ ground, agents }: World, thing: Thing, x: number, y: number): Agent | null {
   const dx = x - thing.x;
   const dy = y - thing.y;

@@ -5,7 +5,7 @@ import type { World } from '../world.ts';
 /** Seconds from one giving out of roles to the next. */
 const EVERY = 0.25;
 
-/** Searches nobody is at are forgotten, roles are given. */
+/** Drops searches that no agent takes part in, and assigns roles. */
 export function stepGroups(world: World): void {
   dropSearches(world, world.tick, world.statics.program.ticksPerSecond);
   giveRoles(world);

@@ -62,7 +62,7 @@ function placeNamed<T extends { name: string }>(
   return list.findIndex((each) => (name === undefined ? fits(each) : each.name === name));
 }
 
-/** Whom a move of a player is for: the nearest enemy in front of it, since a player sees for itself. */
+/** The target of a player’s move: the nearest enemy in front of it, since a player sees for itself. */
 function aimedAt({ agents }: World, agent: Agent): number {
   let best = -1;
   let least = Infinity;

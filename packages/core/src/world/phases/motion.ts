@@ -11,7 +11,7 @@ const STRIDE = 0.8;
 
 const found: number[] = [];
 
-/** Bodies move one after the other; each makes its steps, feels whom it touches, and says when it gets nowhere. */
+/** Bodies move one after the other; each makes its steps, feels the agents it touches, and reports when it is stuck. */
 export function moveBodies(world: World): void {
   const { statics, bodies, agents, ground, tick } = world;
   const { ticksPerSecond } = statics.program;

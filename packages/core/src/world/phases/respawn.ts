@@ -12,7 +12,7 @@ export function respawn(world: World): void {
     world.acting = agent.index;
     if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
       continue;
-    // Whoever comes with a wave comes again with it; its body lies no longer.
+    // An agent of a wave comes again with its wave; its body is removed.
     if (agent.placed.away) {
       if (world.recorder) recordFor(agent, world.recorder, { kind: 'left' });
       leave(world, agent);

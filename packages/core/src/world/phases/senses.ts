@@ -75,13 +75,13 @@ const target: SightTarget = { x: 0, y: 0, height: 0, posture: 0 };
 /** Agents that the agent in hand sees. */
 const seen: number[] = [];
 
-/** Finds whom the agent in hand sees, into {@link seen} and {@link strengths}. */
+/** Finds the agents that the agent in hand sees, into {@link seen} and {@link strengths}. */
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
   const { ground, places } = world;
   const { x, y } = looker;
   const reach = kind.reach * kind.reach;
   seen.length = 0;
-  // Most of those about are friends, whom nobody has to look at.
+  // Most agents nearby are friends, which are not looked at.
   const count = collectNeighbours(places.strangers[agent.archetype.side]!, x, y, kind.reach, found);
   for (let i = 0; i < count; i++) {
     const index = found[i];
@@ -115,7 +115,7 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     forgotten ||= sight.isForgotten(i, kind, world.tick);
   }
   for (let i = 0; i < seen.length; i++) {
-    // Whoever had a track has been brought up with it.
+    // Agents with a track have been handled with it.
     if (strengths[seen[i]] === 0) continue;
     const track = sight.begin(seen[i], agent.isHostile(seen[i]), world.tick);
     updateTrack(world, agent, kind, track);
@@ -139,7 +139,7 @@ function updateTrack(world: World, agent: Agent, kind: SightKind, track: number)
   if (world.recorder) recordPercept(world.recorder, agent, track, change);
 }
 
-/** What is seen of how somebody fights, worked out once in a tick for all who see it; the same object while it is the same. */
+/** What others see of how an agent fights, computed once in a tick for all of them; the same object while it is the same. */
 function lookOf(world: World, index: number): SeenFighting {
   const { lookedAt, looks, tick } = world;
   const before = looks[index];

@@ -37,7 +37,7 @@ export interface WaveProgram {
   title: string;
   /** Index of its name among the texts. */
   word: number;
-  /** Whom it brings, in the order in which they first come: as many as can be alive at once. */
+  /** The agents it brings, in the order in which they first come: as many as can be alive at once. */
   pool: number[];
   count: number;
   /** Where they can come in. */

@@ -19,7 +19,7 @@ export interface Program {
   tier: number;
   texts: string[];
   gaits: string[];
-  /** The minds of each kind of agent; after those in use, one for each mind nobody has. */
+  /** The minds of each kind of agent; after those in use, one for each mind that no archetype has. */
   stacks: StackProgram[];
   squadKeys: SharedKeysProgram;
   worldKeys: SharedKeysProgram;
@@ -35,7 +35,7 @@ export interface Program {
   agents: AgentProgram[];
   /** The game around them. */
   director: DirectorProgram;
-  /** Whom a name stands for, by the index of the text it is: archetypes, factions, squads and waves. Ascending by word. */
+  /** The agents that a name stands for, by the index of its text: archetypes, factions, squads and waves. Ascending by word. */
   groups: { word: number; members: number[] }[];
   /** The agent a player drives from the start; −1 for none. */
   play: number;
@@ -277,7 +277,7 @@ export interface ThingProgram {
   y: number;
   /** Metres its landing is heard. */
   noise: number;
-  /** Points of health it takes from whom it hits. */
+  /** Points of health it takes from an agent it hits. */
   damage: number;
   /** Kilograms. */
   weight: number;

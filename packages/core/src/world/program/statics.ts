@@ -36,9 +36,9 @@ export interface Statics {
   largestLantern: number;
   /** By agent: 1 for who carries one. */
   lanterns: Uint8Array;
-  /** By faction, then agent: 1 for who is no friend of it. Null where nobody of the faction can see. */
+  /** By faction, then agent: 1 for an agent that is no friend of it. Null where no agent of the faction can see. */
   strangers: (Uint8Array | null)[];
-  /** Whether the director waits for somebody to enter a zone: only then that is looked at. */
+  /** Whether the director waits for an agent to enter a zone: only then zones are checked. */
   watchesZones: boolean;
   /** By squad: the agents in it. */
   members: number[][];

@@ -17,7 +17,7 @@ export interface FollowedReadout {
   acts: { channel: string; action: string }[];
   /** What its attention is on, in words; empty for nothing. */
   attention: string;
-  /** Of whom sight is surest, 0 to 1. */
+  /** Highest awareness by sight, 0 to 1. */
   awareness: number;
   /** Points; null for who can’t be hurt. */
   health: number | null;
@@ -27,7 +27,7 @@ export interface FollowedReadout {
   percepts: { sense: Sense; what: string; of: string; seconds: number }[];
 }
 
-/** Where it believes somebody to be, against where they are. */
+/** Where it believes an agent to be, against where that agent is. */
 interface KnownOther {
   of: string;
   title: string;

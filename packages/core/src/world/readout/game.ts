@@ -23,9 +23,9 @@ export interface WavePicture {
   title: string;
   alive: number;
   toCome: number;
-  /** Why nobody comes now, in words. */
+  /** Why no agent comes now, in words. */
   why: string;
-  /** Somebody is due and can’t come. */
+  /** An agent is due and can’t come. */
   isHeld: boolean;
 }
 
@@ -62,7 +62,7 @@ export function pictureGame(world: World): GamePicture | null {
   };
 }
 
-/** Why nobody of a wave comes now, in words; empty where one comes as soon as the gap is over. */
+/** Why no agent of a wave comes now, in words; empty where one comes as soon as the gap is over. */
 export function whyNobodyComes(world: Surroundings, index: number): string {
   const { ticksPerSecond, director } = world.statics.program;
   const wave = director.waves[index];

@@ -21,8 +21,8 @@ function isBefore({ ground }: World, played: Agent, other: Agent): boolean {
 }
 
 /**
- * Who is where as far as the side of the played agent knows: its own, whom the played one has before it, and
- * where its others know somebody to be. All that are on the ground where nobody is played.
+ * Positions as far as the side of the played agent knows: its own agents, those that the played agent sees, and
+ * those that its other agents know of. All that are on the ground where no agent is played.
  */
 export function pictureSide(world: World): Float32Array {
   const { agents } = world;

@@ -27,7 +27,7 @@ export interface FightPicture {
   shots: [number, number, number, number][];
 }
 
-/** Null where nobody fights. */
+/** Null where no agent fights. */
 export function pictureFights({ agents, shots, tick }: World): FightPicture | null {
   const fighters = agents.flatMap((agent): FighterPicture[] => {
     const { fight, life, archetype, index, heading } = agent;

@@ -6,7 +6,7 @@ import { MOST_APART, pictureRays, RAY_STRIDE } from './picture.ts';
 /** Rows before the keeper, from the middle outward. */
 const ROWS = [0, 1, -1, 2, -2, 3, -3, 4];
 
-/** A keeper before whom so many gleaners stand in rows. */
+/** A keeper with so many gleaners in rows in front of it. */
 function keeperBefore(gleaners: number) {
   const document = cornerProject({
     machine: { initial: 'stand', states: [{ id: 'stand' }] },

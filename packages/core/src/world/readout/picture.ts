@@ -12,7 +12,7 @@ const LEGS = CHANNELS.indexOf('legs');
 export const BODY_STRIDE = 8;
 /** Numbers a ray takes in {@link pictureRays}: from x, y, to x, y, and how many points of the body are in plain view. */
 export const RAY_STRIDE = 5;
-/** Numbers a thing takes in {@link pictureThings}: x, y, height above the ground, who carries it (−1 for nobody). */
+/** Numbers a thing takes in {@link pictureThings}: x, y, height above the ground, the agent that carries it (−1 for none). */
 export const THING_STRIDE = 4;
 
 const UPRIGHT = 0;
@@ -121,7 +121,7 @@ export function pictureKnown(world: World, name: string): KnownPicture | null {
   };
 }
 
-/** Places that squads share out: those to be searched (and by whom), and those around a target. */
+/** Places that squads share out: those to be searched (and by which member), and those around a target. */
 export interface SharedPicture {
   /** x, y, and −1 for free, −2 for done, else the agent on its way there. */
   searched: number[];
@@ -141,7 +141,7 @@ export function pictureShared(world: World): SharedPicture {
   };
 }
 
-/** Who a player drives now; −1 for nobody. */
+/** The agent that a player drives now; −1 for none. */
 export function playedAgent(world: World): number {
   return world.agents.findIndex(({ isPlayed }) => isPlayed);
 }

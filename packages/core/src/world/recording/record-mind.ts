@@ -5,8 +5,8 @@ import { recordFor, type Unplaced } from '../state/record.ts';
 import type { Recorder } from '../state/recorder.ts';
 import { figureOfKey, nameTables, valueText } from './names.ts';
 
-/** Where nobody looks on, all is worked out all the same: the ledger tells who came next. */
-const NOBODY: Onlooker = () => {};
+/** With it all options are scored even where no panel shows them: the ledger records which came next. */
+const unwatched: Onlooker = () => {};
 
 /** Turns what one of an agent's minds does into ledger entries with names and values. */
 export function createMindRecorder(
@@ -49,7 +49,7 @@ export function createMindRecorder(
     fired: (state, row) => put({ kind: 'fired', state: states[state].id, row }),
     overruled: (state, row, action, by) =>
       put({ kind: 'overruled', state: states[state].id, row, action, by }),
-    looksOn: () => NOBODY,
+    looksOn: () => unwatched,
     picked(state, row, { name, options }, { option, a, b, score, next, margin, ties }) {
       const picked = options[option];
       put({

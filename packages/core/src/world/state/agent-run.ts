@@ -30,7 +30,7 @@ export interface AgentRun {
   /** Sounds and blows on their way, in the order they were made. */
   arriving: Arriving[];
   asleep: boolean;
-  /** Not on the ground: seen, heard and touched by nobody. Its body has no place then, and it rests. */
+  /** Not on the ground: no agent sees, hears or touches it. Its body has no place then, and it rests. */
   away: boolean;
   /** Too far from every player to matter, or away: it rests. */
   resting: boolean;
@@ -56,7 +56,7 @@ export interface Life {
   health: number;
   /** The tick it died in; −1 while it lives. */
   diedAt: number;
-  /** Who it touches, if that is no friend; −1 for nobody. */
+  /** The agent it touches, if that is no friend; −1 for none. */
   touching: number;
 }
 

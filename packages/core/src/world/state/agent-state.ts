@@ -212,7 +212,7 @@ export class AgentState implements AgentRun, Facts {
       this.heeded === SIGHT ? this.tracked.seenAt(this.attended) : this.percepts[this.heeded]?.tick;
     return at === undefined ? NaN : (this.tick - at) / this.ticksPerSecond;
   }
-  /** Awareness of whom sight is surest of. */
+  /** Highest awareness by sight. */
   get awarenessShown(): number {
     return this.tracked.awareness(this.attended);
   }
@@ -338,7 +338,7 @@ export class AgentState implements AgentRun, Facts {
   get lastResult(): number {
     return this.fight.lastResult;
   }
-  /** Where whom it fights is, as far as it knows; a player sees for itself. Null for nobody. */
+  /** Where its target is, as far as it knows; a player sees for itself. Null for no target. */
   sightOf(agent: number): { x: number; y: number; vx: number; vy: number } | null {
     if (this.isPlayed) return this.surroundings.agents[agent]?.body ?? null;
     return this.track(agent);
@@ -438,7 +438,7 @@ export class AgentState implements AgentRun, Facts {
     const dy = y - this.body.y;
     return Math.sqrt(dx * dx + dy * dy) - this.archetype.radius;
   }
-  /** Who uses a channel: the cell of the action that took it last; 0 for nobody. */
+  /** Who uses a channel: the cell of the action that took it last; 0 for none. */
   owner(channel: number): number {
     return this.memory[this.stack!.channels + channel];
   }

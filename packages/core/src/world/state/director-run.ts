@@ -28,11 +28,11 @@ export interface WaveRun {
   due: number;
   /** Which of the spawn places is next in turn. */
   turn: number;
-  /** The tick by which all who came were gone; −1 while somebody is there or to come. */
+  /** The tick by which all who came were gone; −1 while one is there or still to come. */
   goneAt: number;
-  /** Nobody of it will come any more. */
+  /** No more agents of it will come. */
   isOver: boolean;
-  /** Why nobody has come who was due, and since when; null where nothing holds them up. */
+  /** Why no due agent has come, and since when; null where nothing holds them up. */
   held: Reason | null;
   heldSince: number;
 }

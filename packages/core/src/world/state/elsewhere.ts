@@ -10,7 +10,7 @@ const heights = LOOKED_AT.slice();
 
 /**
  * What an agent would be able to tell if it stood elsewhere. Distances, angles, light, zones and lines of
- * sight are those of there; what it knows, remembers and is stays as it is. Nothing moves, and nobody’s luck
+ * sight are those of there; what it knows, remembers and is stays as it is. Nothing moves, and no agent’s random numbers
  * is drawn on.
  */
 export class Elsewhere implements Facts {

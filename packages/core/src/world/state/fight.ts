@@ -9,17 +9,17 @@ export interface Fight {
   move: number;
   /** The tick it was begun in. */
   startedAt: number;
-  /** Whom it is for; −1 for nobody. */
+  /** Its target; −1 for none. */
   target: number;
   /** Radians: where it goes, fixed when the wind-up is over; for a dodge from its beginning. */
   heading: number;
-  /** Radians by which this use is aimed beside whom it is for. */
+  /** Radians by which this use is aimed beside its target. */
   aimOff: number;
-  /** Whom this use has met already. */
+  /** The agents this use has met already. */
   struck: number[];
   /** Things this use has knocked away already. */
   knocked: number[];
-  /** How far it was from its target at best, in metres; Infinity while it has met nobody. */
+  /** How far it was from its target at best, in metres; Infinity while it has met none. */
   missedBy: number;
   /** Place among the guards; −1 for none. */
   guard: number;
@@ -91,7 +91,7 @@ export function carryFight(
     move: goesOn ? move : -1,
     target: names.agent(fight.target),
     struck: fight.struck.map((agent) => names.agent(agent)).filter((agent) => agent >= 0),
-    // Things may have other places; one that is knocked twice by one use harms nobody.
+    // Things may have other places; one that is knocked twice by one use does no damage.
     knocked: [],
     guard: placeOf(is.guards, guard?.name),
     readyAt: is.moves.map(({ name }) => fight.readyAt[placeOf(was.moves, name)] ?? 0),

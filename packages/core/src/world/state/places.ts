@@ -7,7 +7,7 @@ import type { Surroundings } from './surroundings.ts';
 export interface Places {
   /** Who carries a lantern. */
   lanterns: Neighbours;
-  /** By faction: all who are no friends of it; null where nobody of it can see. */
+  /** By faction: all agents that are no friends of it; null where no agent of it can see. */
   strangers: (Neighbours | null)[];
 }
 

@@ -92,13 +92,13 @@ export type LedgerEntry = {
       trouble?: Reason;
     }
   | { kind: 'noise'; what: string; x: number; y: number; reach: number }
-  /** Points of health taken, and what is left; `by` is empty where nobody did it. */
+  /** Points of health taken, and what is left; `by` is empty where no agent did it. */
   | { kind: 'harm'; amount: number; left: number; by: string }
   | { kind: 'death'; by: string }
-  /** A move has begun that lasts so many ticks; `of` is whom it is for. */
+  /** A move has begun that lasts so many ticks; `of` is its target. */
   | { kind: 'move'; move: string; lasts: number; of?: string }
   | { kind: 'broken'; move: string; reason: Reason }
-  /** A move has met somebody, or nobody. */
+  /** A move has met an agent, or none. */
   | {
       kind: 'hit';
       move: string;
@@ -127,7 +127,7 @@ export type LedgerEntry = {
   /** One has come to the ground with a wave, at a spawn place; or is taken off it. */
   | { kind: 'came'; wave: string; at: string; x: number; y: number }
   | { kind: 'left' }
-  /** `times` is how often it has come; `reason` why nobody comes who is due. */
+  /** `times` is how often it has come; `reason` why no due agent comes. */
   | { kind: 'wave'; wave: string; how: WaveChange; times: number; reason?: Reason }
   /** A mode begins, for so many seconds if it ends by itself; `laidOver` where it is not the schedule’s. */
   | { kind: 'mode'; mode: string; seconds?: number; laidOver?: true }

@@ -4,7 +4,7 @@ export interface RunField<V, Owner, Change> {
   copy(value: V, owner: Owner): V;
   /** What it is under an edited program. Fields are carried in the order of the table. */
   carry(value: V, change: Change): V;
-  /** How its owner takes a value that nobody else holds; left out: it is assigned. */
+  /** How its owner takes a value that nothing else holds; left out: it is assigned. */
   put?(owner: Owner, value: V): void;
 }
 

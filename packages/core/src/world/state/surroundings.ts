@@ -41,9 +41,9 @@ export interface Thing {
   y: number;
   /** Metres above the ground. */
   z: number;
-  /** Who carries it; −1 for nobody. */
+  /** The agent that carries it; −1 for none. */
   carrier: number;
-  /** Who threw or dropped it last; −1 for nobody. */
+  /** The agent that threw or dropped it last; −1 for none. */
   mover: number;
   /** Ticks done and needed of its flight; 0 of 0 while it lies. */
   flown: number;
@@ -58,7 +58,7 @@ export interface Thing {
 /** Something that a move has sent flying. */
 export interface Shot {
   by: number;
-  /** Place among the moves of whoever made it. */
+  /** Place among the moves of the agent that made it. */
   move: number;
   x: number;
   y: number;
@@ -68,7 +68,7 @@ export interface Shot {
   vz: number;
   /** Metres it has flown. */
   flown: number;
-  /** Whom it is for; −1 for nobody. */
+  /** Its target; −1 for none. */
   target: number;
 }
 
@@ -93,7 +93,7 @@ export interface Message {
   due: number;
 }
 
-/** Places to look at around where somebody was last known to be. */
+/** Places to search around the last known position of an agent. */
 export interface Search {
   /** The squad, or −1 − agent for one of its own. */
   group: number;

@@ -27,7 +27,7 @@ import type { Message, Noise, Search, Shot, Slot, Surroundings, Thing } from './
 export interface WorldRun {
   /** Ticks done. */
   tick: number;
-  /** By squad, then one for each agent that shares with nobody at all times. */
+  /** By squad, then one for each agent that shares with no other at all times. */
   squadMemories: Float64Array[];
   worldMemory: Float64Array;
   gates: GateStatus[];
@@ -39,7 +39,7 @@ export interface WorldRun {
   /** Words on their way from squad member to squad member. */
   messages: Message[];
   searches: Search[];
-  /** Who has which place around whom. */
+  /** Which agent has which place around which target. */
   slots: Slot[];
   /** By route: waypoints learned in this run, as x, y pairs. */
   learned: number[][];

@@ -68,7 +68,7 @@ export interface NoticeQuestion {
   reaction: number;
 }
 
-/** Seconds until somebody at a place is noticed; null for never. */
+/** Seconds until an agent at a place is noticed; null for never. */
 export function noticeTime(
   { sight, threshold, reaction }: NoticeQuestion,
   distance: number,

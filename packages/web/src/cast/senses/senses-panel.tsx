@@ -65,7 +65,7 @@ const Nothing = styled.p`
   text-align: center;
 `;
 
-/** Whom this kind looks out for: the first it is hostile to, else any other, else itself. */
+/** The kind that this kind looks out for: the first it is hostile to, else any other, else itself. */
 function usualTarget(document: ProjectDocument, kind: ArchetypeDocument): string {
   const names = namesOf(document.archetypes);
   const wanted: Stance[] = ['hostile', 'neutral', 'friendly'];
@@ -88,7 +88,7 @@ function noisesOf(target: ArchetypeDocument | undefined): Heard[] {
   });
 }
 
-/** What an agent sees and hears, drawn from above, and how long it takes to notice somebody. */
+/** What an agent sees and hears, drawn from above, and how long it takes to notice another. */
 export function SensesPanel({
   editor,
   document,

@@ -34,7 +34,7 @@ function drawMove(
   const archetype = program.archetypes[program.agents[agent].archetype];
   const made = archetype.moves.find(({ name }) => name === move?.name);
   if (!move || !made || made.kind === 'dodge') return;
-  // Among many only what can still hit somebody is shown.
+  // Among many only what can still hit an agent is shown.
   if (!inFull && move.phase === 'recovery') return;
   const { x, y } = bodyAt(frame, agent);
   const reach = archetype.radius + made.reach;

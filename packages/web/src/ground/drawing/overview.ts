@@ -5,7 +5,7 @@ import { faded, type Painter } from './view.ts';
 
 /** The whole ground in a corner of a close view: who is where, and which part of it is shown. */
 
-/** Everybody, or only whom the played side knows of. */
+/** All agents, or only those that the played side knows of. */
 export type Overview = 'all' | 'known' | 'off';
 
 /** Pixels of its longer side, and from the edge of the picture. */

@@ -147,7 +147,7 @@ export function drawKnown(painter: Painter, { frame }: Scene): void {
   }
 }
 
-/** Places to search (done ones filled, those somebody is on the way to ringed), and places taken around a target. */
+/** Places to search (done ones filled, those that an agent is on the way to ringed), and places taken around a target. */
 export function drawPlaces({ context, view, tokens }: Painter, frame: Frame): void {
   if (!frame.places) return;
   const { searched, booked } = frame.places;

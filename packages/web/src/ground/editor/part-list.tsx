@@ -11,7 +11,7 @@ function placeText(editor: GroundEditor, ref: PartRef): string {
   return at ? `${at[0]}, ${at[1]}` : '';
 }
 
-/** Everything on the ground by layer, for whom a list is the better way; each layer can be hidden and locked. */
+/** Everything on the ground by layer, for users who prefer a list; each layer can be hidden and locked. */
 export function PartList({ editor }: { editor: GroundEditor }) {
   const { ground, layers, chosenSet, chosen } = editor;
   const press = (ref: PartRef, more: boolean) => {

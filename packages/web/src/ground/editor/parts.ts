@@ -108,7 +108,7 @@ export function moved(part: AnyPart, dx: number, dy: number): AnyPart {
   };
 }
 
-/** A name nobody has yet: `lamp`, then `lamp2` and so on. */
+/** A free name: `lamp`, then `lamp2` and so on. */
 export function freshPartName(ground: GroundDocument, kind: PartKind, stem: string): string {
   if (kind === 'walls') return String(ground.walls.length);
   // Some kinds share their names with others in expressions, so none is used twice.

@@ -9,7 +9,7 @@ function arrowHead(points: readonly [number, number][]): string {
   return `${x},${y} ${x - 7 * ux - 3.5 * uy},${y - 7 * uy + 3.5 * ux} ${x - 7 * ux + 3.5 * uy},${y - 7 * uy - 3.5 * ux}`;
 }
 
-/** `never`: nobody has ever taken it, and that is to be shown. */
+/** `never`: no agent has ever taken it, and that is to be shown. */
 export function Line({ line, taken, never }: { line: PlacedLine; taken: boolean; never: boolean }) {
   if (line.points.length < 2) return null;
   const tone = `${taken ? ' taken' : ''}${never ? ' never' : ''}`;

@@ -8,7 +8,7 @@ interface StateProps {
   lately: boolean;
   chosen: boolean;
   share: number | undefined;
-  /** Nobody has ever been in it, and that is to be shown. */
+  /** No agent has ever been in it, and that is to be shown. */
   never: boolean;
   /** For a closed room: title of what is active inside, or how much there is. */
   inside: string | null;

@@ -147,7 +147,7 @@ export function StatePlan({
   const { giveFocus } = work;
   useEffect(() => giveFocus(drawnOf));
 
-  // Whoever comes back to the states goes on where they were.
+  // A user who comes back to the states goes on where they left off.
   const [first] = useState(startsFocused ? selection.state : null);
   const isLaidOut = layout !== null;
   useEffect(() => {

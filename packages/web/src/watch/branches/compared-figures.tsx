@@ -167,7 +167,7 @@ export default function ComparedFigures({
   const [here, there] = comparison.figures;
   const names = [...new Set([...here.keys(), ...there.keys()])];
   const [chosen, setChosen] = useState(comparison.decision?.agent ?? agent ?? names[0]);
-  // Columns in which nobody has done anything say nothing.
+  // Columns in which no agent has done anything say nothing.
   const idle = new Set(['0', '—', '0.0']);
   const columns = COLUMNS.filter(({ of }) =>
     comparison.figures.some((figures) =>

@@ -121,7 +121,7 @@ function perceptRow(sense: keyof typeof SENSE_KINDS): FollowRow {
   };
 }
 
-/** The rows that any of them has something to say in. They change when a key, a sense or somebody known comes or goes. */
+/** The rows that any of them has something to say in. They change when a key, a sense or a known agent comes or goes. */
 export function followRows(readouts: readonly FollowedReadout[]): FollowRow[] {
   const once = <T>(values: readonly T[]) => [...new Set(values)];
   const minds = new Map(

@@ -23,7 +23,7 @@ const THREAT = (mind: Name) => `${mind}Threat`;
 
 const guardId = (guard: Name) => idFor('guard', guard);
 
-/** How far it is to whom it fights, as parts of the distance it wants to keep. */
+/** Distance to its target, as a share of the distance it wants to keep. */
 function spacing(near: number): BandSetDocument {
   const at = (share: number) => round(near * share);
   return {

@@ -229,7 +229,7 @@ export function WaveForm({
           of={of}
           value={times}
           onCommit={(n) => {
-            // Whoever comes again does so after some time: never at once without being asked to.
+            // Agents come again after some time: never at once unless that is asked for.
             if (n !== 1 && wave.delay === undefined) set('delay', USUAL_DELAY);
             set('times', n === 1 ? undefined : n);
           }}
@@ -266,5 +266,5 @@ export function WaveForm({
   );
 }
 
-/** Seconds until they come again, where nobody has said. */
+/** Seconds until they come again, where none are given. */
 const USUAL_DELAY = 5;

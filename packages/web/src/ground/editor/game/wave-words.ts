@@ -45,7 +45,7 @@ export function shortWords(name: string, { title, count }: WaveDocument): string
 }
 
 /**
- * Seconds at which those of a wave come who need nobody to die first, counted from its start, up to `until`:
+ * Seconds at which those of a wave come that need no death first, counted from its start, up to `until`:
  * the run without its minds, and with room at every place.
  */
 export function firstArrivals(wave: WaveDocument, until: number): number[] {
