@@ -22,9 +22,9 @@ type Of<K extends LedgerEntry['kind']> = Extract<LedgerEntry, { kind: K }>;
 function inputWords({ act, trouble, place, control, x, y, gait }: Of<'input'>): string {
   if (trouble) return `can’t ${act ? ACTS[act] : 'stand there'}: ${reasonText(trouble)}`;
   if (place) return `put down at (${place[0].toFixed(1)}, ${place[1].toFixed(1)})`;
-  if (control) return control === 'player' ? 'is played' : 'is left to its minds';
-  if (act) return `its player has it ${ACTS[act]}`;
-  return x === 0 && y === 0 ? 'its player lets it stand' : `its player has it ${gait ?? 'walk'}`;
+  if (control) return control === 'player' ? 'a player takes over' : 'its minds take over';
+  if (act) return `player: ${ACTS[act]}`;
+  return x === 0 && y === 0 ? 'player: stand still' : `player: ${gait ?? 'walk'}`;
 }
 
 function hitWords({ move, of, result, harm, missedBy }: Of<'hit'>): string {
@@ -83,12 +83,14 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   awareness: ({ value }) => `awareness ${value.toFixed(2)}`,
   memory: ({ key, value }) => `${key} = ${value}`,
   forgot: ({ key, of }) => `${key} is forgotten${of ? ` by ${of}` : ''}`,
-  reached: ({ key, end, value }) => `${key} has come to its ${end}, ${Number(value.toFixed(3))}`,
+  reached: ({ key, end, value }) =>
+    `${key} reaches its ${end === 'min' ? 'minimum' : 'maximum'}, ${Number(value.toFixed(3))}`,
   overwrote: ({ key, of }) => `wrote ${key} over what ${of} wrote in the same tick`,
   say: ({ text }) => `says “${text}”`,
   input: inputWords,
   noise: ({ what, reach }) => `makes a noise: ${what}, heard within ${reach.toFixed(1)} m`,
-  harm: ({ by, amount, left }) => `harmed${by ? ` by ${by}` : ''}: −${amount}, ${left} left`,
+  harm: ({ by, amount, left }) =>
+    `takes ${amount} damage${by ? ` from ${by}` : ''}, ${left} health left`,
   death: ({ by }) => `dies${by ? `, by ${by}` : ''}`,
   move: ({ move, of }) => `${move} begins${of ? `, at ${of}` : ''}`,
   broken: ({ move, reason }) => `${move} broken off: ${reasonText(reason)}`,
@@ -97,7 +99,7 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   sleeps: () => 'sleeps: every player is beyond its sleep distance',
   wakes: () => 'wakes: a player is near',
   recycled: (entry) => `respawns at ${at(entry)}`,
-  role: ({ role }) => (role ? `is now ${role}` : 'has no part'),
+  role: ({ role }) => (role ? `is now ${role}` : 'has no role'),
   stuck: ({ reason }) => `stuck: ${reasonText(reason)}`,
   cycle: ({ states }) => `went round in circles: ${states.join(' → ')}`,
   dropped: ({ events }) => `${counted(events, 'event')} dropped: too many wait for this mind`,
@@ -105,7 +107,7 @@ const WORDS: { [K in LedgerEntry['kind']]: (entry: Of<K>) => string } = {
   came: ({ wave, at }) => `comes with ${wave}, at ${at}`,
   left: () => 'leaves the ground',
   wave: ({ wave, how, times, reason }) =>
-    `${wave} ${WAVES[how]}${how === 'comes' && times > 1 ? `, for the ${times}th time` : ''}${reason ? `: ${reasonText(reason)}` : ''}`,
+    `${wave} ${WAVES[how]}${how === 'comes' && times > 1 ? `, ${times} times so far` : ''}${reason ? `: ${reasonText(reason)}` : ''}`,
   mode: ({ mode, seconds }) =>
     `${mode || 'no mode'}${seconds === undefined ? '' : ` for ${Number(seconds.toFixed(2))} s`}`,
   score: ({ score, by, value }) => `${score} ${by < 0 ? '−' : '+'}${Math.abs(by)}: ${value}`,

@@ -44,9 +44,9 @@ interface States {
 export interface Lane extends States {
   /** 0 to 1. */
   awareness: Point[];
-  /** Points of health left; nothing before it was first harmed. */
+  /** Points of health left; nothing before its first damage. */
   health: Point[];
-  /** Points of health it had before it was harmed: the most that is known of. */
+  /** Points of health it had before its first damage: the most that is known of. */
   fullHealth: number;
   dots: Dot[];
   /** The options it picked, each until the next: `state` is its id; nothing where nothing was worth doing. */

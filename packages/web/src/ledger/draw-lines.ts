@@ -56,7 +56,7 @@ function drawSteps(
   line(x, end, value, value);
 }
 
-/** How much it has noticed, and once it was harmed what is left of its health. */
+/** How much it has noticed, and after its first damage what is left of its health. */
 export function drawFoot(
   context: CanvasRenderingContext2D,
   { awareness, health, fullHealth }: Lane,

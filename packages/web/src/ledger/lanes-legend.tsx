@@ -41,7 +41,7 @@ const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
   ],
   [
     <path key="health" d="M1 4H16V7H30V13H45" fill="none" stroke="var(--done)" strokeWidth="1.6" />,
-    'at the foot, once it was harmed: what is left of its health',
+    'at the foot, after its first damage: the health left',
   ],
   [
     <path key="score" d="M1 12H14V5H30V9H45" fill="none" stroke="var(--sight)" strokeWidth="1.6" />,

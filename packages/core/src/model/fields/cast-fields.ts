@@ -85,7 +85,7 @@ export const ARCHETYPE_FIELDS = {
     minimum: 1,
     maximum: 1000,
     usual: 12,
-    about: 'how far, by friends, when its player has it call',
+    about: 'how far friends hear it when its player makes it call',
   },
 } as const satisfies FieldSpecs;
 
