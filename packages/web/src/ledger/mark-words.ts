@@ -70,7 +70,10 @@ export const DOT_WORDS: readonly { tint: keyof Tokens; words: string }[] = [
   { tint: 'sound', words: 'it has heard something' },
   { tint: 'told', words: 'it was told something, got a role in its squad; the director announces' },
   { tint: 'found', words: 'it has found something; points scored' },
-  { tint: 'harm', words: 'felt, damaged or dead; a hit that landed; stuck, no way; something lost' },
+  {
+    tint: 'harm',
+    words: 'felt, damaged or dead; a hit that landed; stuck, no way; something lost',
+  },
   { tint: 'refuse', words: 'broken off, failed, held up, or not possible' },
   { tint: 'done', words: 'a hit that was met, one that came with a wave, a game won' },
   {
