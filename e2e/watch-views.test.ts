@@ -208,23 +208,23 @@ it('lanes are narrowed to a squad, one is pinned above them, and their signs are
   const lanes = () => ledger.locator('button[aria-pressed]').allTextContents();
   const all = await lanes();
   expect(all).toContain('Goose');
-  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Squad: East squad');
+  await chooseFrom(page, 'Lanes shown: All agents. Choose', 'Squad: East squad');
   await expect.poll(lanes).not.toContain('Goose');
   const squad = await lanes();
   expect(squad.length).toBeGreaterThan(1);
 
   await page.goto(page.url().replace('agent=warden2', 'agent=goose'));
   await page.getByTestId('hash').waitFor();
-  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Pin Goose on top');
+  await chooseFrom(page, 'Lanes shown: All agents. Choose', 'Pin Goose on top');
   await expect.poll(async () => (await lanes())[0]).toBe('Goose');
-  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Squad: East squad');
+  await chooseFrom(page, 'Lanes shown: All agents. Choose', 'Squad: East squad');
   await expect.poll(lanes).toEqual(['Goose', ...squad]);
   await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'Unpin Goose');
   await expect.poll(lanes).toEqual(squad);
 
   // A squad is folded into one lane, and unfolded by its name.
-  await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'Everybody');
-  await chooseFrom(page, 'Lanes shown: Everybody. Choose', 'Fold East squad');
+  await chooseFrom(page, 'Lanes shown: Squad: East squad. Choose', 'All agents');
+  await chooseFrom(page, 'Lanes shown: All agents. Choose', 'Fold East squad');
   const east = ledger.getByRole('button', { name: `Unfold East squad: ${squad.length}` });
   await east.waitFor();
   expect(await lanes()).toEqual(all.filter((name) => !squad.includes(name)));

@@ -98,7 +98,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.post',
     result: 'point',
-    about: 'where this body belongs: its post, else where it was placed',
+    about: 'the post of this body, else where it was placed',
     x: (f) => f.postX,
     y: (f) => f.postY,
   },
@@ -141,7 +141,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.role',
     result: 'text',
-    about: 'the part this agent has in its squad',
+    about: 'the role this agent has in its squad',
     missing: null,
     read: (f) => f.role,
   },
@@ -150,7 +150,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     about: 'points of health left',
     missing: null,
-    missingWords: 'nothing for who can’t be hurt',
+    missingWords: 'nothing where it has no health',
     read: (f) => f.health,
   },
   {
@@ -366,9 +366,9 @@ export const BUILTINS: readonly Builtin[] = [
     parameters: [point, { name: 'expression', type: 'expression' }],
     result: 'number',
     about:
-      'the expression as if this body stood at the point: distances, angles, light and lines of sight are those of there, what it knows stays as it is. Gives what the expression gives',
+      'the expression as if this body stood at the point: distances, angles, light and lines of sight are computed from there; what it knows stays the same. Returns the value of the expression',
     missing: null,
-    missingWords: 'as where it stands, for a point that is nothing',
+    missingWords: 'for a point that is nothing, the value where it stands',
   },
   {
     name: 'inBand',
@@ -379,7 +379,7 @@ export const BUILTINS: readonly Builtin[] = [
     ],
     result: 'number',
     range: [0, 1],
-    about: 'how far the number of a band set lies in one of its bands, 0 to 1',
+    about: 'how far the number of a band set belongs to one of its bands, 0 to 1',
     missing: 0,
   },
   {
@@ -387,7 +387,7 @@ export const BUILTINS: readonly Builtin[] = [
     ownWay: true,
     parameters: [{ name: 'set', type: 'bands' }],
     result: 'text',
-    about: 'the name of the band in which the number of the set lies most; the first of equals',
+    about: 'the name of the band that the number of the set belongs to most; the first on a tie',
     missing: null,
   },
   {
@@ -402,7 +402,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, 1],
     about:
-      'how far the number lies in a part of its line, 0 to 1: it rises from the first to the second, and falls from the third to the last',
+      'membership of the number, 0 to 1: it rises from the first to the second bound, and falls from the third to the last',
     missing: 0,
     read: (_, a, from, fullFrom, fullTo, to) => membershipOf(a, from, fullFrom, fullTo, to),
   },

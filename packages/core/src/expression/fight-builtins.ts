@@ -5,10 +5,10 @@ import type { Builtin } from './builtins.ts';
 const agent = { name: 'agent', type: 'agent' } as const;
 const move = { name: 'move', type: 'text' } as const;
 
-/** What another does in a fight: as it is seen, or in truth. */
+/** What another agent does in a fight: as it is seen, or as it really is. */
 function ofOpponents(inTruth: boolean): Builtin[] {
-  const [prefix, does] = inTruth ? ['cheat.', 'makes in truth'] : ['', 'is seen to make'];
-  // What is asked in truth needs no eyes.
+  const [prefix, does] = inTruth ? ['cheat.', 'really makes'] : ['', 'is seen to make'];
+  // The true state needs no eyes.
   const common = { ...(inTruth ? {} : { sense: 'sight' as const }), parameters: [agent] };
   return [
     {
@@ -33,7 +33,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'number',
       range: [0, Infinity],
       unit: 's',
-      about: `seconds until what the agent ${inTruth ? 'does in truth' : 'is seen to do'} can hit this body, as both go on`,
+      about: `seconds until what the agent ${inTruth ? 'really does' : 'is seen to do'} can hit this body, as both go on`,
       missing: null,
       missingWords: 'nothing where it can’t',
       read: (f, a) => f.impactIn(a, inTruth),
@@ -42,7 +42,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       ...common,
       name: `${prefix}guarding`,
       result: 'text',
-      about: `the name of the guard the agent ${inTruth ? 'holds in truth' : 'is seen to hold'}`,
+      about: `the name of the guard the agent ${inTruth ? 'really holds' : 'is seen to hold'}`,
       missing: null,
       read: (f, a) => f.guardOf(a, inTruth),
     },
@@ -51,7 +51,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       name: `${prefix}healthOf`,
       result: 'number',
       range: [0, Infinity],
-      about: `points of health the agent ${inTruth ? 'has in truth' : 'was last seen to have'}`,
+      about: `points of health the agent ${inTruth ? 'really has' : 'was last seen to have'}`,
       missing: null,
       read: (f, a) => f.healthOf(a, inTruth),
     },
@@ -65,14 +65,14 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     range: [0, 1],
     about: 'share of its health left, 0 to 1',
     missing: null,
-    missingWords: 'nothing for who can’t be hurt',
+    missingWords: 'nothing where it has no health',
     read: (f) => f.healthShare,
   },
   {
     name: 'self.lastResult',
     result: 'text',
     about:
-      "what came of its last move: 'landed', 'guarded', 'parried', 'dodged', 'missed', 'walled' or 'broken'",
+      "the result of its last move: 'landed', 'guarded', 'parried', 'dodged', 'missed', 'walled' or 'broken'",
     missing: null,
     read: (f) => f.lastResult,
   },
@@ -98,7 +98,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     name: 'ready',
     parameters: [move],
     result: 'flag',
-    about: 'whether the move could be begun now, or is being made',
+    about: 'whether the move can start now, or is running',
     missing: false,
     test: (f, a) => f.isReady(a),
   },

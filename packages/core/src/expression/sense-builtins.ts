@@ -48,7 +48,7 @@ function age(name: string, sense: number): Builtin {
     result: 'number',
     range: [0, Infinity],
     unit: 's',
-    about: `seconds since; what is older than 4 s counts no more`,
+    about: `seconds since then; nothing after 4 s`,
     missing: null,
     read: (f) => f.perceptAge(sense),
   };
@@ -68,7 +68,7 @@ function whom(name: string, field: string, sense: number, about: string): Builti
 const agent = { name: 'agent', type: 'agent' } as const;
 
 export const SENSE_BUILTINS: readonly Builtin[] = [
-  place('heard', HEARING, 'where the last noise seemed to be made'),
+  place('heard', HEARING, 'where the last noise seemed to come from'),
   kind(
     'heard',
     HEARING,
@@ -99,7 +99,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     },
   },
   kind('harmed', HARM, "what was felt: 'hit' by a thing, or the 'touch' of a body"),
-  whom('harmed', 'of', HARM, 'whose touch was felt; of a hit that can’t be felt'),
+  whom('harmed', 'of', HARM, 'the agent whose touch was felt; a hit does not tell'),
   age('harmed', HARM),
   place('found', FOUND, 'where the last thing found is; for one in flight, where it came from'),
   kind('found', FOUND, "what was found: 'body', 'thing', 'gate' or 'flight'"),
@@ -114,7 +114,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
   },
   age('found', FOUND),
   place('told', TOLD, 'the place the squad was told of last'),
-  kind('told', TOLD, 'what it was told, in the words of who told it'),
+  kind('told', TOLD, 'what it was told, in the words of the teller'),
   whom('told', 'of', TOLD, 'the agent the squad was told of last'),
   age('told', TOLD),
   {
@@ -157,8 +157,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
       { name: 'share', type: 'number' },
     ],
     result: 'point',
-    about:
-      'the place so far on the straight way from one point to the other: 0 is the first, 1 the second',
+    about: 'a point on the straight line between two points: 0 is the first, 1 the second',
     missing: null,
     x: (_, fromX, _fromY, toX, _toY, share) => fromX + (toX - fromX) * share,
     y: (_, _fromX, fromY, _toX, toY, share) => fromY + (toY - fromY) * share,
@@ -183,7 +182,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     name: 'cheat.place',
     parameters: [agent],
     result: 'point',
-    about: 'where the agent is in truth, whether it is perceived or not',
+    about: 'where the agent really is, perceived or not',
     missing: null,
     x: (f, a) => f.trueX(a),
     y: (f, a) => f.trueY(a),
@@ -193,7 +192,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [{ name: 'thing', type: 'thing' }],
     result: 'number',
     range: [0, Infinity],
-    about: 'kilograms of the thing, as one sees by its size',
+    about: 'kilograms of the thing, judged by its size',
     missing: null,
     read: (f, thing) => f.thingWeight(thing),
   },
@@ -201,7 +200,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     name: 'cheat.place',
     parameters: [{ name: 'thing', type: 'thing' }],
     result: 'point',
-    about: 'where the thing is in truth, whether it is perceived or not',
+    about: 'where the thing really is, perceived or not',
     missing: null,
     x: (f, thing) => f.thingX(thing),
     y: (f, thing) => f.thingY(thing),
@@ -212,7 +211,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     unit: 'm',
-    about: 'metres to where the agent is in truth',
+    about: 'metres to where the agent really is',
     missing: null,
     read: (f, a) => distance(f.trueX(a), f.trueY(a), f.x, f.y),
   },

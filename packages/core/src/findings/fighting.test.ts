@@ -149,7 +149,7 @@ describe('bodies that fight', () => {
     });
     expect(found({ does: idle, moves: thrown(3) })).toEqual([]);
     expect(found({ does: idle, moves: thrown(30) })[0]).toMatch(
-      /^wideSpread: At 10 m, half of its reach, \d of 100 shots of “spit” meet anybody\./,
+      /^wideSpread: At 10 m, half of its reach, \d of 100 shots of “spit” hit an agent\./,
     );
   });
 

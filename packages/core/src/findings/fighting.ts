@@ -253,7 +253,7 @@ function checkSpread(
   findings.warning(
     'wideSpread',
     `${archetype.path}.moves.${move.name}.spread`,
-    `At ${rounded(away, 'm')}, half of its reach, ${Math.round(share * 100)} of 100 shots of “${move.title}” meet anybody. Narrow the spread, or shorten the reach.`,
+    `At ${rounded(away, 'm')}, half of its reach, ${Math.round(share * 100)} of 100 shots of “${move.title}” hit an agent. Narrow the spread, or shorten the reach.`,
   );
 }
 

@@ -73,7 +73,7 @@ export const ACTIONS = {
     title: 'Stop',
     channel: 'legs',
     lasts: false,
-    about: 'Gives up the goal the legs have and stands.',
+    about: 'Drops the current goal of the legs and stands still.',
     succeeds: 'at once',
     canFail: false,
     fails: 'never',

@@ -9,7 +9,7 @@ export const BREAKPOINT_KINDS = {
   picked: { title: 'an option is picked', of: ['choice', 'option'] },
   move: { title: 'a move begins', of: ['move'] },
   hit: { title: 'a move hits or misses', of: ['move', 'result'] },
-  percept: { title: 'something is perceived', of: ['sense', 'what', 'of whom'] },
+  percept: { title: 'something is perceived', of: ['sense', 'what', 'agent'] },
   memory: { title: 'memory is written', of: ['key', 'value'] },
   condition: { title: 'a condition comes true', of: [] },
 } as const satisfies Record<string, { title: string; of: readonly string[] }>;

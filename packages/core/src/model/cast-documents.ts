@@ -16,7 +16,7 @@ export interface ArchetypeDocument {
   reaction?: number;
   /** Degrees: how far off it aims each time it makes a move, one standard deviation. */
   aimError?: number;
-  /** 0 to 1: how likely it heeds a rule of conduct. */
+  /** 0 to 1: the probability that it obeys a rule of conduct. */
   obedience?: number;
   body: BodyDocument;
   gaits: Record<Name, number | GaitDocument>;

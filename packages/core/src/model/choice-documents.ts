@@ -48,7 +48,7 @@ export interface OptionDocument {
   note?: string;
   /** Left out: always. */
   when?: Expression;
-  /** A rule of conduct: each time its guard begins to hold it is heeded as likely as the archetype’s `heed`. */
+  /** A rule of conduct: each time its guard begins to hold, the archetype’s `obedience` is the probability that it is obeyed. */
   conduct?: true;
   /** Only the highest rank that has an option competes. */
   rank?: number;

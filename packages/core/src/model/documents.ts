@@ -198,7 +198,7 @@ export interface StateDocument {
   activity?: ActivityDocument;
   exit?: ActionDocument[];
   transitions?: TransitionDocument[];
-  /** While here: which sense wins the attention, the first before the others; those left out are not heeded. */
+  /** While here: which sense wins the attention, the first before the others; senses left out are ignored. */
   attention?: Sense[];
 }
 
@@ -270,7 +270,7 @@ export interface NodeFields {
   preempts?: true;
   /** Among the children of `random`; left out: 1. */
   weight?: number | Expression;
-  /** A rule of conduct: each time its guard begins to hold it is heeded as likely as the archetype’s `heed`. */
+  /** A rule of conduct: each time its guard begins to hold, the archetype’s `obedience` is the probability that it is obeyed. */
   conduct?: true;
   /** Switched off, with all below it: as if it were not there. */
   off?: true;
@@ -315,7 +315,7 @@ export interface RuleDocument {
   when: Expression;
   /** Fires when the test turns true, and not again until it has been false; left out: each decision while it holds. */
   edge?: true;
-  /** A rule of conduct: each time it begins to hold it is heeded as likely as the archetype’s `heed`. */
+  /** A rule of conduct: each time it begins to hold, the archetype’s `obedience` is the probability that it is obeyed. */
   conduct?: true;
   do?: ActionDocument[];
   /** Rows tested only when this one fires. */

@@ -7,10 +7,10 @@ export const FIGHT_ACTIONS = {
     channel: 'arms',
     lasts: true,
     about:
-      'Makes a move of its archetype: wind-up, active, recovery. `self.lastResult` says what came of it.',
-    succeeds: 'when the move is over, whatever came of it',
+      'Makes a move of its archetype: wind-up, active, recovery. `self.lastResult` gives its result.',
+    succeeds: 'when the move is over, with any result',
     canFail: true,
-    fails: 'it is broken off, or can’t be begun: not ready, staggered, at another move',
+    fails: 'it is broken off, or can’t start: not ready, staggered, or making another move',
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of the archetype' },
       at: {
@@ -27,7 +27,7 @@ export const FIGHT_ACTIONS = {
     about: 'Holds a guard of its archetype up.',
     succeeds: 'after `seconds`, or when it can’t be held any longer',
     canFail: true,
-    fails: 'it is beaten down, or can’t be raised: staggered, at a move',
+    fails: 'it is beaten down, or can’t be raised: staggered, or making a move',
     parameters: {
       guard: { kind: 'guard', required: true, about: 'a guard of the archetype' },
       seconds: {
@@ -48,7 +48,7 @@ export const FIGHT_ACTIONS = {
     about: 'Makes a dodge of its archetype in a direction seen from where it faces.',
     succeeds: 'when it is over',
     canFail: true,
-    fails: 'it is broken off, or can’t be begun',
+    fails: 'it is broken off, or can’t start',
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of kind dodge' },
       way: {

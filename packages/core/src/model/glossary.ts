@@ -255,7 +255,7 @@ export const GLOSSARY: readonly Term[] = [
   },
   {
     term: 'percept',
-    meaning: 'What a sense brought: of whom, where, how strong.',
+    meaning: 'What a sense reports: of which agent, where, how strong.',
     aliases: ['stimulus', 'perception event', 'sense event', 'stimuli'],
     builtins: ['heard.place', 'found.place', 'told.place', 'harmed.of'],
   },

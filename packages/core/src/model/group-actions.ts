@@ -57,7 +57,7 @@ export const GROUP_ACTIONS = {
         minimum: 0,
         maximum: 8,
         default: 1,
-        about: 'how often the search is widened when it has found nothing',
+        about: 'how many times the search widens when it finds nothing',
       },
     },
   },
@@ -69,7 +69,7 @@ export const GROUP_ACTIONS = {
       'Takes a place of its own around an agent, shared out so that no two have the same, and keeps it as the agent moves.',
     succeeds: 'never: it goes on until it is stopped',
     canFail: true,
-    fails: 'it is not known where the agent is, or every place around it is taken',
+    fails: 'the place of the agent is not known, or every place around it is taken',
     parameters: {
       target: {
         kind: 'agent',
@@ -100,12 +100,12 @@ export const GROUP_ACTIONS = {
     channel: 'voice',
     lasts: false,
     about:
-      'Sends word to all members of the squad in its reach. They get a percept of the sense `told`, after the squad’s delay.',
+      'Tells all squad members in its reach. They get a percept of the sense `told`, after the squad’s delay.',
     succeeds: 'at once',
     canFail: true,
     fails: 'it has no squad, or the place is not known',
     parameters: {
-      what: { kind: 'word', required: true, about: 'a word for it, which `told.kind` gives' },
+      what: { kind: 'word', required: true, about: 'the text that `told.kind` returns' },
       place: {
         kind: 'place',
         required: true,
@@ -123,7 +123,7 @@ export const GROUP_ACTIONS = {
     canFail: false,
     fails: 'never',
     parameters: {
-      kind: { kind: 'word', required: true, about: 'a word for it, which `heard.kind` gives' },
+      kind: { kind: 'word', required: true, about: 'the text that `heard.kind` returns' },
       reach: {
         kind: 'number',
         required: true,
@@ -142,7 +142,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'the thing is in its hands',
     canFail: true,
     fails:
-      'the thing is not known, out of reach, in the air or in other hands, or the own hands are full',
+      'the thing is not known, out of reach, in the air or carried by another, or its hands are full',
     parameters: {
       thing: { kind: 'thing', required: true, about: 'the thing' },
     },

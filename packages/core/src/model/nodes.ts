@@ -135,7 +135,7 @@ export const NODES = {
   },
   cooldown: {
     title: 'Cooldown',
-    about: 'Lets its child start only so long after it last ended or was stopped.',
+    about: 'Lets its child start only this long after it last ended or was stopped.',
     succeeds: 'with its child',
     fails: 'with its child, while it cools down, or when the time is not known',
     fields: { cooldown: child, seconds: seconds('how long after the child’s end') },
@@ -190,10 +190,10 @@ export const NODES = {
   choice: {
     title: 'Choice',
     about:
-      'A choice of this mind: it weighs its options, runs the one that is worth most, and weighs again.',
+      'A choice of this mind: it scores its options, runs the one with the highest score, and scores them again.',
     succeeds: 'with its option, where the choice is made `once`; else never',
     fails:
-      'with its option, or where nothing is worth doing, where the choice is made `once`; else never',
+      'with its option, or where no option competes, where the choice is made `once`; else never',
     fields: { choice: { kind: 'name', about: 'the choice’s name' } },
   },
   rules: {

@@ -204,7 +204,7 @@ export function repeats(): Detector {
 
 /** Idempotent actions: repeating them while something lasts is right. */
 const HARMLESS = new Set(['remember', 'forget', 'setGait', 'stop']);
-/** Decisions of a mind with a cadence lie apart; within so many seconds they still follow each other. */
+/** Decisions of a mind with a cadence lie apart; within this many seconds they still follow each other. */
 const NEXT_DECISION = 0.25;
 
 /** Actions that are done in one decision after another, as by rules that fire while what they test lasts. */

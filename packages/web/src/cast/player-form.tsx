@@ -61,7 +61,7 @@ export function PlayerForm({ cast }: { cast: CastEditor }) {
           {inputs.length === 1 ? 'input' : 'inputs'}
         </Row>
         <Row label="Drives">
-          {driven.map((agent) => agents[agent]?.title ?? agent).join(', ') || 'nobody'}
+          {driven.map((agent) => agents[agent]?.title ?? agent).join(', ') || 'no agent'}
         </Row>
         <SeedField
           label="Seed it was recorded with"

@@ -168,10 +168,10 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
           <p style={{ display: 'flex', alignItems: 'center' }}>
             <Plus size={12} />
             <Choice
-              label={`Another who starts elsewhere in ${title}`}
+              label={`Add an agent that starts elsewhere in ${title}`}
               value="add"
               options={[
-                { id: 'add', title: 'somebody' },
+                { id: 'add', title: 'an agent' },
                 ...others.map((id) => ({ id, title: titleOf(id) })),
               ]}
               onChoose={(id) => id !== 'add' && setPlaces({ ...places, [id]: where(id) })}

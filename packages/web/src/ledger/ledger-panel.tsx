@@ -246,7 +246,7 @@ export const LedgerPanel = memo(function LedgerPanel({
             },
             {
               id: `decision-${way}-all`,
-              name: `${words} of anybody`,
+              name: `${words} of any agent`,
               keys: `Alt+Shift+${keys}`,
               run: () => go(null),
             },

@@ -13,7 +13,7 @@ import {
 } from './lane-choice.ts';
 import type { LaneRow } from './lane-titles.ts';
 
-const EVERYBODY = 'Everybody';
+const ALL_AGENTS = 'All agents';
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** Which lanes are shown, and the menu that says so and changes it. */
@@ -59,7 +59,7 @@ export function useLaneChoice(
       [pinWords, pin, foldWords, foldAll],
     ),
   );
-  const title = group?.title ?? EVERYBODY;
+  const title = group?.title ?? ALL_AGENTS;
   const foldEntries = squads.map(({ id, squad }) => {
     const words = `${folded.has(id) ? 'Unfold' : 'Fold'} ${squad}`;
     return { id: `fold ${id}`, text: words, label: words, onAction: () => toggle(id) };
@@ -68,7 +68,7 @@ export function useLaneChoice(
     <Menu
       label="Lanes shown"
       entries={[
-        ...[{ id: 'all', title: EVERYBODY }, ...groups].map(({ id, title: name }) => ({
+        ...[{ id: 'all', title: ALL_AGENTS }, ...groups].map(({ id, title: name }) => ({
           id,
           text: name,
           label: name,

@@ -239,7 +239,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
           value={scope}
           options={MEMORY_SCOPES.map((id) => ({
             id,
-            title: { self: 'the agent’s own', squad: 'the squad’s', world: 'everybody’s' }[id],
+            title: { self: 'the agent’s own', squad: 'the squad’s', world: 'all agents’' }[id],
           }))}
           onChoose={(id) => set('scope', id === 'self' ? undefined : id)}
         />{' '}

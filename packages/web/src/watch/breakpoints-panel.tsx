@@ -58,7 +58,7 @@ const KINDS = (Object.keys(BREAKPOINT_KINDS) as BreakpointKind[]).map((id) => ({
 /** Everybody, each kind, and each agent of the ground: `archetype:warden`, `agent:warden1`. */
 function whoOptions(document: ProjectDocument) {
   return [
-    { id: '', title: 'anybody' },
+    { id: '', title: 'any agent' },
     ...namesOf(document.archetypes).map((name) => ({
       id: `archetype:${name}`,
       title: `any ${document.archetypes[name].title}`,

@@ -218,7 +218,7 @@ export function FightFigures() {
           <Table>
             <thead>
               <tr>
-                <th scope="col">By whom</th>
+                <th scope="col">Agent</th>
                 {COLUMNS.map(({ id, title: text, about }) => (
                   <th key={id} scope="col" title={about}>
                     {text}

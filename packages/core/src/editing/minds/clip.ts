@@ -227,7 +227,7 @@ function faultsIn(content: ClipContent, needs: Declarations): string | null {
       title: 'Clip',
       minds: { clip: asMind(content, needs) },
       archetypes: {
-        nobody: { title: 'Nobody', faction: 'none', body, gaits: { walk: 1 }, gait: 'walk' },
+        nobody: { title: 'Placeholder', faction: 'none', body, gaits: { walk: 1 }, gait: 'walk' },
       },
       grounds: {
         none: { title: 'None', width: 10, height: 10, walls: [], routes: {}, agents: {} },

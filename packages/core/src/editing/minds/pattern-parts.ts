@@ -7,7 +7,7 @@ import type {
   TreeDocument,
 } from '../../model/documents.ts';
 
-/** What patterns are made of: their numbers, and states and trees that several of them have. */
+/** What patterns are made of: their numbers, and the trees and states that several of them have. */
 
 export interface PatternParameter extends Pick<
   NumberSpec,

@@ -16,7 +16,7 @@ import {
 
 /**
  * Ways of behaving that come up again and again, as minds to begin from: each asks for a few numbers and
- * becomes ordinary states, trees and keys. Why each is built as it is stands in `docs/patterns.md`.
+ * becomes ordinary trees, keys and states. Why each is built as it is stands in `docs/patterns.md`.
  */
 
 /** Remembers its target, and runs after it until it is out of sight. */
@@ -44,7 +44,7 @@ const search = (radius: number, back: string): StateDocument => ({
   activity: { do: 'search', around: 'spot', radius },
   transitions: [
     { to: 'chase', when: 'attention.strength > 0.8', note: 'seen again' },
-    { to: back, on: 'done', note: 'nobody there' },
+    { to: back, on: 'done', note: 'nothing found' },
   ],
 });
 
@@ -191,7 +191,7 @@ export const PATTERNS: readonly Pattern[] = [
       title: 'Follower',
       memory: { ...quarry },
       machine: machineOf(
-        stand({ to: 'follow', when: 'attention.strength > 0.5', note: 'somebody' }),
+        stand({ to: 'follow', when: 'attention.strength > 0.5', note: 'sure of a target' }),
         {
           id: 'follow',
           title: 'Follow',

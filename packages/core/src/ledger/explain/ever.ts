@@ -63,7 +63,7 @@ export function whoTold(question: Question): Statement {
     entry.kind === 'percept' && entry.sense === 'told'
       ? [
           fact(
-            `${entry.of || 'somebody'} told it “${entry.how}”, at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
+            `${entry.of || 'an agent'} told it “${entry.how}”, at (${entry.x.toFixed(1)}, ${entry.y.toFixed(1)})`,
             entry.tick,
           ),
         ]

@@ -67,7 +67,7 @@ export const ARCHETYPE_FIELDS = {
     minimum: 1,
     maximum: 10_000,
     none: 'never sleeps',
-    about: 'farther than this from every played agent it senses, decides and moves nothing',
+    about: 'farther than this from every played agent it does not sense, decide or move',
   },
   carryingSpeed: {
     kind: 'number',

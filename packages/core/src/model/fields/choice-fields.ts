@@ -82,7 +82,7 @@ export const OPTION_FIELDS = {
     maximum: 100,
     whole: true,
     usual: 0,
-    about: 'only the highest rank that has an option competes',
+    about: 'of the options that can run, only those of the highest rank compete',
   },
   cooldown: {
     kind: 'number',
@@ -164,7 +164,7 @@ export const GRADE_FIELDS = {
     minimum: 0,
     maximum: 1,
     required: true,
-    about: 'how much it speaks for the option where its bands hold, 0 to 1',
+    about: 'how much it favours the option where its bands hold, 0 to 1',
   },
 } as const satisfies FieldSpecs;
 

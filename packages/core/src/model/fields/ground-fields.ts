@@ -83,7 +83,7 @@ const muffles = {
   unit: 'm',
   minimum: 0,
   maximum: 1000,
-  about: 'how much way sound loses in going through',
+  about: 'range that sound loses in passing through',
 } as const;
 
 const wallKind = ({ kind = 'wall' }) => kind as WallKind;
@@ -150,7 +150,7 @@ export const THING_FIELDS = {
     minimum: 0,
     maximum: 1000,
     usual: 1,
-    about: 'counts where it is weighed',
+    about: 'what plates and `weightIn` count',
   },
 } as const satisfies FieldSpecs;
 

@@ -10,7 +10,7 @@ export const MEMORY_FIELDS = {
     label: 'Type',
     options: MEMORY_TYPES,
     required: true,
-    about: 'what it holds',
+    about: 'the type of its values',
   },
   unit: { kind: 'choice', label: 'Unit', options: UNITS, about: 'of a number' },
   forgetAfter: {
@@ -149,7 +149,7 @@ export const PROJECT_FIELDS = {
     maximum: 120,
     whole: true,
     usual: DEFAULT_TICKS_PER_SECOND,
-    about: 'how finely time is cut',
+    about: 'how many steps a second is divided into',
   },
 } as const satisfies FieldSpecs;
 

@@ -15,32 +15,36 @@ function seconds(label: string, usual: number, about: string): Limit {
 }
 
 export const RUN_FINDING_FIELDS = {
-  flickers: times('Flickers', 4, 'so often it goes from one state to another and back'),
-  flickerWithin: seconds('Flickers within', 3, 'in so many seconds'),
-  crowds: times('Crowds', 3, 'so many bodies stand so close that they touch'),
-  crowdsFor: seconds('Crowds for', 2, 'for so many seconds'),
-  jitters: times('Jitters', 6, 'so often a body turns back on its way'),
-  jittersWithin: seconds('Jitters within', 2, 'in so many seconds'),
-  ties: times('Ties', 3, 'so often two options of a choice score the same'),
-  tiesWithin: seconds('Ties within', 10, 'in so many seconds'),
-  taken: times('Commands taken over', 4, 'so often something else takes what an action moves'),
-  takenWithin: seconds('Commands taken over within', 5, 'in so many seconds'),
+  flickers: times('Flickers', 4, 'this many times it goes from one state to another and back'),
+  flickerWithin: seconds('Flickers within', 3, 'in this many seconds'),
+  crowds: times('Crowds', 3, 'this many bodies stand so close that they touch'),
+  crowdsFor: seconds('Crowds for', 2, 'for this many seconds'),
+  jitters: times('Jitters', 6, 'this many times a body turns back on its way'),
+  jittersWithin: seconds('Jitters within', 2, 'in this many seconds'),
+  ties: times('Ties', 3, 'this many times two options of a choice score the same'),
+  tiesWithin: seconds('Ties within', 10, 'in this many seconds'),
+  taken: times(
+    'Commands taken over',
+    4,
+    'this many times something else takes the channel of an action',
+  ),
+  takenWithin: seconds('Commands taken over within', 5, 'in this many seconds'),
   starvedFor: seconds(
     'Starved for',
     3,
-    'no decision is made for so many seconds, while one is due',
+    'for this many seconds no decision is made, while one is due',
   ),
   goneFor: seconds('Target gone for', 2, 'memory holds a dead agent for this many seconds'),
-  fires: times('Fires', 5, 'so often the same is done in decisions that follow each other'),
+  fires: times('Fires', 5, 'this many consecutive decisions do the same'),
   waitsFor: seconds(
     'Waits for',
     20,
-    'a state waits for an event that never came, for so many seconds',
+    'for this many seconds a state waits for an event that never came',
   ),
   oldFor: seconds(
     'Old goal for',
     2,
-    'for so many seconds a body walks to a remembered place as old as that, while it attends to another',
+    'for this many seconds a body walks to a remembered place of that age, while its attention is on another',
   ),
 } as const satisfies Record<keyof RunFindingLimits, Limit>;
 

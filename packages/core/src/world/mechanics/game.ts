@@ -115,7 +115,7 @@ export function setMode(world: Surroundings, word: number, ticks: number): void 
   announceMode(world);
 }
 
-/** Brings the light that is everywhere to another strength. */
+/** Changes the light of the whole ground. */
 export function setLight(world: Surroundings, to: number, ticks: number): void {
   world.dimming = { from: lightNow(world), to, since: world.tick, ticks };
 }

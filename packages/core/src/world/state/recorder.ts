@@ -129,7 +129,7 @@ export type LedgerEntry = {
   | { kind: 'left' }
   /** `times` is how often it has come; `reason` why no due agent comes. */
   | { kind: 'wave'; wave: string; how: WaveChange; times: number; reason?: Reason }
-  /** A mode begins, for so many seconds if it ends by itself; `laidOver` where it is not the schedule’s. */
+  /** A mode begins, for this many seconds if it ends by itself; `laidOver` where it is not the schedule’s. */
   | { kind: 'mode'; mode: string; seconds?: number; laidOver?: true }
   | { kind: 'score'; score: string; by: number; value: number }
   /** An event for all, or for those with a name. */

@@ -5,21 +5,21 @@ import { Choice } from '../../ui/fields.tsx';
 import type { FieldsProps } from './row-fields.tsx';
 import { GUARD_MODES, guardMode, MODE_FIELDS, type GuardMode } from './row-words.ts';
 
-/** When a row may start: its guard, when that is looked at, and whether it is always heeded. */
+/** When a row may start: its guard, when that is looked at, and whether it is always obeyed. */
 
 const CONDUCT = [
   { id: '', title: 'always' },
   { id: 'conduct', title: 'as a rule of conduct' },
 ];
 
-/** Whether a guard is a rule of conduct; shown where anybody might not heed one. */
+/** Whether a guard is a rule of conduct; shown where some archetype may disobey one. */
 export function RowConduct({
   value,
   where,
   onSet,
 }: Pick<FieldsProps, 'where' | 'onSet'> & { value: true | undefined }) {
   const mayMatter = useProject(({ document }) =>
-    Object.values(document.archetypes).some(({ obedience: heed = 1 }) => heed < 1),
+    Object.values(document.archetypes).some(({ obedience = 1 }) => obedience < 1),
   );
   if (!mayMatter && !value) return null;
   return (
