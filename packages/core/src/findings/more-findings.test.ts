@@ -137,6 +137,11 @@ describe('trees', () => {
     ['holds without a guard', { ...wait(1), holds: true }, [`parameter ${TREE}.holds`]],
     ['a tree that is not there', { tree: 'mian' }, [`unknownName ${TREE}.tree`]],
     [
+      'a probability that can’t be read',
+      { chance: wait(1), probability: 'mian' },
+      [`expression ${TREE}.probability`],
+    ],
+    [
       'a tree that calls itself',
       { sequence: [wait(1), { tree: 'main' }] },
       [`structure ${TREE}.sequence[1].tree`],

@@ -294,7 +294,7 @@ export function OptionSheet({
           value={option.cooldown ?? OPTION_FIELDS.cooldown.usual}
           onCommit={(cooldown) => put('cooldown', cooldown)}
         >
-          <TierValues path={`${text}.rest`} />
+          <TierValues path={`${text}.cooldown`} />
         </NumberField>
       </Rows>
       {document.combine === 'graded' && <GradedRows {...fields} />}

@@ -5,26 +5,31 @@ import type { TreeNode } from './node.ts';
 import type { NodeKindOf } from './node-kind.ts';
 import { BY_ITS_CHILD, endsOrFails, Wrapped } from './wrapped.ts';
 
-/** Draws when it starts: its child with probability p, else failure. */
+/** Draws when it starts: its child with this probability, else failure. */
 class Chance extends Wrapped {
-  private readonly p: NumberFunction;
+  private readonly probability: NumberFunction;
 
-  constructor(child: TreeNode, p: NumberFunction) {
+  constructor(child: TreeNode, probability: NumberFunction) {
     super(child);
-    this.p = p;
+    this.probability = probability;
   }
 
   override start(host: Host): Status {
-    return host.random() < this.p(host) ? this.child.start(host) : FAILURE;
+    return host.random() < this.probability(host) ? this.child.start(host) : FAILURE;
   }
 }
 
 export const chance: NodeKindOf<'chance'> = {
   ...BY_ITS_CHILD,
-  compile: ({ chance: child, probability: p }, compiling) => {
+  compile: ({ chance: child, probability }, compiling) => {
     const below = compiling.child(child);
-    return { kind: 'chance', probability: compiling.number(p, 'p', null), child: below };
+    return {
+      kind: 'chance',
+      probability: compiling.number(probability, 'probability', null),
+      child: below,
+    };
   },
-  make: ({ child, probability: p }, { below, number }) => new Chance(below(child), number(p)),
+  make: ({ child, probability }, { below, number }) =>
+    new Chance(below(child), number(probability)),
   ends: endsOrFails,
 };
