@@ -91,36 +91,29 @@ export function benchAgainst(commit, names, rounds = ROUNDS) {
       encoding: 'utf8',
     });
     say(`now / ${hash.trim()}: median of ${rounds} rounds, in turns; least and greatest after it`);
-    /** @type {Map<string, number[]>} */
-    const ratios = new Map();
-    /** @type {Map<string, [number[], number[]]>} */
-    const values = new Map();
-    /** @type {Map<string, string | undefined>} */
-    const goals = new Map();
+    /** @type {Map<string, { goal: string | undefined, ours: number[], theirs: number[] }>} */
+    const measured = new Map();
     for (let round = 0; round < rounds; round++) {
       // The first of each round in turns, so that neither has the colder machine.
-      const first = round % 2 === 0;
-      const [a, b] = first
-        ? [measure(ROOT, names), measure(then, names)]
-        : [measure(then, names), measure(ROOT, names)];
-      const [now, before] = first ? [a, b] : [b, a];
+      const isFirst = round % 2 === 0;
+      const early = measure(isFirst ? ROOT : then, names);
+      const late = measure(isFirst ? then : ROOT, names);
+      const [now, before] = isFirst ? [early, late] : [late, early];
       for (const [name, { value, goal }] of now) {
-        goals.set(name, goal);
         const other = before.get(name)?.value;
         if (other === undefined || other === 0) continue;
-        ratios.set(name, [...(ratios.get(name) ?? []), value / other]);
-        const [ours, theirs] = values.get(name) ?? [[], []];
-        values.set(name, [
-          [...ours, value],
-          [...theirs, other],
-        ]);
+        const figure = measured.get(name) ?? { goal, ours: [], theirs: [] };
+        figure.ours.push(value);
+        figure.theirs.push(other);
+        measured.set(name, figure);
       }
     }
-    for (const [name, list] of ratios) {
-      const [ours, theirs] = values.get(name) ?? [[], []];
-      const spread = `${Math.min(...list).toFixed(3)} to ${Math.max(...list).toFixed(3)}`;
+    for (const [name, figure] of measured) {
+      const ratios = figure.ours.map((value, i) => value / figure.theirs[i]);
+      const ratio = median(ratios);
+      const spread = `${Math.min(...ratios).toFixed(3)} to ${Math.max(...ratios).toFixed(3)}`;
       process.stdout.write(
-        `${name.padEnd(18)} ${median(list).toFixed(3)} ${verdict(median(list), goals.get(name)).padEnd(6)}  (${spread}; now ${median(ours)}, then ${median(theirs)})\n`,
+        `${name.padEnd(18)} ${ratio.toFixed(3)} ${verdict(ratio, figure.goal).padEnd(6)}  (${spread}; now ${median(figure.ours)}, then ${median(figure.theirs)})\n`,
       );
     }
   } finally {

@@ -62,7 +62,7 @@ function checkKey(
     findings.error(
       'parameter',
       `${path}.capacity`,
-      `Only lists have “most”; this key is of type ${document.type}.`,
+      `Only lists have “capacity”; this key is of type ${document.type}.`,
     );
   }
 }
@@ -77,13 +77,7 @@ function checkNumbers(
   path: string,
   { findings }: CompileContext,
 ): void {
-  const {
-    type,
-    rate: change,
-    min: least = -Infinity,
-    max: greatest = Infinity,
-    default: initial,
-  } = document;
+  const { type, rate, min = -Infinity, max = Infinity, default: initial } = document;
   const wrong = (field: string, message: string) =>
     findings.error('parameter', `${path}.${field}`, message);
   if (type !== 'number') {
@@ -92,17 +86,17 @@ function checkNumbers(
         wrong(field, `Only a number has “${field}”; this key is of type ${type}.`);
     return;
   }
-  if (least > greatest)
+  if (min > max)
     return wrong(
       'min',
-      `The minimum of “${name}” (${least}) is above its maximum (${greatest}). Swap the two.`,
+      `The minimum of “${name}” (${min}) is above its maximum (${max}). Swap the two.`,
     );
-  if (change !== undefined && initial === undefined)
+  if (rate !== undefined && initial === undefined)
     wrong(
       'rate',
       `“${name}” changes by itself, but begins as nothing. Say what it holds at first.`,
     );
-  if (typeof initial === 'number' && (initial < least || initial > greatest))
+  if (typeof initial === 'number' && (initial < min || initial > max))
     wrong(
       'default',
       `“${name}” begins with ${initial}, which is not between its minimum and its maximum.`,
@@ -166,13 +160,7 @@ function compileKey(
   slot: number,
   context: CompileContext,
 ): KeyProgram {
-  const {
-    type,
-    forgetAfter,
-    rate: change = 0,
-    min: least = -Infinity,
-    max: greatest = Infinity,
-  } = document;
+  const { type, forgetAfter, rate = 0, min = -Infinity, max = Infinity } = document;
   const capacity = type.startsWith('list') ? (document.capacity ?? DEFAULT_LIST_LENGTH) : 0;
   return {
     name,
@@ -183,9 +171,9 @@ function compileKey(
     initial: defaultOf(document, path, context),
     forgetAfter: forgetAfter === undefined ? 0 : Math.max(1, ticks(context, forgetAfter)),
     capacity,
-    rate: change / context.ticksPerSecond,
-    min: least,
-    max: greatest,
+    rate: rate / context.ticksPerSecond,
+    min,
+    max,
   };
 }
 

@@ -112,11 +112,8 @@ function checkRoutes(program: Program, findings: Findings): void {
   }
 }
 
-function checkHealth(
-  { title, path, health, respawnTicks: recycleTicks }: ArchetypeProgram,
-  findings: Findings,
-) {
-  if (recycleTicks === 0 || health > 0) return;
+function checkHealth({ title, path, health, respawnTicks }: ArchetypeProgram, findings: Findings) {
+  if (respawnTicks === 0 || health > 0) return;
   findings.warning(
     'cannotWork',
     `${path}.respawnDelay`,

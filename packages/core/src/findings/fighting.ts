@@ -259,7 +259,7 @@ function checkSpread(
 
 function canHurt(attacker: ArchetypeProgram, target: ArchetypeProgram): boolean {
   return attacker.moves.some(
-    ({ kind, damage: harm, from }) => kind !== 'dodge' && harm > 0 && from < target.height,
+    ({ kind, damage, from }) => kind !== 'dodge' && damage > 0 && from < target.height,
   );
 }
 

@@ -72,8 +72,8 @@ export function addToKey(
 }
 
 /** The nearest number that a key can hold. */
-function within({ min: least, max: greatest }: KeyProgram, value: number): number {
-  return value < least ? least : value > greatest ? greatest : value;
+function within({ min, max }: KeyProgram, value: number): number {
+  return value < min ? min : value > max ? max : value;
 }
 
 /** Which end a number has come to by itself. */

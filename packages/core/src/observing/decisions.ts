@@ -4,7 +4,7 @@ import type { LedgerEntry, Reading } from '../world/state/recorder.ts';
 import type { Agent } from '../world/agents/agent.ts';
 import { reasonText } from '../world/readout/reason-text.ts';
 import { leafState } from '../world/readout/picture.ts';
-import { around } from '../world/readout/readout.ts';
+import { around, transitionTaken } from '../world/readout/readout.ts';
 import { counter, ticksOf, type Detector, type Moment } from './detector.ts';
 
 /** What is noticed of decisions. */
@@ -17,22 +17,22 @@ function mindOf({ world }: Moment, { agent, mind }: LedgerEntry): string {
   return mind ?? world.agents.find(({ name }) => name === agent)?.minds[0]?.program.name ?? '';
 }
 
-function titleOf(moment: Moment, entry: LedgerEntry, state: string): string {
+/** The machine of the mind an entry is of; undefined where an edit has taken it away. */
+function machineOf(moment: Moment, entry: LedgerEntry) {
   const agent = moment.world.agents.find(({ name }) => name === entry.agent);
   const name = mindOf(moment, entry);
-  const mind = agent?.minds.find(({ program }) => program.name === name);
-  return mind?.program.machine.states.find(({ id }) => id === state)?.title ?? state;
+  return agent?.minds.find(({ program }) => program.name === name)?.program.machine;
+}
+
+function titleOf(moment: Moment, entry: LedgerEntry, state: string): string {
+  return machineOf(moment, entry)?.states.find(({ id }) => id === state)?.title ?? state;
 }
 
 /** The parts of a transition's guard that are numbers. */
 function numbersOf(moment: Moment, entry: Transition): ReadonlySet<string> {
-  const agent = moment.world.agents.find(({ name }) => name === entry.agent);
-  const mind = agent?.minds.find(({ program }) => program.name === mindOf(moment, entry));
-  const { states = [], transitions = [] } = mind?.program.machine ?? {};
-  const taken = transitions.find(
-    ({ source, order }) => states[source].id === entry.from && order === entry.order,
-  );
-  return taken?.when ? numberParts(taken.when) : new Set();
+  const machine = machineOf(moment, entry);
+  const when = machine && transitionTaken(machine, entry)?.when;
+  return when ? numberParts(when) : new Set();
 }
 
 /** The values of parts that are numbers, where they are known. */

@@ -4,6 +4,7 @@ import { Provider } from 'react-redux';
 import { BrowserRouter, Link, Route, Routes, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { PLACES } from './places.tsx';
+import { errorOf } from '../state/thrown.ts';
 import { ProjectPage } from './project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { applyTheme } from '../state/theme-slice.ts';
@@ -68,7 +69,7 @@ function BrokenPage({ error }: FallbackProps) {
           What you had saved is safe, and so is what this browser keeps until it is saved. What went
           wrong:
         </p>
-        <pre>{error instanceof Error ? error.message : String(error)}</pre>
+        <pre>{errorOf(error).message}</pre>
         <p>
           <a href={window.location.href}>Open this page again</a>
         </p>

@@ -11,6 +11,9 @@ export interface Place {
   Page: ComponentType<{ header: ReactElement }>;
 }
 
+// The page one comes to first is here at once; the others come when they are opened.
+const MINDS: Place = { path: 'minds', title: 'Minds', details: '/:mind?', Page: MindsPage };
+
 /** The pages of a project, in the order of the header. A new one needs a line here, and its folder. */
 export const PLACES: readonly Place[] = [
   {
@@ -27,8 +30,7 @@ export const PLACES: readonly Place[] = [
     details: '/:part?/:name?',
     Page: lazy(async () => ({ default: (await import('../cast/cast-page.tsx')).CastPage })),
   },
-  // The page one comes to first is here at once; the others come when they are opened.
-  { path: 'minds', title: 'Minds', details: '/:mind?', Page: MindsPage },
+  MINDS,
   {
     path: 'weigh',
     title: 'Weigh',
@@ -45,5 +47,5 @@ export const PLACES: readonly Place[] = [
 
 /** The place of an address, Minds where it names none. */
 export function placeAt(path: string | undefined): Place {
-  return PLACES.find((place) => place.path === path) ?? PLACES[2];
+  return PLACES.find((place) => place.path === path) ?? MINDS;
 }

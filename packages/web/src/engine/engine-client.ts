@@ -17,7 +17,7 @@ import type {
 } from './protocol.ts';
 import { addToTallies, type RowTallies } from './row-tallies.ts';
 import { startWorker } from './start-worker.ts';
-import { messageOf, wasReported } from '../state/failures.ts';
+import { errorOf, wasReported } from '../state/thrown.ts';
 import { engineFailed } from './engine-failed.ts';
 
 /**
@@ -52,7 +52,7 @@ type Command = {
 }[keyof EngineApi];
 
 function outside(during: EngineFailure['during'], thrown: unknown): EngineFailure {
-  const { message, stack = '' } = thrown instanceof Error ? thrown : new Error(String(thrown));
+  const { message, stack = '' } = errorOf(thrown);
   return { during, message, stopped: true, tick: null, phase: null, agent: null, stack };
 }
 
@@ -92,7 +92,7 @@ export function startEngine(startAgain: () => void): EngineClient {
   ) =>
     answer.catch((thrown: unknown) => {
       lost(name, thrown);
-      return without(`The engine failed: ${messageOf(thrown)}`);
+      return without(`The engine failed: ${errorOf(thrown).message}`);
     }) as ReturnType<EngineApi[Name]>;
   const trouble = (reason: string) => ({ trouble: reason });
   const troubleNow = (reason: string) => ({ tick: frame?.tick ?? 0, trouble: reason });

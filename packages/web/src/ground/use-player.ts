@@ -49,11 +49,11 @@ function gaitsOf(
 ): { run: string | null; creep: string | null } {
   const placed = program?.agents[agent];
   if (!program || !placed) return { run: null, creep: null };
-  const { speeds: paces, crouched } = program.archetypes[placed.archetype];
+  const { speeds, crouched } = program.archetypes[placed.archetype];
   const fastest = (wanted: (gait: number) => boolean) => {
     let best = -1;
-    paces.forEach((pace, gait) => {
-      if (pace > 0 && wanted(gait) && !(paces[best] >= pace)) best = gait;
+    speeds.forEach((speed, gait) => {
+      if (speed > 0 && wanted(gait) && !(speeds[best] >= speed)) best = gait;
     });
     return program.gaits[best] ?? null;
   };

@@ -201,7 +201,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
   const memory = useProject(({ document }) => document.minds[mind].memory!);
   const { run, put } = editing;
   const key = memory[name];
-  const { type, unit, scope = 'self', forgetAfter, capacity: most, note } = key;
+  const { type, unit, scope = 'self', forgetAfter, capacity, note } = key;
   const mentions = useMentions(mind, 'memory', name);
   const set = (field: string, value: unknown) => put(['minds', mind, 'memory', name, field], value);
   const isList = type.startsWith('list');
@@ -264,7 +264,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
               label={`most entries of ${name}`}
               about={MEMORY_FIELDS.capacity.about}
               spec={MEMORY_FIELDS.capacity}
-              value={most}
+              value={capacity}
               placeholder={String(MEMORY_FIELDS.capacity.usual)}
               onCommit={(value) => set('capacity', value)}
             />

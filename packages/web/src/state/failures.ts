@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { errorOf, wasReported } from './thrown.ts';
 
 /** Something that should not happen did. The page says so in one notice, whichever part it came from. */
 export interface Failure {
@@ -39,19 +40,9 @@ export function useFailure(): Failure | null {
   return useSyncExternalStore(subscribe, () => latest);
 }
 
-/** Whether the engine has reported it already. */
-export function wasReported(thrown: unknown): boolean {
-  return thrown instanceof Error && thrown.name === 'ReportedError';
-}
-
-/** The message of what was thrown; anything can be thrown. */
-export function messageOf(thrown: unknown): string {
-  return thrown instanceof Error ? thrown.message : String(thrown);
-}
-
 function failOnPage(thrown: unknown): void {
   if (wasReported(thrown)) return;
-  const { message, stack = '' } = thrown instanceof Error ? thrown : new Error(String(thrown));
+  const { message, stack = '' } = errorOf(thrown);
   reportFailure({
     title: `Something on this page failed: ${message}`,
     report: `${message}\n${window.location.pathname}\n${navigator.userAgent}\n${stack}`,

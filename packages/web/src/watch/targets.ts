@@ -51,10 +51,11 @@ function othersOf(document: ProjectDocument, agent: string): Option[] {
 export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
-  if (!mind) return [entry(WHY, 'why it does what it does')];
+  const why = entry(WHY, 'why it does what it does');
+  if (!mind) return [why];
   const states = listStates(document, name).map(({ state }) => state);
   return [
-    entry(WHY, 'why it does what it does'),
+    why,
     ...states.map(({ id, title = id }) =>
       entry({ ask: 'whyNot', target: { kind: 'state', state: id } }, `why it is not in ${title}`),
     ),

@@ -65,7 +65,7 @@ export function eachWords(each: EachDocument): string {
 export function choiceWords({
   every = 0,
   commitment = 0,
-  minDuration: least = 0,
+  minDuration = 0,
   pick = 'best',
   margin = 0.1,
   combine = 'mean',
@@ -74,7 +74,7 @@ export function choiceWords({
   return [
     every > 0 ? `weighs every ${every} s` : 'weighs each decision',
     commitment > 0 ? `keeps its choice unless beaten by ${commitment}` : 'takes whatever is better',
-    ...(least > 0 ? [`for ${least} s at least`] : []),
+    ...(minDuration > 0 ? [`for ${minDuration} s at least`] : []),
     pick === 'best' ? 'picks the best' : `draws among those within ${margin} of the best`,
     ...(combine === 'mean' ? [] : [`by ${combine}`]),
     ...(once ? ['once'] : []),

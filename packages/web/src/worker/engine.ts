@@ -40,7 +40,8 @@ import {
 } from './player-input.ts';
 import { createNoticing, notice, takeLimits, timesNoticed } from './noticing.ts';
 import type { EngineApi, EngineFailure, Frame } from '../engine/protocol.ts';
-import { errorOf, guarded } from './guarded.ts';
+import { errorOf } from '../state/thrown.ts';
+import { guarded } from './guarded.ts';
 import { createQuestions, NOTHING_RUNS } from './questions.ts';
 import { differsOnlyInWatching } from './only-watching.ts';
 import { createReadings } from './readings.ts';

@@ -1,7 +1,8 @@
 import { PHASES } from '@crooked-lantern/core';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newProject } from '../home/new-project.ts';
-import { guarded, ReportedError } from './guarded.ts';
+import { ReportedError } from '../state/thrown.ts';
+import { guarded } from './guarded.ts';
 import { started, type Rig } from './testing/rig.fixture.ts';
 
 const night = () => newProject('Night');

@@ -1,15 +1,4 @@
-/** The page has been told of what was thrown: the caller gets this as its answer. */
-export class ReportedError extends Error {
-  constructor(message: string) {
-    super(message);
-    this.name = 'ReportedError';
-  }
-}
-
-/** What was thrown, as an error; anything can be thrown. */
-export function errorOf(thrown: unknown): Error {
-  return thrown instanceof Error ? thrown : new Error(String(thrown));
-}
+import { errorOf, ReportedError } from '../state/thrown.ts';
 
 /**
  * The same entries; what one of them throws, at once or later, is reported before the caller is answered with it.

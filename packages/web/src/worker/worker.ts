@@ -3,7 +3,8 @@ import type { ProjectDocument } from '@crooked-lantern/core';
 import { patched } from '../engine/document-patch.ts';
 import type { EngineFailure, FromWorker, WorkerApi } from '../engine/protocol.ts';
 import { createEngine, failureOf } from './engine.ts';
-import { errorOf, guarded } from './guarded.ts';
+import { errorOf } from '../state/thrown.ts';
+import { guarded } from './guarded.ts';
 
 /** Frames that are on their way at most: one is drawn while the next is made. */
 const MOST_UNDRAWN = 2;

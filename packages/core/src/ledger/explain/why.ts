@@ -3,6 +3,7 @@ import { BUILTIN_BY_SIGNATURE } from '../../expression/builtins.ts';
 import { keysIn, partsOf, type CheckedExpression, type Ir } from '../../expression/ir.ts';
 import type { MindProgram } from '../../mind/program.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
+import { transitionTaken } from '../../world/readout/readout.ts';
 import { readRows } from '../../world/readout/rows.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import { choicesOf, whyPicked } from './choices.ts';
@@ -132,12 +133,9 @@ function unlike(statements: readonly Statement[]): Statement[] {
 /** The guard that was looked at when a transition was taken. */
 function guardOf(
   { machine }: MindProgram,
-  { from, order }: Extract<LedgerEntry, { kind: 'transition' }>,
+  entry: Extract<LedgerEntry, { kind: 'transition' }>,
 ): CheckedExpression | null {
-  const taken = machine.transitions.find(
-    (transition) => transition.order === order && machine.states[transition.source].id === from,
-  );
-  return taken?.when ?? null;
+  return transitionTaken(machine, entry)?.when ?? null;
 }
 
 /** The transitions an explanation goes back. */

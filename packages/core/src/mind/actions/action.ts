@@ -7,7 +7,7 @@ import {
 } from '../../expression/closures.ts';
 import type { Host } from '../host.ts';
 import type { ActionProgram, ArgumentProgram } from '../program.ts';
-import { FAILURE, type Status } from '../status.ts';
+import { FAILURE, SUCCESS, type Status } from '../status.ts';
 
 /**
  * The cells of one running action, from the index it is made with: the tick it started in, and two
@@ -34,6 +34,16 @@ export type ActionMaker = (program: ActionProgram, at: number) => RunnableAction
 export function fail(host: Host, reason: Reason): Status {
   host.reason = reason;
   return FAILURE;
+}
+
+/** An action that does all its work in its start. `work` returns why it can't be done; null or nothing where it is. */
+export function atOnce(work: (host: Host) => Reason | null | void): RunnableAction {
+  return {
+    start(host) {
+      const trouble = work(host) ?? null;
+      return trouble === null ? SUCCESS : fail(host, trouble);
+    },
+  };
 }
 
 /** Why the legs have failed. */

@@ -1,28 +1,15 @@
-import type { Reason } from '../../terms/reasons.ts';
 import type { GateState, ResultName } from '../../model/documents.ts';
 import type { Host } from '../host.ts';
-import { SUCCESS } from '../status.ts';
 import {
-  fail,
+  atOnce,
   hasArgument,
   indexArgument,
   numberArgument,
   textArgument,
   type ActionMaker,
-  type RunnableAction,
 } from './action.ts';
 
 /** What a director does: all of it at once. */
-
-/** `work` returns why it can't be, or null. */
-function atOnce(work: (host: Host) => Reason | null | void): RunnableAction {
-  return {
-    start(host) {
-      const trouble = work(host) ?? null;
-      return trouble === null ? SUCCESS : fail(host, trouble);
-    },
-  };
-}
 
 export const bring: ActionMaker = (program) => {
   const wave = indexArgument(program, 'wave');

@@ -3,6 +3,7 @@ import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS } from '../status.ts';
 import {
   A,
+  atOnce,
   fail,
   hasArgument,
   indexArgument,
@@ -27,15 +28,6 @@ function asked(
     step(host) {
       if (isDone(host)) return SUCCESS;
       return fail(host, host.refused ?? because('notDone'));
-    },
-  };
-}
-
-function atOnce(work: (host: Host) => Reason | null): RunnableAction {
-  return {
-    start(host) {
-      const trouble = work(host);
-      return trouble === null ? SUCCESS : fail(host, trouble);
     },
   };
 }

@@ -1,23 +1,6 @@
-import type { Host } from '../host.ts';
-import { SUCCESS } from '../status.ts';
-import {
-  indexArgument,
-  textArgument,
-  valueArgument,
-  type ActionMaker,
-  type RunnableAction,
-} from './action.ts';
+import { atOnce, indexArgument, textArgument, valueArgument, type ActionMaker } from './action.ts';
 
 /** The actions that take no time: all their work is in the start. */
-
-function atOnce(work: (host: Host) => void): RunnableAction {
-  return {
-    start(host) {
-      work(host);
-      return SUCCESS;
-    },
-  };
-}
 
 export const stop: ActionMaker = () => atOnce((host) => host.stopLegs());
 

@@ -43,7 +43,7 @@ export function makeStack(program: StackProgram): RunnableStack {
   const initial = Float64Array.from(layout.initial);
   const ownKeys = program.keys.filter(({ scope }) => scope === 'self');
   for (const key of ownKeys) resetKey(initial, key);
-  const changing = ownKeys.filter(({ rate: change }) => change !== 0);
+  const changing = ownKeys.filter(({ rate }) => rate !== 0);
   return { program, minds, ownKeys, changing, initial, channels };
 }
 

@@ -199,14 +199,14 @@ export class Weigher {
   ): void {
     const option = this.options[place];
     const { guard, scorer } = option;
-    const { minScore: floor, commitment, weighted, margin } = this.program;
+    const { minScore, commitment, weighted, margin } = this.program;
     const isAdmitted = guard === null || guard(facts);
     const isPassed = isAdmitted && this.isPassedOver(option, facts.memory, outranked);
     if ((!isAdmitted || isPassed) && onlooker === null) return;
     const bonus = runs ? commitment : 0;
     const within = weighted && margin > TIE ? margin : TIE;
     const { best, io } = this;
-    io[0] = Math.max(floor, best[0] - within - bonus) - TIE;
+    io[0] = Math.max(minScore, best[0] - within - bonus) - TIE;
     scorer.score(facts, candidate, io, onlooker === null ? null : this.parts);
     const score = io[0];
     if (onlooker !== null)
@@ -218,7 +218,7 @@ export class Weigher {
         isPassed ? 'conduct' : this.barOf(place, isAdmitted, score, outranked),
         this.parts,
       );
-    if (!isAdmitted || isPassed || outranked || !(score > floor)) return;
+    if (!isAdmitted || isPassed || outranked || !(score > minScore)) return;
     const stands = score + bonus;
     this.optionOf[this.count] = place;
     this.aOf[this.count] = a;

@@ -53,6 +53,14 @@ const TO_VERSION_2: readonly Renamed[] = [
   at(`^grounds\\.${NAME}\\.waves\\.${NAME}$`, 'most', 'maxAlive'),
 ];
 
+/** A value that was renamed: waves draw their place at random. */
+const VALUE = {
+  in: new RegExp(`^grounds\\.${NAME}\\.waves\\.${NAME}$`),
+  key: 'order',
+  from: 'luck',
+  to: 'random',
+};
+
 /** Parameters of actions that were renamed. */
 const PARAMETERS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   keepDistance: { least: 'min', most: 'max' },
@@ -88,6 +96,11 @@ function pathNow(path: string, document: unknown): string {
   return now === '' ? path : now;
 }
 
+function valueNow(path: string, key: string, value: unknown): unknown {
+  if (key === VALUE.key && value === VALUE.from && VALUE.in.test(path)) return VALUE.to;
+  return renamed(value, pathOnto(path, key));
+}
+
 function renamed(value: unknown, path: string): unknown {
   if (typeof value !== 'object' || value === null) return value;
   if (Array.isArray(value)) return value.map((entry, i) => renamed(entry, pathOnto(path, i)));
@@ -96,37 +109,9 @@ function renamed(value: unknown, path: string): unknown {
     Object.entries(fields).map(([key, inner]) =>
       key.startsWith('x-')
         ? [key, inner]
-        : [nameNow(path, key, fields), renamed(inner, pathOnto(path, key))],
+        : [nameNow(path, key, fields), valueNow(path, key, inner)],
     ),
   );
-}
-
-/** Where waves draw their place at random. */
-function withOrders(document: Record<string, unknown>): Record<string, unknown> {
-  const each = (value: unknown, change: (entry: Record<string, unknown>) => object) =>
-    typeof value === 'object' && value !== null && !Array.isArray(value)
-      ? Object.fromEntries(
-          Object.entries(value).map(([name, entry]: [string, unknown]) => [
-            name,
-            typeof entry === 'object' && entry !== null
-              ? change(entry as Record<string, unknown>)
-              : entry,
-          ]),
-        )
-      : value;
-  return {
-    ...document,
-    grounds: each(document.grounds, (ground) =>
-      'waves' in ground
-        ? {
-            ...ground,
-            waves: each(ground.waves, (wave) =>
-              wave.order === 'luck' ? { ...wave, order: 'random' } : wave,
-            ),
-          }
-        : ground,
-    ),
-  };
 }
 
 /** The tiers, whose paths name fields as they are called now. */
@@ -152,9 +137,8 @@ function withPaths(tiers: unknown, document: unknown): unknown {
  * names of today. Fields that begin with `x-` are left alone.
  */
 function fromVersion1(document: Readonly<Record<string, unknown>>): Record<string, unknown> {
-  const now = withOrders(renamed(document, '') as Record<string, unknown>);
   return {
-    ...now,
+    ...(renamed(document, '') as Record<string, unknown>),
     version: 2,
     ...('tiers' in document && { tiers: withPaths(document.tiers, document) }),
   };

@@ -8,9 +8,9 @@ export function respawn(world: World): void {
   const { someRecycle, program } = world.statics;
   if (!someRecycle) return;
   for (const agent of world.agents) {
-    const { respawnTicks: recycleTicks } = agent.archetype;
+    const { respawnTicks } = agent.archetype;
     world.acting = agent.index;
-    if (!agent.isDead || recycleTicks === 0 || world.tick - agent.life.diedAt < recycleTicks)
+    if (!agent.isDead || respawnTicks === 0 || world.tick - agent.life.diedAt < respawnTicks)
       continue;
     // An agent of a wave comes again with its wave; its body is removed.
     if (agent.placed.away) {

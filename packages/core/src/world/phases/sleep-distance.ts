@@ -6,9 +6,9 @@ export function restFarAgents({ agents, statics, recorder }: World): void {
   if (!statics.someSleep) return;
   const played = agents.filter(({ isPlayed, away }) => isPlayed && !away);
   for (const agent of agents) {
-    const { sleepDistance: sleepBeyond } = agent.archetype;
-    if (sleepBeyond === 0 || agent.away) continue;
-    const limit = agent.resting ? sleepBeyond * 0.9 : sleepBeyond;
+    const { sleepDistance } = agent.archetype;
+    if (sleepDistance === 0 || agent.away) continue;
+    const limit = agent.resting ? sleepDistance * 0.9 : sleepDistance;
     const near = played.some(({ x, y }) => {
       const dx = x - agent.x;
       const dy = y - agent.y;

@@ -90,7 +90,7 @@ function watchesZones({ director, agents, archetypes, stacks }: Program): boolea
 function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
   return Math.max(
     0,
-    ...archetypes.flatMap(({ speeds: paces }) => paces.filter((pace) => !Number.isNaN(pace))),
+    ...archetypes.flatMap(({ speeds }) => speeds.filter((pace) => !Number.isNaN(pace))),
   );
 }
 
@@ -143,15 +143,15 @@ export function createStatics(
       roles.map(({ score }) => compileNumber(score.ir)),
     ),
     groups: new Map(program.groups.map(({ word, members }) => [word, members])),
-    someRecycle: archetypes.some(({ respawnTicks: recycleTicks }) => recycleTicks > 0),
+    someRecycle: archetypes.some(({ respawnTicks }) => respawnTicks > 0),
     changing: {
       own: program.stacks.some(({ keys }) =>
-        keys.some(({ scope, rate: change }) => scope === 'self' && change !== 0),
+        keys.some(({ scope, rate }) => scope === 'self' && rate !== 0),
       ),
-      squad: program.squadKeys.keys.filter(({ rate: change }) => change !== 0),
-      world: program.worldKeys.keys.filter(({ rate: change }) => change !== 0),
+      squad: program.squadKeys.keys.filter(({ rate }) => rate !== 0),
+      world: program.worldKeys.keys.filter(({ rate }) => rate !== 0),
     },
-    someSleep: archetypes.some(({ sleepDistance: sleepBeyond }) => sleepBeyond > 0),
+    someSleep: archetypes.some(({ sleepDistance }) => sleepDistance > 0),
     scripted: byTick(program.inputs),
     words: WORD_INDICES,
     stacks: program.stacks.map(makeStack),

@@ -7,6 +7,8 @@ import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { Agent } from '../agents/agent.ts';
 import { figureOfKey, nameTables } from '../recording/names.ts';
 import type { World } from '../world.ts';
+import type { MachineProgram, TransitionProgram } from '../../mind/program.ts';
+import type { LedgerEntry } from '../state/recorder.ts';
 
 /** What one agent's mind is worth reading at this tick; made on demand, never recorded. */
 export interface MindReadout {
@@ -77,6 +79,16 @@ function readLeaves(agent: Agent, mind: RunnableMind, state: number, active: boo
 export function around(states: readonly { parent: number }[], state: number): number[] {
   const { parent } = states[state];
   return parent < 0 ? [] : [parent, ...around(states, parent)];
+}
+
+/** The transition that an entry says was taken; undefined where the machine no longer has it. */
+export function transitionTaken(
+  { states, transitions }: MachineProgram,
+  { from, order }: Extract<LedgerEntry, { kind: 'transition' }>,
+): TransitionProgram | undefined {
+  return transitions.find(
+    (transition) => transition.order === order && states[transition.source].id === from,
+  );
 }
 
 /**

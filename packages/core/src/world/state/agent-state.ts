@@ -219,8 +219,8 @@ export class AgentState implements AgentRun, Facts {
 
   /** Goes as fast as its gait and what it carries let it. */
   settlePace(): void {
-    const { speeds: paces, carryingSpeed: laden } = this.archetype;
-    this.body.pace = (paces[this.gait] ?? NaN) * (this.carried >= 0 ? laden : 1);
+    const { speeds, carryingSpeed } = this.archetype;
+    this.body.pace = (speeds[this.gait] ?? NaN) * (this.carried >= 0 ? carryingSpeed : 1);
   }
 
   deliver(events: readonly string[]): void {

@@ -155,10 +155,10 @@ export function isHeld(agent: Fighter & { fight: Fight; tick: number }): boolean
 
 /** Whether a guard covers in a tick. */
 export function isCovering(
-  { raise, maxDuration: longest }: GuardProgram,
+  { raise, maxDuration }: GuardProgram,
   raisedAt: number,
   tick: number,
 ): boolean {
   const held = tick - raisedAt;
-  return held >= raise && held < raise + longest;
+  return held >= raise && held < raise + maxDuration;
 }

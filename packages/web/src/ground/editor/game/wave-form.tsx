@@ -112,7 +112,7 @@ export function WaveForm({
   const others =
     spawns.length > MOST_SHOWN ? spawns.filter((spawn) => !chosen.includes(spawn)) : [];
   const shown = spawns.filter((spawn) => !others.includes(spawn));
-  const { count, gap, maxAlive: most } = WAVE_FIELDS;
+  const { count, gap, maxAlive } = WAVE_FIELDS;
   const times = numberOf(wave, 'times', WAVE_FIELDS.times);
   const choice = (
     field: 'squad' | 'route' | 'home' | 'zone',
@@ -164,10 +164,10 @@ export function WaveForm({
         />
         <NumberField spec={count} of={of} value={wave.count} onCommit={(n) => set('count', n)} />
         <NumberField
-          spec={most}
+          spec={maxAlive}
           of={of}
-          value={numberOf(wave, 'maxAlive', most)}
-          onCommit={(n) => set('maxAlive', n === usualNumber(most, wave) ? undefined : n)}
+          value={numberOf(wave, 'maxAlive', maxAlive)}
+          onCommit={(n) => set('maxAlive', n === usualNumber(maxAlive, wave) ? undefined : n)}
         />
         <NumberField
           spec={gap}
