@@ -150,73 +150,115 @@ function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES, N
   ];
 }
 
-/** Which table of fields belongs to which part of the file. */
-const FIELD_TABLES = /** @type {const} */ ([
-  ['The project', 'PROJECT_FIELDS'],
-  ['Archetypes', 'ARCHETYPE_FIELDS'],
-  ['Archetypes, imperfect on purpose', 'IMPERFECTION_FIELDS'],
-  ['Bodies', 'BODY_FIELDS'],
-  ['Moves', 'MOVE_FIELDS'],
-  ['Guards', 'GUARD_FIELDS'],
-  ['Gaits', 'GAIT_FIELDS'],
-  ['Cones of sight', 'CONE_FIELDS'],
-  ['Sight', 'SIGHT_FIELDS'],
-  ['Hearing', 'HEARING_FIELDS'],
-  ['Lanterns', 'LANTERN_FIELDS'],
-  ['Squads', 'SQUAD_FIELDS'],
-  ['Roles', 'ROLE_FIELDS'],
-  ['Grounds', 'GROUND_FIELDS'],
-  ['Walls', 'WALL_FIELDS'],
-  ['Gates', 'GATE_FIELDS'],
-  ['Lamps', 'LAMP_FIELDS'],
-  ['Things', 'THING_FIELDS'],
-  ['Routes', 'ROUTE_FIELDS'],
-  ['Placed agents', 'AGENT_FIELDS'],
-  ['Memory', 'MEMORY_FIELDS'],
-  ['States', 'STATE_FIELDS'],
-  ['Transitions', 'TRANSITION_FIELDS'],
-  ['Choices', 'CHOICE_FIELDS'],
-  ['Options', 'OPTION_FIELDS'],
-  ['Considerations', 'CONSIDERATION_FIELDS'],
-  ['Graded rows', 'GRADE_FIELDS'],
-  ['Findings of a run', 'RUN_FINDING_FIELDS'],
-]);
+/** @typedef {import('../packages/core/dist/index.js').Schema} Schema */
 
 /**
- * What a field takes, and what holds where it is left out.
- * @param {import('../packages/core/dist/index.js').FieldSpec} spec
+ * The parts of a project file with the path each has in it, in the order of the file. Actions and the nodes of
+ * trees have pages of their own.
+ * @param {Tables} tables
  */
-function fieldCells(spec) {
-  if (spec.kind === 'flag') return ['`true`', 'no'];
-  if (spec.kind === 'choice') {
-    const options = spec.options.map((option) => `\`${option}\``).join(', ');
-    return [options, spec.required ? 'is needed' : (spec.usual ?? '')];
+function partsOfTheFile({ projectSchema, actionSchema, nodeSchema }) {
+  /** @type {Map<Schema, { path: string, tag?: string, fields: [string, Schema][] }>} */
+  const found = new Map();
+  /** @type {(schema: Schema, path: string) => void} */
+  const walk = (schema, path) => {
+    if (isOne(schema, actionSchema) || isOne(schema, nodeSchema) || found.has(schema)) return;
+    if (schema.kind === 'part') {
+      const fields = Object.entries(schema.fields);
+      found.set(schema, { path, tag: schema.tag, fields });
+      for (const [key, field] of fields) walk(field, path === '' ? key : `${path}.${key}`);
+    }
+    if (schema.kind === 'record') walk(schema.of, `${path}.*`);
+    if (schema.kind === 'list') walk(schema.of, `${path}[]`);
+    if (schema.kind === 'named') walk(schema.schema(), path);
+    if (schema.kind === 'either') for (const variant of schema.variants) walk(variant, path);
+  };
+  walk(projectSchema, '');
+  return [...found.values()];
+}
+
+/**
+ * Whether a schema is the other one, needed and described or not.
+ * @type {(schema: Schema, other: Schema) => boolean}
+ */
+function isOne(schema, other) {
+  if (schema.kind === 'named') return other.kind === 'named' && schema.name === other.name;
+  return schema.kind === 'either' && other.kind === 'either' && schema.variants === other.variants;
+}
+
+/**
+ * What a value may be.
+ * @type {(schema: Schema, tables: Tables) => string}
+ */
+function takes(schema, tables) {
+  const inner = (/** @type {Schema} */ of) => takes(of, tables);
+  switch (schema.kind) {
+    case 'number':
+    case 'plain number': {
+      const { minimum, maximum, whole } = schema;
+      if (minimum === undefined || maximum === undefined) return 'a number';
+      const unit = schema.kind === 'number' && schema.unit ? ` ${schema.unit}` : '';
+      return `${whole ? 'whole, ' : ''}${minimum} to ${maximum}${unit}`;
+    }
+    case 'choice':
+    case 'word':
+      return schema.options.map((option) => `\`${option}\``).join(', ');
+    case 'flag':
+      return '`true`';
+    case 'boolean':
+      return '`true`, `false`';
+    case 'text':
+      if (schema.pattern === tables.NAME_PATTERN) return 'a name';
+      if (schema.pattern) return 'an event';
+      if (schema.maximum === 2000) return 'an expression';
+      return schema.maximum === undefined ? 'text' : `text of up to ${schema.maximum} characters`;
+    case 'pair':
+      return 'two numbers [x, y]';
+    case 'list':
+      return `a list of up to ${schema.maximum}: ${inner(schema.of)}`;
+    case 'record':
+      return `by name: ${inner(schema.of)}`;
+    case 'part':
+      return schema.tag ? `an object with \`${schema.tag}\`` : 'an object';
+    case 'named':
+      return `a ${schema.name}`;
+    case 'either':
+      return isOne(schema, tables.actionSchema)
+        ? 'an action'
+        : [...new Set(schema.variants.map(inner))].join(', or ');
   }
-  const { minimum, maximum, whole, unit, usual, none, required } = spec;
-  const range = `${whole ? 'whole, ' : ''}${minimum} to ${maximum}${unit ? ` ${unit}` : ''}`;
-  if (required) return [range, 'is needed'];
-  return [range, none ?? (typeof usual === 'function' ? 'depends, see left' : String(usual ?? ''))];
+}
+
+/**
+ * What holds where a field is left out.
+ * @param {Schema} schema
+ */
+function leftOut(schema) {
+  if (schema.required) return 'is needed';
+  if (schema.kind === 'flag') return 'no';
+  if (schema.kind !== 'number' && schema.kind !== 'choice') return '';
+  const { usual } = schema;
+  if (schema.kind === 'number' && schema.none) return schema.none;
+  return typeof usual === 'function' ? 'depends on the others' : String(usual ?? '');
 }
 
 /** @param {Tables} tables */
 function fieldsPage(tables) {
   return [
-    '# Numbers and choices',
+    '# The fields of the file',
     '',
     MADE,
     '',
-    'The bounds and units of each field, and what holds where it is left out. The schema and the forms read the same table.',
-    ...FIELD_TABLES.flatMap(([title, table]) => [
+    'Each part of a project, where it stands in the file, and its fields: what they are, what they take, and what holds where they are left out. `*` is any name, `[]` any entry of a list. The schema and the forms read the same statement.',
+    ...partsOfTheFile(tables).flatMap(({ path: where, tag, fields }) => [
       '',
-      `## ${title}`,
+      `## ${where === '' ? 'The project' : `\`${where}\``}${tag ? ` with \`${tag}\`` : ''}`,
       '',
       '| field | what it is | takes | left out |',
       '| --- | --- | --- | --- |',
-      ...Object.entries(
-        /** @type {import('../packages/core/dist/index.js').FieldSpecs} */ (tables[table]),
-      ).map(([field, spec]) => {
-        const [takes, left] = fieldCells(spec);
-        return `| \`${field}\` | ${spec.label}: ${spec.about} | ${takes} | ${left} |`;
+      ...fields.map(([field, schema]) => {
+        const label = 'label' in schema ? `${schema.label}: ` : '';
+        return `| \`${field}\` | ${label}${schema.about ?? ''} | ${takes(schema, tables)} | ${leftOut(schema)} |`;
       }),
     ]),
   ];
@@ -239,7 +281,7 @@ function findingsPage({ FINDINGS, RUN_FINDINGS }) {
     '',
     '# Findings of a run',
     '',
-    'What is noticed while a run goes on. From when on it is, stands under `runFindings` in the project: see [Numbers and choices](fields.md).',
+    'What is noticed while a run goes on. From when on it is, stands under `runFindings` in the project: see [The fields of the file](fields.md).',
     ...Object.entries(RUN_FINDINGS).flatMap(([kind, { title, about, remedy }]) => [
       '',
       `## ${title}`,
@@ -275,7 +317,7 @@ function indexPage({ ACTIONS, NODES }) {
     'All it takes to write a project file by hand. A file to begin with stands in [The open file](../open-file.md); what it means in [What a mind means](../semantics.md).',
     '',
     '- [The model](model.md): every part of the file and its fields',
-    '- [Numbers and choices](fields.md): bounds, units, and what holds where a field is left out',
+    '- [The fields of the file](fields.md): each part of a project with its fields, their bounds and units, and what holds where a field is left out',
     '- [Expressions](expressions.md): guards, parameters, weights',
     '- [Findings](findings.md): what the checker reports of a project, and what to do',
     '',

@@ -1,20 +1,30 @@
 export * from './runtime.ts';
 export { hashState } from './numeric/state-hash.ts';
 export * from './model/documents.ts';
-export * from './model/actions.ts';
-export * from './model/nodes.ts';
-export * from './model/fields/field-spec.ts';
-export * from './model/fields/cast-fields.ts';
-export * from './model/fields/ground-fields.ts';
-export * from './model/fields/director-fields.ts';
-export * from './model/fields/mind-fields.ts';
-export * from './model/fields/choice-fields.ts';
-export * from './model/fields/fight-fields.ts';
-export * from './model/fields/run-finding-fields.ts';
-export type { RunFindingLimits, RunFindingsDocument } from './model/run-finding-documents.ts';
+export * from './model/actions/actions.ts';
+export {
+  matching,
+  needed,
+  numberOf,
+  part,
+  specsOf,
+  usualNumber,
+  type ChoiceSpec,
+  type FieldSpec,
+  type FieldSpecs,
+  type NumberSpec,
+  type Schema,
+} from './model/schema/schema.ts';
+export { HOW_TO_CHECK, yupOf } from './model/schema/yup.ts';
 export { HIT_RESULTS, type HitResult } from './terms/fighting.ts';
 export { sameData } from './terms/same-data.ts';
-export { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, namesOf, WORD_PATTERN } from './model/names.ts';
+export {
+  EVENT_PATTERN,
+  NAME_ABOUT,
+  NAME_PATTERN,
+  namesOf,
+  WORD_PATTERN,
+} from './model/names/names.ts';
 export {
   agentNamed,
   allAgents,
@@ -25,9 +35,9 @@ export {
 } from './model/groups.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
-export { freshIn, freshName } from './model/fresh-name.ts';
+export { freshIn, freshName } from './model/names/fresh-name.ts';
 export { withoutUndefined } from './model/without-undefined.ts';
-export { pathText } from './model/path-text.ts';
+export { pathText } from './model/names/path-text.ts';
 export { nodeText, nodeWords } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export {
@@ -40,7 +50,6 @@ export { parseJson } from './model/file/parse-json.ts';
 export { numberAt, tieredNumber, tierInForce } from './model/tiers.ts';
 export { playerOf, withSetup } from './model/set-ups.ts';
 export { serialiseProject } from './model/file/serialise.ts';
-export { projectSchema } from './model/schema/project.ts';
 export { toJsonSchema, type JsonSchema } from './model/schema/json-schema.ts';
 export { compileProject, inputOf } from './compile/compile-project.ts';
 export { FINDINGS, type FindingCode } from './compile/finding-kinds.ts';
@@ -88,7 +97,6 @@ export { readRecording } from './ledger/read-recording.ts';
 export { runFigures, type AgentFigures } from './ledger/compare/run-figures.ts';
 export { advanceTo, lastMet, watchFor, type Breakpoints, type Stop } from './ledger/breakpoints.ts';
 export { mindMeant, namesMeant, secondMeant } from './model/breakpoint-names.ts';
-export { BREAKPOINT_KINDS, breakpointWords } from './model/breakpoint-documents.ts';
 export { bindBreakpoints } from './compile/breakpoints.ts';
 export * from './ledger/figures.ts';
 export { tryChanges, type FoundChange, type TryProgress } from './trying/try-change.ts';

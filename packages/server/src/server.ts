@@ -1,7 +1,7 @@
 import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
-import { projectSchema, toJsonSchema } from '@crooked-lantern/core';
+import { PROJECT_VERSION, projectSchema, toJsonSchema } from '@crooked-lantern/core';
 import Fastify, { type FastifyBaseLogger, type FastifyInstance } from 'fastify';
 import { createChecker } from './checking/checker.ts';
 import { errors } from './plugins/errors.ts';
@@ -76,6 +76,6 @@ export async function createServer({
 export function projectJsonSchema(): Record<string, unknown> {
   return toJsonSchema(projectSchema, {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Crooked Lantern project, version 1',
+    title: `Crooked Lantern project, version ${PROJECT_VERSION}`,
   });
 }

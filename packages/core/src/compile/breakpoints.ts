@@ -1,9 +1,9 @@
 import { checkExpression } from '../expression/check.ts';
 import type { CheckedExpression } from '../expression/ir.ts';
-import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
+import type { BreakpointDocument } from '../model/documents/run.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
 import { allAgents } from '../model/groups.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import type { BreakpointProgram } from '../world/program/breakpoint-program.ts';
 import type { Program } from '../world/program/program.ts';
 import { mindScope } from './compile-mind.ts';

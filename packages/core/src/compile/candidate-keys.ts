@@ -1,7 +1,7 @@
 import { isCandidateKey, keyWidth } from '../mind/memory.ts';
 import type { KeyProgram } from '../mind/program.ts';
 import type { EachDocument, MindDocument, Name, ParameterType } from '../model/documents.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import type { CompileContext } from './context.ts';
 
 /**

@@ -1,7 +1,7 @@
 import { checkExpression, type Wanted } from '../expression/check.ts';
 import type { ExpressionFault } from '../expression/parse.ts';
 import { unitNamed } from '../expression/units.ts';
-import { actionSpec } from '../model/actions.ts';
+import { actionSpec } from '../model/actions/actions.ts';
 import type { ProjectDocument, UnitName } from '../model/documents.ts';
 import type { MindScope } from './compile-actions.ts';
 import { namesWithin } from './candidate-keys.ts';

@@ -8,8 +8,8 @@ import {
   type ActionName,
   type ActionSpec,
   type ParameterSpec,
-} from '../model/actions.ts';
-import { isDirectors, needsBody } from '../model/director-actions.ts';
+} from '../model/actions/actions.ts';
+import { isDirectors, needsBody } from '../model/actions/director-actions.ts';
 import type {
   ActionDocument,
   ActionParameter,
@@ -17,7 +17,7 @@ import type {
   NumberOrExpression,
   UnitName,
 } from '../model/documents.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import type { Remedy } from './finding.ts';
 import { internText, type CompileContext } from './context.ts';
 

@@ -13,9 +13,9 @@ import {
   type GaitDocument,
   type RoleDocument,
 } from '../model/documents.ts';
-import { ARCHETYPE_FIELDS, IMPERFECTION_FIELDS } from '../model/fields/cast-fields.ts';
-import { numberOf } from '../model/fields/field-spec.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { ARCHETYPE_FIELDS, IMPERFECTION_FIELDS } from '../model/documents/cast.ts';
+import { numberOf } from '../model/schema/schema.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import { radians } from '../numeric/trigonometry.ts';
 import type {
   ArchetypeProgram,
@@ -25,7 +25,7 @@ import type {
 } from '../world/program/program.ts';
 import type { SharedKeys } from './compile-mind.ts';
 import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import { type Kind } from '../model/kinds.ts';
 import { compileGuards, compileMoves } from './compile-moves.ts';
 import { stackOf, type Stacks } from './stacks.ts';

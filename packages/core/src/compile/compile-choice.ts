@@ -18,10 +18,10 @@ import type {
   OptionDocument,
 } from '../model/documents.ts';
 import { STANCES, THING_KINDS } from '../model/documents.ts';
-import { CHOICE_FIELDS } from '../model/fields/choice-fields.ts';
-import { numberOf } from '../model/fields/field-spec.ts';
-import { suggestion } from '../model/nearest-name.ts';
-import { namesOf } from '../model/names.ts';
+import { CHOICE_FIELDS } from '../model/documents/choice.ts';
+import { numberOf } from '../model/schema/schema.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
+import { namesOf } from '../model/names/names.ts';
 import { cos, radians, sin } from '../numeric/trigonometry.ts';
 import { candidateKeyName } from './candidate-keys.ts';
 import {

@@ -1,8 +1,8 @@
 import { DIRECTOR_NAME, poolName } from '../model/groups.ts';
 import { poolSize, type GroundDocument, type WaveDocument } from '../model/documents.ts';
-import { numberOf } from '../model/fields/field-spec.ts';
-import { MODE_FIELDS, SCORE_FIELDS, WAVE_FIELDS } from '../model/fields/director-fields.ts';
-import { byName, namesOf } from '../model/names.ts';
+import { numberOf } from '../model/schema/schema.ts';
+import { MODE_FIELDS, SCORE_FIELDS, WAVE_FIELDS } from '../model/documents/director.ts';
+import { byName, namesOf } from '../model/names/names.ts';
 import type {
   DirectorProgram,
   ScheduleProgram,

@@ -12,16 +12,16 @@ import {
   type GroundProgram,
   type ThingProgram,
 } from '../world/program/program.ts';
-import { numberOf } from '../model/fields/field-spec.ts';
+import { numberOf } from '../model/schema/schema.ts';
 import {
   GATE_FIELDS,
   GATE_MUFFLING,
   GROUND_FIELDS,
   THING_FIELDS,
   WALL_FIELDS,
-} from '../model/fields/ground-fields.ts';
+} from '../model/documents/ground.ts';
 import { indexOfName, ticks, type CompileContext } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 /** The ground a run takes place on, and who stands where on it. */
 

@@ -6,7 +6,7 @@ import type {
 } from '../mind/program.ts';
 import type { MachineDocument, StateDocument, TransitionDocument } from '../model/documents.ts';
 import { truthOf } from '../expression/truth.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import {
   compileExpression,
   compileInstantActions,

@@ -8,7 +8,7 @@ import {
   type ProjectDocument,
 } from '../model/documents.ts';
 import { internText, ticks, type CompileContext } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 /** Memory keys: each gets its place among the cells of the agent, its squad or the world. */
 

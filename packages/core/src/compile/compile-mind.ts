@@ -16,7 +16,7 @@ import { candidateKeys, withCandidates } from './candidate-keys.ts';
 import { compileKeys, memoryOf } from './compile-memory.ts';
 import { checkUncalledChoice, checkUncalledTree } from './compile-tree.ts';
 import { internText, ticks, type CompileContext } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 /** The keys that squads and the world hold, for all minds of the project. */
 export interface SharedKeys {

@@ -1,7 +1,7 @@
 import type { ArchetypeDocument, GuardDocument, MoveDocument } from '../model/documents.ts';
-import { GUARD_FIELDS, MOVE_FIELDS } from '../model/fields/fight-fields.ts';
-import { numberOf, type NumberSpec } from '../model/fields/field-spec.ts';
-import { namesOf } from '../model/names.ts';
+import { GUARD_FIELDS, MOVE_FIELDS } from '../model/documents/fight.ts';
+import { numberOf, type NumberSpec } from '../model/schema/schema.ts';
+import { namesOf } from '../model/names/names.ts';
 import { radians } from '../numeric/trigonometry.ts';
 import type { GuardProgram, MoveProgram } from '../world/program/program.ts';
 import { internText, ticks, type CompileContext } from './context.ts';

@@ -6,7 +6,7 @@ import { checkPlaces, compileAgents, compileGround } from './compile-ground.ts';
 import { compileSharedKeys } from './compile-mind.ts';
 import { createContext, indexOfName, internText, type CompileContext } from './context.ts';
 import { inTier, tierInForce } from '../model/tiers.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import { collectFindings, hasErrors, type Finding } from './finding.ts';
 import { createStacks } from './stacks.ts';
 

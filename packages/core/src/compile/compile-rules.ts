@@ -1,9 +1,9 @@
 import type { ActionProgram, NodeProgram, RuleProgram } from '../mind/program.ts';
 import type { ActionDocument, RuleDocument, RulesCallDocument } from '../model/documents.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import { nodeText } from '../model/node-text.ts';
 import { compileAction, compileExpression, type MindScope } from './compile-actions.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 interface Rows {
   /** Rows of the outline so far. */

@@ -8,8 +8,8 @@ import type {
   ParameterType,
   TreeCallDocument,
 } from '../model/documents.ts';
-import { suggestion } from '../model/nearest-name.ts';
-import { kindOfNode } from '../model/nodes.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
+import { kindOfNode } from '../model/documents.ts';
 import { nodeText } from '../model/node-text.ts';
 import {
   compileAction,
@@ -22,7 +22,7 @@ import {
 import { compileChoice } from './compile-choice.ts';
 import { compileRules } from './compile-rules.ts';
 import { checkConduct } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 /** Trees: every call of a tree becomes rows of its own, with the parameters' expressions in place. */
 

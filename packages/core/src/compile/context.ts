@@ -3,9 +3,9 @@ import { directingMinds, groupNames } from '../model/groups.ts';
 import type { GroundName, NamesInTexts } from '../expression/scope.ts';
 import type { GroundDocument, ProjectDocument } from '../model/documents.ts';
 import { DEFAULT_TICKS_PER_SECOND } from '../model/documents.ts';
-import { byName, namesOf } from '../model/names.ts';
+import { byName, namesOf } from '../model/names/names.ts';
 import { kindsOf, type Kind } from '../model/kinds.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import type { Program } from '../world/program/program.ts';
 import { collectFindings, type Findings } from './finding.ts';
 

@@ -3,7 +3,7 @@ import { mindsOf } from '../model/kinds.ts';
 import type { ArchetypeDocument } from '../model/documents.ts';
 import { compileStack, type SharedKeys } from './compile-mind.ts';
 import { indexOfName, type CompileContext } from './context.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 
 /** The stacks of minds that agents may have, and those no archetype has, so that they are checked too. */
 export interface Stacks {

@@ -1,5 +1,5 @@
 import type { ValueType } from '../expression/ir.ts';
-import { actionSpec } from '../model/actions.ts';
+import { actionSpec } from '../model/actions/actions.ts';
 import type { ActionDocument, Name, ParameterType, UnitName } from '../model/documents.ts';
 
 /** What an expression is for: the score of a squad's role, or something in a mind. */

@@ -1,6 +1,6 @@
 import { usualStance } from '../terms/stances.ts';
 import type { FactionDocument, Name, ProjectDocument, Stance } from '../model/documents.ts';
-import { NAME_ABOUT, NAME_PATTERN, namesOf } from '../model/names.ts';
+import { NAME_ABOUT, NAME_PATTERN, namesOf } from '../model/names/names.ts';
 import { CommandError, type CastChange, type CastPart } from './commands/commands.ts';
 
 /** Changes of who is there. What an agent can't be without is not taken away while one needs it; other references go with what they mean. */

@@ -1,5 +1,5 @@
 import type { NodeDocument, ProjectDocument } from '../model/documents.ts';
-import { kindOfNode, NODE_KINDS } from '../model/nodes.ts';
+import { kindOfNode, NODE_KINDS } from '../model/documents.ts';
 import { nodeText } from '../model/node-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
 import { wordsOfPath } from './commands/path-words.ts';

@@ -1,5 +1,5 @@
 import type { ProjectDocument } from '../model/documents.ts';
-import { pathText } from '../model/path-text.ts';
+import { pathText } from '../model/names/path-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
 import { wordsOfPath } from './commands/path-words.ts';
 import {

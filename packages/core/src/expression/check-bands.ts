@@ -1,6 +1,6 @@
 import type { CallExpression, Expression as Node } from 'acorn';
 import type { BandDocument, BandSetDocument } from '../model/documents.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import { fault, span, type Checker, type Typed } from './checker.ts';
 import { dottedName } from './check-name.ts';
 import { withSpans, type Ir, type Span } from './ir.ts';

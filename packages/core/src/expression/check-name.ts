@@ -1,5 +1,5 @@
 import type { Expression as Node } from 'acorn';
-import { nearestName, suggestion } from '../model/nearest-name.ts';
+import { nearestName, suggestion } from '../model/names/nearest-name.ts';
 import {
   BUILTINS,
   builtinsNamed,

@@ -6,7 +6,7 @@ import type {
   LogicalExpression,
   UnaryExpression,
 } from 'acorn';
-import { suggestion } from '../model/nearest-name.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import { BUILTINS, builtinsNamed, signature } from './builtins.ts';
 import { checkBands } from './check-bands.ts';
 import {

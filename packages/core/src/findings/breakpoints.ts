@@ -1,10 +1,10 @@
 import { agentsOf, readCondition } from '../compile/breakpoints.ts';
 import type { Findings } from '../compile/finding.ts';
-import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
+import type { BreakpointDocument } from '../model/documents/run.ts';
 import { namesMeant } from '../model/breakpoint-names.ts';
 import type { ProjectDocument } from '../model/documents.ts';
-import { namesOf } from '../model/names.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { namesOf } from '../model/names/names.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import type { Program } from '../world/program/program.ts';
 
 /** Why a breakpoint can never stop anything; null where it may. */

@@ -1,6 +1,6 @@
 import { mapNode } from '../editing/minds/walk-mind.ts';
 import { namesIn } from '../expression/names-in.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import {
   RAISED_BY_ENDS,
   RAISED_BY_SENSES,
@@ -19,7 +19,7 @@ import type {
   ProjectDocument,
   StateDocument,
 } from '../model/documents.ts';
-import { childrenOfNode } from '../model/nodes.ts';
+import { childrenOfNode } from '../model/documents.ts';
 import type { Program } from '../world/program/program.ts';
 import { argumentsOf, keysUsed } from './walk.ts';
 

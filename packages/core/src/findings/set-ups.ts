@@ -1,8 +1,8 @@
 import { badPlaces, startingWalls } from '../compile/compile-ground.ts';
 import type { Findings } from '../compile/finding.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
-import { namesOf } from '../model/names.ts';
-import { suggestion } from '../model/nearest-name.ts';
+import { namesOf } from '../model/names/names.ts';
+import { suggestion } from '../model/names/nearest-name.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
 import type { AgentProgram, Program } from '../world/program/program.ts';
 

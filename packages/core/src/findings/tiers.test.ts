@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ProjectDocument, TierDocument } from '../model/documents.ts';
-import { stepsOfPath } from '../model/path-text.ts';
+import { stepsOfPath } from '../model/names/path-text.ts';
 import { inTier, numberAt } from '../model/tiers.ts';
 import { cornerProject, watch } from '../testing/orchard.fixture.ts';
 import { checkProject } from './check-project.ts';

@@ -9,7 +9,7 @@ import type {
   NodeProgram,
   RuleProgram,
 } from '../mind/program.ts';
-import { ACTIONS, type ActionSpec } from '../model/actions.ts';
+import { ACTIONS, type ActionSpec } from '../model/actions/actions.ts';
 import { truthOf, type Known } from '../expression/truth.ts';
 import { MOST_LEARNED } from '../terms/limits.ts';
 import { ruleRows } from './walk.ts';

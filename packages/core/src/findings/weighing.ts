@@ -7,7 +7,7 @@ import {
   type BandDocument,
   type ProjectDocument,
 } from '../model/documents.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import { stanceToward, type Program } from '../world/program/program.ts';
 import { STANCES } from '../terms/stances.ts';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bindBreakpoints } from '../compile/breakpoints.ts';
 import { checkProject } from '../findings/check-project.ts';
-import type { BreakpointDocument } from '../model/breakpoint-documents.ts';
+import type { BreakpointDocument } from '../model/documents/run.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { demoDocument, nightWatch } from '../testing/demo.fixture.ts';
 import { playedDemo } from '../testing/pinned.fixture.ts';

@@ -1,7 +1,7 @@
 import { compileFlag } from '../expression/closures.ts';
 import type { CheckedExpression } from '../expression/ir.ts';
 import { readText } from '../expression/readout.ts';
-import { breakpointWords, type BreakpointKind } from '../model/breakpoint-documents.ts';
+import { breakpointWords, type BreakpointKind } from '../model/documents/run.ts';
 import type { Agent } from '../world/agents/agent.ts';
 import type { BreakpointProgram } from '../world/program/breakpoint-program.ts';
 import type { Input, Program } from '../world/program/program.ts';

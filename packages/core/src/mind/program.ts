@@ -1,5 +1,5 @@
 import type { Channel } from '../terms/channels.ts';
-import type { ActionName } from '../model/actions.ts';
+import type { ActionName } from '../model/actions/actions.ts';
 import type {
   Combination,
   CurveDocument,

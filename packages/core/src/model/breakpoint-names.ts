@@ -1,10 +1,10 @@
 import { HIT_RESULTS } from '../terms/fighting.ts';
 import { SENSE_KINDS, SENSES } from '../terms/senses.ts';
-import type { BreakpointDocument } from './breakpoint-documents.ts';
+import type { BreakpointDocument } from './documents/run.ts';
 import type { ArchetypeDocument, Name, ProjectDocument, StateDocument } from './documents.ts';
 import { agentNamed } from './groups.ts';
 import { archetypeOf, kindsOf, mindsOf } from './kinds.ts';
-import { namesOf } from './names.ts';
+import { namesOf } from './names/names.ts';
 
 /** What the parts of a breakpoint can name, by what a project has. */
 

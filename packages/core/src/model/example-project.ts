@@ -5,7 +5,7 @@ import {
   type NodeDocument,
   type ProjectDocument,
 } from './documents.ts';
-import { isDirectors } from './director-actions.ts';
+import { isDirectors } from './actions/director-actions.ts';
 import { DIRECTOR_NAME } from './groups.ts';
 import { EXAMPLE_CHOICES, EXAMPLE_MEMORY, EXAMPLE_RULES, EXAMPLE_TREES } from './examples.ts';
 

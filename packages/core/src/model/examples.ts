@@ -1,4 +1,4 @@
-import type { ActionName } from './actions.ts';
+import type { ActionName } from './actions/actions.ts';
 import type {
   ActionDocument,
   ChoiceDocument,
@@ -7,7 +7,7 @@ import type {
   RulesDocument,
   TreeDocument,
 } from './documents.ts';
-import type { NodeKindName } from './nodes.ts';
+import type { NodeKindName } from './documents.ts';
 
 /**
  * An example of every action and every kind of node, for the reference. A test puts each into a mind with

@@ -1,9 +1,9 @@
-import { ACTIONS, type ActionName } from './actions.ts';
-import { isDirectors, needsBody } from './director-actions.ts';
-import { poolSize } from './director-documents.ts';
+import { ACTIONS, type ActionName } from './actions/actions.ts';
+import { isDirectors, needsBody } from './actions/director-actions.ts';
+import { poolSize } from './documents/director.ts';
 import type { Name, ProjectDocument } from './documents.ts';
 import { archetypeOf, mindsOf } from './kinds.ts';
-import { byName, namesOf } from './names.ts';
+import { byName, namesOf } from './names/names.ts';
 
 /** Names that stand for some of the agents of the start’s ground: of archetypes, factions, squads and waves. One name for two of them stands for both. */
 export function groupNames({

@@ -4,7 +4,7 @@ import type {
   PlacedAgentDocument,
   ProjectDocument,
 } from './documents.ts';
-import { namesOf } from './names.ts';
+import { namesOf } from './names/names.ts';
 
 /** Parts of an archetype that are merged field by field; the rest is replaced. */
 const MERGED = ['body', 'gaits', 'sight', 'hearing', 'lantern', 'moves', 'guards'] as const;

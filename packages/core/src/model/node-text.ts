@@ -1,6 +1,6 @@
-import { ACTIONS, type ActionSpec } from './actions.ts';
+import { ACTIONS, type ActionSpec } from './actions/actions.ts';
 import type { ActionDocument, NodeDocument } from './documents.ts';
-import { kindOfNode, NODES, type NodeSpec } from './nodes.ts';
+import { kindOfNode, NODES, type NodeSpec } from './documents.ts';
 
 /** Names of the parameters whose value alone says enough. */
 function isTelling(spec: ActionSpec, parameter: string): boolean {

@@ -6,7 +6,7 @@ import type {
   NodeDocument,
   RuleDocument,
 } from './documents.ts';
-import { childrenOfNode, kindOfNode, nodeSpec, type NodeKindName } from './nodes.ts';
+import { childrenOfNode, kindOfNode, nodeSpec, type NodeKindName } from './documents.ts';
 
 /**
  * What a state does as rows from top to bottom. The running activity counts the rows in the same order

@@ -1,4 +1,4 @@
-import { THING_KINDS } from './ground-documents.ts';
+import { THING_KINDS } from './documents/ground.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../terms/senses.ts';
 
 /** Which events come up by themselves, and which by what minds do: findings and completion read it. */

@@ -1,5 +1,5 @@
 import type { ProjectDocument, TierChangeDocument, TierDocument } from './documents.ts';
-import { stepsOfPath } from './path-text.ts';
+import { stepsOfPath } from './names/path-text.ts';
 
 /** The numbers of a project as they are in one of its tiers. */
 

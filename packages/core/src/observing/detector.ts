@@ -1,4 +1,4 @@
-import type { RunFindingLimits } from '../model/run-finding-documents.ts';
+import type { RunFindingLimits } from '../model/documents/run-findings.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import type { World } from '../world/world.ts';
 import type { RunFindingKind } from './kinds.ts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { limitsOf } from '../model/fields/run-finding-fields.ts';
-import type { RunFindingsDocument } from '../model/run-finding-documents.ts';
+import { limitsOf } from '../model/documents/run-findings.ts';
+import type { RunFindingsDocument } from '../model/documents/run-findings.ts';
 import type { ProjectDocument, StateDocument } from '../model/documents.ts';
 import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';

@@ -1,5 +1,5 @@
-import { limitsOf } from '../model/fields/run-finding-fields.ts';
-import type { RunFindingLimits } from '../model/run-finding-documents.ts';
+import { limitsOf } from '../model/documents/run-findings.ts';
+import type { RunFindingLimits } from '../model/documents/run-findings.ts';
 import { entriesOfTick, replayTick, revisit, type Run } from '../ledger/run.ts';
 import type { World } from '../world/world.ts';
 import { crowding, jitter, oldGoal } from './bodies.ts';

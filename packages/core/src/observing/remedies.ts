@@ -1,5 +1,5 @@
 import type { Remedy } from '../compile/finding.ts';
-import { stepsOfPath } from '../model/path-text.ts';
+import { stepsOfPath } from '../model/names/path-text.ts';
 import type { ProjectDocument, TransitionDocument } from '../model/documents.ts';
 import { partAt } from '../editing/commands/put.ts';
 import { statePaths } from '../findings/state-paths.ts';

@@ -1,5 +1,5 @@
 import type { ProjectDocument } from '../model/documents.ts';
-import { namesOf } from '../model/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import { createStream, nextRandom } from '../numeric/random.ts';
 import type { Input, Program } from '../world/program/program.ts';
 import { compiled, nightWatch } from './demo.fixture.ts';

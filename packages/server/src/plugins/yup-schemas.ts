@@ -1,14 +1,21 @@
-import { toJsonSchema, type JsonSchema } from '@crooked-lantern/core';
+import { HOW_TO_CHECK, toJsonSchema, yupOf, type JsonSchema, type Schema } from '@crooked-lantern/core';
 import fp from 'fastify-plugin';
 import swagger from '@fastify/swagger';
 import * as yup from 'yup';
 import { Problem } from '../problem.ts';
 
-/** The OpenAPI form of a route schema whose parts may be Yup's. */
+/** What a route takes as parameters or in its query: a statement of the core's, marked as one. */
+export const stated = (schema: Schema): { stated: Schema } => ({ stated: schema });
+
+function isStated(value: unknown): value is { stated: Schema } {
+  return typeof value === 'object' && value !== null && 'stated' in value;
+}
+
+/** The OpenAPI form of a route schema whose parts may be statements. */
 function withJsonSchemas(schema: Record<string, unknown>): JsonSchema {
   const converted = Object.entries(schema).map(([part, value]) => [
     part,
-    yup.isSchema(value) ? toJsonSchema(value) : value,
+    isStated(value) ? toJsonSchema(value.stated) : value,
   ]);
   return Object.fromEntries(converted) as JsonSchema;
 }
@@ -17,7 +24,7 @@ function withJsonSchemas(schema: Record<string, unknown>): JsonSchema {
 export function validator(schema: unknown, part: string | undefined) {
   return (data: unknown): { value: unknown } | { error: Problem } => {
     try {
-      const value = (schema as yup.Schema).validateSync(data, { strict: true, abortEarly: false });
+      const value = yupOf((schema as { stated: Schema }).stated).validateSync(data, HOW_TO_CHECK);
       return { value };
     } catch (error) {
       if (!(error instanceof yup.ValidationError)) throw error;
@@ -29,7 +36,7 @@ export function validator(schema: unknown, part: string | undefined) {
   };
 }
 
-/** Routes say what they take as Yup schemas; the OpenAPI document is made from the same. */
+/** Routes state what they take; Yup checks it, and the OpenAPI document is made from the same statement. */
 export const yupSchemas = fp(async (app) => {
   await app.register(swagger, {
     openapi: {

@@ -1,29 +1,24 @@
-import { parseJson, projectSchema, serialiseProject, toJsonSchema } from '@crooked-lantern/core';
+import {
+  matching,
+  needed,
+  parseJson,
+  part,
+  projectSchema,
+  serialiseProject,
+  toJsonSchema,
+} from '@crooked-lantern/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import * as yup from 'yup';
 import type { Checker } from '../checking/checker.ts';
-import { validator } from '../plugins/yup-schemas.ts';
+import { stated, validator } from '../plugins/yup-schemas.ts';
 import { Problem } from '../problem.ts';
 import type { ProjectStore, StoredProject } from '../storage/projects.ts';
 
-const id = yup
-  .string()
-  .required()
-  .matches(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id');
-const fields = (shape: Record<string, yup.Schema>) =>
-  yup.object(shape).meta({ shape: () => shape }) as unknown as Record<string, unknown>;
-const PROJECT = fields({ id });
-const EDIT = fields({
-  id,
-  number: yup
-    .string()
-    .required()
-    .matches(/^[1-9]\d{0,8}$/, 'must be the number of an edit'),
-});
-
-const PAGE = fields({
-  offset: yup.string().matches(/^\d{1,9}$/, 'must be a number from 0'),
-});
+const id = needed(matching(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id'));
+const PROJECT = stated(part({ id }));
+const EDIT = stated(
+  part({ id, number: needed(matching(/^[1-9]\d{0,8}$/, 'must be the number of an edit')) }),
+);
+const PAGE = stated(part({ offset: matching(/^\d{1,9}$/, 'must be a number from 0') }));
 
 /** Projects in one answer of the list. */
 export const PROJECTS_A_PAGE = 50;

@@ -3,6 +3,7 @@ import {
   CURVE_FIELDS,
   CURVE_SHAPES,
   RANGE_FIELDS,
+  specsOf,
   STRAIGHT,
   type ChoiceDocument,
   type ConsiderationDocument,
@@ -61,7 +62,10 @@ function CurveFields({
   path: string;
   onChange: (curve: CurveDocument) => void;
 }) {
-  const specs = Object.entries<NumberSpec>(CURVE_FIELDS[curve.shape]);
+  const specs = Object.entries(specsOf({ fields: CURVE_FIELDS[curve.shape] })) as [
+    string,
+    NumberSpec,
+  ][];
   const values = curve as unknown as Record<string, number | undefined>;
   return (
     <>

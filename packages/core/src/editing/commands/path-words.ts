@@ -1,4 +1,4 @@
-import { breakpointWords } from '../../model/breakpoint-documents.ts';
+import { breakpointWords } from '../../model/documents/run.ts';
 import type {
   BreakpointDocument,
   ConsiderationDocument,
@@ -7,9 +7,9 @@ import type {
   ProjectDocument,
   StateDocument,
 } from '../../model/documents.ts';
-import { RUN_FINDING_FIELDS } from '../../model/fields/run-finding-fields.ts';
+import { RUN_FINDING_FIELDS } from '../../model/documents/run-findings.ts';
 import { nodeText } from '../../model/node-text.ts';
-import { pathText } from '../../model/path-text.ts';
+import { pathText } from '../../model/names/path-text.ts';
 import type { DocumentPath } from './commands.ts';
 import { partAt } from './put.ts';
 

@@ -1,6 +1,6 @@
 import type { ProjectDocument } from '../../model/documents.ts';
 import { readProject } from '../../model/file/read-project.ts';
-import { pathText } from '../../model/path-text.ts';
+import { pathText } from '../../model/names/path-text.ts';
 import { CommandError, type DocumentPath, type PutCommand } from './commands.ts';
 
 /**

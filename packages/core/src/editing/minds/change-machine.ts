@@ -1,5 +1,5 @@
 import type { MachineDocument, Name, StateDocument } from '../../model/documents.ts';
-import { freshName } from '../../model/fresh-name.ts';
+import { freshName } from '../../model/names/fresh-name.ts';
 import { withoutUndefined } from '../../model/without-undefined.ts';
 import { CommandError } from '../commands/commands.ts';
 import { mapState } from './walk-mind.ts';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
-import { ACTION_NAMES, ACTIONS } from '../../model/actions.ts';
+import { ACTION_NAMES, ACTIONS } from '../../model/actions/actions.ts';
 import { MEMORY_TYPES, type MemoryType, type NodeDocument } from '../../model/documents.ts';
 import { readProject } from '../../model/file/read-project.ts';
-import { NODE_KINDS } from '../../model/nodes.ts';
+import { NODE_KINDS } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT } from '../../testing/orchard.fixture.ts';
 import { freshAction, freshNode, type FreshKind } from './fresh.ts';
 

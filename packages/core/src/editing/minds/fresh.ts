@@ -1,4 +1,4 @@
-import { ACTIONS, type ActionName, type ParameterSpec } from '../../model/actions.ts';
+import { ACTIONS, type ActionName, type ParameterSpec } from '../../model/actions/actions.ts';
 import type {
   ActionDocument,
   MemoryType,
@@ -11,8 +11,8 @@ import type {
 } from '../../model/documents.ts';
 import { groupNames } from '../../model/groups.ts';
 import { mindsOf } from '../../model/kinds.ts';
-import { namesOf } from '../../model/names.ts';
-import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/nodes.ts';
+import { namesOf } from '../../model/names/names.ts';
+import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/documents.ts';
 
 /** New parts of minds, with values that work or come close, to be changed where they stand. */
 

@@ -1,4 +1,4 @@
-import type { NumberSpec } from '../../model/fields/field-spec.ts';
+import type { NumberSpec } from '../../model/schema/schema.ts';
 import type {
   MachineDocument,
   MindDocument,

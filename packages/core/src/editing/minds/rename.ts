@@ -1,7 +1,7 @@
 import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import { CommandError, type MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument, StateDocument } from '../../model/documents.ts';
-import { NAME_ABOUT, NAME_PATTERN } from '../../model/names.ts';
+import { NAME_ABOUT, NAME_PATTERN } from '../../model/names/names.ts';
 import { idsOf } from './change-machine.ts';
 import { meansKey, mindsSharingKey, refersTo } from './mentions.ts';
 import { mapMind, type Visitor } from './walk-mind.ts';

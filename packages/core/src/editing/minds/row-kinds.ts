@@ -1,5 +1,5 @@
 import type { NodeDocument, NodeFields, ProjectDocument } from '../../model/documents.ts';
-import { kindOfNode, type NodeKindName } from '../../model/nodes.ts';
+import { kindOfNode, type NodeKindName } from '../../model/documents.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { wordOfField } from '../commands/path-words.ts';
 import { partAt } from '../commands/put.ts';

@@ -1,5 +1,5 @@
 import type { ProjectDocument } from '../../model/documents.ts';
-import { kindOfNode } from '../../model/nodes.ts';
+import { kindOfNode } from '../../model/documents.ts';
 import { CommandError, type DocumentPath, type PutCommand } from '../commands/commands.ts';
 import { partAt, putUnchecked } from '../commands/put.ts';
 import { isNothingYet, NOTHING_YET, slotOf } from './fresh.ts';

@@ -1,6 +1,6 @@
 import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import type { Name, NodeDocument, ProjectDocument } from '../../model/documents.ts';
-import { freshIn } from '../../model/fresh-name.ts';
+import { freshIn } from '../../model/names/fresh-name.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { fieldsOfNode } from './row-kinds.ts';

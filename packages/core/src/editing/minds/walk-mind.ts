@@ -1,4 +1,4 @@
-import { actionSpec } from '../../model/actions.ts';
+import { actionSpec } from '../../model/actions/actions.ts';
 import type { DocumentPath } from '../commands/commands.ts';
 import type {
   ActionDocument,
@@ -15,7 +15,7 @@ import type {
   StateDocument,
   TransitionDocument,
 } from '../../model/documents.ts';
-import { kindOfNode, nodeSpec } from '../../model/nodes.ts';
+import { kindOfNode, nodeSpec } from '../../model/documents.ts';
 import { withoutUndefined } from '../../model/without-undefined.ts';
 
 /**

@@ -1,5 +1,5 @@
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
-import { freshIn } from '../../model/fresh-name.ts';
+import { freshIn } from '../../model/names/fresh-name.ts';
 import { CommandError, type DocumentCommand } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { archetypesWithMind } from './mentions.ts';

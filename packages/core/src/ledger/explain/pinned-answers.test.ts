@@ -1,5 +1,5 @@
 import { describe, it } from 'vitest';
-import { namesOf } from '../../model/names.ts';
+import { namesOf } from '../../model/names/names.ts';
 import { demoDocument } from '../../testing/demo.fixture.ts';
 import { expectPinned, playedDemo } from '../../testing/pinned.fixture.ts';
 import { readRows } from '../../world/readout/rows.ts';

@@ -1,4 +1,4 @@
-import type { ActionName } from '../../model/actions.ts';
+import type { ActionName } from '../../model/actions/actions.ts';
 import type { ActionProgram } from '../program.ts';
 import type { ActionMaker, RunnableAction } from './action.ts';
 import {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { EachDocument } from '../../model/choice-documents.ts';
+import type { EachDocument } from '../../model/documents/choice.ts';
 import type { MemoryScope, MemoryType, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, watch, type Watched } from '../../testing/orchard.fixture.ts';
 import { readChoice } from '../../world/readout/choices.ts';

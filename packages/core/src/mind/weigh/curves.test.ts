@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CurveDocument } from '../../model/choice-documents.ts';
+import type { CurveDocument } from '../../model/documents/choice.ts';
 import { curveOf, shareOfRange } from './curves.ts';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });

@@ -1,5 +1,5 @@
 import { expInPlace, powerInPlace } from '../../numeric/exponential.ts';
-import type { CurveDocument } from '../../model/choice-documents.ts';
+import type { CurveDocument } from '../../model/documents/choice.ts';
 
 /** Curves from x in 0…1 to y in 0…1. */
 

@@ -1,7 +1,7 @@
 import { power, powerInPlace } from '../../numeric/exponential.ts';
 import { compileNumber, type NumberFunction } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
-import type { Combination } from '../../model/choice-documents.ts';
+import type { Combination } from '../../model/documents/choice.ts';
 import type {
   ChoiceProgram,
   ConsiderationProgram,

@@ -1,4 +1,4 @@
-import { pathOnto, stepsOfPath } from '../path-text.ts';
+import { pathOnto, stepsOfPath } from '../names/path-text.ts';
 
 /** Brings files of earlier versions to the form of today. They are migrated as they were parsed, before their form is checked. */
 

@@ -1,5 +1,5 @@
 import { parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
-import { pathOnto } from '../path-text.ts';
+import { pathOnto } from '../names/path-text.ts';
 
 /** JSON read strictly: what is wrong is said with its line, and nothing in the text is lost unseen. */
 

@@ -1,10 +1,14 @@
 import * as yup from 'yup';
-import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '../documents.ts';
+import {
+  PROJECT_FORMAT,
+  PROJECT_VERSION,
+  projectSchema,
+  type ProjectDocument,
+} from '../documents.ts';
 import { DEEPEST, parseJson } from './parse-json.ts';
 import { migrated } from './migrate.ts';
-import { pathOnto } from '../path-text.ts';
-import { projectSchema } from '../schema/project.ts';
-import { HOW_TO_CHECK } from '../schema/shapes.ts';
+import { pathOnto } from '../names/path-text.ts';
+import { HOW_TO_CHECK, yupOf } from '../schema/yup.ts';
 
 /** One thing wrong with a document: where, and what to do about it. */
 export interface Fault {
@@ -78,7 +82,7 @@ export function readProject(written: unknown): ReadResult {
   }
   const value = migrated(written);
   try {
-    projectSchema.validateSync(value, HOW_TO_CHECK);
+    yupOf(projectSchema).validateSync(value, HOW_TO_CHECK);
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     return { ok: false, faults: faultsOf(error) };

@@ -1,137 +1,98 @@
-import * as yup from 'yup';
-import type { FieldSpec } from '../fields/field-spec.ts';
-import { NAME_PATTERN } from '../names.ts';
-import { metaOf, type AnySchema } from './shapes.ts';
+import { NAME_PATTERN } from '../names/names.ts';
+import type { NumberSpec, PartSchema, Schema } from './schema.ts';
 
 export type JsonSchema = { [key: string]: unknown };
 
-interface Parts {
-  [name: string]: JsonSchema;
-}
+/** The named parts met so far, by name. */
+type Parts = Record<string, JsonSchema>;
 
-interface Described {
-  type: string;
-  optional?: boolean;
-  oneOf?: unknown[];
-  tests: { name?: string; params?: Record<string, unknown> }[];
-}
+/** The same object without the entries that are undefined. */
+const said = (entries: JsonSchema): JsonSchema =>
+  Object.fromEntries(Object.entries(entries).filter(([, value]) => value !== undefined));
 
-function isRequired(schema: AnySchema): boolean {
-  const { record, required } = metaOf(schema);
-  if (record) return !record.optional;
-  if (required) return true;
-  return schema instanceof yup.Schema && !schema.spec.optional;
-}
-
-function withTests(
-  described: Described,
-  into: JsonSchema,
-  lower: string,
-  upper: string,
-): JsonSchema {
-  for (const { name, params } of described.tests) {
-    if (name === 'min') into[lower] = params?.min;
-    if (name === 'max') into[upper] = params?.max;
-    if (name === 'integer') into.type = 'integer';
-    if (name === 'matches') into.pattern = String((params?.regex as RegExp | undefined)?.source);
-  }
-  if (described.oneOf && described.oneOf.length > 0) into.enum = described.oneOf;
-  return into;
-}
-
-function objectSchema(
-  fields: Record<string, AnySchema>,
-  { tag, oneOf }: yup.CustomSchemaMetadata,
-  parts: Parts,
-): JsonSchema {
-  const required = Object.keys(fields).filter((key) => key === tag || isRequired(fields[key]));
-  const properties: JsonSchema = {};
-  for (const [key, field] of Object.entries(fields)) properties[key] = convert(field, parts);
+function objectOf({ fields, tag, oneOf }: PartSchema, parts: Parts): JsonSchema {
+  const required = Object.keys(fields).filter((key) => key === tag || fields[key].required);
   return {
     type: 'object',
-    properties,
-    ...(required.length > 0 ? { required } : {}),
+    properties: Object.fromEntries(
+      Object.entries(fields).map(([key, field]) => [key, convert(field, parts)]),
+    ),
+    required: required.length > 0 ? required : undefined,
     patternProperties: { '^x-': {} },
-    ...(oneOf ? { oneOf: oneOf.map((field) => ({ required: [field] })) } : {}),
+    oneOf: oneOf?.map((field) => ({ required: [field] })),
     additionalProperties: false,
   };
 }
 
-function convert(schema: AnySchema, parts: Parts): JsonSchema {
-  const meta = metaOf(schema);
-  if (meta.part) {
-    const { name, build } = meta.part;
-    if (!(name in parts)) {
-      parts[name] = {};
-      parts[name] = convert(build(), parts);
-    }
-    return { $ref: `#/$defs/${name}` };
-  }
-  if (meta.record) {
-    return {
-      type: 'object',
-      patternProperties: { '^x-': {}, [NAME_PATTERN.source]: convert(meta.record.value, parts) },
-      additionalProperties: false,
-    };
-  }
-  if (meta.variants) return { anyOf: meta.variants.map((variant) => convert(variant, parts)) };
-  if (meta.shape) return objectSchema(meta.shape(), meta, parts);
-  if (meta.pair) {
-    const part = convert(meta.pair, parts);
-    return {
-      type: 'array',
-      prefixItems: [part, part],
-      items: false,
-      minItems: 2,
-      description: meta.about,
-    };
-  }
-  const plain = convertPlain(schema, parts);
-  if (meta.spec) return { ...plain, ...wordsOf(meta.spec) };
-  return meta.about ? { ...plain, description: meta.about } : plain;
+/** A schema, with what people read of it: what it is, its unit, and what holds where it is left out. */
+function convert(schema: Schema, parts: Parts): JsonSchema {
+  const { about } = schema;
+  const { label, unit, none, usual } = schema as Partial<
+    Pick<NumberSpec, 'label' | 'unit' | 'none' | 'usual'>
+  >;
+  const head = label === undefined ? '' : `${label}: `;
+  const tail = `${unit ? `, in ${unit}` : ''}${none === undefined ? '' : `; left out: ${none}`}`;
+  return said({
+    ...typeOf(schema, parts),
+    description: about === undefined ? undefined : `${head}${about}${tail}`,
+    default: typeof usual === 'function' ? undefined : usual,
+  });
 }
 
-/** What people read of a field: what it is, its unit, and what holds where it is left out. */
-function wordsOf(spec: FieldSpec): JsonSchema {
-  const unit = spec.kind === 'number' && spec.unit !== '' ? `, in ${spec.unit}` : '';
-  const none = spec.kind === 'number' && spec.none ? `; left out: ${spec.none}` : '';
-  const usual = 'usual' in spec && typeof spec.usual !== 'function' ? spec.usual : undefined;
-  return {
-    description: `${spec.label}: ${spec.about}${unit}${none}`,
-    ...(usual === undefined ? {} : { default: usual }),
-  };
-}
-
-function convertPlain(schema: AnySchema, parts: Parts): JsonSchema {
-  const described = (schema as yup.Schema).describe() as unknown as Described;
-  switch (described.type) {
+function typeOf(schema: Schema, parts: Parts): JsonSchema {
+  switch (schema.kind) {
     case 'number':
-      return withTests(described, { type: 'number' }, 'minimum', 'maximum');
-    case 'string':
-      return withTests(described, { type: 'string' }, 'minLength', 'maxLength');
+    case 'plain number':
+      return bounded(schema);
+    case 'choice':
+    case 'word':
+      return { type: typeof schema.options[0], enum: schema.options };
+    case 'flag':
+      return { type: 'boolean', enum: [true] };
     case 'boolean':
-      return withTests(described, { type: 'boolean' }, '', '');
-    case 'array': {
-      const inner = (schema as unknown as { innerType: AnySchema }).innerType;
-      return withTests(
-        described,
-        { type: 'array', items: convert(inner, parts) },
-        'minItems',
-        'maxItems',
-      );
+      return { type: 'boolean' };
+    case 'text': {
+      const { minimum, maximum, pattern } = schema;
+      return { type: 'string', minLength: minimum, maxLength: maximum, pattern: pattern?.source };
     }
-    default:
-      throw new TypeError(
-        `No JSON Schema form is known for a Yup schema of type ${described.type}.`,
-      );
+    case 'pair': {
+      const part = bounded(schema.of);
+      return { type: 'array', prefixItems: [part, part], items: false, minItems: 2 };
+    }
+    case 'list': {
+      const { of, minimum, maximum } = schema;
+      return { type: 'array', items: convert(of, parts), minItems: minimum, maxItems: maximum };
+    }
+    case 'record':
+      return {
+        type: 'object',
+        patternProperties: { '^x-': {}, [NAME_PATTERN.source]: convert(schema.of, parts) },
+        additionalProperties: false,
+      };
+    case 'part':
+      return objectOf(schema, parts);
+    case 'either':
+      return { anyOf: schema.variants.map((variant) => convert(variant, parts)) };
+    case 'named': {
+      const { name } = schema;
+      if (!(name in parts)) {
+        parts[name] = {};
+        parts[name] = convert(schema.schema(), parts);
+      }
+      return { $ref: `#/$defs/${name}` };
+    }
   }
 }
 
-/**
- * JSON Schema (draft 2020-12) of a Yup schema built from the forms in `shapes.ts`.
- * Throws a TypeError for a form it does not know, so that nothing is left out unseen.
- */
-export function toJsonSchema(schema: AnySchema, head: JsonSchema = {}): JsonSchema {
+const bounded = (schema: { minimum?: number; maximum?: number; whole?: true }): JsonSchema =>
+  said({
+    type: schema.whole ? 'integer' : 'number',
+    minimum: schema.minimum,
+    maximum: schema.maximum,
+  });
+
+/** JSON Schema (draft 2020-12) of a schema, with `head` before it. */
+export function toJsonSchema(schema: Schema, head: JsonSchema = {}): JsonSchema {
   const parts: Parts = {};
   const body = convert(schema, parts);
   return { ...head, ...body, ...(Object.keys(parts).length > 0 ? { $defs: parts } : {}) };

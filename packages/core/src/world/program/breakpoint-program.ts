@@ -1,5 +1,5 @@
 import type { CheckedExpression } from '../../expression/ir.ts';
-import type { BreakpointDocument } from '../../model/breakpoint-documents.ts';
+import type { BreakpointDocument } from '../../model/documents/run.ts';
 
 /** A breakpoint made ready for a program; it is no part of that, since it changes nothing of what runs. */
 export interface BreakpointProgram {

@@ -1,10 +1,4 @@
-import type {
-  ResultName,
-  ScheduleEnd,
-  WaveOrder,
-  WaveReturn,
-  WaveStart,
-} from '../../model/documents.ts';
+import type { ResultName, ScheduleDocument, WaveDocument } from '../../model/documents.ts';
 
 /** The game around those on a ground, as the compiler gives it: names resolved, times in ticks. */
 export interface DirectorProgram {
@@ -29,7 +23,7 @@ export interface ScoreProgram {
 export interface ScheduleProgram {
   /** `word` is the index of the mode’s name among the texts. */
   modes: { word: number; ticks: number }[];
-  afterwards: ScheduleEnd;
+  afterwards: NonNullable<ScheduleDocument['afterwards']>;
 }
 
 export interface WaveProgram {
@@ -42,13 +36,13 @@ export interface WaveProgram {
   count: number;
   /** Where they can come in. */
   spawns: { title: string; x: number; y: number; heading: number }[];
-  order: WaveOrder;
+  order: NonNullable<WaveDocument['order']>;
   gapTicks: number;
   /** 0 for without end. */
   times: number;
   delayTicks: number;
-  after: WaveReturn;
-  starts: WaveStart;
+  after: NonNullable<WaveDocument['after']>;
+  starts: NonNullable<WaveDocument['starts']>;
   /** The zone whose entering starts it; −1 for none. */
   zone: number;
 }

@@ -6,9 +6,9 @@ import type {
   OptionDocument,
   ProjectDocument,
 } from '../../../model/documents.ts';
-import type { NumberSpec } from '../../../model/fields/field-spec.ts';
+import type { NumberSpec } from '../../../model/schema/schema.ts';
 import { kindsOf, mindsOf } from '../../../model/kinds.ts';
-import { namesOf } from '../../../model/names.ts';
+import { namesOf } from '../../../model/names/names.ts';
 
 /**
  * Simple forms of choices: a few numbers from which a whole choice is written, as graded rows or weights that

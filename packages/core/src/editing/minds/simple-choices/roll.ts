@@ -4,7 +4,7 @@ import type {
   NodeForms,
   OptionDocument,
 } from '../../../model/documents.ts';
-import { CHOICE_FIELDS } from '../../../model/fields/choice-fields.ts';
+import { CHOICE_FIELDS } from '../../../model/documents/choice.ts';
 import {
   CIRCLE_ID,
   doing,

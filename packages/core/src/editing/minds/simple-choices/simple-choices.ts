@@ -1,5 +1,5 @@
 import type { ProjectDocument } from '../../../model/documents.ts';
-import { namesOf } from '../../../model/names.ts';
+import { namesOf } from '../../../model/names/names.ts';
 import type { DocumentCommand } from '../../commands/commands.ts';
 import { pathOfChoice, type ChoicePlace } from '../options.ts';
 import { set, several } from '../row-places.ts';

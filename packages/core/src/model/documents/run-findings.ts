@@ -1,18 +1,11 @@
-import type { RunFindingLimits, RunFindingsDocument } from '../run-finding-documents.ts';
-import type { NumberSpec } from './field-spec.ts';
+import { number, part, type TypeOf, type TypeOfFields } from '../schema/schema.ts';
 
-/** From when on what happens in a run is a finding. */
+/** From when on what happens in a run is a finding: how often, and how many seconds. */
 
-/** A limit, with what is usual. */
-type Limit = NumberSpec & { usual: number };
-
-function times(label: string, usual: number, about: string): Limit {
-  return { kind: 'number', label, unit: '', minimum: 2, maximum: 1000, whole: true, usual, about };
-}
-
-function seconds(label: string, usual: number, about: string): Limit {
-  return { kind: 'number', label, unit: 's', minimum: 0.1, maximum: 25, usual, about };
-}
+const times = (label: string, usual: number, about: string) =>
+  number(label, '', [2, 1000], about, { whole: true, usual });
+const seconds = (label: string, usual: number, about: string) =>
+  number(label, 's', [0.1, 25], about, { usual });
 
 export const RUN_FINDING_FIELDS = {
   flickers: times('Flickers', 4, 'this many times it goes from one state to another and back'),
@@ -46,7 +39,11 @@ export const RUN_FINDING_FIELDS = {
     2,
     'for this many seconds a body walks to a remembered place of that age, while its attention is on another',
   ),
-} as const satisfies Record<keyof RunFindingLimits, Limit>;
+};
+export type RunFindingLimits = Required<TypeOfFields<typeof RUN_FINDING_FIELDS>>;
+
+export const runFindingsSchema = part(RUN_FINDING_FIELDS);
+export type RunFindingsDocument = TypeOf<typeof runFindingsSchema>;
 
 /** The limits of a project: what it says, else what is usual. */
 export function limitsOf(document: RunFindingsDocument = {}): RunFindingLimits {

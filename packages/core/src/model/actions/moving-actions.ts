@@ -1,4 +1,4 @@
-import { MOST_LEARNED } from '../terms/limits.ts';
+import { MOST_LEARNED } from '../../terms/limits.ts';
 import type { ActionSpec } from './action-spec.ts';
 
 /** What legs do. */

@@ -1,4 +1,4 @@
-import type { Channel } from '../terms/channels.ts';
+import type { Channel } from '../../terms/channels.ts';
 
 /** What is said of an action in the table of actions. */
 

@@ -1,5 +1,4 @@
-import { RESULTS } from './director-documents.ts';
-import { GATE_STATES } from './ground-documents.ts';
+import { GATE_STATES, RESULTS } from '../../terms/game.ts';
 import type { ActionSpec } from './action-spec.ts';
 
 /** What only a director can do: bring and send away, announce, count, and end the run. */

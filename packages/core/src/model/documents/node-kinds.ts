@@ -1,9 +1,7 @@
 /**
  * The nodes of trees, as data: the schema, the checker, the editors and the reference all read this one
- * table. What each does while it runs, and how it is compiled, stands in `mind/nodes`. Actions are nodes too, see `actions.ts`.
+ * table. What each does while it runs, and how it is compiled, stands in `mind/nodes`. Actions are nodes too.
  */
-
-import type { NodeDocument, NodeForms } from './documents.ts';
 
 export type NodeFieldSpec = { about: string } & (
   | { kind: 'node' | 'nodes' | 'expression' | 'flag' | 'result' | 'name' | 'arguments' }
@@ -203,26 +201,11 @@ export const NODES = {
     fails: 'only by its guard',
     fields: { rules: { kind: 'name', about: 'the rules’ name' } },
   },
-} as const satisfies Record<Exclude<keyof NodeForms, 'do'>, NodeSpec>;
+} as const satisfies Record<string, NodeSpec>;
 
 export type NodeKindName = keyof typeof NODES;
 export const NODE_KINDS = Object.keys(NODES) as NodeKindName[];
 
 export function nodeSpec(kind: NodeKindName): NodeSpec {
   return NODES[kind];
-}
-
-/** The kind of a node by the field that names it; `do` for an action. */
-export function kindOfNode(node: object): NodeKindName | 'do' {
-  return 'do' in node ? 'do' : NODE_KINDS.find((kind) => kind in node)!;
-}
-
-/** The nodes directly below one, in order. */
-export function childrenOfNode(node: NodeDocument): readonly NodeDocument[] {
-  const kind = kindOfNode(node);
-  if (kind === 'do') return [];
-  const below = (node as unknown as Record<string, unknown>)[kind];
-  const { kind: what } = Object.values(nodeSpec(kind).fields)[0];
-  if (what === 'nodes') return below as NodeDocument[];
-  return what === 'node' ? [below as NodeDocument] : [];
 }
