@@ -2,14 +2,12 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as core from '@crooked-lantern/core';
 import {
-  ACTION_EXAMPLES,
+  EXAMPLES,
   ACTIONS,
   checkProject,
   exampleProject,
-  NODE_EXAMPLES,
   readProject,
   readProjectText,
-  type ActionDocument,
   type NodeDocument,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
@@ -43,7 +41,7 @@ describe('the reference', () => {
   });
 
   it.each(Object.keys(ACTIONS))('shows how %s is written, without an error', (action) => {
-    const example = ACTION_EXAMPLES[action as keyof typeof ACTION_EXAMPLES] as ActionDocument;
+    const example = EXAMPLES[action as keyof typeof ACTIONS];
     expect(errorsOf(example)).toEqual([]);
     const needed = Object.entries(ACTIONS[action as keyof typeof ACTIONS].parameters).map(
       ([name]) => name,
@@ -52,7 +50,7 @@ describe('the reference', () => {
   });
 
   it.each(Object.keys(core.NODES))('shows how %s is written, without an error', (node) => {
-    expect(errorsOf(NODE_EXAMPLES[node as keyof typeof NODE_EXAMPLES] as NodeDocument)).toEqual([]);
+    expect(errorsOf(EXAMPLES[node as keyof typeof core.NODES])).toEqual([]);
   });
 
   it('names every field of the file', () => {

@@ -94,9 +94,8 @@ function expressionPage({ BUILTINS, missingText, signature }) {
 /**
  * @param {string} name
  * @param {Tables['ACTIONS'][keyof Tables['ACTIONS']]} action
- * @param {Tables} tables
  */
-function actionPage(name, action, { ACTION_EXAMPLES }) {
+function actionPage(name, action) {
   const parameters = Object.entries(action.parameters).map(([parameter, spec]) =>
     fieldLine(parameter, spec),
   );
@@ -116,7 +115,7 @@ function actionPage(name, action, { ACTION_EXAMPLES }) {
     `- Fails: ${action.fails}.`,
     ...parameters,
     '',
-    ...json(ACTION_EXAMPLES[/** @type {keyof typeof ACTION_EXAMPLES} */ (name)]),
+    ...json(action.example),
   ];
 }
 
@@ -125,7 +124,7 @@ function actionPage(name, action, { ACTION_EXAMPLES }) {
  * @param {import('../packages/core/dist/index.js').NodeSpec} node
  * @param {Tables} tables
  */
-function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES, NODE_EXAMPLES }) {
+function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES }) {
   const shown = {
     tree: { trees: EXAMPLE_TREES },
     rules: { rules: EXAMPLE_RULES },
@@ -145,7 +144,7 @@ function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES, N
     '',
     'Like any node it may carry `title`, `note`, and a guard: `when` with `holds` and `preempts`, see [the model](../model.md#trees). With `off: true` it is switched off.',
     '',
-    ...json(NODE_EXAMPLES[/** @type {keyof typeof NODE_EXAMPLES} */ (name)]),
+    ...json(node.example),
     ...(called ? ['where the mind has', '', ...json(called)] : []),
   ];
 }
@@ -350,10 +349,7 @@ export function referencePages(tables) {
     ['findings.md', text(findingsPage(tables))],
     ...Object.entries(tables.ACTIONS).map(
       ([name, action]) =>
-        /** @type {[string, string]} */ ([
-          `actions/${name}.md`,
-          text(actionPage(name, action, tables)),
-        ]),
+        /** @type {[string, string]} */ ([`actions/${name}.md`, text(actionPage(name, action))]),
     ),
     ...Object.entries(tables.NODES).map(
       ([name, node]) =>

@@ -1,7 +1,7 @@
 import { describe, it } from 'vitest';
 import type { NodeDocument } from '../model/documents.ts';
 import { exampleProject } from '../model/example-project.ts';
-import { ACTION_EXAMPLES, NODE_EXAMPLES } from '../model/examples.ts';
+import { EXAMPLES } from '../model/examples.ts';
 import { programOf } from '../testing/orchard.fixture.ts';
 import { expectPinned, linesOf } from '../testing/pinned.fixture.ts';
 
@@ -106,8 +106,7 @@ const MORE: readonly NodeDocument[] = [
 
 describe('an example', () => {
   const examples = {
-    ...ACTION_EXAMPLES,
-    ...NODE_EXAMPLES,
+    ...EXAMPLES,
     ...Object.fromEntries(MORE.map((node) => [JSON.stringify(node), node])),
   } as Record<string, NodeDocument>;
   it.each(Object.keys(examples))('%s is carried out as it was', (name) => {

@@ -44,7 +44,8 @@ export const WORDS: readonly Word[] = [
     ...MOVE_PHASES,
     ...HIT_RESULTS,
     BROKEN,
-    ...SENSE_KINDS.told.raises,
+    // All others, and those of senses to come: what is already there keeps its place.
+    ...SENSES.filter((sense) => sense !== 'sight').flatMap((sense) => SENSE_KINDS[sense].raises),
   ]),
 ];
 

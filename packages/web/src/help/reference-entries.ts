@@ -1,12 +1,10 @@
 import {
-  ACTION_EXAMPLES,
   ACTIONS,
   BUILTINS,
   FINDINGS,
   GLOSSARY,
   RUN_FINDINGS,
   type RunFindingKind,
-  NODE_EXAMPLES,
   NODE_KINDS,
   nodeSpec,
   SENSE_KINDS,
@@ -70,7 +68,7 @@ function actionEntry(name: ActionName): ReferenceEntry {
           .join('; '),
       ]),
     ],
-    example: ACTION_EXAMPLES[name],
+    example: spec.example,
   };
 }
 
@@ -89,7 +87,7 @@ function nodeEntry(kind: (typeof NODE_KINDS)[number]): ReferenceEntry {
         [each.about, 'minimum' in each ? rangeText(each) : ''].filter(Boolean).join('; '),
       ]),
     ],
-    example: NODE_EXAMPLES[kind],
+    example: spec.example,
   };
 }
 

@@ -1,11 +1,16 @@
-import { curveOf, readProject, type CurveDocument } from '@crooked-lantern/core';
+import {
+  CURVE_SHAPES,
+  curveOf,
+  freshCurve,
+  readProject,
+  type CurveDocument,
+} from '@crooked-lantern/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
 import { curvePath, flatShare, handlesOf } from './curve-path.ts';
-import { FRESH_CURVES } from './words.ts';
 
-const SHAPES = Object.values(FRESH_CURVES);
+const SHAPES = CURVE_SHAPES.map(freshCurve);
 
 function hasForm(curve: CurveDocument): boolean {
   const document = structuredClone(newProject('Curves'));

@@ -1,7 +1,8 @@
 import {
   CONSIDERATION_FIELDS,
-  CURVE_FIELDS,
+  CURVES,
   CURVE_SHAPES,
+  freshCurve,
   RANGE_FIELDS,
   specsOf,
   STRAIGHT,
@@ -26,7 +27,7 @@ import { CurvePlot } from './curve-plot.tsx';
 import { flatShare } from './curve-path.ts';
 import { useChoicePast } from './use-past.ts';
 import type { Weighing } from './use-weighing.ts';
-import { FRESH_CURVES, inputOf, optionTitle, rangeOf, SHAPE_WORDS } from './words.ts';
+import { inputOf, optionTitle, rangeOf } from './words.ts';
 
 /** Points as text: `0 0, 0.5 0.8, 1 1`. */
 function pointsText(points: readonly [number, number][]): string {
@@ -62,10 +63,7 @@ function CurveFields({
   path: string;
   onChange: (curve: CurveDocument) => void;
 }) {
-  const specs = Object.entries(specsOf({ fields: CURVE_FIELDS[curve.shape] })) as [
-    string,
-    NumberSpec,
-  ][];
+  const specs = Object.entries(specsOf(CURVES[curve.shape])) as [string, NumberSpec][];
   const values = curve as unknown as Record<string, number | undefined>;
   return (
     <>
@@ -73,8 +71,8 @@ function CurveFields({
         label="Curve"
         of={of}
         value={curve.shape}
-        options={CURVE_SHAPES.map((id) => ({ id, title: SHAPE_WORDS[id] }))}
-        onChoose={(shape) => onChange(FRESH_CURVES[shape as CurveShape])}
+        options={CURVE_SHAPES.map((id) => ({ id, title: CURVES[id].title }))}
+        onChoose={(shape) => onChange(freshCurve(shape as CurveShape))}
       />
       {specs.map(([field, spec]) => (
         <NumberField

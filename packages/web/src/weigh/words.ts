@@ -4,7 +4,6 @@ import {
   type Bar,
   type ChoiceDocument,
   type ConsiderationDocument,
-  type CurveDocument,
   type EachDocument,
   type OptionDocument,
 } from '@crooked-lantern/core';
@@ -97,34 +96,6 @@ export function rangeOf(
 export function inputOf({ inputs = {} }: ChoiceDocument, { input }: ConsiderationDocument): string {
   return Object.hasOwn(inputs, input) ? inputs[input].value : input;
 }
-
-/** A curve of each shape to begin from. */
-export const FRESH_CURVES: Record<CurveDocument['shape'], CurveDocument> = {
-  linear: { shape: 'linear' },
-  power: { shape: 'power', exponent: 2 },
-  logistic: { shape: 'logistic', middle: 0.5, steepness: 10 },
-  bell: { shape: 'bell', middle: 0.5, width: 0.15 },
-  plateau: { shape: 'plateau', from: 0.3, to: 0.6, soft: 0.2 },
-  step: { shape: 'step', at: 0.5 },
-  points: {
-    shape: 'points',
-    points: [
-      [0, 0],
-      [0.5, 0.8],
-      [1, 1],
-    ],
-  },
-};
-
-export const SHAPE_WORDS: Record<CurveDocument['shape'], string> = {
-  linear: 'straight',
-  power: 'power',
-  logistic: 'logistic',
-  bell: 'bell',
-  plateau: 'plateau',
-  step: 'step',
-  points: 'through points',
-};
 
 /** Tints of the options, in the order of the board; lamp stays for what runs. */
 const TINTS = ['sight', 'done', 'refuse', 'sound', 'told', 'found', 'harm', 'mute'] as const;

@@ -1,11 +1,9 @@
 import {
-  ACTION_EXAMPLES,
+  EXAMPLES,
   BODY_STRIDE,
   exampleAgent,
   exampleProject,
-  NODE_EXAMPLES,
   type Input,
-  type NodeDocument,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { newProject } from '../home/new-project.ts';
@@ -260,16 +258,9 @@ it('an edit that is not of the right form is a finding with its place, and the r
 });
 
 describe('an example that is tried out', () => {
-  it.each([
-    ...Object.entries(ACTION_EXAMPLES as Record<string, unknown>),
-    ...Object.entries(NODE_EXAMPLES as Record<string, unknown>),
-  ])('runs: %s', async (_, node) => {
+  it.each(Object.entries(EXAMPLES))('runs: %s', async (_, node) => {
     const { engine } = await started();
-    const tried = await engine.tryOut(
-      exampleProject(node as NodeDocument),
-      exampleAgent(node as NodeDocument),
-      3,
-    );
+    const tried = await engine.tryOut(exampleProject(node), exampleAgent(node), 3);
     expect('trouble' in tried ? tried.trouble : '').toBe('');
     expect('entries' in tried && tried.entries.some(({ kind }) => kind === 'begin')).toBe(true);
   });

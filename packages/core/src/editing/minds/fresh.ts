@@ -4,7 +4,6 @@ import type {
   MemoryType,
   Name,
   NodeDocument,
-  NodeForms,
   ParameterType,
   ProjectDocument,
   TreeCallDocument,
@@ -156,39 +155,6 @@ type Calling = 'tree' | 'rules' | 'choice';
 /** Kinds that can be made without choosing anything first. */
 export type FreshKind = Exclude<NodeKindName, Calling>;
 
-type RequiredFields<T> = {
-  [Field in keyof T]-?: object extends Pick<T, Field> ? never : Field;
-}[keyof T];
-
-/** The fields a kind of node must have, besides its children. */
-type FirstFields<Form> = {
-  [
-    Field in RequiredFields<Form> as Form[Field] extends NodeDocument | NodeDocument[]
-      ? never
-      : Field
-  ]: Form[Field];
-};
-
-/** What each kind begins with: a field that must be there and is missing here does not compile. */
-const FIRST_VALUES: {
-  readonly [Kind in FreshKind]: FirstFields<NodeForms[Kind]>;
-} = {
-  sequence: {},
-  selector: {},
-  parallel: {},
-  random: {},
-  invert: {},
-  succeed: {},
-  fail: {},
-  repeat: {},
-  limit: { times: 1 },
-  cooldown: { seconds: 2 },
-  timeout: { seconds: 5 },
-  delay: { seconds: 1 },
-  chance: { probability: 0.5 },
-  condition: { condition: 'attention.strength > 0.5' },
-};
-
 /** A node of a kind around what is given; what the kind can't hold is put into a sequence. */
 export function freshNode(kind: FreshKind, inside: readonly NodeDocument[] = []): NodeDocument {
   const slot = slotOf(kind);
@@ -198,5 +164,8 @@ export function freshNode(kind: FreshKind, inside: readonly NodeDocument[] = [])
       : slot === 'node'
         ? { [kind]: inside.length === 1 ? inside[0] : { sequence: [...inside] } }
         : {};
-  return { ...children, ...FIRST_VALUES[kind] } as unknown as NodeDocument;
+  const first = Object.entries<NodeFieldSpec>(nodeSpec(kind).fields).flatMap(([field, spec]) =>
+    'first' in spec ? [[field, spec.first]] : [],
+  );
+  return { ...children, ...Object.fromEntries(first) } as NodeDocument;
 }

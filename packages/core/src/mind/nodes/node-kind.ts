@@ -25,7 +25,7 @@ import type { Behaviour, TreeNode } from './node.ts';
 
 /**
  * All there is to know of one kind of node besides its words and fields, which stand in
- * `model/nodes.ts`: how it is compiled, what runs, and what can be told of it before anything runs.
+ * `model/documents/node-kinds.ts`: how it is compiled, what runs, and what can be told of it before anything runs.
  */
 export interface NodeKindOf<K extends NodeKind> {
   /** Null, with findings, where it can't run. */

@@ -47,5 +47,7 @@ export interface ActionSpec {
   canFail: boolean;
   /** When it fails, in words. */
   fails: string;
+  /** For the reference: one in use, in a mind that has what `examples.ts` has. */
+  example: { do: string } & Record<string, string | number | boolean>;
   parameters: Record<string, ParameterSpec>;
 }

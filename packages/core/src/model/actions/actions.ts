@@ -23,6 +23,7 @@ export const ACTIONS = {
     succeeds: 'heading within 2° of the place',
     canFail: true,
     fails: 'the place is not known',
+    example: { do: 'face', toward: 'attention.place' },
     parameters: {
       toward: {
         kind: 'place',
@@ -39,6 +40,7 @@ export const ACTIONS = {
     succeeds: 'heading within 2° of the goal',
     canFail: false,
     fails: 'never, unless the angle is not known',
+    example: { do: 'turn', by: -110 },
     parameters: {
       by: {
         kind: 'number',
@@ -58,6 +60,7 @@ export const ACTIONS = {
     succeeds: 'after `seconds`',
     canFail: false,
     fails: 'never, unless the time is not known',
+    example: { do: 'wait', seconds: 2, uninterrupted: true },
     parameters: {
       seconds: {
         kind: 'number',
@@ -77,6 +80,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'stop' },
     parameters: {},
   },
   setGait: {
@@ -87,6 +91,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'setGait', gait: 'run' },
     parameters: {
       gait: { kind: 'gait', required: true, about: 'a gait of the archetype' },
     },
@@ -99,6 +104,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'say', text: 'Who walks there?' },
     parameters: { text: { kind: 'text', required: true, about: 'the words' } },
   },
   remember: {
@@ -109,6 +115,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'remember', key: 'quarry', value: 'attention.of' },
     parameters: {
       key: { kind: 'key', required: true, about: 'a key of this mind' },
       value: { kind: 'value', required: true, about: 'an expression of the key’s type' },
@@ -123,6 +130,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'add', key: 'combed', value: 'self.place' },
     parameters: {
       key: { kind: 'list', required: true, about: 'a list of this mind’s memory' },
       value: { kind: 'value', required: true, about: 'an expression of the entries’ type' },
@@ -136,6 +144,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'forget', key: 'quarry' },
     parameters: { key: { kind: 'key', required: true, about: 'a key of this mind' } },
   },
   raise: {
@@ -146,6 +155,7 @@ export const ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'raise', event: 'alarm.near' },
     parameters: { event: { kind: 'event', required: true, about: 'the event’s name' } },
   },
 } as const satisfies Record<string, ActionSpec>;

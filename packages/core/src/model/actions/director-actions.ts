@@ -11,6 +11,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'the wave is coming already',
+    example: { do: 'bring', wave: 'beetles' },
     parameters: { wave: { kind: 'wave', required: true, about: 'a wave of the ground' } },
   },
   sendAway: {
@@ -22,6 +23,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'none of them is present, and none is still to come',
+    example: { do: 'sendAway', group: 'beetles' },
     parameters: {
       group: {
         kind: 'group',
@@ -38,6 +40,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'announce', event: 'bell.rings', to: 'keepers' },
     parameters: {
       event: { kind: 'event', required: true, about: 'the event’s name' },
       to: {
@@ -55,6 +58,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'the points are not known',
+    example: { do: 'addScore', score: 'baskets', points: 2 },
     parameters: {
       score: { kind: 'score', required: true, about: 'a score of the ground' },
       points: {
@@ -75,6 +79,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'setMode', mode: 'guarding', seconds: 8 },
     parameters: {
       mode: { kind: 'word', required: true, about: 'the mode’s name' },
       seconds: {
@@ -96,6 +101,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once; the light changes evenly meanwhile',
     canFail: false,
     fails: 'never',
+    example: { do: 'setLight', to: 0.2, seconds: 4 },
     parameters: {
       to: { kind: 'number', required: true, minimum: 0, maximum: 1, about: '0 is dark' },
       seconds: {
@@ -117,6 +123,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'an agent blocks the gate',
+    example: { do: 'setGate', gate: 'northGate', to: 'open' },
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
       to: { kind: 'pattern', required: true, options: GATE_STATES, about: 'how it is to be' },
@@ -130,6 +137,7 @@ export const DIRECTOR_ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never; only the first result counts',
+    example: { do: 'end', result: 'won', words: 'The harvest is in.' },
     parameters: {
       result: { kind: 'pattern', required: true, options: RESULTS, about: 'how it went' },
       words: { kind: 'text', required: true, about: 'what is said of it' },

@@ -11,6 +11,7 @@ export const FIGHT_ACTIONS = {
     succeeds: 'when the move is over, with any result',
     canFail: true,
     fails: 'it is broken off, or can’t start: not ready, staggered, or making another move',
+    example: { do: 'strike', move: 'sweep', at: 'quarry' },
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of the archetype' },
       at: {
@@ -28,6 +29,7 @@ export const FIGHT_ACTIONS = {
     succeeds: 'after `seconds`, or when it can’t be held any longer',
     canFail: true,
     fails: 'it is beaten down, or can’t be raised: staggered, or making a move',
+    example: { do: 'guard', guard: 'high', seconds: 0.8 },
     parameters: {
       guard: { kind: 'guard', required: true, about: 'a guard of the archetype' },
       seconds: {
@@ -49,6 +51,7 @@ export const FIGHT_ACTIONS = {
     succeeds: 'when it is over',
     canFail: true,
     fails: 'it is broken off, or can’t start',
+    example: { do: 'dodge', move: 'hop', way: 'back' },
     parameters: {
       move: { kind: 'move', required: true, about: 'a move of kind dodge' },
       way: {
@@ -68,6 +71,7 @@ export const FIGHT_ACTIONS = {
     succeeds: 'heading within `within` of the place',
     canFail: true,
     fails: 'the place is not known',
+    example: { do: 'aim', toward: 'quarry', within: 4 },
     parameters: {
       toward: {
         kind: 'place',

@@ -11,6 +11,15 @@ export const GROUP_ACTIONS = {
     succeeds: 'every place has been looked at, and no widening is left',
     canFail: true,
     fails: 'the place is not known, or nothing around it can be reached',
+    example: {
+      do: 'search',
+      around: 'lastSeen(quarry)',
+      radius: 6,
+      spacing: 2.5,
+      pattern: 'ring',
+      look: 0.8,
+      widen: 2,
+    },
     parameters: {
       around: {
         kind: 'place',
@@ -70,6 +79,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'never: it goes on until it is stopped',
     canFail: true,
     fails: 'the place of the agent is not known, or every place around it is taken',
+    example: { do: 'surround', target: 'quarry', distance: 1.1, places: 5 },
     parameters: {
       target: {
         kind: 'agent',
@@ -104,6 +114,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'it has no squad, or the place is not known',
+    example: { do: 'tellSquad', what: 'seen', place: 'quarry', of: 'quarry' },
     parameters: {
       what: { kind: 'word', required: true, about: 'the text that `told.kind` returns' },
       place: {
@@ -122,6 +133,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never',
+    example: { do: 'makeNoise', kind: 'whistle', reach: 15 },
     parameters: {
       kind: { kind: 'word', required: true, about: 'the text that `heard.kind` returns' },
       reach: {
@@ -143,6 +155,7 @@ export const GROUP_ACTIONS = {
     canFail: true,
     fails:
       'the thing is not known, out of reach, in the air or carried by another, or its hands are full',
+    example: { do: 'pickUp', thing: 'found.thing' },
     parameters: {
       thing: { kind: 'thing', required: true, about: 'the thing' },
     },
@@ -155,6 +168,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'the hands are empty',
+    example: { do: 'drop' },
     parameters: {},
   },
   throw: {
@@ -166,6 +180,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'at once',
     canFail: true,
     fails: 'the hands are empty, or the place is not known',
+    example: { do: 'throw', at: 'quarry' },
     parameters: {
       at: {
         kind: 'place',
@@ -182,6 +197,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'the gate has moved',
     canFail: true,
     fails: 'the gate is out of reach or locked, or an agent blocks it',
+    example: { do: 'use', gate: 'northGate' },
     parameters: {
       gate: { kind: 'gate', required: true, about: 'a gate of the ground by name' },
     },
@@ -194,6 +210,7 @@ export const GROUP_ACTIONS = {
     succeeds: 'the sleeper is awake',
     canFail: true,
     fails: 'the agent is not known, out of reach, or awake already',
+    example: { do: 'wake', target: 'found.of' },
     parameters: {
       target: { kind: 'agent', required: true, about: 'the sleeper' },
     },

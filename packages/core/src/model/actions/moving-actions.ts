@@ -12,6 +12,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'within the distance `within` of the place',
     canFail: true,
     fails: 'the place is not known, or there is no way to it',
+    example: { do: 'moveTo', to: 'quarry', within: 0.9 },
     parameters: {
       to: {
         kind: 'place',
@@ -38,6 +39,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'at the last waypoint of a route that ends in `stop`; a loop never ends',
     canFail: true,
     fails: 'there is no route, or no way to the next waypoint',
+    example: { do: 'followRoute', route: 'self.route' },
     parameters: {
       route: {
         kind: 'route',
@@ -54,6 +56,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'never: it goes on until it is stopped',
     canFail: true,
     fails: 'the middle is not known, or no place around it can be reached',
+    example: { do: 'wander', around: 'self.post', radius: 4, pause: 2 },
     parameters: {
       around: {
         kind: 'place',
@@ -89,6 +92,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'as far away as `until`',
     canFail: true,
     fails: 'the place is not known, or there is nowhere to go',
+    example: { do: 'flee', from: 'quarry', until: 12 },
     parameters: {
       from: {
         kind: 'place',
@@ -114,6 +118,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'never: it goes on until it is stopped',
     canFail: true,
     fails: 'the place is not known',
+    example: { do: 'circle', around: 'quarry', distance: 3, turn: 'counterclockwise' },
     parameters: {
       around: {
         kind: 'place',
@@ -146,6 +151,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'never: it goes on until it is stopped',
     canFail: true,
     fails: 'the place is not known',
+    example: { do: 'keepDistance', from: 'quarry', min: 3, max: 6 },
     parameters: {
       from: {
         kind: 'place',
@@ -178,6 +184,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'standing at its post, turned as there',
     canFail: true,
     fails: 'there is no way to it',
+    example: { do: 'returnToPost' },
     parameters: {},
   },
   learnWaypoint: {
@@ -188,6 +195,7 @@ export const MOVING_ACTIONS = {
     succeeds: 'at once',
     canFail: false,
     fails: 'never, unless the route or the place is not known',
+    example: { do: 'learnWaypoint', route: 'self.route', at: 'heard.place' },
     parameters: {
       route: { kind: 'route', required: true, about: 'the route to add to' },
       at: {

@@ -49,52 +49,87 @@ export const RANGE_FIELDS = {
 
 const share = (label: string, about: string) => needed(number(label, '', [0, 1], about));
 
-/** By shape: the numbers of a curve. What becomes 0 and 1 on its way in is said by the range. */
-export const CURVE_FIELDS = {
-  linear: {
-    slope: number('Slope', '', [-100, 100], 'how much it rises from 0 to 1', { usual: 1 }),
-    offset: number('Offset', '', [-100, 100], 'where it begins', { usual: 0 }),
-  },
-  power: {
-    exponent: needed(number('Exponent', '', [0.01, 100], 'above 1 it rises late, below 1 early')),
-  },
-  logistic: {
-    middle: share('Middle', 'where it is one half'),
-    steepness: needed(
-      number(
-        'Steepness',
-        '',
-        [-1000, 1000],
-        'four times its slope in the middle; below 0 it falls',
+/** A shape of curves: what people call it, its fields, and the values that a new one begins with. */
+const shape = <F extends Fields>(title: string, fields: F, first: TypeOfFields<F>) => ({
+  title,
+  fields,
+  first,
+});
+
+/** What becomes 0 and 1 on its way into a curve is said by the range. */
+export const CURVES = {
+  linear: shape(
+    'straight',
+    {
+      slope: number('Slope', '', [-100, 100], 'how much it rises from 0 to 1', { usual: 1 }),
+      offset: number('Offset', '', [-100, 100], 'where it begins', { usual: 0 }),
+    },
+    {},
+  ),
+  power: shape(
+    'power',
+    {
+      exponent: needed(number('Exponent', '', [0.01, 100], 'above 1 it rises late, below 1 early')),
+    },
+    { exponent: 2 },
+  ),
+  logistic: shape(
+    'logistic',
+    {
+      middle: share('Middle', 'where it is one half'),
+      steepness: needed(
+        number(
+          'Steepness',
+          '',
+          [-1000, 1000],
+          'four times its slope in the middle; below 0 it falls',
+        ),
       ),
-    ),
-  },
-  bell: {
-    middle: share('Middle', 'where it is 1'),
-    width: needed(number('Width', '', [0.001, 10], 'one standard deviation')),
-  },
-  plateau: {
-    from: share('From', 'where it is 1 first'),
-    to: share('To', 'where it is 1 last'),
-    soft: number('Soft', '', [0, 1], 'how far outside it falls to 0', { usual: 0 }),
-  },
-  step: { at: share('At', 'where it jumps from 0 to 1') },
-  points: {
-    points: needed(list(pair({ minimum: 0, maximum: 1 }, 'x and y, both 0 to 1'), 32, 2)),
-  },
+    },
+    { middle: 0.5, steepness: 10 },
+  ),
+  bell: shape(
+    'bell',
+    {
+      middle: share('Middle', 'where it is 1'),
+      width: needed(number('Width', '', [0.001, 10], 'one standard deviation')),
+    },
+    { middle: 0.5, width: 0.15 },
+  ),
+  plateau: shape(
+    'plateau',
+    {
+      from: share('From', 'where it is 1 first'),
+      to: share('To', 'where it is 1 last'),
+      soft: number('Soft', '', [0, 1], 'how far outside it falls to 0', { usual: 0 }),
+    },
+    { from: 0.3, to: 0.6, soft: 0.2 },
+  ),
+  step: shape('step', { at: share('At', 'where it jumps from 0 to 1') }, { at: 0.5 }),
+  points: shape(
+    'through points',
+    { points: needed(list(pair({ minimum: 0, maximum: 1 }, 'x and y, both 0 to 1'), 32, 2)) },
+    {
+      points: [
+        [0, 0],
+        [0.5, 0.8],
+        [1, 1],
+      ],
+    },
+  ),
 };
-export type CurveShape = keyof typeof CURVE_FIELDS;
-export const CURVE_SHAPES = Object.keys(CURVE_FIELDS) as CurveShape[];
+export type CurveShape = keyof typeof CURVES;
+export const CURVE_SHAPES = Object.keys(CURVES) as CurveShape[];
 
 /** From x in 0…1 to y in 0…1. */
 export type CurveDocument = {
-  [S in CurveShape]: { shape: S } & TypeOfFields<(typeof CURVE_FIELDS)[S]>;
+  [S in CurveShape]: { shape: S } & TypeOfFields<(typeof CURVES)[S]['fields']>;
 }[CurveShape];
 
 const curves = new Map<unknown, PartSchema>(
-  CURVE_SHAPES.map((shape) => [
-    shape,
-    part({ shape: needed(word([shape])), ...CURVE_FIELDS[shape] }, { tag: 'shape' }),
+  CURVE_SHAPES.map((name) => [
+    name,
+    part({ shape: needed(word([name])), ...CURVES[name].fields }, { tag: 'shape' }),
   ]),
 );
 /** Stands in for a curve of no known shape: it says which there are. */
@@ -103,6 +138,10 @@ const curve = either(
   [...curves.values()],
   (value) => curves.get(isObject(value) ? value.shape : undefined) ?? anyCurve,
 ) as EitherSchema<CurveDocument>;
+
+/** A curve of a shape to begin from. */
+export const freshCurve = (name: CurveShape) =>
+  ({ shape: name, ...CURVES[name].first }) as CurveDocument;
 
 export const CONSIDERATION_FIELDS = {
   importance: number('Importance', '', [0, 100], 'how much it counts against the others', {

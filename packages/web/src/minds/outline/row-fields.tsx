@@ -65,7 +65,7 @@ function NumberOrExpression({
 }: FieldsProps & {
   value: unknown;
   field: string;
-  spec: Extract<NodeFieldSpec, { kind: 'number' }>;
+  spec: { about: string; unit?: 's'; minimum: number; maximum: number };
   place: ExpressionPlace;
 }) {
   const label = `${field} ${where}`;
@@ -295,7 +295,7 @@ function NodeWords({
             path={path}
             value={node.weight ?? 1}
             field="weight"
-            spec={{ ...CHILD_WEIGHT, kind: 'number', unit: undefined, required: true }}
+            spec={{ ...CHILD_WEIGHT, unit: undefined }}
             place={{ number: true, tree: rest.tree }}
             onSet={({ weight }) => onSet({ weight: weight === 1 ? undefined : weight })}
           />
