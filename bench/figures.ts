@@ -343,7 +343,7 @@ function mindsOf(world: World): number {
 function duelTick(): Figure {
   const world = settled(createWorld(programOf(twoLines(200))), 240);
   const times = Array.from({ length: 200 }, () => timed(() => tick(world)));
-  const known = world.agents.reduce((sum, { tracked }) => sum + tracked.length, 0);
+  const known = world.agents.reduce((sum, { known }) => sum + known.tracked.length, 0);
   return {
     figure: 'duel.tick_ms',
     value: rounded(median(times)),

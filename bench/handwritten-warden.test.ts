@@ -21,7 +21,8 @@ it('the warden written by hand makes the very decisions the compiled one makes',
     tick(byHand, strolling(program, i));
     const parted = compiled.agents.filter((agent, index) => {
       const { body } = byHand.agents[index];
-      if (body.x !== agent.x || body.y !== agent.y || body.heading !== agent.heading) return true;
+      if (body.x !== agent.here.x || body.y !== agent.here.y || body.heading !== agent.self.heading)
+        return true;
       if (agent.minds.length === 0) return false;
       visited.add(innermost(compiled, index));
       return wardens.stateOf(byHand.agents[index]) !== innermost(compiled, index);

@@ -39,8 +39,8 @@ function wrap(angle: number): number {
 }
 
 function distanceTo(agent: Agent, other: number): number {
-  const dx = agent.knownX(other) - agent.x;
-  const dy = agent.knownY(other) - agent.y;
+  const dx = agent.known.x(other) - agent.here.x;
+  const dy = agent.known.y(other) - agent.here.y;
   return Math.sqrt(dx * dx + dy * dy);
 }
 
@@ -64,8 +64,8 @@ export function handwrittenWardens(
     let best = 0;
     let bestDistance = Infinity;
     for (let i = 0; i < points.length; i += 2) {
-      const dx = points[i] - agent.x;
-      const dy = points[i + 1] - agent.y;
+      const dx = points[i] - agent.here.x;
+      const dy = points[i + 1] - agent.here.y;
       if (dx * dx + dy * dy < bestDistance) {
         best = i / 2;
         bestDistance = dx * dx + dy * dy;
@@ -87,7 +87,7 @@ export function handwrittenWardens(
   }
 
   function follow(agent: Agent, warden: Warden): void {
-    const points = agent.routePoints(agent.route);
+    const points = agent.routePoints(agent.self.route);
     agent.goTo(points[2 * warden.waypoint], points[2 * warden.waypoint + 1], 0.15);
   }
 
@@ -98,8 +98,8 @@ export function handwrittenWardens(
 
   function toChase(agent: Agent, warden: Warden): void {
     enter(agent, warden, CHASE);
-    if (agent.attentionOf >= 0) {
-      warden.quarry = agent.attentionOf;
+    if (agent.known.attentionOf >= 0) {
+      warden.quarry = agent.known.attentionOf;
     }
     agent.setGait(run);
     agent.say('Who walks there?');
@@ -124,7 +124,7 @@ export function handwrittenWardens(
   function transition(agent: Agent, warden: Warden): boolean {
     switch (warden.where) {
       case ROUNDS:
-        if (agent.awareness(agent.attentionOf) >= 1) toChase(agent, warden);
+        if (agent.known.awareness(agent.known.attentionOf) >= 1) toChase(agent, warden);
         else if (warden.halfSeenSince >= 0 && agent.tick - warden.halfSeenSince >= 12) {
           enter(agent, warden, PEER);
           agent.stopLegs();
@@ -132,14 +132,14 @@ export function handwrittenWardens(
         } else return false;
         return true;
       case PEER:
-        if (agent.awareness(agent.attentionOf) >= 1) toChase(agent, warden);
-        else if (agent.tick - warden.since >= 90 && agent.attentionStrength < 0.2)
+        if (agent.known.awareness(agent.known.attentionOf) >= 1) toChase(agent, warden);
+        else if (agent.tick - warden.since >= 90 && agent.known.attentionStrength < 0.2)
           toRounds(agent, warden);
         else return false;
         return true;
       case CHASE: {
         const distance = distanceTo(agent, warden.quarry);
-        if (agent.sees(warden.quarry) && distance < 1.2) {
+        if (agent.here.sees(warden.quarry) && distance < 1.2) {
           enter(agent, warden, COLLAR);
           agent.stopLegs();
           agent.say('Put it back.');
@@ -157,49 +157,50 @@ export function handwrittenWardens(
         return true;
       }
       default:
-        if (!agent.sees(warden.quarry) || agent.awareness(warden.quarry) <= 0.5) return false;
+        if (!agent.here.sees(warden.quarry) || agent.known.awareness(warden.quarry) <= 0.5)
+          return false;
         toChase(agent, warden);
         return true;
     }
   }
 
   function moveTo(agent: Agent, warden: Warden, within: number, settles: boolean): boolean {
-    const x = agent.knownX(warden.quarry);
+    const x = agent.known.x(warden.quarry);
     if (x !== x) return false;
-    agent.goTo(x, agent.knownY(warden.quarry), within, settles);
+    agent.goTo(x, agent.known.y(warden.quarry), within, settles);
     return true;
   }
 
   function faceTowards(agent: Agent, x: number, y: number): boolean {
     if (x !== x) return true;
-    const goal = atan2(y - agent.y, x - agent.x);
+    const goal = atan2(y - agent.here.y, x - agent.here.x);
     agent.turnTo(goal);
-    return Math.abs(wrap(goal - agent.heading)) <= FACING_TOLERANCE;
+    return Math.abs(wrap(goal - agent.self.heading)) <= FACING_TOLERANCE;
   }
 
   function turnOn(agent: Agent, warden: Warden): void {
-    agent.turnTo(agent.heading + Math.max(-STRETCH, Math.min(STRETCH, warden.leftToTurn)));
+    agent.turnTo(agent.self.heading + Math.max(-STRETCH, Math.min(STRETCH, warden.leftToTurn)));
   }
 
   /** Begins what the state does; true where that is over at once. */
   function begin(agent: Agent, warden: Warden): boolean {
     switch (warden.where) {
       case ROUNDS:
-        warden.waypoint = nearestWaypoint(agent, agent.routePoints(agent.route));
+        warden.waypoint = nearestWaypoint(agent, agent.routePoints(agent.self.route));
         warden.waitUntil = 0;
         follow(agent, warden);
         return false;
       case PEER:
-        return faceTowards(agent, agent.attentionX, agent.attentionY);
+        return faceTowards(agent, agent.known.attentionX, agent.known.attentionY);
       case CHASE:
         return !moveTo(agent, warden, 0.9, false);
       case COLLAR:
-        return faceTowards(agent, agent.knownX(warden.quarry), agent.knownY(warden.quarry));
+        return faceTowards(agent, agent.known.x(warden.quarry), agent.known.y(warden.quarry));
       case GO_THERE:
         return !moveTo(agent, warden, 0.5, true);
       default:
         warden.leftToTurn = ((warden.where === LOOK_LEFT ? -110 : 220) * Math.PI) / 180;
-        warden.lastHeading = agent.heading;
+        warden.lastHeading = agent.self.heading;
         turnOn(agent, warden);
         return false;
     }
@@ -215,18 +216,18 @@ export function handwrittenWardens(
             follow(agent, warden);
             return false;
           }
-          warden.waitUntil = agent.tick + agent.routeWait(agent.route);
+          warden.waitUntil = agent.tick + agent.routeWait(agent.self.route);
         }
         if (agent.tick < warden.waitUntil) return false;
-        warden.waypoint = (warden.waypoint + 1) % (agent.routePoints(agent.route).length / 2);
+        warden.waypoint = (warden.waypoint + 1) % (agent.routePoints(agent.self.route).length / 2);
         warden.waitUntil = 0;
         follow(agent, warden);
         return false;
       }
       case PEER:
-        return faceTowards(agent, agent.attentionX, agent.attentionY);
+        return faceTowards(agent, agent.known.attentionX, agent.known.attentionY);
       case COLLAR:
-        return faceTowards(agent, agent.knownX(warden.quarry), agent.knownY(warden.quarry));
+        return faceTowards(agent, agent.known.x(warden.quarry), agent.known.y(warden.quarry));
       case CHASE:
       case GO_THERE:
         return (
@@ -235,8 +236,8 @@ export function handwrittenWardens(
           !moveTo(agent, warden, warden.where === CHASE ? 0.9 : 0.5, warden.where !== CHASE)
         );
       default:
-        warden.leftToTurn -= wrap(agent.heading - warden.lastHeading);
-        warden.lastHeading = agent.heading;
+        warden.leftToTurn -= wrap(agent.self.heading - warden.lastHeading);
+        warden.lastHeading = agent.self.heading;
         if (Math.abs(warden.leftToTurn) <= FACING_TOLERANCE) return true;
         turnOn(agent, warden);
         return false;
@@ -287,10 +288,10 @@ export function handwrittenWardens(
         return;
       }
       if (warden.where === ROUNDS) {
-        if (!(agent.attentionStrength > 0.3)) warden.halfSeenSince = -1;
+        if (!(agent.known.attentionStrength > 0.3)) warden.halfSeenSince = -1;
         else if (warden.halfSeenSince < 0) warden.halfSeenSince = agent.tick;
       } else if (warden.where === CHASE || warden.where === COLLAR) {
-        if (agent.sees(warden.quarry)) warden.unseenSince = -1;
+        if (agent.here.sees(warden.quarry)) warden.unseenSince = -1;
         else if (warden.unseenSince < 0) warden.unseenSince = agent.tick;
       }
       settle(agent, warden, true);

@@ -47,7 +47,7 @@ describe('an agent that differs from its archetype', () => {
     const { world, run } = watch(pair({ sight: far }));
     run(30);
     const awareness = (name: string) =>
-      world.agents.find((agent) => agent.name === name)!.awarenessShown;
+      world.agents.find((agent) => agent.name === name)!.known.awarenessShown;
     expect(awareness('keeper')).toBeGreaterThan(0);
     expect(awareness('other')).toBe(0);
   });
@@ -57,11 +57,11 @@ describe('an agent that differs from its archetype', () => {
     const [gleaner, keeper, other] = ['gleaner', 'keeper', 'other'].map((name) =>
       world.agents.find((agent) => agent.name === name)!,
     );
-    expect([keeper.isHostile(gleaner.index), other.isHostile(gleaner.index)]).toEqual([
+    expect([keeper.self.isHostile(gleaner.index), other.self.isHostile(gleaner.index)]).toEqual([
       true,
       false,
     ]);
-    expect(keeper.isHostile(other.index)).toBe(true);
+    expect(keeper.self.isHostile(other.index)).toBe(true);
   });
 });
 

@@ -58,7 +58,7 @@ function length(x: number, y: number): number {
 
 function bearing(facts: Facts, x: number, y: number): number {
   if (Number.isNaN(x) || Number.isNaN(y)) return NaN;
-  return degrees(wrapAngle(atan2(y - facts.y, x - facts.x) - facts.heading));
+  return degrees(wrapAngle(atan2(y - facts.here.y, x - facts.here.x) - facts.self.heading));
 }
 
 /** What a built-in gives where something is missing, in words; empty where nothing ever is. */
@@ -79,35 +79,35 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 's',
     about: 'seconds since the run began',
-    read: (f) => f.seconds(),
+    read: (f) => f.around.seconds(),
   },
   {
     name: 'tier',
     result: 'text',
     about: 'the name of the active tier',
     missing: null,
-    read: (f) => f.tier,
+    read: (f) => f.around.tier,
   },
   {
     name: 'self.place',
     result: 'point',
     about: 'where this body is',
-    x: (f) => f.x,
-    y: (f) => f.y,
+    x: (f) => f.here.x,
+    y: (f) => f.here.y,
   },
   {
     name: 'self.post',
     result: 'point',
     about: 'the post of this body, else where it was placed',
-    x: (f) => f.postX,
-    y: (f) => f.postY,
+    x: (f) => f.self.postX,
+    y: (f) => f.self.postY,
   },
   {
     name: 'self.route',
     result: 'route',
     about: 'the route this agent was given',
     missing: null,
-    read: (f) => f.route,
+    read: (f) => f.self.route,
   },
   {
     name: 'self.speed',
@@ -115,7 +115,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     unit: 'm/s',
     about: 'how fast this body moves',
-    read: (f) => length(f.vx, f.vy),
+    read: (f) => length(f.self.vx, f.self.vy),
   },
   {
     name: 'self.heading',
@@ -123,27 +123,27 @@ export const BUILTINS: readonly Builtin[] = [
     range: [-180, 180],
     unit: 'deg',
     about: 'where this body faces, clockwise from +x, −180 to 180',
-    read: (f) => degrees(f.heading),
+    read: (f) => degrees(f.self.heading),
   },
   {
     name: 'self.light',
     result: 'number',
     range: [0, 1],
     about: 'light at this body, 0 to 1',
-    read: (f) => f.light(),
+    read: (f) => f.here.light(),
   },
   {
     name: 'self.crouched',
     result: 'flag',
     about: 'whether the gait is a crouched one',
-    test: (f) => f.crouched,
+    test: (f) => f.self.crouched,
   },
   {
     name: 'self.role',
     result: 'text',
     about: 'the role this agent has in its squad',
     missing: null,
-    read: (f) => f.role,
+    read: (f) => f.self.role,
   },
   {
     name: 'self.health',
@@ -151,14 +151,14 @@ export const BUILTINS: readonly Builtin[] = [
     about: 'points of health left',
     missing: null,
     missingWords: 'nothing where it has no health',
-    read: (f) => f.health,
+    read: (f) => f.self.health,
   },
   {
     name: 'self.carries',
     result: 'thing',
     about: 'what this body carries',
     missing: null,
-    read: (f) => f.carried,
+    read: (f) => f.self.carried,
   },
   {
     name: 'attention.of',
@@ -166,7 +166,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'agent',
     about: 'the agent that has the attention',
     missing: null,
-    read: (f) => f.attentionOf,
+    read: (f) => f.known.attentionOf,
   },
   {
     name: 'attention.place',
@@ -174,8 +174,8 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'where that percept places it',
     missing: null,
-    x: (f) => f.attentionX,
-    y: (f) => f.attentionY,
+    x: (f) => f.known.attentionX,
+    y: (f) => f.known.attentionY,
   },
   {
     name: 'attention.strength',
@@ -184,7 +184,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, 1],
     about: 'how strong it is, 0 to 1: awareness for sight, loudness for a noise',
     missing: 0,
-    read: (f) => f.attentionStrength,
+    read: (f) => f.known.attentionStrength,
   },
   {
     name: 'attention.kind',
@@ -192,7 +192,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'text',
     about: "the sense it came by: 'sight', 'harm', 'hearing', 'found' or 'told'",
     missing: null,
-    read: (f) => f.attentionSense,
+    read: (f) => f.known.attentionSense,
   },
   {
     name: 'attention.age',
@@ -202,7 +202,7 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 's',
     about: 'seconds since that percept was last renewed',
     missing: null,
-    read: (f) => f.attentionAge,
+    read: (f) => f.known.attentionAge,
   },
   {
     name: 'sees',
@@ -211,7 +211,7 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'flag',
     about: 'whether the agent is in sight now',
     missing: false,
-    test: (f, a) => f.sees(a),
+    test: (f, a) => f.here.sees(a),
   },
   {
     name: 'awareness',
@@ -221,7 +221,7 @@ export const BUILTINS: readonly Builtin[] = [
     range: [0, 1],
     about: 'how sure the senses are of the agent, 0 to 1',
     missing: 0,
-    read: (f, a) => f.awareness(a),
+    read: (f, a) => f.known.awareness(a),
   },
   {
     name: 'lastSeen',
@@ -230,8 +230,8 @@ export const BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'the last known place of the agent',
     missing: null,
-    x: (f, a) => f.knownX(a),
-    y: (f, a) => f.knownY(a),
+    x: (f, a) => f.known.x(a),
+    y: (f, a) => f.known.y(a),
   },
   {
     name: 'distance',
@@ -242,7 +242,7 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 'm',
     about: 'metres to the last known place of the agent',
     missing: null,
-    read: (f, a) => length(f.knownX(a) - f.x, f.knownY(a) - f.y),
+    read: (f, a) => length(f.known.x(a) - f.here.x, f.known.y(a) - f.here.y),
   },
   {
     name: 'distance',
@@ -252,7 +252,7 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 'm',
     about: 'metres to the point',
     missing: null,
-    read: (f, x, y) => length(x - f.x, y - f.y),
+    read: (f, x, y) => length(x - f.here.x, y - f.here.y),
   },
   {
     name: 'bearing',
@@ -263,7 +263,7 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 'deg',
     about: 'angle from the heading to the last known place of the agent, −180 to 180',
     missing: null,
-    read: (f, a) => bearing(f, f.knownX(a), f.knownY(a)),
+    read: (f, a) => bearing(f, f.known.x(a), f.known.y(a)),
   },
   {
     name: 'bearing',
@@ -311,7 +311,7 @@ export const BUILTINS: readonly Builtin[] = [
     unit: 's',
     about: 'seconds since the memory key was written',
     missing: null,
-    read: (f, key) => f.keyAge(key),
+    read: (f, key) => f.known.keyAge(key),
   },
   {
     name: 'min',

@@ -79,7 +79,7 @@ function elsewhere<T>(
   const { x, y } = compilePoint(place);
   return (facts) => {
     const [px, py] = [x(facts), y(facts)];
-    return asked(px - px === 0 && py - py === 0 ? facts.elsewhere(px, py) : facts);
+    return asked(px - px === 0 && py - py === 0 ? facts.at(px, py) : facts);
   };
 }
 

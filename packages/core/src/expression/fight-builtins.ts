@@ -17,7 +17,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: `the name of the move the agent ${does}`,
       missing: null,
-      read: (f, a) => f.moveOf(a, inTruth),
+      read: (f, a) => (inTruth ? f.around : f.known).moveOf(a),
     },
     {
       ...common,
@@ -25,7 +25,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
       missing: null,
-      read: (f, a) => f.phaseOf(a, inTruth),
+      read: (f, a) => (inTruth ? f.around : f.known).phaseOf(a),
     },
     {
       ...common,
@@ -36,7 +36,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       about: `seconds until what the agent ${inTruth ? 'really does' : 'is seen to do'} can hit this body, as both go on`,
       missing: null,
       missingWords: 'nothing where it can’t',
-      read: (f, a) => f.impactIn(a, inTruth),
+      read: (f, a) => f.here.impactIn(a, inTruth),
     },
     {
       ...common,
@@ -44,7 +44,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: `the name of the guard the agent ${inTruth ? 'really holds' : 'is seen to hold'}`,
       missing: null,
-      read: (f, a) => f.guardOf(a, inTruth),
+      read: (f, a) => (inTruth ? f.around : f.known).guardOf(a),
     },
     {
       ...common,
@@ -53,7 +53,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       range: [0, Infinity],
       about: `points of health the agent ${inTruth ? 'really has' : 'was last seen to have'}`,
       missing: null,
-      read: (f, a) => f.healthOf(a, inTruth),
+      read: (f, a) => (inTruth ? f.around : f.known).healthOf(a),
     },
   ];
 }
@@ -66,7 +66,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     about: 'share of its health left, 0 to 1',
     missing: null,
     missingWords: 'nothing where it has no health',
-    read: (f) => f.healthShare,
+    read: (f) => f.self.healthShare,
   },
   {
     name: 'self.lastResult',
@@ -74,7 +74,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     about:
       "the result of its last move: 'landed', 'guarded', 'parried', 'dodged', 'missed', 'walled' or 'broken'",
     missing: null,
-    read: (f) => f.lastResult,
+    read: (f) => f.self.lastResult,
   },
   {
     name: 'sinceHit',
@@ -83,7 +83,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     unit: 's',
     about: 'seconds since a move hit this body',
     missing: null,
-    read: (f) => f.sinceHit(),
+    read: (f) => f.self.sinceHit(),
   },
   {
     name: 'sinceLanded',
@@ -92,7 +92,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     unit: 's',
     about: 'seconds since a move of its own landed',
     missing: null,
-    read: (f) => f.sinceLanded(),
+    read: (f) => f.self.sinceLanded(),
   },
   {
     name: 'ready',
@@ -100,7 +100,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     result: 'flag',
     about: 'whether the move can start now, or is running',
     missing: false,
-    test: (f, a) => f.isReady(a),
+    test: (f, a) => f.self.isReady(a),
   },
   {
     name: 'cooldownLeft',
@@ -111,7 +111,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     about: 'seconds until the move can be made again',
     missing: null,
     missingWords: 'nothing for a move it does not have',
-    read: (f, a) => f.cooldownLeft(a),
+    read: (f, a) => f.self.cooldownLeft(a),
   },
   {
     name: 'canReach',
@@ -120,7 +120,7 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     result: 'flag',
     about: 'whether the move would reach the last known place of the agent',
     missing: false,
-    test: (f, a, b) => f.canReach(a, b),
+    test: (f, a, b) => f.here.canReach(a, b),
   },
   ...[false, true].flatMap(ofOpponents),
 ];

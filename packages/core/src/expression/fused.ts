@@ -50,19 +50,19 @@ export function boundOf(operator: ComparisonOperator, value: number): Bound | nu
 }
 
 function distanceTo(f: Facts, agent: number): number {
-  const dx = f.knownX(agent) - f.x;
-  const dy = f.knownY(agent) - f.y;
+  const dx = f.known.x(agent) - f.here.x;
+  const dy = f.known.y(agent) - f.here.y;
   return Math.sqrt(dx * dx + dy * dy);
 }
 
 function distanceToPost(f: Facts): number {
-  const dx = f.postX - f.x;
-  const dy = f.postY - f.y;
+  const dx = f.self.postX - f.here.x;
+  const dy = f.self.postY - f.here.y;
   return Math.sqrt(dx * dx + dy * dy);
 }
 
 function speed(f: Facts): number {
-  return Math.sqrt(f.vx * f.vx + f.vy * f.vy);
+  return Math.sqrt(f.self.vx * f.self.vx + f.self.vy * f.self.vy);
 }
 
 interface FusedNumber {
@@ -73,8 +73,8 @@ interface FusedNumber {
 /** By signature: of an agent in the own memory's cell. */
 const OF_KEY: Record<string, (slot: number) => FusedNumber> = {
   'awareness(agent)': (slot) => ({
-    read: (f) => f.awareness(f.memory[slot]),
-    compare: (sign, limit) => (f) => sign * f.awareness(f.memory[slot]) < limit,
+    read: (f) => f.known.awareness(f.memory[slot]),
+    compare: (sign, limit) => (f) => sign * f.known.awareness(f.memory[slot]) < limit,
   }),
   'distance(agent)': (slot) => ({
     read: (f) => distanceTo(f, f.memory[slot]),
@@ -84,33 +84,33 @@ const OF_KEY: Record<string, (slot: number) => FusedNumber> = {
 
 const OF_ATTENTION: Record<string, FusedNumber> = {
   'awareness(agent)': {
-    read: (f) => f.awareness(f.attentionOf),
-    compare: (sign, limit) => (f) => sign * f.awareness(f.attentionOf) < limit,
+    read: (f) => f.known.awareness(f.known.attentionOf),
+    compare: (sign, limit) => (f) => sign * f.known.awareness(f.known.attentionOf) < limit,
   },
   'distance(agent)': {
-    read: (f) => distanceTo(f, f.attentionOf),
-    compare: (sign, limit) => (f) => sign * distanceTo(f, f.attentionOf) < limit,
+    read: (f) => distanceTo(f, f.known.attentionOf),
+    compare: (sign, limit) => (f) => sign * distanceTo(f, f.known.attentionOf) < limit,
   },
 };
 
 /** Of a memory key's age, and of what takes no argument. */
 const AGE = (key: number): FusedNumber => ({
-  read: (f) => f.keyAge(key),
-  compare: (sign, limit) => (f) => sign * f.keyAge(key) < limit,
+  read: (f) => f.known.keyAge(key),
+  compare: (sign, limit) => (f) => sign * f.known.keyAge(key) < limit,
 });
 
 const PLAIN: Record<string, FusedNumber> = {
   time: {
-    read: (f) => f.seconds(),
-    compare: (sign, limit) => (f) => sign * f.seconds() < limit,
+    read: (f) => f.around.seconds(),
+    compare: (sign, limit) => (f) => sign * f.around.seconds() < limit,
   },
   'self.speed': {
     read: speed,
     compare: (sign, limit) => (f) => sign * speed(f) < limit,
   },
   'attention.strength': {
-    read: (f) => f.attentionStrength,
-    compare: (sign, limit) => (f) => sign * f.attentionStrength < limit,
+    read: (f) => f.known.attentionStrength,
+    compare: (sign, limit) => (f) => sign * f.known.attentionStrength < limit,
   },
 };
 
@@ -126,15 +126,15 @@ const FLAG_OF_KEY: Record<
 > = {
   'sees(agent)': (slot, wanted, rest) =>
     rest
-      ? (f) => f.sees(f.memory[slot]) === wanted && rest(f)
-      : (f) => f.sees(f.memory[slot]) === wanted,
+      ? (f) => f.here.sees(f.memory[slot]) === wanted && rest(f)
+      : (f) => f.here.sees(f.memory[slot]) === wanted,
   'known(agent)': (slot, wanted, rest) =>
     rest ? (f) => f.memory[slot] >= 0 === wanted && rest(f) : (f) => f.memory[slot] >= 0 === wanted,
 };
 
 const FLAG_OF_ATTENTION: Record<string, (wanted: boolean) => FlagFunction> = {
-  'sees(agent)': (wanted) => (f) => f.sees(f.attentionOf) === wanted,
-  'known(agent)': (wanted) => (f) => f.attentionOf >= 0 === wanted,
+  'sees(agent)': (wanted) => (f) => f.here.sees(f.known.attentionOf) === wanted,
+  'known(agent)': (wanted) => (f) => f.known.attentionOf >= 0 === wanted,
 };
 
 function ownSlot(ir: Ir | undefined): number {

@@ -11,7 +11,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'text',
     about: 'the current mode, from the schedule or set by the director',
     missing: null,
-    read: (f) => f.game.mode(),
+    read: (f) => f.around.game.mode(),
   },
   {
     name: 'timeLeft',
@@ -21,7 +21,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     about: 'seconds until the current mode ends',
     missing: null,
     missingWords: 'nothing where it does not end by itself',
-    read: (f) => f.game.timeLeft(),
+    read: (f) => f.around.game.timeLeft(),
   },
   {
     name: 'score',
@@ -29,7 +29,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     about: 'the points of a score of the ground',
     missing: null,
-    read: (f, word) => f.game.score(word),
+    read: (f, word) => f.around.game.score(word),
   },
   {
     name: 'self.home',
@@ -37,8 +37,8 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     about: 'the middle of this agent’s home zone',
     missing: null,
     missingWords: 'nothing without a home',
-    x: (f) => f.homeX,
-    y: (f) => f.homeY,
+    x: (f) => f.self.homeX,
+    y: (f) => f.self.homeY,
   },
   {
     name: 'strayed',
@@ -47,7 +47,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     about: 'whether this body is more than this distance outside its home',
     missing: false,
     missingWords: 'false without a home',
-    test: (f, metres) => f.fromHome() > metres,
+    test: (f, metres) => f.here.fromHome() > metres,
   },
   {
     name: 'players',
@@ -55,7 +55,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'how many played agents live on the ground',
-    read: (f) => f.game.players(),
+    read: (f) => f.around.game.players(),
   },
   {
     name: 'alive',
@@ -64,7 +64,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'how many of an archetype, faction, squad or wave live on the ground',
-    read: (f, word) => f.game.alive(word),
+    read: (f, word) => f.around.game.alive(word),
   },
   {
     name: 'toCome',
@@ -73,7 +73,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'how many of a wave are still to come this time',
-    read: (f, word) => f.game.toCome(word),
+    read: (f, word) => f.around.game.toCome(word),
   },
   {
     name: 'inZone',
@@ -82,7 +82,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'how many of an archetype, faction, squad or wave live in the zone',
-    read: (f, where, word) => f.game.inZone(where, word),
+    read: (f, where, word) => f.around.game.inZone(where, word),
   },
   {
     name: 'thingsIn',
@@ -91,7 +91,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'how many things lie in the zone',
-    read: (f, where) => f.game.thingsIn(where),
+    read: (f, where) => f.around.game.thingsIn(where),
   },
   {
     name: 'weightIn',
@@ -100,6 +100,6 @@ export const GAME_BUILTINS: readonly Builtin[] = [
     result: 'number',
     range: [0, Infinity],
     about: 'kilograms of the things that lie in the zone',
-    read: (f, where) => f.game.weightIn(where),
+    read: (f, where) => f.around.game.weightIn(where),
   },
 ];

@@ -113,8 +113,8 @@ export const LIST_BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'the entry nearest to this body',
     missing: null,
-    x: (f, scope, slot) => nearestPart(f, 0, scope, slot, f.x, f.y),
-    y: (f, scope, slot) => nearestPart(f, 1, scope, slot, f.x, f.y),
+    x: (f, scope, slot) => nearestPart(f, 0, scope, slot, f.here.x, f.here.y),
+    y: (f, scope, slot) => nearestPart(f, 1, scope, slot, f.here.x, f.here.y),
   },
   {
     name: 'nearest',

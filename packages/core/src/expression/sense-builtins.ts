@@ -13,7 +13,7 @@ function of(
   missing: number,
 ): (facts: Facts) => number {
   return (facts) => {
-    const percept = facts.percept(sense);
+    const percept = facts.known.percept(sense);
     return percept === null ? missing : part(percept);
   };
 }
@@ -50,7 +50,7 @@ function age(name: string, sense: number): Builtin {
     unit: 's',
     about: `seconds since then; nothing after 4 s`,
     missing: null,
-    read: (f) => f.perceptAge(sense),
+    read: (f) => f.known.perceptAge(sense),
   };
 }
 
@@ -93,9 +93,9 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     about: 'angle from the heading to where the last hit or touch came from, −180 to 180',
     missing: null,
     read: (f) => {
-      const percept = f.percept(HARM);
+      const percept = f.known.percept(HARM);
       if (percept === null) return NaN;
-      return degrees(wrapAngle(atan2(percept.y - f.y, percept.x - f.x) - f.heading));
+      return degrees(wrapAngle(atan2(percept.y - f.here.y, percept.x - f.here.x) - f.self.heading));
     },
   },
   kind('harmed', HARM, "what was felt: 'hit' by a thing, or the 'touch' of a body"),
@@ -123,21 +123,21 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'flag',
     about: 'whether this agent’s faction is hostile to the other’s',
     missing: false,
-    test: (f, a) => f.isHostile(a),
+    test: (f, a) => f.self.isHostile(a),
   },
   {
     name: 'isOpen',
     parameters: [{ name: 'gate', type: 'gate' }],
     result: 'flag',
     about: 'whether the gate is open',
-    test: (f, gate) => f.isOpen(gate),
+    test: (f, gate) => f.around.isOpen(gate),
   },
   {
     name: 'inZone',
     parameters: [{ name: 'zone', type: 'zone' }],
     result: 'flag',
     about: 'whether this body is in the zone',
-    test: (f, zone) => f.inZone(zone),
+    test: (f, zone) => f.here.inZone(zone),
   },
   {
     name: 'ahead',
@@ -146,8 +146,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'where the agent will be by then, if it goes on as it was last seen to go',
     missing: null,
-    x: (f, a, seconds) => f.knownX(a) + f.knownSpeedX(a) * seconds,
-    y: (f, a, seconds) => f.knownY(a) + f.knownSpeedY(a) * seconds,
+    x: (f, a, seconds) => f.known.x(a) + f.known.speedX(a) * seconds,
+    y: (f, a, seconds) => f.known.y(a) + f.known.speedY(a) * seconds,
   },
   {
     name: 'between',
@@ -167,8 +167,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     parameters: [{ name: 'zone', type: 'zone' }],
     result: 'point',
     about: 'the middle of the zone',
-    x: (f, zone) => f.zoneX(zone),
-    y: (f, zone) => f.zoneY(zone),
+    x: (f, zone) => f.around.zoneX(zone),
+    y: (f, zone) => f.around.zoneY(zone),
   },
   {
     name: 'isFree',
@@ -176,7 +176,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'flag',
     about: 'whether no squad mate stands within 0.8 m of the point or is on its way there',
     missing: true,
-    test: (f, x, y) => f.isFree(x, y),
+    test: (f, x, y) => f.self.isFree(x, y),
   },
   {
     name: 'cheat.place',
@@ -184,8 +184,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'where the agent really is, perceived or not',
     missing: null,
-    x: (f, a) => f.trueX(a),
-    y: (f, a) => f.trueY(a),
+    x: (f, a) => f.around.x(a),
+    y: (f, a) => f.around.y(a),
   },
   {
     name: 'weightOf',
@@ -194,7 +194,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     range: [0, Infinity],
     about: 'kilograms of the thing, judged by its size',
     missing: null,
-    read: (f, thing) => f.thingWeight(thing),
+    read: (f, thing) => f.around.thingWeight(thing),
   },
   {
     name: 'cheat.place',
@@ -202,8 +202,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     result: 'point',
     about: 'where the thing really is, perceived or not',
     missing: null,
-    x: (f, thing) => f.thingX(thing),
-    y: (f, thing) => f.thingY(thing),
+    x: (f, thing) => f.around.thingX(thing),
+    y: (f, thing) => f.around.thingY(thing),
   },
   {
     name: 'cheat.distance',
@@ -213,6 +213,6 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     unit: 'm',
     about: 'metres to where the agent really is',
     missing: null,
-    read: (f, a) => distance(f.trueX(a), f.trueY(a), f.x, f.y),
+    read: (f, a) => distance(f.around.x(a), f.around.y(a), f.here.x, f.here.y),
   },
 ];

@@ -191,11 +191,11 @@ describe('booking', () => {
       document.grounds.corner.agents.keeper2.post = undefined;
       document.grounds.corner.agents.keeper3.post = undefined;
     });
-    expect(keepers[1].isFree(10, 5)).toBe(true);
+    expect(keepers[1].self.isFree(10, 5)).toBe(true);
     run(2);
-    expect(keepers[1].isFree(10, 5)).toBe(false);
-    expect(keepers[0].isFree(10, 5)).toBe(true);
-    expect(keepers[1].isFree(12, 5)).toBe(true);
+    expect(keepers[1].self.isFree(10, 5)).toBe(false);
+    expect(keepers[0].self.isFree(10, 5)).toBe(true);
+    expect(keepers[1].self.isFree(12, 5)).toBe(true);
   });
 });
 

@@ -76,8 +76,6 @@ export interface Host extends Facts {
   readonly tick: number;
   readonly ticksPerSecond: number;
   readonly legs: LegsStatus;
-  /** Whether the mind has noticed anything at all. */
-  readonly aware: boolean;
   /** Why the action that just returned `FAILURE` failed; null once it has been recorded. */
   reason: Reason | null;
   /** x and y of the place {@link locate} found. */
@@ -128,8 +126,6 @@ export interface Host extends Facts {
   lowerGuard(): void;
   readonly refused: Reason | null;
   isAsleep(agent: number): boolean;
-  /** Agents that have been noticed, and what is known of where they are. */
-  readonly tracked: { readonly length: number; of(i: number): number };
   /** How this agent stands to another, by the places of the stances. */
   stanceTo(agent: number): number;
   /** Whether there is nothing left of an agent to deal with: it is dead. */

@@ -60,7 +60,8 @@ export function jitter(): Detector {
     if (!isLook(moment)) return;
     const within = ticksOf(moment, limits.jittersWithin);
     for (const agent of world.agents) {
-      const { name, vx, vy, x, y } = agent;
+      const { name, body } = agent;
+      const { vx, vy, x, y } = body;
       if (agent.isPlayed || !stands(agent) || vx * vx + vy * vy < SLOW * SLOW) continue;
       const before = ways.get(name);
       ways.set(name, { vx, vy });
@@ -107,7 +108,8 @@ export function oldGoal(): Detector {
     if (!isLook(moment)) return;
     const long = ticksOf(moment, limits.oldFor);
     for (const agent of world.agents) {
-      const { name, body, attentionX, attentionY, attentionStrength } = agent;
+      const { name, body, known } = agent;
+      const { attentionX, attentionY, attentionStrength } = known;
       const walks = agent.stack !== null && body.legs === LEGS_MOVING && !agent.isPlayed;
       const away = walks ? distance(attentionX, attentionY, body.goalX, body.goalY) : 0;
       const key = away > ELSEWHERE && attentionStrength > SURE ? keyOfGoal(agent) : null;

@@ -95,7 +95,7 @@ describe('time to notice', () => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     for (let ticks = 1; ticks < 3000; ticks++) {
       run(1);
-      if (keeper.awareness(gleaner) >= 1) return ticks;
+      if (keeper.known.awareness(gleaner) >= 1) return ticks;
     }
     return Infinity;
   }
@@ -206,15 +206,15 @@ describe('awareness', () => {
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     keeper.body.heading = Math.PI - 1e-9;
     run(30);
-    expect(keeper.awareness(0)).toBe(1);
-    expect(keeper.sees(0)).toBe(false);
+    expect(keeper.known.awareness(0)).toBe(1);
+    expect(keeper.here.sees(0)).toBe(false);
     run(60 * 2);
-    expect(keeper.awareness(0)).toBeLessThan(0.35);
+    expect(keeper.known.awareness(0)).toBeLessThan(0.35);
     run(60);
     expect(entries.some((entry) => entry.kind === 'percept' && entry.how === 'lost')).toBe(true);
-    expect(keeper.knownX(0)).toBeGreaterThan(0);
+    expect(keeper.known.x(0)).toBeGreaterThan(0);
     run(60 * 5);
-    expect(keeper.knownX(0)).toBeNaN();
+    expect(keeper.known.x(0)).toBeNaN();
   });
 
   it('is not built by members of one’s own faction', () => {

@@ -112,8 +112,8 @@ export function* linesOf(
     const made = new Map<string, string[]>([
       [
         'bodies',
-        world.agents.map(({ name, x, y, health }) =>
-          [name, x.toFixed(6), y.toFixed(6), health.toFixed(6)].join(),
+        world.agents.map(({ name, x, y, life }) =>
+          [name, x.toFixed(6), y.toFixed(6), life.health.toFixed(6)].join(),
         ),
       ],
     ]);

@@ -356,7 +356,7 @@ describe('what a director does', () => {
       ]),
     });
     const { world, run } = watch(document);
-    const light = () => world.agents.find(({ name }) => name === 'keeper')!.light();
+    const light = () => world.agents.find(({ name }) => name === 'keeper')!.here.light();
     run(30);
     expect(light()).toBe(1);
     run(30);

@@ -1,5 +1,6 @@
 import type { AgentRun } from './state/agent-run.ts';
 import type { AgentState } from './state/agent-state.ts';
+import type { Known } from './state/known.ts';
 import type { WorldRun } from './state/world-run.ts';
 import type { World } from './world.ts';
 
@@ -21,11 +22,11 @@ type Changeable<T> = {
 }[keyof T];
 
 export const AGENT_FIELDS_NOT_KEPT: Readonly<
-  Record<Exclude<Changeable<AgentState>, keyof AgentRun>, string>
+  Record<Exclude<Changeable<AgentState> | Changeable<Known>, keyof AgentRun>, string>
 > = {
   tracked: 'is kept as what was noticed',
   attended: 'follows from what has been noticed',
-  heeded: 'follows from what has been noticed and the active states',
+  attentionSense: 'follows from what has been noticed and the active states',
   attentionOf: 'follows from what is heeded',
   attentionX: 'follows from what is heeded',
   attentionY: 'follows from what is heeded',
@@ -36,6 +37,7 @@ export const AGENT_FIELDS_NOT_KEPT: Readonly<
   squadMemory: 'is one of the world’s arrays',
   worldMemory: 'is the world’s array',
   surroundings: 'is the world',
+  around: 'asks the world',
   recorder: 'watches, and changes nothing',
   recorders: 'watch, and change nothing',
   reason: 'is reported in the decision in which it arises',
@@ -45,7 +47,7 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
   {
     statics: 'follows from the program',
     agents: 'have a table of their own',
-    game: 'asks the world',
+    around: 'asks the world',
     ground: 'follows from the program and how the gates stand',
     places: 'follow from where the bodies are',
     routes: 'follow from the program and what has been learned',

@@ -71,10 +71,10 @@ describe('hearing', () => {
     run(60);
     const [heard] = percepts(entries).filter(({ sense }) => sense === 'hearing');
     expect(heard).toMatchObject({ how: 'landing', x: 6 });
-    expect(keeper.percept(2)).toMatchObject({ x: 6, y: 2 });
-    expect(keeper.percept(2)!.strength).toBeCloseTo(1 - 5 / 9, 6);
+    expect(keeper.known.percept(2)).toMatchObject({ x: 6, y: 2 });
+    expect(keeper.known.percept(2)!.strength).toBeCloseTo(1 - 5 / 9, 6);
     run(60 * 5);
-    expect(keeper.percept(2)).toBeNull();
+    expect(keeper.known.percept(2)).toBeNull();
   });
 });
 
@@ -123,7 +123,7 @@ describe('finding', () => {
     const flights = percepts(entries).filter(({ how }) => how === 'flight');
     expect(flights).toHaveLength(1);
     expect(flights[0].x).toBeCloseTo(x, 6);
-    expect(keeper.percept(3)).not.toBeNull();
+    expect(keeper.known.percept(3)).not.toBeNull();
   });
 
   it('sees nothing in the dark', () => {
@@ -168,7 +168,7 @@ describe('being told', () => {
     const told = entries.find((entry) => entry.kind === 'transition' && entry.to === 'told')!;
     expect(told.agent).toBe('far');
     expect(told.tick - shouted.tick).toBe(30);
-    expect(agent('far').percept(4)).toMatchObject({ x: agent('gleaner').x, y: 5 });
+    expect(agent('far').known.percept(4)).toMatchObject({ x: agent('gleaner').x, y: 5 });
   });
 
   it('does not carry beyond the squad’s reach', () => {
@@ -185,7 +185,9 @@ describe('attention', () => {
     });
     watched.run(60, [go(-1, 0, 'run')]);
     const { keeper } = watched;
-    return keeper.heeded < 0 ? '' : ['sight', 'harm', 'hearing', 'found', 'told'][keeper.heeded];
+    return keeper.known.attentionSense < 0
+      ? ''
+      : ['sight', 'harm', 'hearing', 'found', 'told'][keeper.known.attentionSense];
   };
 
   it('is with sight before hearing, unless the state says otherwise', () => {
@@ -201,9 +203,9 @@ describe('attention', () => {
     });
     run(120);
     const gleaner = world.agents.findIndex(({ name }) => name === 'gleaner');
-    expect(keeper.awareness(gleaner)).toBe(1);
-    expect(keeper.heeded).toBe(-1);
-    expect(keeper.attentionStrength).toBe(0);
+    expect(keeper.known.awareness(gleaner)).toBe(1);
+    expect(keeper.known.attentionSense).toBe(-1);
+    expect(keeper.known.attentionStrength).toBe(0);
   });
 
   it('comes as late as the reaction time, for sounds as for sights', () => {
@@ -242,10 +244,10 @@ describe('known and true', () => {
     const { run, keeper, world } = yard(states);
     run(20);
     const gleaner = world.agents.findIndex(({ name }) => name === 'gleaner');
-    const known = keeper.knownX(gleaner);
+    const known = keeper.known.x(gleaner);
     world.agents[gleaner].body.x = 1;
     run(30);
-    expect(keeper.knownX(gleaner)).toBe(known);
-    expect(keeper.trueX(gleaner)).toBe(1);
+    expect(keeper.known.x(gleaner)).toBe(known);
+    expect(keeper.around.x(gleaner)).toBe(1);
   });
 });

@@ -8,6 +8,7 @@ import type { Program } from './program/program.ts';
 import { createStatics, type Statics } from './program/statics.ts';
 import { createMindRecorder } from './recording/record-mind.ts';
 import { AWARENESS_STEP, type Recorder } from './state/recorder.ts';
+import { TrueAround } from './state/around.ts';
 import { attend } from './state/attention.ts';
 import { sharesAlone } from './state/agent-state.ts';
 import { createPlaces, filePlaces } from './state/places.ts';
@@ -56,7 +57,10 @@ export function createWorld(
     awarenessRecorded: agents.map(() => 0),
     acting: -1,
     decideFor: null,
-    game: createGame(() => world),
+    around: new TrueAround(
+      () => world,
+      createGame(() => world),
+    ),
   };
   shareOut(world);
   settle(world);
@@ -70,6 +74,7 @@ function shareOut(world: World): void {
   for (const agent of world.agents) {
     const { placed, index } = agent;
     agent.surroundings = world;
+    agent.around = world.around;
     agent.worldMemory = world.worldMemory;
     const own = program.squads.length + alone.indexOf(index);
     agent.squadMemory = world.squadMemories[sharesAlone(placed, program) ? own : placed.squad];
@@ -104,7 +109,7 @@ export function settle(world: World): void {
   );
   for (const agent of world.agents) {
     agent.tick = world.tick;
-    agent.perceived = agent.percepts.filter((percept) => percept !== null).length;
+    agent.known.perceived = agent.percepts.filter((percept) => percept !== null).length;
     agent.hasEvents = agent.inboxes.some((inbox) => inbox.length > 0);
     attend(agent);
   }
@@ -117,6 +122,6 @@ export function setRecorder(world: World, recorder: Recorder | null): void {
     agent.recorders =
       recorder && agent.minds.map((_, mind) => createMindRecorder(agent, mind, recorder));
     agent.recorder = agent.recorders?.[0] ?? null;
-    world.awarenessRecorded[agent.index] = Math.round(agent.awarenessShown / AWARENESS_STEP);
+    world.awarenessRecorded[agent.index] = Math.round(agent.known.awarenessShown / AWARENESS_STEP);
   }
 }

@@ -37,7 +37,7 @@ const failed = ({ cause: [sight] }: Statement) =>
 
 function awarenessAt(run: Run, tick: number): number {
   const world = revisit(run, tick);
-  const { sight } = world.agents.find(({ name }) => name === 'keeper')!;
+  const { sight } = world.agents.find(({ name }) => name === 'keeper')!.known;
   const gleaner = world.agents.find(({ name }) => name === 'gleaner')!;
   return sight.awareness(sight.find(gleaner.index));
 }

@@ -129,7 +129,7 @@ export function howItNotices(question: Question, of: string): Statement {
   const seeing = bySight(world, agent, other);
   senseAll(world);
   const kind = world.statics.sights[agent.placed.archetype];
-  const awareness = agent.sight.awareness(agent.sight.find(other.index));
+  const awareness = agent.known.sight.awareness(agent.known.sight.find(other.index));
   const entries = entriesOf(question, asked);
   const percepts = entries.flatMap((entry) =>
     entry.kind === 'percept' && entry.of === of ? [perceptFact(entry)] : [],

@@ -217,7 +217,7 @@ describe('the rest', () => {
         { ground: route('loop'), entry: [{ do: 'setGait', gait }] },
       );
       run(60);
-      return Math.hypot(keeper.vx, keeper.vy);
+      return Math.hypot(keeper.self.vx, keeper.self.vy);
     };
     expect(speedWith('run')).toBeCloseTo(3, 1);
     expect(speedWith('walk')).toBeCloseTo(1.5, 1);

@@ -11,9 +11,9 @@ export const face: ActionMaker = (program) => {
   const place = placeArgument(program, 'toward');
   const turn = (host: Host): Status => {
     if (!place(host)) return fail(host, because('placeUnknown'));
-    const goal = atan2(host.place[1] - host.y, host.place[0] - host.x);
+    const goal = atan2(host.place[1] - host.here.y, host.place[0] - host.here.x);
     host.turnTo(goal);
-    return Math.abs(wrapAngle(goal - host.heading)) <= FACING_TOLERANCE ? SUCCESS : RUNNING;
+    return Math.abs(wrapAngle(goal - host.self.heading)) <= FACING_TOLERANCE ? SUCCESS : RUNNING;
   };
   return { start: turn, step: turn, stop: (host) => host.freeEyes() };
 };

@@ -79,9 +79,9 @@ export const aim: ActionMaker = (program) => {
   const within = numberArgument(program, 'within');
   const turn = (host: Host) => {
     if (!place(host)) return fail(host, because('placeUnknown'));
-    const to = atan2(host.place[1] - host.y, host.place[0] - host.x);
+    const to = atan2(host.place[1] - host.here.y, host.place[0] - host.here.x);
     host.turnTo(to);
-    return Math.abs(wrapAngle(to - host.heading)) <= radians(within(host)) ? SUCCESS : RUNNING;
+    return Math.abs(wrapAngle(to - host.self.heading)) <= radians(within(host)) ? SUCCESS : RUNNING;
   };
   return { start: turn, step: turn, stop: (host) => host.freeEyes() };
 };

@@ -25,7 +25,7 @@ function routeArgument(program: ActionProgram): (host: Host) => number {
   const { route } = program.args;
   const own = typeof route === 'object' && route.ir.op === 'call' && route.ir.name === 'self.route';
   const other = numberArgument(program, 'route');
-  return (host) => (own ? host.route : other(host));
+  return (host) => (own ? host.self.route : other(host));
 }
 
 /** Keeps in A the position in the visiting order, in B the tick until which it stands, 0 while it walks. */
@@ -41,7 +41,7 @@ export const followRoute: ActionMaker = (program, at) => {
       const route = routeOf(host);
       if (!(route >= 0)) return fail(host, because('noRoute'));
       const points = host.routePoints(route);
-      host.memory[at + A] = nearestPlace(points, host.x, host.y);
+      host.memory[at + A] = nearestPlace(points, host.here.x, host.here.y);
       host.memory[at + B] = 0;
       return head(host, points);
     },

@@ -65,7 +65,7 @@ export const search: ActionMaker = (program, at) => {
     host.memory[at + A] = LOOKING;
     const ticks = Math.max(2, Math.round(look(host) * host.ticksPerSecond));
     host.memory[at + B] = host.tick + ticks;
-    host.turnTo(host.heading + SWEEP);
+    host.turnTo(host.self.heading + SWEEP);
     return RUNNING;
   };
   const stay = (host: Host): Status => {

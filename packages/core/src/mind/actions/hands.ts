@@ -36,7 +36,7 @@ export const pickUp: ActionMaker = (program) => {
   const thing = numberArgument(program, 'thing');
   return asked(
     (host) => host.pickUp(thing(host)),
-    (host) => host.carried === thing(host),
+    (host) => host.self.carried === thing(host),
   );
 };
 
@@ -45,10 +45,10 @@ export const use: ActionMaker = (program, at) => {
   const gate = numberArgument(program, 'gate');
   return asked(
     (host) => {
-      host.memory[at + A] = Number(host.isOpen(gate(host)));
+      host.memory[at + A] = Number(host.around.isOpen(gate(host)));
       return host.use(gate(host));
     },
-    (host) => Number(host.isOpen(gate(host))) !== host.memory[at + A],
+    (host) => Number(host.around.isOpen(gate(host))) !== host.memory[at + A],
   );
 };
 

@@ -44,7 +44,7 @@ describe('wandering', () => {
     let [moved, stood] = [0, 0];
     for (let i = 0; i < 900; i++) {
       run(1);
-      if (Math.hypot(keeper.vx, keeper.vy) > 0.1) moved++;
+      if (Math.hypot(keeper.self.vx, keeper.self.vy) > 0.1) moved++;
       else stood++;
       expect(Math.hypot(keeper.x - 2, keeper.y - 5)).toBeLessThan(1.6);
     }

@@ -73,20 +73,20 @@ export const flee: ActionMaker = (program, at) => {
     if (!from(host)) return fail(host, because('placeUnknown'));
     const [fromX, fromY] = host.place;
     const away = (x: number, y: number) => distance(x, y, fromX, fromY);
-    if (away(host.x, host.y) >= until(host)) return SUCCESS;
+    if (away(host.here.x, host.here.y) >= until(host)) return SUCCESS;
     if (host.tick < host.memory[at + B] && host.legs !== LEGS_ARRIVED) return RUNNING;
     host.memory[at + B] = host.tick + Math.round(host.ticksPerSecond / LOOKS);
-    let [bestX, bestY, best] = [host.x, host.y, -Infinity];
+    let [bestX, bestY, best] = [host.here.x, host.here.y, -Infinity];
     for (let i = 0; i < WAYS; i++) {
       const dx = cos((FULL_TURN * i) / WAYS) * LOOK_AHEAD;
       const dy = sin((FULL_TURN * i) / WAYS) * LOOK_AHEAD;
-      const free = host.freeWay(host.x + dx, host.y + dy);
-      const [x, y] = [host.x + dx * free, host.y + dy * free];
+      const free = host.freeWay(host.here.x + dx, host.here.y + dy);
+      const [x, y] = [host.here.x + dx * free, host.here.y + dy * free];
       // What is far off counts, and so does room on the way: a corner is no refuge.
       const score = away(x, y) + free;
       if (score > best) [bestX, bestY, best] = [x, y, score];
     }
-    if (away(bestX, bestY) <= away(host.x, host.y) && host.legs === LEGS_FAILED)
+    if (away(bestX, bestY) <= away(host.here.x, host.here.y) && host.legs === LEGS_FAILED)
       return fail(host, because('nowhereToGo'));
     host.goTo(bestX, bestY, REACHED);
     return RUNNING;
@@ -111,8 +111,8 @@ export const circle: ActionMaker = (program) => {
   const go = (host: Host): Status => {
     if (!around(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;
-    let dx = host.x - x;
-    let dy = host.y - y;
+    let dx = host.here.x - x;
+    let dy = host.here.y - y;
     const away = Math.sqrt(dx * dx + dy * dy);
     if (away === 0) [dx, dy] = [1, 0];
     else [dx, dy] = [dx / away, dy / away];
@@ -131,8 +131,8 @@ export const keepDistance: ActionMaker = (program) => {
   const keep = (host: Host): Status => {
     if (!from(host)) return fail(host, because('placeUnknown'));
     const [x, y] = host.place;
-    const dx = host.x - x;
-    const dy = host.y - y;
+    const dx = host.here.x - x;
+    const dy = host.here.y - y;
     const away = Math.sqrt(dx * dx + dy * dy);
     const [near, far] = [least(host), most(host)];
     const middle = (near + far) / 2;
@@ -150,7 +150,7 @@ export const keepDistance: ActionMaker = (program) => {
 export const returnToPost: ActionMaker = (_, at) => ({
   start(host) {
     host.memory[at + A] = 0;
-    host.goTo(host.postX, host.postY, REACHED);
+    host.goTo(host.self.postX, host.self.postY, REACHED);
     return RUNNING;
   },
   step(host) {
@@ -160,7 +160,7 @@ export const returnToPost: ActionMaker = (_, at) => ({
       host.memory[at + A] = 1;
       host.turnTo(host.postHeading);
     }
-    const left = Math.abs(wrapAngle(host.postHeading - host.heading));
+    const left = Math.abs(wrapAngle(host.postHeading - host.self.heading));
     return left <= FACING_TOLERANCE ? SUCCESS : RUNNING;
   },
   stop(host) {

@@ -13,8 +13,8 @@ export const turn: ActionMaker = (program, at) => {
   const by = numberArgument(program, 'by');
   const aim = (host: Host, left: number): Status => {
     host.memory[at + A] = left;
-    host.memory[at + B] = host.heading;
-    host.turnTo(host.heading + Math.max(-STRETCH, Math.min(STRETCH, left)));
+    host.memory[at + B] = host.self.heading;
+    host.turnTo(host.self.heading + Math.max(-STRETCH, Math.min(STRETCH, left)));
     return RUNNING;
   };
   return {
@@ -24,7 +24,7 @@ export const turn: ActionMaker = (program, at) => {
       return aim(host, angle);
     },
     step(host) {
-      const left = host.memory[at + A] - wrapAngle(host.heading - host.memory[at + B]);
+      const left = host.memory[at + A] - wrapAngle(host.self.heading - host.memory[at + B]);
       return Math.abs(left) <= FACING_TOLERANCE ? SUCCESS : aim(host, left);
     },
     stop: (host) => host.freeEyes(),

@@ -49,7 +49,7 @@ export function stirs(machine: RunnableMachine, host: Host): boolean {
   if (memory[leaf] >= 0) {
     const { heldAlong, eventless, dozes, index } = machine.states[memory[leaf]];
     if (dozes) {
-      if (host.aware) memory[dozing] = 0;
+      if (host.known.aware) memory[dozing] = 0;
       else if (memory[dozing] === index + 1) return false;
       else memory[dozing] = index + 1;
     }

@@ -59,16 +59,16 @@ function keepNearest(into: Candidates, distanceTo: (i: number) => number): void 
 function agentFinder(stance: number): Finder {
   return {
     find(host, into) {
-      const { tracked } = host;
+      const { tracked } = host.known;
       for (let i = 0; i < tracked.length; i++) {
         const of = tracked.of(i);
         if (host.stanceTo(of) === stance && !host.isGone(of)) put(into, of, 0);
       }
       keepNearest(into, (i) =>
-        distance(host.knownX(into.a[i]), host.knownY(into.a[i]), host.x, host.y),
+        distance(host.known.x(into.a[i]), host.known.y(into.a[i]), host.here.x, host.here.y),
       );
     },
-    isThere: (host, agent) => host.knownX(agent) === host.knownX(agent) && !host.isGone(agent),
+    isThere: (host, agent) => host.known.x(agent) === host.known.x(agent) && !host.isGone(agent),
   };
 }
 
@@ -77,10 +77,15 @@ function thingFinder(things: readonly number[]): Finder {
     find(host, into) {
       for (let i = 0; i < things.length; i++) if (host.isLoose(things[i])) put(into, things[i], 0);
       keepNearest(into, (i) =>
-        distance(host.thingX(into.a[i]), host.thingY(into.a[i]), host.x, host.y),
+        distance(
+          host.around.thingX(into.a[i]),
+          host.around.thingY(into.a[i]),
+          host.here.x,
+          host.here.y,
+        ),
       );
     },
-    isThere: (host, thing) => host.isLoose(thing) || host.carried === thing,
+    isThere: (host, thing) => host.isLoose(thing) || host.self.carried === thing,
   };
 }
 
@@ -100,7 +105,7 @@ function listFinder({ key, of }: EachProgram): Finder {
       }
       if (into.count <= MOST_CANDIDATES) into.found = into.count;
       else if (key.type === 'point')
-        keepNearest(into, (i) => distance(into.a[i], into.b[i], host.x, host.y));
+        keepNearest(into, (i) => distance(into.a[i], into.b[i], host.here.x, host.here.y));
       else keepNearest(into, (i) => i);
     },
     isThere(host, a, b) {

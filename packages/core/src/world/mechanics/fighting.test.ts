@@ -34,7 +34,7 @@ describe('a strike', () => {
       result: 'landed',
       harm: 10,
     });
-    expect(warden.health).toBe(90);
+    expect(warden.self.health).toBe(90);
     // 30 + 6 + 24 ticks.
     expect(entries.find((entry) => entry.kind === 'say')!.tick).toBe(BEGUN + 60);
   });
@@ -48,7 +48,7 @@ describe('a strike', () => {
     // Two bodies of 0.3 m, a reach of 1 m: 0.4 m are missing.
     expect(found[0].result).toBe('missed');
     expect(found[0].missedBy).toBeCloseTo(0.4, 6);
-    expect(keeper.program.texts[keeper.lastResult]).toBe('missed');
+    expect(keeper.program.texts[keeper.self.lastResult]).toBe('missed');
   });
 
   it('goes as far beside as its maker aims badly, once for each use', () => {
@@ -205,7 +205,7 @@ describe('a guard', () => {
       60,
     );
     expect(found[0].result).toBe('parried');
-    expect(warden.health).toBe(100);
+    expect(warden.self.health).toBe(100);
     expect(keeper.fight.staggeredUntil).toBe(FIRST_ACTIVE + 61);
     expect(entries).toContainEqual(
       expect.objectContaining({
@@ -489,7 +489,7 @@ describe('a fight', () => {
     const next = swapProgram(world, programOf(without), 2, 1);
     for (let i = 0; i < 60; i++) tick(next);
     const [keeper] = next.agents;
-    expect(keeper.program.texts[keeper.lastResult]).toBe('missed');
+    expect(keeper.program.texts[keeper.self.lastResult]).toBe('missed');
   });
 });
 

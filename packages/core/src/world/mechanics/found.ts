@@ -121,7 +121,7 @@ export function find(
     const { what, of, thing, z, fromX, fromY, mover } = findable;
     if (of === agent.index || mover === agent.index) continue;
     if (mover >= 0 && agent.isFriendly(mover)) continue;
-    if (of >= 0 && agent.isHostile(of)) continue;
+    if (of >= 0 && agent.self.isHostile(of)) continue;
     const gain = coneGainAt(kind, looker, dx, dy, distance);
     if (gain < NOTICEABLE) continue;
     height[0] = z;

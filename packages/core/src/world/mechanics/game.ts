@@ -39,7 +39,7 @@ export function createGame(world: () => Surroundings): GameFacts {
       const index = world().statics.program.director.waves.findIndex((wave) => wave.word === word);
       return index < 0 ? 0 : toCome(world(), index);
     },
-    inZone: (zone, word) => count(word, (agent) => lives(agent) && agent.inZone(zone)),
+    inZone: (zone, word) => count(word, (agent) => lives(agent) && agent.here.inZone(zone)),
     thingsIn: (zone) => lyingIn(zone).length,
     weightIn: (zone) =>
       lyingIn(zone).reduce(

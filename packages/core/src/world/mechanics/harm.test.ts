@@ -53,7 +53,7 @@ describe('a thing in flight', () => {
     expect([x, y]).toEqual([3, 5]);
     expect(world.things[0].x).toBeGreaterThan(keeper.x + keeper.archetype.radius);
     expect(world.things[0].x).toBeLessThan(keeper.x + 1);
-    expect([keeper.health, of('harm')]).toEqual([
+    expect([keeper.self.health, of('harm')]).toEqual([
       60,
       [expect.objectContaining({ agent: 'keeper', amount: 40, left: 60, by: 'gleaner' })],
     ]);
@@ -71,7 +71,7 @@ describe('a thing in flight', () => {
     expect(low.of('harm')).toEqual([]);
     const self = yard(undefined, ({ archetypes }) => (archetypes.gleaner.health = 10));
     self.throwAt(8.2, 5);
-    expect(self.agent('gleaner').health).toBe(10);
+    expect(self.agent('gleaner').self.health).toBe(10);
   });
 
   it('does not reach through a wall', () => {
@@ -178,7 +178,7 @@ describe('death', () => {
     });
     const keeper = agent('keeper').index;
     throwAt(0.5, 5);
-    expect(agent('seer').sees(keeper)).toBe(false);
+    expect(agent('seer').here.sees(keeper)).toBe(false);
     expect(of('percept')).toContainEqual(
       expect.objectContaining({ agent: 'mate', sense: 'found', how: 'body', of: 'keeper' }),
     );
@@ -200,7 +200,7 @@ describe('death', () => {
     run(60);
     expect(of('recycled')).toEqual([expect.objectContaining({ agent: 'keeper', x: 15, y: 2 })]);
     run(2);
-    expect([keeper.asleep, keeper.health]).toEqual([false, 100]);
+    expect([keeper.asleep, keeper.self.health]).toEqual([false, 100]);
     expect(Math.hypot(keeper.x - 15, keeper.y - 2)).toBeLessThan(1.5);
     const entered = of('enter').filter((entry) => (entry as { state: string }).state === 'stand');
     expect(entered.length, 'its machine is entered once more').toBe(2);
@@ -258,11 +258,11 @@ describe('death', () => {
     };
     const keeperIn = (world: typeof hurt.world) =>
       world.agents.find(({ name }) => name === 'keeper')!;
-    expect(keeperIn(swapProgram(hurt.world, edited(150), 2, 1)).health).toBe(110);
+    expect(keeperIn(swapProgram(hurt.world, edited(150), 2, 1)).self.health).toBe(110);
     const gone = deadly();
     gone.throwAt(0.5, 5);
     const after = keeperIn(swapProgram(gone.world, checkProject(gone.document).program!, 2, 1));
-    expect([after.asleep, after.health, after.isDead]).toEqual([true, 0, true]);
+    expect([after.asleep, after.self.health, after.isDead]).toEqual([true, 0, true]);
   });
 
   it('that never comes is a finding where one would respawn', () => {

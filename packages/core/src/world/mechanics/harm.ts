@@ -55,13 +55,14 @@ export function harm(
   if (agent.isDead) return;
   agent.asleep = false;
   feel(agent, blow);
-  // Who has no health can be hit and not be hurt.
-  if (!(agent.health > 0) || amount === 0) return;
-  agent.life.health = Math.max(0, agent.health - amount);
+  // An agent without health can be hit and not be hurt.
+  const { life } = agent;
+  if (!(life.health > 0) || amount === 0) return;
+  life.health = Math.max(0, life.health - amount);
   const name = world.agents[by]?.name ?? '';
   if (world.recorder)
-    recordFor(agent, world.recorder, { kind: 'harm', amount, left: agent.health, by: name });
-  if (agent.health === 0) die(world, agent, name);
+    recordFor(agent, world.recorder, { kind: 'harm', amount, left: life.health, by: name });
+  if (life.health === 0) die(world, agent, name);
 }
 
 /** A dead body lies where it fell. It decides nothing, and what it had taken is free for others. */

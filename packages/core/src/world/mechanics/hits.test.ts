@@ -60,7 +60,7 @@ describe('a strike among several', () => {
       'near landed',
     ]);
     expect(
-      Object.fromEntries(world.agents.map(({ name, health }) => [name, health])),
+      Object.fromEntries(world.agents.map(({ name, life }) => [name, life.health])),
     ).toMatchObject({ far: 40, near: 40, behind: 50, away: 50 });
   });
 
@@ -143,7 +143,7 @@ describe('what a move meets', () => {
 
   it('lets through its share and nothing else: no push, no stagger, no opening', () => {
     const { warden, keeper } = guarded({ knockback: 1, stagger: 1 }, {});
-    expect(warden.health).toBe(97.5);
+    expect(warden.self.health).toBe(97.5);
     expect(warden.x).toBeCloseTo(6.4, 9);
     expect(warden.fight.staggeredUntil).toBeLessThanOrEqual(0);
     expect(keeper.fight.landedAt).toBeLessThanOrEqual(0);
@@ -151,7 +151,7 @@ describe('what a move meets', () => {
 
   it('harms without a push or a stagger where the move has none', () => {
     const { warden } = guarded({ knockback: 0, stagger: 0 }, { from: 0, to: 0.1 });
-    expect(warden.health).toBe(90);
+    expect(warden.self.health).toBe(90);
     expect(warden.x).toBeCloseTo(6.4, 9);
     expect(warden.fight.guard).toBe(0);
   });

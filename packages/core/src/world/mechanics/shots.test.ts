@@ -128,7 +128,7 @@ describe('a shot', () => {
     const { hits: found, warden } = shot({});
     expect(found).toHaveLength(1);
     const [{ x, y, result, harm }] = found;
-    expect([result, harm, warden.health]).toEqual(['landed', 4, 96]);
+    expect([result, harm, warden.self.health]).toEqual(['landed', 4, 96]);
     // It flies off in front of the keeper; in the tick of the impact it comes as near as it gets.
     expect(x).toBeGreaterThan(8.4);
     expect(x).toBeLessThanOrEqual(9);

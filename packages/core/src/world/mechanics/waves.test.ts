@@ -48,7 +48,7 @@ describe('a wave', () => {
     kill(world, 'beetles.1');
     run(8);
     expect(present(world)).toEqual(['beetles.1']);
-    expect(beetle.health).toBe(10);
+    expect(beetle.self.health).toBe(10);
     expect(beetle.memory[0]).toBeLessThan(2);
     expect(luck).not.toEqual(first);
     expect(beetle.stream).toEqual(luck);

@@ -44,7 +44,7 @@ export function leave(world: Surroundings, agent: AgentState): void {
 /** Nothing is left of what it noticed, knew and was at; its luck goes on. */
 function start(agent: AgentState, how: Omit<Beginning, 'asleep' | 'seed'>): void {
   begin(agent, { ...how, asleep: false, seed: null });
-  agent.perceived = 0;
+  agent.known.perceived = 0;
   agent.hasEvents = false;
   attend(agent);
 }
@@ -207,7 +207,7 @@ function bringOne(world: Surroundings, index: number): void {
 
 /** Whether a played agent stands in the zone that starts it. */
 function isEntered({ agents }: Surroundings, { zone }: WaveProgram): boolean {
-  return agents.some((agent) => agent.isPlayed && lives(agent) && agent.inZone(zone));
+  return agents.some((agent) => agent.isPlayed && lives(agent) && agent.here.inZone(zone));
 }
 
 /** One wave in one tick: it starts, brings one more, comes again, or is over. */

@@ -27,7 +27,7 @@ function noteEntered(world: World): void {
     const isHere = lives(agent);
     for (let zone = 0; zone < zones.length; zone++) {
       const at = agent.index * zones.length + zone;
-      const now = Number(isHere && agent.inZone(zone));
+      const now = Number(isHere && agent.here.inZone(zone));
       if (now === 1 && inside[at] === 0)
         tellDirector(world, `entered.${zones[zone].name}.${agent.archetype.name}`);
       inside[at] = now;

@@ -67,7 +67,7 @@ function aimedAt({ agents }: World, agent: Agent): number {
   let best = -1;
   let least = Infinity;
   for (const other of agents) {
-    if (other === agent || other.isDead || !agent.isHostile(other.index)) continue;
+    if (other === agent || other.isDead || !agent.self.isHostile(other.index)) continue;
     const off = Math.abs(wrapAngle(atan2(other.y - agent.y, other.x - agent.x) - agent.heading));
     const away = agent.awayFrom(other.x, other.y) * (1 + off);
     // Who is not on the ground is at no distance.

@@ -108,7 +108,7 @@ const raised: string[] = [];
 
 /** Brings what the agent in hand knows by sight up to this tick. */
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
-  const { sight } = agent;
+  const { sight } = agent.known;
   let forgotten = false;
   for (let i = 0; i < sight.length; i++) {
     updateTrack(world, agent, kind, i);
@@ -117,14 +117,14 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
   for (let i = 0; i < seen.length; i++) {
     // Agents with a track have been handled with it.
     if (strengths[seen[i]] === 0) continue;
-    const track = sight.begin(seen[i], agent.isHostile(seen[i]), world.tick);
+    const track = sight.begin(seen[i], agent.self.isHostile(seen[i]), world.tick);
     updateTrack(world, agent, kind, track);
   }
   if (forgotten) sight.forget(kind, world.tick);
 }
 
 function updateTrack(world: World, agent: Agent, kind: SightKind, track: number): void {
-  const { sight } = agent;
+  const { sight } = agent.known;
   const of = sight.of(track);
   const before = sight.awareness(track);
   sight.update(track, kind, strengths[of], world.tick, 1 / agent.ticksPerSecond);
@@ -146,7 +146,7 @@ function lookOf(world: World, index: number): SeenFighting {
   if (lookedAt[index] === tick) return before;
   lookedAt[index] = tick;
   const agent = world.agents[index];
-  const { health } = agent;
+  const { health } = agent.life;
   const move = moveOf(agent)?.word ?? -1;
   const guard = guardOf(agent)?.word ?? -1;
   const movedAt = move < 0 ? -1 : agent.fight.startedAt;
@@ -166,7 +166,7 @@ function recordPercept(
   track: number,
   how: NonNullable<ReturnType<typeof crossing>>,
 ): void {
-  const { of, x, y, awareness } = agent.sight.at(track);
+  const { of, x, y, awareness } = agent.known.sight.at(track);
   const { name } = agent.program.agents[of];
   recordFor(agent, record, {
     kind: 'percept',
@@ -180,7 +180,7 @@ function recordPercept(
 }
 
 function recordAwareness(world: World, agent: Agent): void {
-  const step = Math.round(agent.awarenessShown / AWARENESS_STEP);
+  const step = Math.round(agent.known.awarenessShown / AWARENESS_STEP);
   if (step === world.awarenessRecorded[agent.index]) return;
   world.awarenessRecorded[agent.index] = step;
   recordFor(agent, world.recorder!, { kind: 'awareness', value: step * AWARENESS_STEP });
@@ -209,7 +209,7 @@ export function senseAll(world: World): void {
       updateTracks(world, agent, kind);
       if (items.length > 0) find(world, agent, kind, looker, items, brought);
     }
-    if (kind || agent.perceived > 0 || brought.length > 0) notice(agent, raised, brought);
+    if (kind || agent.known.perceived > 0 || brought.length > 0) notice(agent, raised, brought);
     if (world.recorder) {
       for (const percept of brought) recordBrought(world.recorder, agent, percept);
       recordAwareness(world, agent);

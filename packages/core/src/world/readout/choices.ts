@@ -160,7 +160,7 @@ export function readChoiceAt(
   const found = findChoice(world, asked);
   if (!found) return null;
   const readout = readChoice(world, asked)!;
-  return { ...readout, options: readOptions(found, found.agent.elsewhere(x, y)) };
+  return { ...readout, options: readOptions(found, found.agent.at(x, y)) };
 }
 
 /** Scores of one option over the ground. */
@@ -192,7 +192,7 @@ export function readHeat(
     const y = (Math.floor(i / columns) + 0.5) * step;
     if (!agent.canStandAt(x, y)) continue;
     let best = 0;
-    choice.look(agent, agent.elsewhere(x, y), (at, _a, _b, score, bar) => {
+    choice.look(agent, agent.at(x, y), (at, _a, _b, score, bar) => {
       if (at === place && (bar === null || bar === 'rank') && score > best) best = score;
     });
     scores[i] = best;

@@ -71,10 +71,10 @@ function knownOf(agent: Agent, { agents }: World): KnownOther[] {
 }
 
 function attentionOf(agent: Agent, { agents }: World): string {
-  const { heeded, attentionOf: of, attentionStrength } = agent;
-  if (heeded < 0) return '';
-  const whom = agents[of]?.placed.title ?? agent.program.texts[agent.percepts[heeded]?.what ?? -1];
-  const sense = SENSE_KINDS[SENSES[heeded]].title.toLowerCase();
+  const { attentionSense: by, attentionOf: of, attentionStrength } = agent.known;
+  if (by < 0) return '';
+  const whom = agents[of]?.placed.title ?? agent.program.texts[agent.percepts[by]?.what ?? -1];
+  const sense = SENSE_KINDS[SENSES[by]].title.toLowerCase();
   return `${whom ?? 'something'}, by ${sense}, ${attentionStrength.toFixed(2)}`;
 }
 
@@ -82,7 +82,8 @@ function attentionOf(agent: Agent, { agents }: World): string {
 export function readFollowed(world: World, name: string): FollowedReadout | null {
   const agent = world.agents.find((candidate) => candidate.name === name);
   if (!agent) return null;
-  const { program, minds, awarenessShown, health } = agent;
+  const { program, minds, known } = agent;
+  const { health } = agent.life;
   return {
     agent: name,
     title: agent.placed.title,
@@ -95,7 +96,7 @@ export function readFollowed(world: World, name: string): FollowedReadout | null
     })),
     acts: actsOf(agent),
     attention: attentionOf(agent, world),
-    awareness: awarenessShown,
+    awareness: known.awarenessShown,
     health: health - health === 0 ? health : null,
     role: program.texts[agent.role] ?? '',
     memory: minds.length > 0 ? readMindOf(agent, minds[0], null).memory : [],
@@ -108,7 +109,7 @@ export function readFollowed(world: World, name: string): FollowedReadout | null
               sense: SENSES[sense],
               what: program.texts[percept.what],
               of: world.agents[percept.of]?.placed.title ?? '',
-              seconds: agent.perceptAge(sense),
+              seconds: known.perceptAge(sense),
             },
           ],
     ),

@@ -45,7 +45,7 @@ export function pictureBodies(world: World): Float32Array {
     const posture = postureOf(agent);
     const speed = Math.sqrt(vx * vx + vy * vy);
     picture.set(
-      [x, y, heading, agent.awarenessShown, leafState(agent), speed, posture, agent.carried],
+      [x, y, heading, agent.known.awarenessShown, leafState(agent), speed, posture, agent.carried],
       i * BODY_STRIDE,
     );
   });
@@ -115,7 +115,7 @@ export function pictureKnown(world: World, name: string): KnownPicture | null {
     percepts: agent.percepts.flatMap((percept, sense) => {
       if (percept === null) return [];
       const { x, y, what } = percept;
-      const age = agent.perceptAge(sense);
+      const age = agent.known.perceptAge(sense);
       return [{ sense: SENSES[sense], what: agent.program.texts[what], x, y, age }];
     }),
   };

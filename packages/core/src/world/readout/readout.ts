@@ -120,7 +120,7 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
     memory: agent.stack!.program.keys.flatMap((declared, key) => {
       if (isCandidateKey(declared)) return [];
       const { name, scope } = declared;
-      const age = agent.keyAge(key);
+      const age = agent.known.keyAge(key);
       return {
         key: name,
         scope,

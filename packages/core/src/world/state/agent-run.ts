@@ -189,17 +189,18 @@ const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
     begin: () => [],
     copy: same,
     carry: (tracks, { names }) => carryTracks(tracks, names),
-    put: ({ sight }, tracks) => sight.set(tracks),
+    put: ({ known }, tracks) => known.sight.set(tracks),
   },
   noticed: {
     begin: () => [],
     copy: (noticed, agent) => (isLate(agent) ? noticed : []),
     carry: (noticed, { names }) => carryTracks(noticed, names),
     put: (agent, noticed) => {
-      if (!isLate(agent)) agent.tracked = agent.sight;
+      const { known } = agent;
+      if (!isLate(agent)) known.tracked = known.sight;
       else {
-        if (agent.tracked === agent.sight) agent.tracked = new Tracks();
-        agent.tracked.set(noticed);
+        if (known.tracked === known.sight) known.tracked = new Tracks();
+        known.tracked.set(noticed);
       }
     },
   },

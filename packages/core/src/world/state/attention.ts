@@ -13,10 +13,11 @@ export function notice(
   percepts: readonly Percept[],
 ): void {
   const { reactionTicks } = agent.archetype;
-  const { sight, late } = agent;
+  const { known, late } = agent;
+  const { sight } = known;
   const something = sight.length > 0 || events.length > 0 || percepts.length > 0;
   // By far the most agents have nothing on their mind at most times.
-  if (!something && !agent.aware && late.length === 0 && agent.heeded < 0) return;
+  if (!something && !agent.aware && late.length === 0 && agent.known.attentionSense < 0) return;
   if (reactionTicks === 0) {
     take(agent, events, percepts);
   } else {
@@ -28,11 +29,11 @@ export function notice(
         percepts: [...percepts],
       });
     }
-    if (agent.tracked.length > 0) agent.tracked.set(NOTHING);
+    if (agent.known.tracked.length > 0) agent.known.tracked.set(NOTHING);
     if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
     while (late.length > 0 && late[0].due <= agent.tick) {
       const due = late.shift()!;
-      agent.tracked.set(due.tracks);
+      agent.known.tracked.set(due.tracks);
       take(agent, due.events, due.percepts);
     }
   }
@@ -46,51 +47,58 @@ export function take(
   events: readonly string[],
   percepts: readonly Percept[],
 ): void {
-  if (agent.perceived > 0) dropOld(agent);
+  if (agent.known.perceived > 0) dropOld(agent);
   for (const percept of percepts) {
     const { sense, what } = percept;
-    if (!replaces(percept, agent.percepts[sense], agent.ticksPerSecond)) continue;
-    if (agent.percepts[sense] === null) agent.perceived++;
-    agent.percepts[sense] = percept;
+    if (!replaces(percept, agent.known.percepts[sense], agent.ticksPerSecond)) continue;
+    if (agent.known.percepts[sense] === null) agent.known.perceived++;
+    agent.known.percepts[sense] = percept;
     agent.deliver([`${SENSES[sense]}.${agent.program.texts[what]}`]);
   }
   agent.deliver(events);
 }
 
 function dropOld(agent: AgentState): void {
-  const { percepts, tick } = agent;
+  const { known, tick } = agent;
+  const { percepts } = known;
   const kept = PERCEPT_SECONDS * agent.ticksPerSecond;
   for (let sense = 0; sense < percepts.length; sense++) {
     const percept = percepts[sense];
     if (percept === null || tick - percept.tick <= kept) continue;
     percepts[sense] = null;
-    agent.perceived--;
+    agent.known.perceived--;
   }
 }
 
 /** Decides again what has the attention. */
 export function attend(agent: AgentState): void {
-  agent.attended = agent.tracked.attended();
-  const awareness = agent.awarenessShown;
-  if (agent.perceived === 0 && !agent.minds[0]?.machine.heeds)
-    agent.heeded = awareness > 0 ? SIGHT : -1;
+  agent.known.attended = agent.known.tracked.attended();
+  const awareness = agent.known.awarenessShown;
+  if (agent.known.perceived === 0 && !agent.minds[0]?.machine.heeds)
+    agent.known.attentionSense = awareness > 0 ? SIGHT : -1;
   else {
     const curious = agent.archetype.sight?.curious ?? 0;
-    agent.heeded = attendedSense(orderOf(agent), agent.percepts, awareness, curious);
+    agent.known.attentionSense = attendedSense(
+      orderOf(agent),
+      agent.known.percepts,
+      awareness,
+      curious,
+    );
   }
-  if (agent.heeded === SIGHT) {
-    const { tracked, attended } = agent;
-    agent.attentionOf = tracked.of(attended);
-    agent.attentionX = tracked.x(attended);
-    agent.attentionY = tracked.y(attended);
-    agent.attentionStrength = awareness;
+  if (agent.known.attentionSense === SIGHT) {
+    const { tracked, attended } = agent.known;
+    agent.known.attentionOf = tracked.of(attended);
+    agent.known.attentionX = tracked.x(attended);
+    agent.known.attentionY = tracked.y(attended);
+    agent.known.attentionStrength = awareness;
     return;
   }
-  const percept = agent.heeded < 0 ? null : agent.percepts[agent.heeded];
-  agent.attentionOf = percept?.of ?? -1;
-  agent.attentionX = percept?.x ?? NaN;
-  agent.attentionY = percept?.y ?? NaN;
-  agent.attentionStrength = percept?.strength ?? 0;
+  const percept =
+    agent.known.attentionSense < 0 ? null : agent.known.percepts[agent.known.attentionSense];
+  agent.known.attentionOf = percept?.of ?? -1;
+  agent.known.attentionX = percept?.x ?? NaN;
+  agent.known.attentionY = percept?.y ?? NaN;
+  agent.known.attentionStrength = percept?.strength ?? 0;
 }
 
 /** The order of the innermost active state that has one. */

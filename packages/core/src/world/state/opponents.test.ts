@@ -5,7 +5,7 @@ import { programOf } from '../../testing/orchard.fixture.ts';
 import { duel } from '../mechanics/fighting.fixture.ts';
 import { createWorld } from '../world.ts';
 import { guardNamed, isCovering, lengthOf, moveNamed, phaseAt, whyNotBegin } from './fight.ts';
-import { impactOn, moveOfOpponent, opponentOf, phaseOfOpponent } from './opponents.ts';
+import { impactOn, trueOpponent } from './opponents.ts';
 
 /** The keeper at (5, 5) has been at its first move for so many ticks; the warden stands four metres off. */
 function facing(move: Partial<MoveDocument>, elapsed: number) {
@@ -36,9 +36,13 @@ function impact(
   away: number,
   { vx = 0, vy = 0, keeper: speed = [0, 0] as [number, number] } = {},
 ): number {
-  const { keeper, warden } = facing(move, elapsed);
+  const { world, keeper, warden } = facing(move, elapsed);
   [keeper.body.vx, keeper.body.vy] = speed;
-  return Number(impactOn(warden, keeper.index, true, 5 + away, 5, vx, vy).toFixed(6));
+  return Number(
+    impactOn(warden, keeper.index, trueOpponent(world, keeper.index), 5 + away, 5, vx, vy).toFixed(
+      6,
+    ),
+  );
 }
 
 describe('the impact of what another does', () => {
@@ -81,9 +85,10 @@ describe('the impact of what another does', () => {
     expect(impact({ from: 1.6, to: 2.2 }, 0, 1)).toBe(0.5);
     const { keeper, warden } = facing({}, 0);
     keeper.fight.move = -1;
-    expect(impactOn(warden, keeper.index, true, 6, 5, 0, 0)).toBeNaN();
-    expect(impactOn(warden, 99, true, 6, 5, 0, 0)).toBeNaN();
-    expect(impactOn(warden, keeper.index, false, 6, 5, 0, 0)).toBeNaN();
+    const elsewhere = warden.at(6, 5).here;
+    expect(elsewhere.impactIn(keeper.index, true)).toBeNaN();
+    expect(elsewhere.impactIn(99, true)).toBeNaN();
+    expect(elsewhere.impactIn(keeper.index, false)).toBeNaN();
   });
 });
 
@@ -92,8 +97,9 @@ describe('what another does', () => {
     const said = (elapsed: number) => {
       const { world, keeper, warden } = facing({}, elapsed);
       const { texts } = world.statics.program;
-      return [phaseOfOpponent, moveOfOpponent].map(
-        (ask) => texts[ask(warden, keeper.index, true)] ?? null,
+      const { around } = warden;
+      return [around.phaseOf(keeper.index), around.moveOf(keeper.index)].map(
+        (word) => texts[word] ?? null,
       );
     };
     expect(said(0)).toEqual(['windUp', 'sweep']);
@@ -106,14 +112,14 @@ describe('what another does', () => {
   });
 
   it('is its guard and its health too, in truth', () => {
-    const { world, keeper, warden } = facing({}, 0);
+    const { world, keeper } = facing({}, 0);
     keeper.fight.guard = 1;
     keeper.life.health = 42;
-    const { x, y, seen } = opponentOf(warden, keeper.index, true)!;
+    const { x, y, seen } = trueOpponent(world, keeper.index)!;
     expect([x, y, seen.health]).toEqual([5, 5, 42]);
     expect(world.statics.program.texts[seen.guard]).toBe('low');
     keeper.fight.guard = -1;
-    expect(opponentOf(warden, keeper.index, true)!.seen.guard).toBe(-1);
+    expect(trueOpponent(world, keeper.index)!.seen.guard).toBe(-1);
   });
 });
 

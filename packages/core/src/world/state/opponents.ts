@@ -1,7 +1,9 @@
+import type { Fighters } from '../../expression/facts.ts';
 import type { SeenFighting } from '../../senses/tracks.ts';
 import type { MoveProgram } from '../program/program.ts';
 import type { AgentState } from './agent-state.ts';
 import { guardOf, moveNamed, moveOf, phaseAt } from './fight.ts';
+import type { Surroundings } from './surroundings.ts';
 
 /** What an agent goes by of another in a fight: what it has seen of it, or how things are in truth. */
 export interface Opponent {
@@ -17,10 +19,9 @@ const seen: SeenFighting = { move: -1, movedAt: -1, guard: -1, health: NaN };
 /** One for all agents, since it is read at once. */
 const truth: Opponent = { x: 0, y: 0, vx: 0, vy: 0, seen };
 
-/** Null for who is not known, or not there. */
-export function opponentOf(agent: AgentState, other: number, inTruth: boolean): Opponent | null {
-  if (!inTruth) return agent.track(other);
-  const there = agent.surroundings.agents[other];
+/** How an agent really fights; null for none. Good until it is asked for again. */
+export function trueOpponent({ agents }: Surroundings, other: number): Opponent | null {
+  const there = agents[other];
   if (!there) return null;
   const { body, fight } = there;
   truth.x = body.x;
@@ -34,22 +35,34 @@ export function opponentOf(agent: AgentState, other: number, inTruth: boolean): 
   return truth;
 }
 
-function moveBy(agent: AgentState, other: number, { seen }: Opponent): MoveProgram | undefined {
-  const there = agent.surroundings.agents[other];
+function moveBy(
+  { agents }: Surroundings,
+  other: number,
+  { seen }: Opponent,
+): MoveProgram | undefined {
+  const there = agents[other];
   return seen.move < 0 ? undefined : there.archetype.moves[moveNamed(there, seen.move)];
 }
 
-/** Index of the word for the part its move is in; −1 for none. */
-export function phaseOfOpponent(agent: AgentState, other: number, inTruth: boolean): number {
-  const opponent = opponentOf(agent, other, inTruth);
-  const move = opponent && moveBy(agent, other, opponent);
-  return opponent && move ? phaseAt(move, agent.tick - opponent.seen.movedAt) : -1;
-}
+/** What can be told of other fighters from what is known of them. */
+export abstract class Opponents implements Fighters {
+  protected abstract get world(): Surroundings;
+  protected abstract opponent(agent: number): Opponent | null;
 
-/** Index of the word for its move; −1 for none. */
-export function moveOfOpponent(agent: AgentState, other: number, inTruth: boolean): number {
-  const isMoving = phaseOfOpponent(agent, other, inTruth) >= 0;
-  return isMoving ? opponentOf(agent, other, inTruth)!.seen.move : -1;
+  phaseOf(agent: number): number {
+    const opponent = this.opponent(agent);
+    const move = opponent && moveBy(this.world, agent, opponent);
+    return move ? phaseAt(move, this.world.tick - opponent.seen.movedAt) : -1;
+  }
+  moveOf(agent: number): number {
+    return this.phaseOf(agent) < 0 ? -1 : this.opponent(agent)!.seen.move;
+  }
+  guardOf(agent: number): number {
+    return this.opponent(agent)?.seen.guard ?? -1;
+  }
+  healthOf(agent: number): number {
+    return this.opponent(agent)?.seen.health ?? NaN;
+  }
 }
 
 /**
@@ -59,14 +72,13 @@ export function moveOfOpponent(agent: AgentState, other: number, inTruth: boolea
 export function impactOn(
   agent: AgentState,
   other: number,
-  inTruth: boolean,
+  opponent: Opponent | null,
   x: number,
   y: number,
   vx: number,
   vy: number,
 ): number {
-  const opponent = opponentOf(agent, other, inTruth);
-  const move = opponent && moveBy(agent, other, opponent);
+  const move = opponent && moveBy(agent.surroundings, other, opponent);
   if (!opponent || !move || move.kind === 'dodge') return NaN;
   const elapsed = agent.tick - opponent.seen.movedAt;
   if (elapsed >= move.windUp + move.active || move.from >= agent.height) return NaN;

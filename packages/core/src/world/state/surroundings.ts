@@ -1,4 +1,4 @@
-import type { GameFacts } from '../../expression/facts.ts';
+import type { Around } from '../../expression/facts.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { Statics } from '../program/statics.ts';
 import type { AgentState } from './agent-state.ts';
@@ -21,8 +21,7 @@ export interface Surroundings extends WorldRun {
   /** What minds do to the world; done in agent order when all have decided. */
   effects: (() => void)[];
   recorder: Recorder | null;
-  /** What can be asked of the game. */
-  game: GameFacts;
+  around: Around;
 }
 
 /** What a mind wants written to memory it shares; done after all minds have decided. */
