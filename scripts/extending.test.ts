@@ -133,6 +133,24 @@ export const hum: ActionMaker = (program) => {
       ],
     },
   },
+  ground: {
+    // Two rows, and one file of its folder.
+    atMost: 3,
+    row: {
+      'core/src/terms/views.ts': [
+        "  above: {\n    title: 'Seen from above'",
+        "  corridor: { title: 'Along a corridor', parts: ['gates', 'routes', 'agents'] },\n",
+      ],
+    },
+    rest: {
+      'core/src/ground/kinds/kinds.ts': ['above: FROM_ABOVE }', 'corridor: CORRIDOR, '],
+    },
+    more: {
+      'core/src/ground/corridor/corridor.ts': source(
+        'core/src/testing/corridor.fixture.ts',
+      ).replaceAll("'../", "'../../"),
+    },
+  },
   page: {
     atMost: 2,
     row: {
@@ -160,6 +178,10 @@ export function LatelyPage({ header }: { header: ReactElement }) {
 
 /** Imports that the additions need; they stand in files that are counted above. */
 const IMPORTS: Addition = {
+  'core/src/ground/kinds/kinds.ts': [
+    "import { FROM_ABOVE } from '../from-above/from-above.ts';\n",
+    "import { CORRIDOR } from '../corridor/corridor.ts';\n",
+  ],
   'core/src/mind/actions/index.ts': [
     "import { turn } from './turn.ts';\n",
     "import { hum } from './hum.ts';\n",
@@ -275,5 +297,26 @@ describe('an addition', () => {
       },
     };
     expect(readProject(document)).toMatchObject({ ok: true });
+  });
+
+  it('of a made-up ground is a view that a document can have, where an action may make no sense', async () => {
+    const core = (await import(
+      path.join(copy, 'packages/core/dist/index.js')
+    )) as typeof import('@crooked-lantern/core');
+    const { ACTIONS, checkProject, createWorld, exampleProject, readProject, tick } = core;
+    const document = exampleProject({ do: 'stop' });
+    document.grounds[document.start.ground].view = 'corridor' as 'above';
+    expect(readProject(document)).toMatchObject({ ok: true });
+    const { program } = checkProject(document);
+    const world = createWorld(program!, 1);
+    const before = world.agents.map(({ y }) => y);
+    for (let i = 0; i < 60; i++) tick(world);
+    expect(world.agents.map(({ y }) => y)).toEqual(before);
+    Object.assign(ACTIONS.stop, { views: ['above'] });
+    expect(checkProject(document).findings).toContainEqual(
+      expect.objectContaining({
+        message: expect.stringContaining('makes no sense on a ground along a corridor') as string,
+      }),
+    );
   });
 });

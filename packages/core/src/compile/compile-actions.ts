@@ -17,6 +17,7 @@ import type {
   NumberOrExpression,
   UnitName,
 } from '../model/documents.ts';
+import { fitsView, GROUND_VIEWS } from '../terms/views.ts';
 import { suggestion } from '../model/names/nearest-name.ts';
 import type { Remedy } from './finding.ts';
 import { internText, type CompileContext } from './context.ts';
@@ -240,9 +241,16 @@ function directing({ mind, bodies, document: { title }, context }: MindScope): R
   };
 }
 
-/** What needs a body is not for a director, and what a director does is for no other mind. */
+/** An action must fit the ground; what needs a body is not for a director, and what a director does is for no other mind. */
 function checkDoer(scope: MindScope, action: string, spec: ActionSpec, path: string): void {
   const { findings } = scope.context;
+  const { view } = scope;
+  if (!fitsView(spec, view))
+    findings.error(
+      'conflict',
+      path,
+      `“${spec.title}” makes no sense on a ground ${GROUND_VIEWS[view].title.toLowerCase()}. Remove it, or change the view of the ground.`,
+    );
   if (scope.isDirector && needsBody(action, spec))
     findings.error(
       'conflict',

@@ -202,6 +202,7 @@ export function checkScore(
   const names = {
     keys,
     onGround: context.onGround,
+    view: context.view,
     internText: (text: string) => internText(context, text),
   };
   const result = checkExpression(source, names, { types: ['number'] });

@@ -1,17 +1,19 @@
 import { distance } from '../numeric/distance.ts';
-import { createWalls, circleBlocked, type Walls } from '../ground/from-above/walls.ts';
+import type { GroundSpace } from '../ground/ground.ts';
+import { GROUND_KINDS } from '../ground/kinds/kinds.ts';
 import { type GroundDocument, type PostDocument } from '../model/documents.ts';
 import { SOUND_HEIGHT } from '../ground/from-above/sound.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
 import {
   THING_RADIUS,
-  wallBoxes,
   type AgentProgram,
   type ArchetypeProgram,
   type BoxProgram,
   type GroundProgram,
   type ThingProgram,
 } from '../world/program/program.ts';
+import { startingSpace } from '../world/program/space.ts';
+import { USUAL_VIEW } from '../terms/views.ts';
 import { numberOf } from '../model/schema/schema.ts';
 import {
   GATE_FIELDS,
@@ -27,6 +29,22 @@ import { namesOf } from '../model/names/names.ts';
 
 function boxOf({ at, size }: { at: [number, number]; size: [number, number] }): BoxProgram {
   return { x: at[0], y: at[1], width: size[0], height: size[1] };
+}
+
+function compileWalls({ walls }: GroundDocument): GroundProgram['walls'] {
+  return walls.map((wall) => ({
+    kind: wall.kind ?? WALL_FIELDS.kind.usual,
+    ...boxOf(wall),
+    top: numberOf(wall, 'height', WALL_FIELDS.height),
+    muffles: numberOf(wall, 'muffles', WALL_FIELDS.muffles),
+  }));
+}
+
+/** What is solid at the start on a ground as it is written, whether the rest of the project compiles or not. */
+export function writtenSpace(ground: GroundDocument): GroundSpace {
+  const { view = USUAL_VIEW, width, height } = ground;
+  const gates = compileGates(ground).filter(({ state }) => state !== 'open');
+  return GROUND_KINDS[view].space({ width, height, solids: [...compileWalls(ground), ...gates] });
 }
 
 function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {
@@ -73,15 +91,11 @@ export function compileGround(context: CompileContext): GroundProgram {
   return {
     name,
     title: ground.title,
+    view: ground.view ?? USUAL_VIEW,
     width: ground.width,
     height: ground.height,
     light: numberOf(ground, 'light', GROUND_FIELDS.light),
-    walls: ground.walls.map((wall) => ({
-      kind: wall.kind ?? WALL_FIELDS.kind.usual,
-      ...boxOf(wall),
-      top: numberOf(wall, 'height', WALL_FIELDS.height),
-      muffles: numberOf(wall, 'muffles', WALL_FIELDS.muffles),
-    })),
+    walls: compileWalls(ground),
     lamps: namesOf(lamps).map((lamp) => {
       const { title, at, reach, strength } = lamps[lamp];
       return { name: lamp, title: title ?? lamp, x: at[0], y: at[1], reach, strength };
@@ -192,18 +206,9 @@ export function compileAgents(compiled: GroundProgram, context: CompileContext):
   });
 }
 
-/** The walls as they stand at the start. */
-export function startingWalls(ground: GroundProgram): Walls {
-  const walls = createWalls(ground.width, ground.height, wallBoxes(ground));
-  ground.gates.forEach(({ state }, gate) => {
-    if (state === 'open') walls.standing[ground.walls.length + gate] = 0;
-  });
-  return walls;
-}
-
 /** Why bodies can't start where they do: they must stand on the ground, in no wall, in no other body. */
 export function badPlaces(
-  walls: Walls,
+  space: GroundSpace,
   agents: readonly AgentProgram[],
   archetypes: readonly ArchetypeProgram[],
 ): { agent: string; message: string }[] {
@@ -215,7 +220,7 @@ export function badPlaces(
       .slice(0, i)
       .filter((other) => distance(x, y, other.x, other.y) < radius(agent) + radius(other))
       .map((other) => `“${title}” and “${other.title}” are placed on the same spot. Move one.`);
-    const blocked = circleBlocked(walls, x, y, radius(agent))
+    const blocked = space.isBlocked(x, y, radius(agent))
       ? [
           `“${title}” (radius ${radius(agent)} m) is placed in a wall or off the ground at (${x}, ${y}). Move it.`,
         ]
@@ -231,11 +236,11 @@ export function checkPlaces(
   agents: readonly AgentProgram[],
   archetypes: readonly ArchetypeProgram[],
 ): void {
-  const walls = startingWalls(ground);
-  for (const { agent, message } of badPlaces(walls, agents, archetypes))
+  const space = startingSpace(ground);
+  for (const { agent, message } of badPlaces(space, agents, archetypes))
     context.findings.error('place', `grounds.${ground.name}.agents.${agent}.at`, message);
   for (const thing of ground.things) {
-    if (!circleBlocked(walls, thing.x, thing.y, THING_RADIUS)) continue;
+    if (!space.isBlocked(thing.x, thing.y, THING_RADIUS)) continue;
     context.findings.error(
       'place',
       `grounds.${ground.name}.things.${thing.name}.at`,

@@ -68,6 +68,7 @@ function scopeOf(mind: string, keys: readonly KeyProgram[], context: CompileCont
     ),
     onGround: context.onGround,
     inTexts: context.inTexts,
+    view: context.view,
     isDirector: context.directing.has(mind),
     bands: context.document.bands ?? {},
     called: new Set(),

@@ -1,3 +1,4 @@
+import { USUAL_VIEW, type GroundView } from '../terms/views.ts';
 import { WORDS } from '../terms/senses.ts';
 import { directingMinds, groupNames } from '../model/groups.ts';
 import type { GroundName, NamesInTexts } from '../expression/scope.ts';
@@ -18,6 +19,7 @@ export interface CompileContext {
   gaits: string[];
   kinds: Kind[];
   onGround: Map<string, GroundName>;
+  view: GroundView;
   inTexts: NamesInTexts;
   /** Minds that direct a ground. */
   directing: ReadonlySet<string>;
@@ -64,6 +66,7 @@ export function createContext(document: ProjectDocument, findings: Findings): Co
   return {
     document,
     findings,
+    view: ground?.view ?? USUAL_VIEW,
     ticksPerSecond: document.ticksPerSecond ?? DEFAULT_TICKS_PER_SECOND,
     texts: [...WORDS],
     gaits: [...gaits].sort(byName),

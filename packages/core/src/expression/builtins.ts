@@ -1,5 +1,6 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Sense } from '../terms/senses.ts';
+import type { GroundView } from '../terms/views.ts';
 import type { Facts } from './facts.ts';
 import { membershipOf } from '../numeric/membership.ts';
 import { FIGHT_BUILTINS } from './fight-builtins.ts';
@@ -38,7 +39,9 @@ export interface Builtin {
   missingWords?: string;
   /** The sense it speaks of, where it speaks of what that brought; `attention`: of whichever has the attention. */
   sense?: Sense | 'attention';
-  /** It is true of everybody, whatever anybody perceives: only the mind of a director may ask. */
+  /** The views of grounds on which it can be asked; left out: all. */
+  views?: readonly GroundView[];
+  /** It is true of all agents, whatever any of them perceives: only the mind of a director may ask. */
   directorOnly?: true;
   /** The checker has its own way with it: its arguments are more than values. */
   ownWay?: true;

@@ -1,4 +1,5 @@
 import type { Expression as Node } from 'acorn';
+import { fitsView, GROUND_VIEWS } from '../terms/views.ts';
 import { nearestName, suggestion } from '../model/names/nearest-name.ts';
 import {
   BUILTINS,
@@ -95,8 +96,15 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   return fault(checker, node, `Nothing is called “${name}” here.${meant}`);
 }
 
-/** Whether the asker may know; a mind that perceives must not know what holds for all agents. */
-export function mayAsk(checker: Checker, node: Node, { name, directorOnly }: Builtin): boolean {
+/** Whether it can be asked on this ground, and by this mind: one that perceives must not know what holds for all agents. */
+export function mayAsk(checker: Checker, node: Node, builtin: Builtin): boolean {
+  const { name, directorOnly } = builtin;
+  const { view } = checker.scope;
+  if (!fitsView(builtin, view)) {
+    const seen = GROUND_VIEWS[view].title.toLowerCase();
+    fault(checker, node, `“${name}” can’t be asked on a ground ${seen}.`);
+    return false;
+  }
   if (!directorOnly || checker.scope.isDirector) return true;
   fault(
     checker,

@@ -19,6 +19,7 @@ const scope: Scope = {
     ['patience', { index: 5, scope: 'self', slot: 6, type: 'number', unit: 's' }],
   ]),
   onGround: new Map([['west', { type: 'route', index: 0 }]]),
+  view: 'above',
   internText: (text) => (texts.includes(text) ? texts.indexOf(text) : texts.push(text) - 1),
 };
 

@@ -1,4 +1,5 @@
 import type { BandSetDocument, UnitName } from '../model/documents.ts';
+import type { GroundView } from '../terms/views.ts';
 import type { NamedInText } from './builtins.ts';
 import type { Unit } from './units.ts';
 import type { CheckedExpression, KeyScope, ValueType } from './ir.ts';
@@ -38,6 +39,8 @@ export interface Scope {
   bands?: Readonly<Record<string, BandSetDocument>>;
   /** What texts can name. */
   inTexts?: NamesInTexts;
+  /** How the ground is seen that it is asked on. */
+  view: GroundView;
   /** It is asked by the mind of a director. */
   isDirector?: boolean;
   /** Index of a text; texts are kept once for the whole program. */

@@ -1,7 +1,7 @@
 import type { Findings } from '../compile/finding.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import { BUILTIN_BY_SIGNATURE, type Builtin } from '../expression/builtins.ts';
-import { circleBlocked, createWalls } from '../ground/from-above/walls.ts';
+import { spaceOf } from '../world/program/space.ts';
 import { stanceToward, type ArchetypeProgram, type Program } from '../world/program/program.ts';
 import { FRIENDLY } from '../terms/stances.ts';
 import { partsOf } from '../expression/ir.ts';
@@ -84,7 +84,8 @@ function followsOwnRoute(stack: StackProgram): boolean {
 
 function checkRoutes(program: Program, findings: Findings): void {
   const { ground, agents, archetypes, stacks } = program;
-  const walls = createWalls(ground.width, ground.height, ground.walls);
+  // Gates open; a waypoint in one can be stood on.
+  const space = spaceOf(ground, () => false);
   const path = `grounds.${ground.name}`;
   for (const agent of agents) {
     const archetype = archetypes[agent.archetype];
@@ -102,7 +103,7 @@ function checkRoutes(program: Program, findings: Findings): void {
     const route = ground.routes[agent.route];
     for (let i = 0; i < route.points.length; i += 2) {
       const [x, y] = route.points.slice(i, i + 2);
-      if (!circleBlocked(walls, x, y, archetype.radius)) continue;
+      if (!space.isBlocked(x, y, archetype.radius)) continue;
       findings.warning(
         'cannotWork',
         `${path}.routes.${route.name}.points[${i / 2}]`,

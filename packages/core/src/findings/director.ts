@@ -1,6 +1,5 @@
 import type { Findings } from '../compile/finding.ts';
-import { startingWalls } from '../compile/compile-ground.ts';
-import { circleBlocked } from '../ground/from-above/walls.ts';
+import { startingSpace } from '../world/program/space.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { directingMinds } from '../model/groups.ts';
 import { kindsOf, mindsOf } from '../model/kinds.ts';
@@ -15,9 +14,9 @@ function checkRoom(wave: WaveProgram, program: Program, findings: Findings): voi
   const { archetypes, agents, ground } = program;
   const archetype = archetypes[agents[wave.pool[0]]?.archetype];
   if (!archetype) return;
-  const walls = startingWalls(ground);
+  const space = startingSpace(ground);
   for (const { title, x, y } of wave.spawns) {
-    if (!circleBlocked(walls, x, y, archetype.radius)) continue;
+    if (!space.isBlocked(x, y, archetype.radius)) continue;
     findings.warning(
       'place',
       `grounds.${ground.name}.waves.${wave.name}`,

@@ -1,4 +1,5 @@
-import { badPlaces, startingWalls } from '../compile/compile-ground.ts';
+import { badPlaces } from '../compile/compile-ground.ts';
+import { startingSpace } from '../world/program/space.ts';
 import type { Findings } from '../compile/finding.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
 import { namesOf } from '../model/names/names.ts';
@@ -20,9 +21,9 @@ export function checkSetups(program: Program, document: ProjectDocument, finding
       `There is no ${what} “${name}”.${suggestion(name, names)}`,
     );
   };
-  const walls = startingWalls(program.ground);
+  const space = startingSpace(program.ground);
   const before = new Set(
-    badPlaces(walls, program.agents, program.archetypes).map(({ message }) => message),
+    badPlaces(space, program.agents, program.archetypes).map(({ message }) => message),
   );
   for (const name of namesOf(setups)) {
     const { play, player, agents: places = {} } = setups[name];
@@ -31,7 +32,7 @@ export function checkSetups(program: Program, document: ProjectDocument, finding
     known(namesOf(players), player, `${path}.player`, 'scripted player');
     for (const agent of namesOf(places)) known(agents, agent, `${path}.agents.${agent}`, 'agent');
     const moved = program.agents.map((agent) => placedAnew(agent, places));
-    for (const { agent, message } of badPlaces(walls, moved, program.archetypes))
+    for (const { agent, message } of badPlaces(space, moved, program.archetypes))
       if (!before.has(message)) findings.warning('place', `${path}.agents.${agent}.at`, message);
   }
 }

@@ -98,5 +98,32 @@ export interface PreparedGround {
   enter(): Ground;
 }
 
-/** Makes one kind of ground. `before` is what it made of the same solids, so that work can be kept. */
-export type GroundKind = (plan: GroundPlan, before?: PreparedGround) => PreparedGround;
+/** What is solid, without bodies: for checks, editors and pictures, which never build walls themselves. */
+export interface GroundSpace {
+  readonly width: number;
+  readonly height: number;
+  /** As {@link Ground.isBlocked}. */
+  isBlocked(x: number, y: number, radius: number): boolean;
+  /** As {@link Ground.castRay}. */
+  castRay(x0: number, y0: number, x1: number, y1: number, radius: number, over: number): number;
+  /** Where the middle of a body of this radius can be. */
+  walkable(radius: number): WalkableArea;
+}
+
+/** The ground in square cells, row by row. */
+export interface WalkableArea {
+  columns: number;
+  rows: number;
+  /** Metres. */
+  cell: number;
+  /** By cell: the number of the connected area it belongs to; −1 where the body can’t be. */
+  areas: Int32Array;
+}
+
+/** One kind of ground. */
+export interface GroundKind {
+  /** Makes a ground ready to be entered. `before` is what it made of the same solids, so that work can be kept. */
+  prepare(plan: GroundPlan, before?: PreparedGround): PreparedGround;
+  /** What is solid, all of `solids` standing. */
+  space(plan: Pick<GroundPlan, 'width' | 'height' | 'solids'>): GroundSpace;
+}

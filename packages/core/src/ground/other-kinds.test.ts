@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { prepareCorridor } from '../testing/corridor.fixture.ts';
+import { CORRIDOR } from '../testing/corridor.fixture.ts';
 import { compiled, nightWatch } from '../testing/demo.fixture.ts';
 import { restoreSnapshot, takeSnapshot, worldHash } from '../world/handover/snapshot.ts';
 import { swapProgram } from '../world/handover/swap.ts';
@@ -37,7 +37,7 @@ function corridor() {
   delete document.setups;
   delete document.players;
   const program = compiled(document);
-  return { program, statics: createStatics(program, undefined, prepareCorridor) };
+  return { program, statics: createStatics(program, undefined, CORRIDOR) };
 }
 
 interface Watched {
@@ -106,7 +106,7 @@ describe('a ground of another kind', () => {
     const other = createWorld(world.statics.program, 7, world.statics);
     restoreSnapshot(other, structuredClone(takeSnapshot(world)));
     const edited = swapProgram(other, corridor().program, 2, 7);
-    expect(edited.statics.groundKind).toBe(prepareCorridor);
+    expect(edited.statics.ownKind).toBe(CORRIDOR);
     for (let i = 0; i < 300; i++) tick(edited);
     run(300);
     expect(worldHash(edited)).toBe(worldHash(world));

@@ -1,4 +1,5 @@
-import { ACTIONS, type ActionName } from './actions/actions.ts';
+import { fitsView } from '../terms/views.ts';
+import { ACTIONS, type ActionName, type ActionSpec } from './actions/actions.ts';
 import { isDirectors, needsBody } from './actions/director-actions.ts';
 import { poolSize } from './documents/director.ts';
 import type { Name, ProjectDocument } from './documents.ts';
@@ -24,7 +25,10 @@ export function groupNames({
   return [...new Set(names)].sort(byName);
 }
 
-/** Whether a mind may do something: one that directs has no body, and one that a body has does not direct. */
+/**
+ * Whether a mind may do something: some ground has a view that it fits; a mind that directs has no body, and one that
+ * a body has does not direct.
+ */
 export function mayDo(
   { grounds, archetypes }: Pick<ProjectDocument, 'grounds' | 'archetypes'>,
   mind: string,
@@ -32,8 +36,10 @@ export function mayDo(
 ): boolean {
   const directs = directingMinds({ grounds }).has(mind);
   const hasBody = Object.values(archetypes).some((each) => mindsOf(each).includes(mind));
+  const spec: ActionSpec = ACTIONS[action];
+  if (!Object.values(grounds).some(({ view }) => fitsView(spec, view))) return false;
   if (isDirectors(action)) return directs || !hasBody;
-  return !directs || !needsBody(action, ACTIONS[action]);
+  return !directs || !needsBody(action, spec);
 }
 
 /** The minds that direct some ground. */

@@ -1,4 +1,4 @@
-import type { Ground, GroundPlan, PreparedGround, Reachable } from '../ground/ground.ts';
+import type { Ground, GroundKind, GroundPlan, Reachable } from '../ground/ground.ts';
 import { arrive, type Body } from '../motion/body.ts';
 import { LEGS_MOVING, type PathResult } from '../motion/legs.ts';
 
@@ -130,6 +130,23 @@ class Corridor implements Ground {
   }
 }
 
-export function prepareCorridor(plan: GroundPlan): PreparedGround {
-  return { enter: () => new Corridor(plan) };
-}
+export const CORRIDOR: GroundKind = {
+  prepare: (plan) => ({ enter: () => new Corridor(plan) }),
+  space: ({ width, height, solids }) => {
+    const plan = { width, height, solids, gates: 0, kinds: [], kindOf: [], longestStep: 0 };
+    const ground = new Corridor(plan);
+    return {
+      width,
+      height,
+      isBlocked: (x, y, radius) => ground.isBlocked(x, y, radius),
+      castRay: (x0, y0, x1, y1, radius) => ground.castRay(x0, y0, x1, y1, radius),
+      walkable: (radius) => {
+        const columns = Math.ceil(width);
+        const areas = Int32Array.from({ length: columns }, (_, x) =>
+          ground.isBlocked(x + 0.5, 0, radius) ? -1 : 0,
+        );
+        return { columns, rows: 1, cell: 1, areas };
+      },
+    };
+  },
+};

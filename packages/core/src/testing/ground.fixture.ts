@@ -1,4 +1,4 @@
-import { prepareFromAbove } from '../ground/from-above/from-above.ts';
+import { FROM_ABOVE } from '../ground/from-above/from-above.ts';
 import type { Ground, Solid } from '../ground/ground.ts';
 
 /** An empty ground seen from above; kind 0 is a body of this radius. */
@@ -10,5 +10,5 @@ export function groundOf(
 ): Ground {
   const kinds = [{ radius, acceleration: 10, turnRate: 10 }];
   const plan = { width, height, solids, gates: 0, kinds, kindOf: [], longestStep: 0 };
-  return prepareFromAbove(plan).enter();
+  return FROM_ABOVE.prepare(plan).enter();
 }

@@ -15,7 +15,10 @@ import { createPlaces, filePlaces } from './state/places.ts';
 import type { Surroundings } from './state/surroundings.ts';
 import { beginWorldRun, loners } from './state/world-run.ts';
 
-/** A program at a tick: all that a run is now. */
+/**
+ * A program at a tick: all that a run is now. A game reads `tick`, `agents` (`name`, `x`, `y` in metres, `body.heading`
+ * in radians, `speech`, `life`, `isDead`, `asleep`, `away`), `things`, `gates`, `scores` and `result`; it writes nothing.
+ */
 export interface World extends Surroundings {
   agents: Agent[];
   bodies: Body[];
@@ -33,6 +36,12 @@ export interface World extends Surroundings {
   decideFor: ((agent: Agent, events: readonly string[]) => void) | null;
 }
 
+/**
+ * A world at tick 0. The same program, seed and inputs give the same run.
+ *
+ * @param seed where every random draw comes from: a whole number from 0; left out: the program’s
+ * @param statics what was prepared of the program, to be shared by several worlds or to bring a ground of one’s own
+ */
 export function createWorld(
   program: Program,
   seed = program.seed,
@@ -115,7 +124,7 @@ export function settle(world: World): void {
   }
 }
 
-/** Starts or (with null) ends recording. Recording never changes what happens. */
+/** Calls `recorder` for each entry of the ledger from now on; null ends it. Recording never changes what happens. */
 export function setRecorder(world: World, recorder: Recorder | null): void {
   world.recorder = recorder;
   for (const agent of world.agents) {

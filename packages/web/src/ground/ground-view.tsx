@@ -39,7 +39,7 @@ import {
   type Painter,
   type View,
 } from './drawing/view.ts';
-import { useWalkable, useWalls } from './use-ground.ts';
+import { useWalkable, useSpace } from './use-ground.ts';
 import {
   DODGE_KEY,
   drawAim,
@@ -161,7 +161,7 @@ export const GroundView = memo(function GroundView({
   const stage = useRef<HTMLDivElement>(null);
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
-  const walls = useWalls(program);
+  const space = useSpace(program);
   const played = useEngineValue(({ frame }) => frame?.played ?? -1);
   const player = program?.agents[played] ?? null;
   const chosen = program?.agents.findIndex(({ name }) => name === agent) ?? -1;
@@ -169,7 +169,7 @@ export const GroundView = memo(function GroundView({
   const backdrop = useRef(createBackdrop());
   const lit = useRef(createReaches());
   const seen = useRef(createReaches());
-  const area = useWalkable(program, walls, chosen >= 0 ? chosen : played, overlays.walkable);
+  const area = useWalkable(program, space, chosen >= 0 ? chosen : played, overlays.walkable);
   const carry = useRef<{ agent: number; x: number; y: number } | null>(null);
 
   useEffect(
@@ -225,7 +225,7 @@ export const GroundView = memo(function GroundView({
     const surface = sharpCanvas(canvas.current);
     if (!surface) return;
     const { context, width, height } = surface;
-    if (!frame || !running || !walls) {
+    if (!frame || !running || !space) {
       context.fillStyle = tokens.night;
       context.fillRect(0, 0, width, height);
       return;
@@ -239,13 +239,13 @@ export const GroundView = memo(function GroundView({
       view.current = fitView(ground.width, ground.height, width, height, 0);
     }
     const painter = { context, view: view.current, tokens, width, height };
-    const scene = sceneOf(view.current, { program: running, walls, frame, chosen });
+    const scene = sceneOf(view.current, { program: running, space, frame, chosen });
     const { light, routes } = overlays;
-    drawBackdrop(backdrop.current, painter, [ground, walls, area, light, routes], (behind) => {
+    drawBackdrop(backdrop.current, painter, [ground, space, area, light, routes], (behind) => {
       drawGround(behind, ground);
-      if (area) drawWalkable(behind, area.walkable, area.islands);
+      if (area) drawWalkable(behind, area);
       drawMarks(behind, ground);
-      if (light) drawLamps(behind, walls, ground);
+      if (light) drawLamps(behind, space, ground);
       if (routes) drawRoutes(behind, ground);
     });
     if (light) drawLanterns(painter, scene, lit.current);

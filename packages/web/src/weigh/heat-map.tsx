@@ -5,7 +5,7 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { bodyAt, drawBodies, sceneOf } from '../ground/drawing/bodies.ts';
 import { drawGates, drawGround } from '../ground/drawing/scene.ts';
 import { fitView, toMetresX, toMetresY, toX, toY, type View } from '../ground/drawing/view.ts';
-import { useWalls } from '../ground/use-ground.ts';
+import { useSpace } from '../ground/use-ground.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
@@ -77,7 +77,7 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
   const canvas = useRef<HTMLCanvasElement>(null);
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
-  const walls = useWalls(program);
+  const space = useSpace(program);
   const name = optionTitle(option);
   const answer = useAnswer(isShown ? point : null, `${agent} ${mind} ${choice}`);
 
@@ -115,12 +115,12 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
     const { context, width, height } = surface;
     context.fillStyle = tokens.night;
     context.fillRect(0, 0, width, height);
-    if (!frame || !running || !walls) return;
+    if (!frame || !running || !space) return;
     const { ground } = running;
     view.current = fitView(ground.width, ground.height, width, height, 0);
     const painter = { context, view: view.current, tokens, width, height };
     const chosen = running.agents.findIndex((each) => each.name === agent);
-    const scene = sceneOf(view.current, { program: running, walls, frame, chosen });
+    const scene = sceneOf(view.current, { program: running, space, frame, chosen });
     drawGround(painter, ground);
     if (heat) {
       context.fillStyle = tokens.lamp;

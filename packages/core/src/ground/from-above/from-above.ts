@@ -1,6 +1,13 @@
 import type { Body, BodyKind } from '../../motion/body.ts';
 import type { PathResult } from '../../motion/legs.ts';
-import type { Ground, GroundPlan, PreparedGround, Reachable, Solid } from '../ground.ts';
+import type {
+  Ground,
+  GroundKind,
+  GroundPlan,
+  PreparedGround,
+  Reachable,
+  Solid,
+} from '../ground.ts';
 import {
   collectNeighbours,
   createNeighbours,
@@ -42,8 +49,7 @@ interface Prepared extends PreparedGround {
   areas: Walkable[];
 }
 
-/** The kind of ground that is seen from above. */
-export function prepareFromAbove(plan: GroundPlan, before?: PreparedGround): PreparedGround {
+function prepare(plan: GroundPlan, before?: PreparedGround): PreparedGround {
   const kept = before as Prepared | undefined;
   const walls = kept?.walls ?? ungatedWalls(plan);
   const bySize = new Map<number, Walkable>((kept?.areas ?? []).map((area) => [area.radius, area]));
@@ -61,6 +67,25 @@ export function prepareFromAbove(plan: GroundPlan, before?: PreparedGround): Pre
   };
   return prepared;
 }
+
+/** The kind of ground that is seen from above. */
+export const FROM_ABOVE: GroundKind = {
+  prepare,
+  space: ({ width, height, solids }) => {
+    const walls = createWalls(width, height, solids);
+    return {
+      width,
+      height,
+      isBlocked: (x, y, radius) => circleBlocked(walls, x, y, radius),
+      castRay: (x0, y0, x1, y1, radius, over) => castRay(walls, x0, y0, x1, y1, radius, over),
+      walkable: (radius) => {
+        const area = createWalkable(walls, radius);
+        const { columns, rows, cell } = area;
+        return { columns, rows, cell, areas: islandsOf(area) };
+      },
+    };
+  },
+};
 
 function ungatedWalls({ width, height, solids, gates }: GroundPlan): Walls {
   const walls = createWalls(width, height, solids);

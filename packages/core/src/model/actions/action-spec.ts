@@ -1,4 +1,5 @@
 import type { Channel } from '../../terms/channels.ts';
+import type { GroundView } from '../../terms/views.ts';
 
 /** What is said of an action in the table of actions. */
 
@@ -39,6 +40,8 @@ export interface ParameterSpec {
 export interface ActionSpec {
   title: string;
   channel: Channel | null;
+  /** The views of grounds on which it makes sense; left out: all. */
+  views?: readonly GroundView[];
   /** Whether it goes on over several ticks. One that does belongs under "while here", not on entry or exit. */
   lasts: boolean;
   about: string;

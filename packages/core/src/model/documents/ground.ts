@@ -1,3 +1,4 @@
+import { USUAL_VIEW, VIEW_NAMES } from '../../terms/views.ts';
 import { GATE_STATES } from '../../terms/game.ts';
 import {
   choice,
@@ -159,6 +160,9 @@ export interface PlacedAgentDocument extends TypeOf<typeof placedAgent> {}
 
 const side = (label: string) => needed(number(label, 'm', [2, 1000], 'of the ground'));
 export const GROUND_FIELDS = {
+  view: choice('View', VIEW_NAMES, 'how the ground is seen, and what kind of world that makes', {
+    usual: USUAL_VIEW,
+  }),
   width: side('Width'),
   height: side('Height'),
   light: number('Light', '', [0, 1], 'that there is everywhere', { usual: 1 }),

@@ -8,6 +8,7 @@ export interface Snapshot extends WorldRun {
   agents: (AgentRun & { name: string })[];
 }
 
+/** Keeps everything a run is now, sharing nothing with the world: it can be sent, stored and restored any time. */
 export function takeSnapshot(world: World): Snapshot {
   return {
     ...copyWorldRun(world),

@@ -10,7 +10,10 @@ import { createWorld, setRecorder, settle, type World } from '../world.ts';
 /**
  * The world as it goes on under an edited program from the next tick. What is carried over, and how, is
  * said where the state of a run is: in `state/world-run.ts` and `state/agent-run.ts`. Agents that are new
- * start where they are placed.
+ * start where they are placed. The world given is not to be used any more.
+ *
+ * @param edit the number by which the ledger names the edit
+ * @param seed the run’s, for the random numbers of agents that are new
  */
 export function swapProgram(world: World, program: Program, edit: number, seed: number): World {
   const next = createWorld(program, seed, createStatics(program, world.statics));

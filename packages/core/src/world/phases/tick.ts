@@ -57,6 +57,7 @@ export const PHASES = phases([
   { name: 'arrivals', run: bringWaves },
 ]);
 
+/** A phase by its name, such as `minds`. */
 export type PhaseName = (typeof PHASES)[number]['name'];
 
 /** A phase threw. The world is half changed by then: restore a snapshot before it is used again. */
@@ -79,7 +80,8 @@ export class TickError extends Error {
 }
 
 /**
- * Runs the world on by one tick. A run that has ended stands still: only its ticks are counted.
+ * Runs the world on by one tick: 1 / `ticksPerSecond` of a second. An input holds for its agent until the next one.
+ * Input for an agent that is not there is ignored. A run that has ended stands still: only its ticks are counted.
  *
  * @throws {TickError} a phase threw
  */
@@ -99,7 +101,7 @@ export function runPhase(world: World, phase: Phase<PhaseName>, inputs: readonly
   }
 }
 
-/** Counts the tick; for those who run the phases themselves. */
+/** Counts the tick; for games that run the phases themselves. */
 export function beginTick(world: World): void {
   world.tick++;
   for (const agent of world.agents) agent.tick = world.tick;

@@ -48,7 +48,7 @@ describe('a program as text', () => {
       JSON.stringify({ format: 'crooked-lantern/project' }),
       /Compile the project/,
     ],
-    ['another version', encodeProgram(small).replace('"version":1', '"version":9'), /version 9/],
+    ['another version', encodeProgram(small).replace('"version":2', '"version":9'), /version 9/],
     [
       'a number that is none',
       encodeProgram(small).replace('"~NaN"', '"~many"'),

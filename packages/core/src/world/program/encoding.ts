@@ -7,7 +7,7 @@ import type { Program } from './program.ts';
 
 const PROGRAM_FORMAT = 'crooked-lantern/program';
 /** Raised whenever a program of before would be read wrongly. */
-export const PROGRAM_VERSION = 1;
+export const PROGRAM_VERSION = 2;
 
 const NUMBERS: ReadonlyMap<string, number> = new Map([
   ['~NaN', NaN],

@@ -1,5 +1,6 @@
 import type { CheckedExpression } from '../../expression/ir.ts';
 import type { SharedKeysProgram, StackProgram } from '../../mind/program.ts';
+import type { GroundView } from '../../terms/views.ts';
 import type { DirectorProgram } from './director-program.ts';
 import type {
   GateState,
@@ -225,6 +226,7 @@ export interface WallProgram extends BoxProgram {
 export interface GroundProgram {
   name: string;
   title: string;
+  view: GroundView;
   width: number;
   height: number;
   /** Everywhere, 0 to 1. */

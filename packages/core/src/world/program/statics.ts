@@ -2,7 +2,7 @@ import { FRIENDLY } from '../../terms/stances.ts';
 import { WORD_INDICES } from '../../terms/senses.ts';
 import { compileNumber } from '../../expression/closures.ts';
 import type { Facts } from '../../expression/facts.ts';
-import { prepareFromAbove } from '../../ground/from-above/from-above.ts';
+import { GROUND_KINDS } from '../../ground/kinds/kinds.ts';
 import type { GroundKind, GroundPlan, PreparedGround } from '../../ground/ground.ts';
 import { createNeighbours, fillNeighbours, type Neighbours } from '../../ground/neighbours.ts';
 import { makeStack, type RunnableStack } from '../../mind/machine/mind.ts';
@@ -23,8 +23,8 @@ import {
 /** What follows from a program and does not change while it runs. */
 export interface Statics {
   program: Program;
-  /** Makes the kind of ground this is. */
-  groundKind: GroundKind;
+  /** A kind of ground that a game brought; null where the program's view says it. */
+  ownKind: GroundKind | null;
   ground: PreparedGround;
   startingGates: GateStatus[];
   /** Gates that some plate opens. */
@@ -110,11 +110,14 @@ function planOf({ ground, archetypes, agents, ticksPerSecond }: Program): Ground
   };
 }
 
-/** Prepares a program; what was made of its ground is taken over from `before` where that is the same. */
+/**
+ * Prepares a program; what was made of its ground is taken over from `before` where that is the same. `own` is a
+ * kind of ground to use instead of the one for the program's view; what is prepared after it has it too.
+ */
 export function createStatics(
   program: Program,
   before?: Statics,
-  groundKind = before?.groundKind ?? prepareFromAbove,
+  own: GroundKind | null = before?.ownKind ?? null,
 ): Statics {
   const { ground, archetypes, agents } = program;
   const kept = before && sameGround(before.program, program) ? before.ground : undefined;
@@ -122,8 +125,8 @@ export function createStatics(
   fillNeighbours(lamps, ground.lamps);
   return {
     program,
-    groundKind,
-    ground: groundKind(planOf(program), kept),
+    ownKind: own,
+    ground: (own ?? GROUND_KINDS[ground.view]).prepare(planOf(program), kept),
     startingGates: ground.gates.map(({ state }) => GATE_STATUS[state]),
     platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
     lamps,

@@ -152,4 +152,5 @@ export interface Reading {
   value: string;
 }
 
+/** Takes in what happens, entry by entry, in the order in which it happens. */
 export type Recorder = (entry: LedgerEntry) => void;

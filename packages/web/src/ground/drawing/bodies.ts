@@ -7,7 +7,7 @@ import {
   LYING,
   MOST_APART,
   type Program,
-  type Walls,
+  type GroundSpace,
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { placeLabels } from './labels.ts';
@@ -26,7 +26,7 @@ const POSTURE = 6;
 export interface Scene {
   program: Program;
   /** With gates as they are in the frame. */
-  walls: Walls;
+  space: GroundSpace;
   frame: Frame;
   /** The agent that is watched; −1 for none. */
   chosen: number;

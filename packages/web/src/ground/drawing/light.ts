@@ -1,4 +1,4 @@
-import { BODY_STRIDE, LYING, type GroundProgram, type Walls } from '@crooked-lantern/core';
+import { BODY_STRIDE, LYING, type GroundProgram, type GroundSpace } from '@crooked-lantern/core';
 import { bodyAt, type Scene } from './bodies.ts';
 import { addOutline, outlineOf, type Fan } from './outlines.ts';
 import { drawShade, type Reaches } from './shade.ts';
@@ -46,11 +46,11 @@ function fillOutline(
 }
 
 /** What the lamps light. */
-export function drawLamps(painter: Painter, walls: Walls, ground: GroundProgram): void {
+export function drawLamps(painter: Painter, space: GroundSpace, ground: GroundProgram): void {
   const { context, view, tokens } = painter;
   for (const { name, x, y, reach, strength } of ground.lamps) {
     if (!isInSight(painter, x, y, reach)) continue;
-    const lit = outlineOf(new Map(), name, walls, view.scale, source(x, y, reach, LAMP_OVER));
+    const lit = outlineOf(new Map(), name, space, view.scale, source(x, y, reach, LAMP_OVER));
     fillOutline(painter, lit, x, y, glowOf(painter, reach, strength));
     context.fillStyle = tokens.found;
     context.beginPath();
@@ -64,7 +64,7 @@ const FLAT = 0.12;
 
 /** The light of lanterns on the move; that of many runs together in one shade. */
 export function drawLanterns(painter: Painter, scene: Scene, kept: Reaches): void {
-  const { program, walls, frame, together } = scene;
+  const { program, space, frame, together } = scene;
   const glows = program.archetypes.map(
     ({ lantern }) => lantern && !together && glowOf(painter, lantern.reach, lantern.strength),
   );
@@ -76,7 +76,7 @@ export function drawLanterns(painter: Painter, scene: Scene, kept: Reaches): voi
       if (posture >= LYING) return;
       const { reach } = lantern;
       if (!isInSight(onto, x, y, reach)) return;
-      const lit = outlineOf(kept.outlines, index, walls, scale, source(x, y, reach, LANTERN_OVER));
+      const lit = outlineOf(kept.outlines, index, space, scale, source(x, y, reach, LANTERN_OVER));
       const glow = glows[archetype];
       if (glow) fillOutline(onto, lit, x, y, glow);
       else addOutline(onto, x, y, lit);

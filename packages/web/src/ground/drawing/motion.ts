@@ -1,5 +1,5 @@
 import { actionTitle } from '../../engine/action-title.ts';
-import { FORCES, type Walkable } from '@crooked-lantern/core';
+import { FORCES, type WalkableArea } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
 import { bodyAt } from './bodies.ts';
 import { faded, toX, toY, type Painter, type View } from './view.ts';
@@ -67,10 +67,9 @@ export function drawForces({ context, view, tokens }: Painter, frame: Frame): vo
 /** Where bodies of one size can be, and in another shade the areas no way leads to. */
 export function drawWalkable(
   { context, view, tokens }: Painter,
-  { columns, rows, cell, open }: Walkable,
-  islands: Int32Array,
+  { columns, rows, cell, areas }: WalkableArea,
 ): void {
-  const main = largest(islands);
+  const main = largest(areas);
   // On whole pixels, so that rows meet without seam or overlap.
   const [left, top] = [
     (c: number) => Math.round(toX(view, c * cell)),
@@ -85,7 +84,7 @@ export function drawWalkable(
       let from = -1;
       for (let c = 0; c <= columns; c++) {
         const at = r * columns + c;
-        const inside = c < columns && open[at] === 1 && (islands[at] !== main) === apart;
+        const inside = c < columns && areas[at] >= 0 && (areas[at] !== main) === apart;
         if (inside && from < 0) from = c;
         if (inside || from < 0) continue;
         context.fillRect(left(from), top(r), left(c) - left(from), top(r + 1) - top(r));
@@ -95,9 +94,9 @@ export function drawWalkable(
   }
 }
 
-/** The island most cells belong to. */
-export function largest(islands: Int32Array): number {
+/** The area most cells belong to. */
+export function largest(areas: Int32Array): number {
   const counts: number[] = [];
-  for (const island of islands) if (island >= 0) counts[island] = (counts[island] ?? 0) + 1;
-  return counts.reduce((best, count, island) => (count > (counts[best] ?? 0) ? island : best), 0);
+  for (const area of areas) if (area >= 0) counts[area] = (counts[area] ?? 0) + 1;
+  return counts.reduce((best, count, area) => (count > (counts[best] ?? 0) ? area : best), 0);
 }

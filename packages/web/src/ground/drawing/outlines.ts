@@ -1,4 +1,4 @@
-import { castRay, type Walls } from '@crooked-lantern/core';
+import type { GroundSpace } from '@crooked-lantern/core';
 import { toX, toY, type Painter } from './view.ts';
 
 /**
@@ -19,7 +19,7 @@ export interface Fan {
 }
 
 interface Kept {
-  walls: Walls;
+  space: GroundSpace;
   scale: number;
   fan: Fan;
   /** [x, y, …] in metres from the source. */
@@ -43,7 +43,7 @@ function roomFor(from: number, way: number, end: number): number {
   return from + way < 0 ? -from / way : 1;
 }
 
-function castFan(walls: Walls, scale: number, fan: Fan): Float32Array {
+function castFan(space: GroundSpace, scale: number, fan: Fan): Float32Array {
   const { x, y, heading, reach, halfAngle, over } = fan;
   const rim = (2 * halfAngle * reach * scale) / RAY_PIXELS;
   const steps = Math.round(
@@ -53,9 +53,9 @@ function castFan(walls: Walls, scale: number, fan: Fan): Float32Array {
   for (let i = 0; i <= steps; i++) {
     const angle = heading + halfAngle * (2 * (i / steps) - 1);
     const [wantedX, wantedY] = [Math.cos(angle) * reach, Math.sin(angle) * reach];
-    const onGround = Math.min(roomFor(x, wantedX, walls.width), roomFor(y, wantedY, walls.height));
+    const onGround = Math.min(roomFor(x, wantedX, space.width), roomFor(y, wantedY, space.height));
     const [dx, dy] = [wantedX * onGround, wantedY * onGround];
-    const t = castRay(walls, x, y, x + dx, y + dy, 0, over);
+    const t = space.castRay(x, y, x + dx, y + dy, 0, over);
     points[2 * i] = dx * t;
     points[2 * i + 1] = dy * t;
   }
@@ -76,15 +76,15 @@ function isStill(before: Fan, now: Fan, scale: number): boolean {
 export function outlineOf(
   kept: KeptOutlines,
   name: string | number,
-  walls: Walls,
+  space: GroundSpace,
   scale: number,
   fan: Fan,
 ): Float32Array {
   const before = kept.get(name);
-  if (before?.walls === walls && before.scale === scale && isStill(before.fan, fan, scale))
+  if (before?.space === space && before.scale === scale && isStill(before.fan, fan, scale))
     return before.points;
-  const points = castFan(walls, scale, fan);
-  kept.set(name, { walls, scale, fan, points });
+  const points = castFan(space, scale, fan);
+  kept.set(name, { space, scale, fan, points });
   return points;
 }
 

@@ -22,7 +22,7 @@ const TOGETHER = 0.12;
 /** Adds what an agent’s cones cover to the path; `each` comes after every one of them. */
 function addCones(
   painter: Painter,
-  { program, walls, frame }: Scene,
+  { program, space, frame }: Scene,
   kept: KeptOutlines,
   index: number,
   scale: number,
@@ -34,7 +34,7 @@ function addCones(
   if (posture >= LYING || !isInSight(painter, x, y, reachOf(sight))) return;
   sight.cones.forEach(({ range: reach, halfAngle }, cone) => {
     const fan = { x, y, heading, reach, halfAngle, over: SEEN_OVER };
-    const points = outlineOf(kept, `${index} ${cone}`, walls, scale, fan);
+    const points = outlineOf(kept, `${index} ${cone}`, space, scale, fan);
     addOutline(painter, x, y, points, true);
     each?.();
   });

@@ -3,12 +3,13 @@ import {
   GROUND_FIELDS,
   numberOf,
   THING_FIELDS,
+  USUAL_VIEW,
   WALL_FIELDS,
   type GroundDocument,
   type GroundProgram,
   type PointDocument,
   type ProjectDocument,
-  type Walkable,
+  type WalkableArea,
   type WallKind,
 } from '@crooked-lantern/core';
 import { drawWalkable } from '../drawing/motion.ts';
@@ -26,7 +27,7 @@ export interface EditorScene {
   ground: GroundDocument;
   layers: LayerSwitches;
   chosen: readonly PartRef[];
-  area: { walkable: Walkable; islands: Int32Array };
+  area: WalkableArea;
   /** Areas no way leads to from the largest, with what they are called. */
   apart: { x: number; y: number; name: string }[];
   /** Metres that what is chosen is being dragged by, and why it can't be there. */
@@ -53,6 +54,7 @@ function asProgram(ground: GroundDocument, hidden: LayerSwitches['hidden']): Gro
   return {
     name: '',
     title: ground.title,
+    view: ground.view ?? USUAL_VIEW,
     width: ground.width,
     height: ground.height,
     light: numberOf(ground, 'light', GROUND_FIELDS.light),
@@ -233,7 +235,7 @@ export function drawEditor(painter: Painter, scene: EditorScene): void {
   const { context, view, tokens } = painter;
   const program = asProgram(ground, layers.hidden);
   drawGround(painter, program);
-  drawWalkable(painter, area.walkable, area.islands);
+  drawWalkable(painter, area);
   if (!layers.hidden.includes('lights')) drawLamps(painter, ground);
   drawMarks(painter, program);
   drawGates(

@@ -1,4 +1,4 @@
-import { createWalkable, islandsOf, type PointDocument } from '@crooked-lantern/core';
+import type { PointDocument, WalkableArea } from '@crooked-lantern/core';
 import {
   useEffect,
   useMemo,
@@ -42,18 +42,17 @@ const Stage = styled(CanvasStage)`
 /** Pixels within which a part that has no breadth is hit. */
 const NEAR = 11;
 
-/** Names of the areas that no way leads to: island 1 is where most of the ground is. */
-function areasApart(area: { walkable: ReturnType<typeof createWalkable>; islands: Int32Array }) {
-  const { columns, cell } = area.walkable;
-  const main = largest(area.islands);
+/** Names of the areas that no way leads to from the largest. */
+function areasApart({ columns, cell, areas }: WalkableArea) {
+  const main = largest(areas);
   const sums = new Map<number, { x: number; y: number; count: number }>();
-  area.islands.forEach((island, index) => {
-    if (island < 0 || island === main) return;
-    const sum = sums.get(island) ?? { x: 0, y: 0, count: 0 };
+  areas.forEach((area, index) => {
+    if (area < 0 || area === main) return;
+    const sum = sums.get(area) ?? { x: 0, y: 0, count: 0 };
     sum.x += ((index % columns) + 0.5) * cell;
     sum.y += (Math.floor(index / columns) + 0.5) * cell;
     sum.count++;
-    sums.set(island, sum);
+    sums.set(area, sum);
   });
   return [...sums.values()].map(({ x, y, count }, i) => ({
     x: x / count,
@@ -64,12 +63,11 @@ function areasApart(area: { walkable: ReturnType<typeof createWalkable>; islands
 }
 
 /** Where bodies of one radius can be on the ground as it is written, and what is cut off from the rest. */
-export function useWalkableArea({ walls }: GroundEditor, radius: number) {
+export function useWalkableArea({ space }: GroundEditor, radius: number) {
   return useMemo(() => {
-    const walkable = createWalkable(walls, radius);
-    const area = { walkable, islands: islandsOf(walkable) };
+    const area = space.walkable(radius);
     return { area, apart: areasApart(area) };
-  }, [walls, radius]);
+  }, [space, radius]);
 }
 
 /** The ground to work on: pointer and keys choose, place, move and resize. */

@@ -13,7 +13,7 @@ import { EditorStage, useWalkableArea } from './editor-stage.tsx';
 import { Inspector } from './inspector.tsx';
 import { allParts, type PartRef } from './parts.ts';
 import { PartList } from './part-list.tsx';
-import { TOOLS } from './tools.ts';
+import { toolsFor, type Tool } from './tools.ts';
 import { useGroundEditor } from './use-ground-editor.ts';
 
 const Work = styled.div`
@@ -58,7 +58,7 @@ const Apart = styled.section`
 
 const SNAPS = [0, 0.1, 0.25, 0.5, 1];
 
-const HINTS: Record<(typeof TOOLS)[number]['how'], string> = {
+const HINTS: Record<Tool['how'], string> = {
   choose:
     'Click to choose, with Shift several · drag or arrows to move · Ctrl+D copies · Delete removes',
   box: 'Drag to draw it · Escape to stop',
@@ -82,7 +82,8 @@ export function GroundPage({ header }: { header: ReactNode }) {
   const [showsRun, setShowsRun] = useState(true);
   const [bodyOf, setBodyOf] = useState(wanted?.archetype ?? archetypes[0] ?? '');
   const [watched, setWatched] = useState<string | null>(null);
-  const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
+  const tools = useMemo(() => toolsFor(ground), [ground]);
+  const tool = tools.find(({ id }) => id === toolId) ?? tools[0];
   const radius = document.archetypes[bodyOf]?.body.radius ?? 0.3;
   const area = useWalkableArea(editor, radius);
   const { apart } = area;
@@ -99,7 +100,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
   useCommands(
     useMemo(
       () => [
-        ...TOOLS.map(({ id, title, kind }) => ({
+        ...tools.map(({ id, title, kind }) => ({
           id: `tool-${id}`,
           name: kind === null ? 'Choose parts of the ground' : `Place: ${title}`,
           run: () => setToolId(id),
@@ -125,7 +126,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
           run: () => choose(allParts(ground).filter(isFree)),
         },
       ],
-      [setToolId, remove, duplicate, choose, isFree, ground, nothing],
+      [tools, setToolId, remove, duplicate, choose, isFree, ground, nothing],
     ),
   );
 
@@ -143,7 +144,7 @@ export function GroundPage({ header }: { header: ReactNode }) {
         work={
           <Work>
             <Bar aria-label="Tools">
-              {TOOLS.map(({ id, title, icon: Icon }) => (
+              {tools.map(({ id, title, icon: Icon }) => (
                 <Toggle
                   key={id}
                   isSelected={id === toolId}

@@ -1,4 +1,4 @@
-import { createWalls, WALL_HEIGHTS, type ProjectDocument } from '@crooked-lantern/core';
+import { writtenSpace, type ProjectDocument } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { moved, type AnyPart, type PartRef } from './parts.ts';
 import { whyNotHere, whyNotMoved } from './placing.ts';
@@ -22,8 +22,9 @@ function yard() {
     grounds: { yard: ground },
     start: { ground: 'yard' },
   } as unknown as ProjectDocument;
-  const walls = createWalls(20, 10, [{ x: 8, y: 2, width: 1, height: 6, top: WALL_HEIGHTS.wall }]);
-  return { document, ground: document.grounds.yard, walls };
+  // Without its gate: agents can be put where that stands.
+  const space = writtenSpace({ ...document.grounds.yard, gates: {} });
+  return { document, ground: document.grounds.yard, space };
 }
 
 const ref = (kind: PartRef['kind'], name = 'new'): PartRef => ({ kind, name });

@@ -1,11 +1,10 @@
 import {
   archetypeOf,
-  circleBlocked,
   THING_RADIUS,
   type GroundDocument,
   type PlacedAgentDocument,
   type ProjectDocument,
-  type Walls,
+  type GroundSpace,
 } from '@crooked-lantern/core';
 import { keyOf, partAt, partsOf, type AnyPart, type PartRef } from './parts.ts';
 
@@ -15,7 +14,7 @@ interface Ground {
   document: ProjectDocument;
   ground: GroundDocument;
   /** With gates as they are at the start. */
-  walls: Walls;
+  space: GroundSpace;
 }
 
 /** Radius of an agent's body, its own where it has one otherwise; 0 for what is no agent. */
@@ -52,25 +51,23 @@ export function whyNotHere(
   part: AnyPart,
   moving: ReadonlySet<string> = new Set(),
 ): string | null {
-  const { ground, walls } = here;
+  const { ground, space } = here;
   const corners =
     part.at && part.size ? [[part.at[0] + part.size[0], part.at[1] + part.size[1]]] : [];
   const places = [...(part.at ? [part.at] : []), ...corners, ...(part.points ?? [])];
   if (places.some(([x, y]) => isOff(ground, x, y))) return 'this is off the ground';
   if (kind === 'agents' && part.at) {
-    if (circleBlocked(walls, part.at[0], part.at[1], radiusOf(here.document, part)))
+    if (space.isBlocked(part.at[0], part.at[1], radiusOf(here.document, part)))
       return 'there is a wall in the way';
     return crowding(here, name, part, moving);
   }
   if ((kind === 'things' || kind === 'posts' || kind === 'spawns') && part.at) {
-    if (circleBlocked(walls, part.at[0], part.at[1], THING_RADIUS)) return 'there is a wall here';
+    if (space.isBlocked(part.at[0], part.at[1], THING_RADIUS)) return 'there is a wall here';
   }
   if (kind === 'plates' && !Object.hasOwn(ground.gates ?? {}, String(part.opens)))
     return 'there is no gate it could open; place a gate first';
   if (kind === 'routes') {
-    const blocked = (part.points ?? []).findIndex(([x, y]) =>
-      circleBlocked(walls, x, y, THING_RADIUS),
-    );
+    const blocked = (part.points ?? []).findIndex(([x, y]) => space.isBlocked(x, y, THING_RADIUS));
     if (blocked >= 0) return `waypoint ${blocked + 1} is in a wall`;
   }
   if (kind === 'walls' || kind === 'gates') return buriedAgent(here, kind, part, moving);

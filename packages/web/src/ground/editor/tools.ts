@@ -1,4 +1,4 @@
-import { namesOf } from '@crooked-lantern/core';
+import { GROUND_VIEWS, namesOf, USUAL_VIEW, type GroundDocument } from '@crooked-lantern/core';
 import {
   Circle,
   DoorOpen,
@@ -134,3 +134,9 @@ export const TOOLS: readonly Tool[] = [
   },
   { id: 'agent', title: 'Agent', icon: User, kind: 'agents', how: 'point', stem: 'agent' },
 ];
+
+/** The tools for what a ground of its view can have. */
+export function toolsFor({ view = USUAL_VIEW }: GroundDocument): readonly Tool[] {
+  const parts: readonly string[] = GROUND_VIEWS[view].parts;
+  return TOOLS.filter(({ kind }) => kind === null || parts.includes(kind));
+}

@@ -1,15 +1,4 @@
-import {
-  createWalls,
-  GATE_FIELDS,
-  numberOf,
-  WALL_FIELDS,
-  type GateDocument,
-  type NumberSpec,
-  type WallDocument,
-  type GroundDocument,
-  type PartChange,
-  type Walls,
-} from '@crooked-lantern/core';
+import { writtenSpace, type GroundDocument, type PartChange } from '@crooked-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch, useProject } from '../../state/store.ts';
 import { perform } from '../../state/perform.ts';
@@ -61,23 +50,6 @@ function useLayers() {
   return { layers, toggle };
 }
 
-/** The ground's walls as they stand at the start: open gates are none. */
-function wallsOf({ width, height, walls, gates = {} }: GroundDocument): Walls {
-  const box = (part: WallDocument | GateDocument, spec: NumberSpec) => ({
-    x: part.at[0],
-    y: part.at[1],
-    width: part.size[0],
-    height: part.size[1],
-    top: numberOf(part, 'height', spec),
-  });
-  return createWalls(width, height, [
-    ...walls.map((wall) => box(wall, WALL_FIELDS.height)),
-    ...Object.values(gates)
-      .filter(({ state }) => state !== 'open')
-      .map((gate) => box(gate, GATE_FIELDS.height)),
-  ]);
-}
-
 function counted(refs: readonly PartRef[], ground: GroundDocument): string {
   return refs.length === 1 ? titleOf(ground, refs[0]) : `${refs.length} parts`;
 }
@@ -91,13 +63,13 @@ export function useGroundEditor() {
   const [chosenKeys, setChosenKeys] = useState<PartRef[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { layers, toggle } = useLayers();
-  const walls = useMemo(() => wallsOf(ground), [ground]);
+  const space = useMemo(() => writtenSpace(ground), [ground]);
   // What was chosen may be gone by an undo.
   const chosen = useMemo(
     () => chosenKeys.filter((ref) => partAt(ground, ref) !== undefined),
     [ground, chosenKeys],
   );
-  const here = useMemo(() => ({ document, ground, walls }), [document, ground, walls]);
+  const here = useMemo(() => ({ document, ground, space }), [document, ground, space]);
 
   const change = useCallback(
     (changes: PartChange[], what: string): boolean => {
@@ -197,7 +169,7 @@ export function useGroundEditor() {
     document,
     name,
     ground,
-    walls,
+    space,
     chosen,
     chosenSet: useMemo(() => new Set(chosen.map(keyOf)), [chosen]),
     choose,
