@@ -3,7 +3,7 @@ import {
   advanceTo,
   bindBreakpoints,
   checkProject,
-  createObservation,
+  createObserver,
   createRun,
   createWorld,
   observe,
@@ -148,7 +148,7 @@ export function runningOn(): Figure {
   const times = Array.from({ length: 3 }, () => {
     const run = createRun(program!, 1);
     const watched = watchFor(bindBreakpoints({ ...document, breakpoints }, program!), run);
-    const noticed = createObservation();
+    const noticed = createObserver();
     return (
       timed(() => {
         while (advanceTo(watched, run, busy(program!, run.head + 1)).length === 0)

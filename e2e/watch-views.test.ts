@@ -37,10 +37,10 @@ describe('beside the ground', () => {
       rounds.transitions = [{ to: 'peer', when: 'time > 0.5' }];
       peer.transitions = [{ to: 'rounds', after: 0.1 }];
     });
-    const page = await app.open(`${mind.replace(/minds.*/, 'watch/findings')}?tick=240`);
+    const page = await app.open(`${mind.replace(/minds.*/, 'watch/observations')}?tick=240`);
     await page.getByTestId('hash').waitFor();
-    const findings = page.getByRole('list', { name: 'Findings' });
-    const first = findings.getByRole('listitem').filter({ hasText: /Flickers: .*Warden 1/ });
+    const observations = page.getByRole('list', { name: 'List of observations' });
+    const first = observations.getByRole('listitem').filter({ hasText: /Flickers: .*Warden 1/ });
     await first.getByText(/between Peer and Rounds: “time > 0.5” leads from Rounds/).waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
     await first

@@ -4,13 +4,13 @@ import {
   advance,
   checkProject,
   coverageOf,
-  createObservation,
+  createObserver,
   createRun,
   explanationLines,
   findState,
   observe,
   readProjectText,
-  runFindings,
+  observationsOf,
   whatEverLedTo,
   whoTold,
   why,
@@ -68,9 +68,9 @@ function seen(
     run,
     checks: () => findings.map(({ path: where, message }) => `${where}: ${message}`).join('\n'),
     noticed: () => {
-      const observation = createObservation();
+      const observation = createObserver();
       observe(observation, run, ENDLESS);
-      return runFindings(observation)
+      return observationsOf(observation)
         .map(({ kind, agent, message }) => `${kind} ${agent}: ${message}`)
         .join('\n');
     },

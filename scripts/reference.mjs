@@ -264,7 +264,7 @@ function fieldsPage(tables) {
 }
 
 /** @param {Tables} tables */
-function findingsPage({ FINDINGS, RUN_FINDINGS }) {
+function findingsPage({ FINDINGS, OBSERVATIONS }) {
   return [
     '# Findings',
     '',
@@ -278,10 +278,10 @@ function findingsPage({ FINDINGS, RUN_FINDINGS }) {
       `\`${code}\`: ${about} ${remedy}`,
     ]),
     '',
-    '# Findings of a run',
+    '# Observations',
     '',
-    'What is noticed while a run goes on. From when on it is, stands under `runFindings` in the project: see [The fields of the file](fields.md).',
-    ...Object.entries(RUN_FINDINGS).flatMap(([kind, { title, about, remedy }]) => [
+    'What is noticed while a run goes on. From when on something is an observation, stands under `observationLimits` in the project: see [The fields of the file](fields.md).',
+    ...Object.entries(OBSERVATIONS).flatMap(([kind, { title, about, remedy }]) => [
       '',
       `## ${title}`,
       '',

@@ -144,8 +144,8 @@ const SHOTS = [
     },
   },
   {
-    file: 'run-findings.png',
-    where: '/watch/findings?agent=warden1&tick=420',
+    file: 'observations.png',
+    where: '/watch/observations?agent=warden1&tick=420',
     scheme: 'light',
     add: (address) =>
       addNightWithRounds(address, 'A nervous night', [

@@ -108,15 +108,15 @@ export { bindBreakpoints } from './compile/breakpoints.ts';
 export * from './ledger/figures.ts';
 export { tryChanges, type FoundChange, type TryProgress } from './trying/try-change.ts';
 export {
-  createObservation,
-  findingId,
-  observationFrom,
+  createObserver,
+  observationId,
+  observerFrom,
   observe,
-  runFindings,
+  observationsOf,
+  type Observer,
   type Observation,
-  type RunFinding,
-} from './observing/observation.ts';
-export { RUN_FINDINGS, type RunFindingKind } from './observing/kinds.ts';
+} from './observing/observer.ts';
+export { OBSERVATIONS, type ObservationKind } from './observing/kinds.ts';
 export { remedyOf } from './observing/remedies.ts';
 export { curveOf, STRAIGHT } from './mind/weigh/curves.ts';
 export { type Bar } from './mind/host.ts';

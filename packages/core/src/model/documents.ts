@@ -15,5 +15,5 @@ export * from './documents/node.ts';
 export * from './documents/node-kinds.ts';
 export * from './documents/project.ts';
 export * from './documents/run.ts';
-export * from './documents/run-findings.ts';
+export * from './documents/observation-limits.ts';
 export * from './documents/shared.ts';

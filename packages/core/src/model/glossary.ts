@@ -150,7 +150,7 @@ export const GLOSSARY: readonly Term[] = [
     aliases: ['warning', 'lint', 'validation', 'error', 'static check'],
   },
   {
-    term: 'finding of a run',
+    term: 'observation',
     meaning:
       'Something noticed while a run goes on, such as flicker or a stuck agent, with its moments.',
     aliases: ['runtime warning', 'profiler warning', 'flicker', 'oscillation'],

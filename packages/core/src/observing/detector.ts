@@ -1,11 +1,11 @@
-import type { RunFindingLimits } from '../model/documents/run-findings.ts';
+import type { ObservationLimits } from '../model/documents/observation-limits.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import type { World } from '../world/world.ts';
-import type { RunFindingKind } from './kinds.ts';
+import type { ObservationKind } from './kinds.ts';
 
 /** Something noticed in a tick. */
 export interface Noticed {
-  kind: RunFindingKind;
+  kind: ObservationKind;
   /** By name. */
   agent: string;
   /** What makes it the same thing as before: states, a key, a row. */
@@ -27,7 +27,7 @@ export interface Moment {
   world: World;
   /** What the tick recorded. */
   entries: readonly LedgerEntry[];
-  limits: RunFindingLimits;
+  limits: ObservationLimits;
   report(noticed: Noticed): void;
 }
 

@@ -1,5 +1,5 @@
 /** What can be noticed of a run while it goes on, with what it means and what usually puts it right: the reference reads this table. */
-export const RUN_FINDINGS = {
+export const OBSERVATIONS = {
   flicker: {
     title: 'Flickers',
     about:
@@ -73,4 +73,4 @@ export const RUN_FINDINGS = {
   },
 } as const satisfies Record<string, { title: string; about: string; remedy: string }>;
 
-export type RunFindingKind = keyof typeof RUN_FINDINGS;
+export type ObservationKind = keyof typeof OBSERVATIONS;

@@ -1,4 +1,10 @@
-import { HOW_TO_CHECK, toJsonSchema, yupOf, type JsonSchema, type Schema } from '@crooked-lantern/core';
+import {
+  HOW_TO_CHECK,
+  toJsonSchema,
+  yupOf,
+  type JsonSchema,
+  type Schema,
+} from '@crooked-lantern/core';
 import fp from 'fastify-plugin';
 import swagger from '@fastify/swagger';
 import * as yup from 'yup';

@@ -90,6 +90,22 @@ describe('edits of version 1 of the format', () => {
   });
 });
 
+it('edits of the first files of version 2 have today’s name for the limits of observations', async () => {
+  const other = await freshDatabase();
+  const before = await openDatabase(other.url);
+  const document = { format: 'crooked-lantern/project', version: 2, title: 'Old' };
+  await before.models.Project.create({ id: 'old', title: 'Old', edit: 1 } as never);
+  const edit = { projectId: 'old', number: 1, document: { ...document, runFindings: { ties: 5 } } };
+  await before.models.Edit.create(edit as never);
+  await before.sequelize.query(`DELETE FROM "SequelizeMeta" WHERE name = '004-observation-limits'`);
+  await before.close();
+  const after = await openDatabase(other.url);
+  const kept = await after.models.Edit.findOne({ where: { projectId: 'old' } });
+  expect(kept?.document).toEqual({ ...document, observationLimits: { ties: 5 } });
+  await after.close();
+  await other.drop();
+});
+
 describe('a database that can’t be used', () => {
   const spoiled = async (sql: string) => {
     const own = await freshDatabase();

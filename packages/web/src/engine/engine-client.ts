@@ -228,7 +228,7 @@ export function startEngine(startAgain: () => void): EngineClient {
     coverage: (over) => asked('coverage', remote.coverage(over), nothing),
     exportRun: (format, title) => asked('exportRun', remote.exportRun(format, title), nothing),
     find: (words) => asked('find', remote.find(words), () => []),
-    findings: () => asked('findings', remote.findings(), nothing),
+    observations: () => asked('observations', remote.observations(), nothing),
     goToBranch: (id) => send('goToBranch', id),
     nameBranch: (id, name) => send('nameBranch', id, name),
     letGoOfBranch: (id) => send('letGoOfBranch', id),

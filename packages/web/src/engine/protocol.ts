@@ -26,7 +26,7 @@ import type {
   Program,
   ProjectDocument,
   RecordingFormat,
-  RunFinding,
+  Observation,
   SharedPicture,
   Statement,
   Stop,
@@ -128,7 +128,7 @@ export interface EngineApi {
   /** The ticks in which the ledger says something with these words in it, in order. */
   find(words: string): Promise<number[]>;
   /** What was noticed in this run; null before there is one. */
-  findings(): Promise<NoticedFindings | null>;
+  observations(): Promise<NoticedObservations | null>;
   /** Goes on with a branch that was kept; the one before is kept in its place. */
   goToBranch(id: number): void;
   /** Names a branch, which is then kept until it is let go; null takes the name away. */
@@ -166,13 +166,13 @@ export interface ChoicePast {
   bins: number[][][];
 }
 
-/** A finding of the run that goes on, and in how many of the kept runs it is found too. */
-export interface NoticedFinding extends RunFinding {
+/** An observation of the run that goes on, and in how many of the kept runs it is found too. */
+export interface NoticedObservation extends Observation {
   runs: number;
 }
 
-export interface NoticedFindings {
-  findings: NoticedFinding[];
+export interface NoticedObservations {
+  observations: NoticedObservation[];
   /** The runs that are counted. */
   runs: number;
   /** The last tick that was looked at. */
@@ -327,7 +327,7 @@ export interface Frame {
   givesAgain: boolean;
   /** The ways runs have taken, the one that goes on first, where they are others than the frame before told; else null. */
   branches: BranchPicture[] | null;
-  /** How often anything was noticed in this run that is a finding. */
+  /** How often anything was noticed in this run that is an observation. */
   noticed: number;
   speech: { agent: number; text: string }[];
   /** New since the last frame, or all of them where `entriesAnew`. */

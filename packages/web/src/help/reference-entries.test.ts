@@ -4,7 +4,7 @@ import {
   FINDINGS,
   GLOSSARY,
   NODE_KINDS,
-  RUN_FINDINGS,
+  OBSERVATIONS,
   SENSES,
 } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
@@ -18,7 +18,7 @@ describe('the reference', () => {
       ...BUILTINS.map(({ name }) => `builtin ${name}`),
       ...SENSES.map((sense) => `sense ${sense}`),
       ...Object.keys(FINDINGS).map((code) => `finding ${code}`),
-      ...Object.keys(RUN_FINDINGS).map((kind) => `run finding ${kind}`),
+      ...Object.keys(OBSERVATIONS).map((kind) => `observation ${kind}`),
       ...GLOSSARY.map(({ term }) => `term ${term}`),
     ];
     expect(REFERENCE.map(({ id }) => id).sort()).toEqual([...new Set(wanted)].sort());

@@ -3,8 +3,8 @@ import {
   BUILTINS,
   FINDINGS,
   GLOSSARY,
-  RUN_FINDINGS,
-  type RunFindingKind,
+  OBSERVATIONS,
+  type ObservationKind,
   NODE_KINDS,
   nodeSpec,
   SENSE_KINDS,
@@ -163,12 +163,12 @@ const OTHERS: ReferenceEntry[] = [
     about: FINDINGS[code].about,
     facts: [['what to do', FINDINGS[code].remedy]],
   })),
-  ...(Object.keys(RUN_FINDINGS) as RunFindingKind[]).map((kind): ReferenceEntry => ({
-    id: `run finding ${kind}`,
+  ...(Object.keys(OBSERVATIONS) as ObservationKind[]).map((kind): ReferenceEntry => ({
+    id: `observation ${kind}`,
     kind: 'finding',
-    title: RUN_FINDINGS[kind].title,
-    about: RUN_FINDINGS[kind].about,
-    facts: [['what to do', RUN_FINDINGS[kind].remedy]],
+    title: OBSERVATIONS[kind].title,
+    about: OBSERVATIONS[kind].about,
+    facts: [['what to do', OBSERVATIONS[kind].remedy]],
   })),
 ];
 

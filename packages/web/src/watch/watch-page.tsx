@@ -13,7 +13,7 @@ import { BreakpointsPanel } from './breakpoints-panel.tsx';
 import { AskPanel } from './ask-panel.tsx';
 import { MemoryNow } from './memory-now.tsx';
 import { BranchesView } from './branches/branches-view.tsx';
-import { RunFindingsView } from './findings/run-findings-view.tsx';
+import { ObservationsView } from './observations/observations-view.tsx';
 import { CoverageView } from './coverage-view.tsx';
 import { FollowView } from './follow/follow-view.tsx';
 import { useWatching, type Watching } from './use-watching.ts';
@@ -96,7 +96,7 @@ function AskView({ watching }: { watching: Watching }) {
 const VIEWS: Record<WatchView, (watching: Watching) => ReactNode> = {
   ask: (watching) => <AskView watching={watching} />,
   follow: ({ agent, thinkers }) => <FollowView agent={agent} thinkers={thinkers} />,
-  findings: () => <RunFindingsView />,
+  observations: () => <ObservationsView />,
   coverage: () => <CoverageView />,
   branches: ({ agent }) => <BranchesView agent={agent} />,
 };

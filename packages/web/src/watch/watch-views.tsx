@@ -6,7 +6,7 @@ import { useProject } from '../state/store.ts';
 const WATCH_VIEWS = [
   { id: 'ask', title: 'Ask' },
   { id: 'follow', title: 'Follow' },
-  { id: 'findings', title: 'Findings' },
+  { id: 'observations', title: 'Observations' },
   { id: 'coverage', title: 'Coverage' },
   { id: 'branches', title: 'Branches' },
 ] as const;
@@ -21,6 +21,8 @@ export function watchPath(project: string, view: WatchView): string {
 /** Which view the address asks for. */
 export function useWatchView(): WatchView {
   const { view } = useParams();
+  // Links of before called them findings.
+  if (view === 'findings') return 'observations';
   return WATCH_VIEWS.find(({ id }) => id === view)?.id ?? 'ask';
 }
 

@@ -326,7 +326,7 @@ export function createEngine({ show, isBehind, now, later, fail }: Surroundings)
         else if (run) applyEdit(run, program, edit);
         else branches = createBranches(createRun(program, edit));
         inForce = edited;
-        takeLimits(noticing, edited.runFindings);
+        takeLimits(noticing, edited.observationLimits);
         documents.set(edit, edited);
         const [oldest] = documents.keys();
         if (documents.size > DOCUMENTS_KEPT) documents.delete(oldest);

@@ -1,7 +1,7 @@
 import { sameData, type ProjectDocument } from '@crooked-lantern/core';
 
 /** What of a document only says what to look out for. */
-const WATCHING: readonly (keyof ProjectDocument)[] = ['breakpoints', 'runFindings'];
+const WATCHING: readonly (keyof ProjectDocument)[] = ['breakpoints', 'observationLimits'];
 
 /** Whether two documents make the same program, and are watched otherwise. */
 export function differsOnlyInWatching(before: ProjectDocument, after: ProjectDocument): boolean {

@@ -13,7 +13,7 @@ import {
 import { entryWords } from '../engine/entry-words.ts';
 import { choicePastOf, type ChoiceHistory } from './choice-history.ts';
 import type { View } from './frames.ts';
-import { noticedFindings, type Noticing } from './noticing.ts';
+import { noticedObservations, type Noticing } from './noticing.ts';
 import type { EngineApi } from '../engine/protocol.ts';
 
 /** What is read of the run and of the document as they are now; nothing goes on by it. */
@@ -39,7 +39,7 @@ export type Readings = Pick<
   | 'heat'
   | 'recording'
   | 'find'
-  | 'findings'
+  | 'observations'
 >;
 
 export function createReadings(engine: ReadEngine): Readings {
@@ -90,9 +90,9 @@ export function createReadings(engine: ReadEngine): Readings {
       );
       return [...new Set(found.map(({ tick }) => tick))];
     },
-    async findings() {
+    async observations() {
       const branches = engine.branches();
-      return branches ? noticedFindings(noticing, branches) : null;
+      return branches ? noticedObservations(noticing, branches) : null;
     },
   };
 }

@@ -7,7 +7,7 @@ import type {
   ProjectDocument,
   StateDocument,
 } from '../../model/documents.ts';
-import { RUN_FINDING_FIELDS } from '../../model/documents/run-findings.ts';
+import { OBSERVATION_LIMITS } from '../../model/documents/observation-limits.ts';
 import { nodeText } from '../../model/node-text.ts';
 import { pathText } from '../../model/names/path-text.ts';
 import type { DocumentPath } from './commands.ts';
@@ -63,8 +63,8 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
   const [place, , kind] = path;
   if (place === 'breakpoints' && at === 1)
     return `breakpoint “${breakpointWords((part ?? { on: 'enter' }) as BreakpointDocument)}”`;
-  if (place === 'runFindings' && at === 1)
-    return `limit “${RUN_FINDING_FIELDS[step as keyof typeof RUN_FINDING_FIELDS].label}”`;
+  if (place === 'observationLimits' && at === 1)
+    return `limit “${OBSERVATION_LIMITS[step as keyof typeof OBSERVATION_LIMITS].label}”`;
   if (at === 1) return titled(part, step);
   if (place === 'minds' && at === 3) {
     if (kind === 'memory') return `key ${String(step)}`;

@@ -14,7 +14,7 @@ import { archetypeSchema, factionSchema, squadSchema } from './cast.ts';
 import { bandSetSchema } from './choice.ts';
 import { groundSchema } from './ground.ts';
 import { mindSchema } from './mind.ts';
-import { runFindingsSchema } from './run-findings.ts';
+import { observationLimitsSchema } from './observation-limits.ts';
 import { breakpointSchema, playerSchema, setupSchema, startSchema, tierSchema } from './run.ts';
 
 /**
@@ -54,9 +54,9 @@ export const projectSchema = part({
   bands: described(record(bandSetSchema), 'names for parts of numbers, for all minds'),
   tiers: described(list(tierSchema, 8), 'levels of difficulty, the easiest first'),
   breakpoints: described(record(breakpointSchema), 'where a run stops by itself'),
-  runFindings: described(
-    runFindingsSchema,
-    'from when on what happens in a run is a finding; what is left out is as usual',
+  observationLimits: described(
+    observationLimitsSchema,
+    'from when on what happens in a run is an observation; what is left out is as usual',
   ),
   start: needed(startSchema),
 });

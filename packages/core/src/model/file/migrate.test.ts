@@ -161,6 +161,14 @@ describe('parameters of actions', () => {
   });
 });
 
+it('the first files of version 2 have today’s name for the limits of observations', () => {
+  expect(migrated({ version: 2, title: 'Old', runFindings: { ties: 5 } })).toEqual({
+    version: 2,
+    title: 'Old',
+    observationLimits: { ties: 5 },
+  });
+});
+
 describe('a part that was copied by version 1', () => {
   it('is pasted as it is today', () => {
     const document = read(textOf('night-watch.lantern.json'));

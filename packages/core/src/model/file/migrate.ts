@@ -28,6 +28,7 @@ const at = (place: string, from: string, to: string): Renamed => ({
 
 /** What version 2 calls by the words of the trade. */
 const TO_VERSION_2: readonly Renamed[] = [
+  at('^$', 'runFindings', 'observationLimits'),
   at(STATE, 'leaves', 'transitions'),
   at(KEY, 'least', 'min'),
   at(KEY, 'greatest', 'max'),
@@ -146,9 +147,13 @@ function fromVersion1(document: Readonly<Record<string, unknown>>): Record<strin
 
 /** A parsed project in the form of today's version; any other value as it is. */
 export function migrated(value: object): object {
-  return 'version' in value && value.version === 1
-    ? fromVersion1(value as Record<string, unknown>)
-    : value;
+  if (!('version' in value)) return value;
+  const document = value as Record<string, unknown>;
+  if (value.version === 1) return fromVersion1(document);
+  if (!('runFindings' in value)) return value;
+  // The first files of version 2 still had this name.
+  const { runFindings: observationLimits, ...rest } = document;
+  return { observationLimits, ...rest };
 }
 
 /** Where in a mind what is copied stands, for the rules of renaming. */

@@ -1,4 +1,4 @@
-import { limitsOf, RUN_FINDING_FIELDS, type RunFindingLimits } from '@crooked-lantern/core';
+import { limitsOf, OBSERVATION_LIMITS, type ObservationLimits } from '@crooked-lantern/core';
 import { Trouble } from '../../minds/sheet-layout.ts';
 import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
@@ -13,21 +13,23 @@ const Grid = styled(Rows)`
   border-bottom: 1px solid var(--line);
 `;
 
-/** From when on what happens is a finding; kept in the project. */
+/** From when on what happens is an observation; kept in the project. */
 export function Limits() {
-  const limits = useProject((project) => project.document.runFindings);
+  const limits = useProject((project) => project.document.observationLimits);
   const { put, trouble } = useEdit();
   return (
     <>
-      <Grid aria-label="Limits of findings">
-        {(Object.keys(RUN_FINDING_FIELDS) as (keyof RunFindingLimits)[]).map((name) => (
+      <Grid aria-label="Limits of observations">
+        {(Object.keys(OBSERVATION_LIMITS) as (keyof ObservationLimits)[]).map((name) => (
           <NumberField
             key={name}
-            spec={RUN_FINDING_FIELDS[name]}
+            spec={OBSERVATION_LIMITS[name]}
             of="the run"
             value={limitsOf(limits)[name]}
             onCommit={(value) =>
-              limits ? put(['runFindings', name], value) : put(['runFindings'], { [name]: value })
+              limits
+                ? put(['observationLimits', name], value)
+                : put(['observationLimits'], { [name]: value })
             }
           />
         ))}

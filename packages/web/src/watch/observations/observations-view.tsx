@@ -1,8 +1,8 @@
-import { namesOf, remedyOf, RUN_FINDINGS, type RunFindingKind } from '@crooked-lantern/core';
+import { namesOf, remedyOf, OBSERVATIONS, type ObservationKind } from '@crooked-lantern/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import type { NoticedFinding } from '../../engine/protocol.ts';
+import type { NoticedObservation } from '../../engine/protocol.ts';
 import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { PartTitle, Sheet, Trouble } from '../../minds/sheet-layout.ts';
 import { useProject } from '../../state/store.ts';
@@ -13,7 +13,7 @@ import { Choice } from '../../ui/fields.tsx';
 import { clockText } from '../../ui/time.ts';
 import { useTitleOf } from '../use-title-of.ts';
 import { Limits } from './limits.tsx';
-import { useRunFindings } from './use-run-findings.ts';
+import { useObservations } from './use-observations.ts';
 
 const Head = styled.div`
   display: flex;
@@ -61,38 +61,38 @@ const Item = styled.li`
   }
 `;
 
-/** So many moments of one finding are listed, the latest. */
+/** So many moments of one observation are listed, the latest. */
 const MOMENTS = 6;
 
 /** The same of several agents, the one it was noticed of last first. */
-type Group = readonly [NoticedFinding, ...NoticedFinding[]];
+type Group = readonly [NoticedObservation, ...NoticedObservation[]];
 
-function grouped(findings: readonly NoticedFinding[]): Group[] {
-  const groups = new Map<string, [NoticedFinding, ...NoticedFinding[]]>();
-  for (const finding of findings) {
-    const key = `${finding.kind} ${finding.key}`;
+function grouped(observations: readonly NoticedObservation[]): Group[] {
+  const groups = new Map<string, [NoticedObservation, ...NoticedObservation[]]>();
+  for (const observation of observations) {
+    const key = `${observation.kind} ${observation.key}`;
     const group = groups.get(key);
-    if (group) group.push(finding);
-    else groups.set(key, [finding]);
+    if (group) group.push(observation);
+    else groups.set(key, [observation]);
   }
   return [...groups.values()];
 }
 
-function OneFinding({ group, runs }: { group: Group; runs: number }) {
-  const [finding] = group;
+function OneObservation({ group, runs }: { group: Group; runs: number }) {
+  const [observation] = group;
   const engine = useEngine();
   const id = useProject((project) => project.id);
   const document = useProject((project) => project.document);
   const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
   const titleOf = useTitleOf();
   const { run, trouble } = useEdit();
-  const { kind, agent, message, place } = finding;
+  const { kind, agent, message, place } = observation;
   const moments = group
     .flatMap((each) => each.ticks.map((tick) => ({ tick, agent: each.agent })))
     .sort((a, b) => a.tick - b.tick);
   const agents = group.map((each) => titleOf(each.agent)).sort();
-  const { title, about, remedy: usual } = RUN_FINDINGS[kind];
-  const remedy = remedyOf(document, finding);
+  const { title, about, remedy: usual } = OBSERVATIONS[kind];
+  const remedy = remedyOf(document, observation);
   const shown = moments.slice(-MOMENTS);
   const inRuns = Math.max(...group.map((each) => each.runs));
   return (
@@ -138,26 +138,26 @@ function OneFinding({ group, runs }: { group: Group; runs: number }) {
 }
 
 /** What was noticed in the run that goes on: each with its moments, where it is written, and what usually puts it right. */
-export function RunFindingsView() {
-  const noticed = useRunFindings();
+export function ObservationsView() {
+  const noticed = useObservations();
   const [kind, setKind] = useState('');
   const [hasLimits, setHasLimits] = useState(false);
-  const all = noticed?.findings ?? [];
-  const kinds = namesOf(RUN_FINDINGS).filter((each) =>
-    all.some((finding) => finding.kind === each),
-  ) as RunFindingKind[];
-  const shown = all.filter((finding) => kind === '' || finding.kind === kind);
+  const all = noticed?.observations ?? [];
+  const kinds = namesOf(OBSERVATIONS).filter((each) =>
+    all.some((observation) => observation.kind === each),
+  ) as ObservationKind[];
+  const shown = all.filter((observation) => kind === '' || observation.kind === kind);
   return (
-    <Sheet aria-label="Findings of the run">
+    <Sheet aria-label="Observations">
       <Head>
-        <PartTitle>Findings of the run</PartTitle>
+        <PartTitle>Observations</PartTitle>
         {kinds.length > 1 && (
           <Choice
-            label="Which findings"
+            label="Which observations"
             value={kind}
             options={[
               { id: '', title: `all ${all.length}` },
-              ...kinds.map((id) => ({ id, title: RUN_FINDINGS[id].title })),
+              ...kinds.map((id) => ({ id, title: OBSERVATIONS[id].title })),
             ]}
             onChoose={setKind}
           />
@@ -173,9 +173,13 @@ export function RunFindingsView() {
           listed here while the run goes on.
         </p>
       )}
-      <ul aria-label="Findings">
+      <ul aria-label="List of observations">
         {grouped(shown).map((group) => (
-          <OneFinding key={`${group[0].kind} ${group[0].key}`} group={group} runs={noticed!.runs} />
+          <OneObservation
+            key={`${group[0].kind} ${group[0].key}`}
+            group={group}
+            runs={noticed!.runs}
+          />
         ))}
       </ul>
     </Sheet>

@@ -1,21 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { limitsOf } from '../model/documents/run-findings.ts';
-import type { RunFindingsDocument } from '../model/documents/run-findings.ts';
+import { limitsOf } from '../model/documents/observation-limits.ts';
+import type { ObservationLimitsDocument } from '../model/documents/observation-limits.ts';
 import type { ProjectDocument, StateDocument } from '../model/documents.ts';
 import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
 import { nightWatch } from '../testing/demo.fixture.ts';
 import { worldHash } from '../world/handover/snapshot.ts';
 import type { Input } from '../world/program/program.ts';
-import type { RunFindingKind } from './kinds.ts';
+import type { ObservationKind } from './kinds.ts';
 import {
-  createObservation,
-  observationFrom,
+  createObserver,
+  observerFrom,
   observe,
-  runFindings,
-  type Observation,
-} from './observation.ts';
+  observationsOf,
+  type Observer,
+} from './observer.ts';
 
 const always = () => true;
 
@@ -23,12 +23,12 @@ interface Scene {
   document: ProjectDocument;
   seconds: number;
   inputs?: Record<number, Input>;
-  limits?: RunFindingsDocument;
+  limits?: ObservationLimitsDocument;
 }
 
-function observed({ document, seconds, inputs = {}, limits }: Scene): [Observation, Run] {
+function observed({ document, seconds, inputs = {}, limits }: Scene): [Observer, Run] {
   const run = createRun(programOf(document), 1, 3);
-  const observation = createObservation(limitsOf(limits));
+  const observation = createObserver(limitsOf(limits));
   for (let i = 1; i <= seconds * 60; i++) {
     advance(run, inputs[i] ? [inputs[i]] : []);
     observe(observation, run, always);
@@ -36,8 +36,8 @@ function observed({ document, seconds, inputs = {}, limits }: Scene): [Observati
   return [observation, run];
 }
 
-const noticed = (scene: Scene) => runFindings(observed(scene)[0]);
-const kindsOf = (scene: Scene): RunFindingKind[] => noticed(scene).map(({ kind }) => kind);
+const noticed = (scene: Scene) => observationsOf(observed(scene)[0]);
+const kindsOf = (scene: Scene): ObservationKind[] => noticed(scene).map(({ kind }) => kind);
 
 const steer = (x: number, y: number): Input => ({ agent: 'gleaner', x, y, gait: null });
 
@@ -74,15 +74,15 @@ describe('flicker', () => {
   });
 
   it('is noticed with both guards, what they measured and the gap that would do', () => {
-    const [finding] = noticed(swing('distance(attention.of) > 5', 'distance(attention.of) > 5.5'));
-    expect(finding).toMatchObject({
+    const [seen] = noticed(swing('distance(attention.of) > 5', 'distance(attention.of) > 5.5'));
+    expect(seen).toMatchObject({
       kind: 'flicker',
       agent: 'keeper',
       place: { mind: 'keeper' },
     });
-    expect(finding.message).toContain('between Calm and Roused');
-    expect(finding.message).toContain('“distance(attention.of) > 5”');
-    expect(finding.message).toContain('distance(attention.of) was 6');
+    expect(seen.message).toContain('between Calm and Roused');
+    expect(seen.message).toContain('“distance(attention.of) > 5”');
+    expect(seen.message).toContain('distance(attention.of) was 6');
   });
 
   it('is none where a time lies between, or where it goes there once', () => {
@@ -317,7 +317,7 @@ it('target gone: who is remembered is dead; none where it lives, or is forgotten
   });
   const dies = (scene: Scene) => {
     const run = createRun(programOf(scene.document), 1, 3);
-    const observation = createObservation(limitsOf(scene.limits));
+    const observation = createObserver(limitsOf(scene.limits));
     for (let i = 1; i <= scene.seconds * 60; i++) {
       advance(run);
       const gleaner = run.world.agents.find(({ name }) => name === 'gleaner')!;
@@ -325,7 +325,7 @@ it('target gone: who is remembered is dead; none where it lives, or is forgotten
       // Looked at as it goes: what was done to it by hand no replay would make again.
       observe(observation, run, always);
     }
-    return runFindings(observation).map(({ kind }) => kind);
+    return observationsOf(observation).map(({ kind }) => kind);
   };
   expect(dies(hunts(1))).toEqual(['targetGone']);
   expect(dies(hunts(2))).toEqual([]);
@@ -428,7 +428,7 @@ describe('a run that is watched', () => {
           const program = night();
           const plain = createRun(program, 1, 7);
           const watched = createRun(program, 1, 7);
-          const asItGoes = createObservation();
+          const asItGoes = createObserver();
           for (let i = 1; i <= 500; i++) {
             const inputs = turns
               .filter(({ at }) => at === i)
@@ -438,9 +438,9 @@ describe('a run that is watched', () => {
             observe(asItGoes, watched, always);
           }
           expect(worldHash(watched.world)).toBe(worldHash(plain.world));
-          const afterwards = createObservation();
+          const afterwards = createObserver();
           observe(afterwards, plain, always);
-          expect(runFindings(afterwards)).toEqual(runFindings(asItGoes));
+          expect(observationsOf(afterwards)).toEqual(observationsOf(asItGoes));
         },
       ),
       { numRuns: 6 },
@@ -450,7 +450,7 @@ describe('a run that is watched', () => {
   it('is looked at piece by piece where there is little time', () => {
     const document = switching('distance(attention.of) > 5', 'distance(attention.of) > 5.5');
     const [whole, run] = observed({ document, seconds: 5 });
-    const pieces = createObservation();
+    const pieces = createObserver();
     let looks = 0;
     while (
       !observe(pieces, run, () => {
@@ -459,35 +459,35 @@ describe('a run that is watched', () => {
       })
     );
     expect(looks).toBeGreaterThan(200);
-    expect(runFindings(pieces)).toEqual(runFindings(whole));
+    expect(observationsOf(pieces)).toEqual(observationsOf(whole));
   });
 
   it('forgets what came after where the run takes another way, and goes on from there', () => {
     const document = switching('distance(attention.of) > 5', 'distance(attention.of) > 5.5');
     const [observation, run] = observed({ document, seconds: 6 });
-    const before = runFindings(observation)[0].ticks;
+    const before = observationsOf(observation)[0].ticks;
     seek(run, 200);
-    const onward = observationFrom(observation, 200);
-    expect(runFindings(onward)[0].ticks).toEqual(before.filter((tick) => tick <= 200));
-    expect(runFindings(observation)[0].ticks).toEqual(before);
+    const onward = observerFrom(observation, 200);
+    expect(observationsOf(onward)[0].ticks).toEqual(before.filter((tick) => tick <= 200));
+    expect(observationsOf(observation)[0].ticks).toEqual(before);
     for (let i = 0; i < 160; i++) {
       advance(run, i === 0 ? [steer(1, 0)] : []);
       observe(onward, run, always);
     }
-    const again = createObservation();
+    const again = createObserver();
     observe(again, run, always);
-    expect(runFindings(again)).toEqual(runFindings(onward));
+    expect(observationsOf(again)).toEqual(observationsOf(onward));
   });
 
   it('goes on through an edit', () => {
     const document = switching('distance(attention.of) > 5', 'distance(attention.of) > 5.5');
     const [observation, run] = observed({ document, seconds: 3 });
-    const count = runFindings(observation)[0].ticks.length;
+    const count = observationsOf(observation)[0].ticks.length;
     applyEdit(run, programOf(switching('time > 100', 'time > 100')), 2);
     for (let i = 0; i < 200; i++) {
       advance(run);
       observe(observation, run, always);
     }
-    expect(runFindings(observation)[0].ticks).toHaveLength(count);
+    expect(observationsOf(observation)[0].ticks).toHaveLength(count);
   });
 });

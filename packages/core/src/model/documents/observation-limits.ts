@@ -1,13 +1,13 @@
 import { number, part, type TypeOf, type TypeOfFields } from '../schema/schema.ts';
 
-/** From when on what happens in a run is a finding: how often, and how many seconds. */
+/** From when on what happens in a run is an observation: how often, and how many seconds. */
 
 const times = (label: string, usual: number, about: string) =>
   number(label, '', [2, 1000], about, { whole: true, usual });
 const seconds = (label: string, usual: number, about: string) =>
   number(label, 's', [0.1, 25], about, { usual });
 
-export const RUN_FINDING_FIELDS = {
+export const OBSERVATION_LIMITS = {
   flickers: times('Flickers', 4, 'this many times it goes from one state to another and back'),
   flickerWithin: seconds('Flickers within', 3, 'in this many seconds'),
   crowds: times('Crowds', 3, 'this many bodies stand so close that they touch'),
@@ -40,15 +40,15 @@ export const RUN_FINDING_FIELDS = {
     'for this many seconds a body walks to a remembered place of that age, while its attention is on another',
   ),
 };
-export type RunFindingLimits = Required<TypeOfFields<typeof RUN_FINDING_FIELDS>>;
+export type ObservationLimits = Required<TypeOfFields<typeof OBSERVATION_LIMITS>>;
 
-export const runFindingsSchema = part(RUN_FINDING_FIELDS);
-export type RunFindingsDocument = TypeOf<typeof runFindingsSchema>;
+export const observationLimitsSchema = part(OBSERVATION_LIMITS);
+export type ObservationLimitsDocument = TypeOf<typeof observationLimitsSchema>;
 
 /** The limits of a project: what it says, else what is usual. */
-export function limitsOf(document: RunFindingsDocument = {}): RunFindingLimits {
+export function limitsOf(document: ObservationLimitsDocument = {}): ObservationLimits {
   const usual = Object.fromEntries(
-    Object.entries(RUN_FINDING_FIELDS).map(([name, spec]) => [name, spec.usual]),
+    Object.entries(OBSERVATION_LIMITS).map(([name, spec]) => [name, spec.usual]),
   );
-  return { ...usual, ...document } as RunFindingLimits;
+  return { ...usual, ...document } as ObservationLimits;
 }
