@@ -111,7 +111,7 @@ export const hum: ActionMaker = (program) => {
       };
 `,
       ],
-      'web/src/weigh/curve-path.ts': [
+      'web/src/weigh/curve/curve-path.ts': [
         "    case 'step':\n      return [",
         "    case 'stairs':\n      return [];\n",
       ],

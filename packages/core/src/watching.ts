@@ -10,7 +10,7 @@ export {
   type WallProgram,
 } from './world/program/program.ts';
 export { FORCES } from './motion/body.ts';
-export { HAND_REACH, THROW_RANGE } from './world/mechanics/hands.ts';
+export { HAND_REACH, THROW_RANGE } from './world/mechanics/hands/hands.ts';
 export { AWARENESS_STEP, type Reading } from './world/state/recorder.ts';
 export {
   AWAY,

@@ -1,4 +1,4 @@
-import { mapNode } from '../editing/minds/walk-mind.ts';
+import { mapNode } from '../model/minds/walk-mind.ts';
 import { namesIn } from '../expression/names-in.ts';
 import { namesOf } from '../model/names/names.ts';
 import {

@@ -4,7 +4,7 @@ import type {
   ProjectDocument,
   WaveDocument,
 } from '../model/documents.ts';
-import { harm } from '../world/mechanics/harm.ts';
+import { harm } from '../world/mechanics/fighting/harm.ts';
 import type { Agent } from '../world/agents/agent.ts';
 import type { World } from '../world/world.ts';
 import { cornerProject } from './orchard.fixture.ts';

@@ -1,9 +1,9 @@
 import type { Body } from '../motion/body.ts';
 import { NOTHING_SEEN, type SeenFighting } from '../senses/tracks.ts';
 import { Agent } from './agents/agent.ts';
-import { createGame } from './mechanics/game.ts';
-import { settleGates } from './mechanics/gates.ts';
-import { joinLearned } from './mechanics/learned.ts';
+import { createGame } from './mechanics/game/game.ts';
+import { settleGates } from './mechanics/hands/gates.ts';
+import { joinLearned } from './mechanics/ways/learned.ts';
 import type { Program } from './program/program.ts';
 import { createStatics, type Statics } from './program/statics.ts';
 import { createMindRecorder } from './recording/record-mind.ts';

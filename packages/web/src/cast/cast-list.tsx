@@ -1,8 +1,8 @@
 import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
-import { compareNames } from '../ui/compare-names.ts';
+import { compareNames } from '../ui/words/compare-names.ts';
 import { useTokens } from '../theme/use-tokens.ts';
-import { ListGroup, ListName } from '../ui/list-group.tsx';
+import { ListGroup, ListName } from '../ui/overlays/list-group.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { factionNames, factionTint, hostileFaction } from './factions.ts';
 import { WATCHFUL_SIGHT } from './fresh-senses.ts';

@@ -3,9 +3,9 @@ import { Minus, Plus, ShieldAlert, Sprout, type LucideIcon } from 'lucide-react'
 import styled from 'styled-components';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
-import { checkTitle } from '../ui/fields.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
-import { Menu } from '../ui/menu.tsx';
+import { checkTitle } from '../ui/fields/fields.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
+import { Menu } from '../ui/overlays/menu.tsx';
 import { factionNames, factionTint, factionTitle, stanceOf } from './factions.ts';
 import { FindingsHere } from './findings-here.tsx';
 import { AgentGlyph } from './glyphs.tsx';

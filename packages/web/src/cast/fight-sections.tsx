@@ -15,9 +15,16 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { TierValues } from '../project/tier-values.tsx';
 import { Button, RemoveButton } from '../ui/button.tsx';
-import { checkTitle, Choice, ChoiceField, FlagField, NumberField, Rows } from '../ui/fields.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
-import { NoteText } from '../ui/note-text.tsx';
+import {
+  checkTitle,
+  Choice,
+  ChoiceField,
+  FlagField,
+  NumberField,
+  Rows,
+} from '../ui/fields/fields.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
+import { NoteText } from '../ui/fields/note-text.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { Coverage, lengthOf, TimeBar } from './move-pictures.tsx';

@@ -9,9 +9,9 @@ import {
 import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
-import { NumberText } from '../ui/number-text.tsx';
-import { Explained } from '../ui/tooltip.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
+import { NumberText } from '../ui/fields/number-text.tsx';
+import { Explained } from '../ui/overlays/tooltip.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { gaitNamed, seenOf } from './senses/notice-curves.ts';
 import type { KindEditor } from './use-cast.ts';

@@ -1,8 +1,8 @@
 import { CAST_PARTS } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
-import { checkName, checkTitle } from '../ui/fields.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
-import { NoteText } from '../ui/note-text.tsx';
+import { checkName, checkTitle } from '../ui/fields/fields.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
+import { NoteText } from '../ui/fields/note-text.tsx';
 import { Sort, Title, Trouble } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
 

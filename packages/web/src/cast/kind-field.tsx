@@ -3,7 +3,7 @@ import { Undo2 } from 'lucide-react';
 import styled from 'styled-components';
 import { TierValues } from '../project/tier-values.tsx';
 import { QuietButton } from '../ui/button.tsx';
-import { ChoiceField, NumberField, type Option } from '../ui/fields.tsx';
+import { ChoiceField, NumberField, type Option } from '../ui/fields/fields.tsx';
 import { valueAt, type FieldPath } from './kind-values.ts';
 import type { KindEditor } from './use-cast.ts';
 

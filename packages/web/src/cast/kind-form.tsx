@@ -1,6 +1,6 @@
 import { ARCHETYPE_FIELDS, BODY_FIELDS, IMPERFECTION_FIELDS, namesOf } from '@crooked-lantern/core';
 import { RemoveButton } from '../ui/button.tsx';
-import { Choice, Row, Rows } from '../ui/fields.tsx';
+import { Choice, Row, Rows } from '../ui/fields/fields.tsx';
 import { factionNames, factionTitle } from './factions.ts';
 import { FightSections } from './fight-sections.tsx';
 import { GaitTable } from './gait-table.tsx';

@@ -3,7 +3,7 @@ import { Footprints, Play, Trash2 } from 'lucide-react';
 import { recordingOf } from '../engine/recording.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Button } from '../ui/button.tsx';
-import { FlagField, Row, Rows, SeedField } from '../ui/fields.tsx';
+import { FlagField, Row, Rows, SeedField } from '../ui/fields/fields.tsx';
 import { FindingsHere } from './findings-here.tsx';
 import { EntryHeading } from './heading.tsx';
 import { Buttons, FormColumn } from './layout.ts';

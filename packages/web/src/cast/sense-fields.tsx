@@ -9,8 +9,8 @@ import {
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
-import { Rows } from '../ui/fields.tsx';
-import { NumberText } from '../ui/number-text.tsx';
+import { Rows } from '../ui/fields/fields.tsx';
+import { NumberText } from '../ui/fields/number-text.tsx';
 import { NEW_HEARING, NEW_LANTERN, NEW_SIGHT } from './fresh-senses.ts';
 import { Table } from './gait-table.tsx';
 import { KindNumber, kindNumbers, OwnMark, type KindNumberProps } from './kind-field.tsx';

@@ -1,7 +1,7 @@
 import { reasonText, type LedgerEntry, type PlayerAct } from '@crooked-lantern/core';
 import { actionTitle } from './action-title.ts';
 import { editWords } from './edit-words.ts';
-import { counted } from '../ui/counted.ts';
+import { counted } from '../ui/words/counted.ts';
 
 /** What the entries of the ledger say, in words: “heard a step, loudness 0.42”. */
 

@@ -4,8 +4,8 @@ import styled from 'styled-components';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
-import { Choice } from '../ui/fields.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
+import { Choice } from '../ui/fields/fields.tsx';
 
 /** Declaring a key of a mind's memory where an action needs one. */
 

@@ -12,7 +12,7 @@ import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Jump } from '../ui/button.tsx';
-import { useLookedAt } from '../ui/tooltip.tsx';
+import { useLookedAt } from '../ui/overlays/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import { PartValues } from './part-values.tsx';
 import type { Asked, KnownKey } from './expression-editor.tsx';

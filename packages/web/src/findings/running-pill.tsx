@@ -5,8 +5,8 @@ import { useEngineValue } from '../engine/use-engine.tsx';
 import { editWords } from '../engine/edit-words.ts';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { counted } from '../ui/counted.ts';
-import { Surface } from '../ui/menu.tsx';
+import { counted } from '../ui/words/counted.ts';
+import { Surface } from '../ui/overlays/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { FindingList } from './finding-list.tsx';
 

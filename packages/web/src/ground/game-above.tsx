@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import styled from 'styled-components';
 import type { Frame } from '../engine/protocol.ts';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
-import { writeText } from '../ui/write-live.ts';
+import { writeText } from '../ui/timing/write-live.ts';
 import { bodyAt } from './drawing/bodies.ts';
 
 const Above = styled.div`

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { referenceShown } from '../state/view-slice.ts';
-import { Dialog, DialogColumns } from '../ui/dialog.tsx';
+import { Dialog, DialogColumns } from '../ui/overlays/dialog.tsx';
 import { ListItem } from '../ui/place.ts';
 import { ExampleRun } from './example-run.tsx';
 import {

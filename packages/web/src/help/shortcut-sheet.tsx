@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { ROW_COMMANDS } from '../minds/outline/row-keys.ts';
-import { STATE_COMMANDS } from '../minds/state-keys.ts';
+import { STATE_COMMANDS } from '../minds/states/state-keys.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { shortcutsShown } from '../state/view-slice.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
 import { Kbd } from '../ui/pill.tsx';
-import { keyShown } from '../ui/pressed-key.ts';
+import { keyShown } from '../ui/timing/pressed-key.ts';
 import { keysText, useCommandList, useShortcuts } from '../shell/commands.tsx';
 import { shortcutOf } from '../shell/own-keys.ts';
 

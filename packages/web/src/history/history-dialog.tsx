@@ -6,11 +6,11 @@ import { changed } from '../state/project-slice.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { MainButton, QuietButton } from '../ui/button.tsx';
-import { Dialog, DialogColumns } from '../ui/dialog.tsx';
-import { Choice } from '../ui/fields.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
+import { Dialog, DialogColumns } from '../ui/overlays/dialog.tsx';
+import { Choice } from '../ui/fields/fields.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
 import { ListItem } from '../ui/place.ts';
-import { agoText } from '../ui/time.ts';
+import { agoText } from '../ui/words/time.ts';
 import { DifferenceList } from './difference-list.tsx';
 import { runInBackground } from '../state/failures.ts';
 

@@ -11,8 +11,8 @@ import { api, ApiError, type StoredProject } from '../api/client.ts';
 import { merged } from '../state/project-slice.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
-import { Choice } from '../ui/fields.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
+import { Choice } from '../ui/fields/fields.tsx';
 
 const Parts = styled.ul`
   max-height: 48vh;

@@ -7,10 +7,10 @@ import { api, ApiError, fileAddress, type ProjectSummary } from '../api/client.t
 import { useCommands } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
-import { counted } from '../ui/counted.ts';
-import { Menu } from '../ui/menu.tsx';
+import { counted } from '../ui/words/counted.ts';
+import { Menu } from '../ui/overlays/menu.tsx';
 import { usePickFile } from '../ui/pick-file.tsx';
-import { agoText } from '../ui/time.ts';
+import { agoText } from '../ui/words/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
 import type { OpenedFrom } from '../project/version-notice.tsx';
 import { newProject } from './new-project.ts';

@@ -1,7 +1,7 @@
 import { editWords } from '../engine/edit-words.ts';
 import { firstFrom } from '../engine/first-from.ts';
 import type { Band, Lane, Lanes } from '../engine/lanes.ts';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
 import { drawBands, drawSleep, sleepOf, type Playhead } from './draw-bands.ts';
 import { drawFoot, drawScores, type Foot } from './draw-lines.ts';

@@ -3,9 +3,9 @@ import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react
 import styled from 'styled-components';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
-import { useAskText } from '../ui/ask-text.tsx';
+import { useAskText } from '../ui/fields/ask-text.tsx';
 import { QuietButton } from '../ui/button.tsx';
-import { counted } from '../ui/counted.ts';
+import { counted } from '../ui/words/counted.ts';
 import { nextMoment } from './moments.ts';
 import { runInBackground } from '../state/failures.ts';
 

@@ -6,7 +6,7 @@ import {
   type Program,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { compareNames } from '../ui/compare-names.ts';
+import { compareNames } from '../ui/words/compare-names.ts';
 import { GAME_LANE, scoreLane, waveLane } from '../engine/lanes.ts';
 
 /** Whose lanes there are, and what stands in them is called. */

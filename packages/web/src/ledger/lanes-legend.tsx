@@ -3,7 +3,7 @@ import { Fragment, useMemo, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { QuietButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
 import { Legend } from '../ui/legend.ts';
 import { DOT_WORDS } from './mark-words.ts';
 

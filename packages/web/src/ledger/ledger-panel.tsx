@@ -16,9 +16,9 @@ import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx'
 import { useTokens } from '../theme/use-tokens.ts';
 import { QuietButton } from '../ui/button.tsx';
 import { sharpCanvas } from '../ui/canvas.ts';
-import { Menu } from '../ui/menu.tsx';
-import { useHeight } from '../ui/use-height.ts';
-import { clockText } from '../ui/time.ts';
+import { Menu } from '../ui/overlays/menu.tsx';
+import { useHeight } from '../ui/timing/use-height.ts';
+import { clockText } from '../ui/words/time.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
 import { drawLanes, laneHeight, markTicks, RULER, stripAt } from './draw-lanes.ts';

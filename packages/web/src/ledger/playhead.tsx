@@ -1,7 +1,7 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import styled from 'styled-components';
 import { useEngineValue } from '../engine/use-engine.tsx';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 
 const Slider = styled.div`
   position: absolute;

@@ -6,7 +6,7 @@ import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useGoBack } from '../engine/use-go-back.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Pill } from '../ui/pill.tsx';
-import { Explained } from '../ui/tooltip.tsx';
+import { Explained } from '../ui/overlays/tooltip.tsx';
 import { runInBackground } from '../state/failures.ts';
 
 const Reason = styled(Pill)`

@@ -9,15 +9,15 @@ import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
 import { Button, MainButton, QuietButton } from '../ui/button.tsx';
-import { NumberText } from '../ui/number-text.tsx';
-import { useAskText } from '../ui/ask-text.tsx';
-import { Menu } from '../ui/menu.tsx';
+import { NumberText } from '../ui/fields/number-text.tsx';
+import { useAskText } from '../ui/fields/ask-text.tsx';
+import { Menu } from '../ui/overlays/menu.tsx';
 import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
-import { Explained } from '../ui/tooltip.tsx';
-import { clockText, tickOfText } from '../ui/time.ts';
+import { Explained } from '../ui/overlays/tooltip.tsx';
+import { clockText, tickOfText } from '../ui/words/time.ts';
 import { Stops } from './stops.tsx';
-import { writeText } from '../ui/write-live.ts';
+import { writeText } from '../ui/timing/write-live.ts';
 import { runInBackground } from '../state/failures.ts';
 
 const Bar = styled(Toolbar)`

@@ -2,8 +2,8 @@ import type { Program } from '@crooked-lantern/core';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { useCommands } from '../shell/commands.tsx';
 import { QuietButton } from '../ui/button.tsx';
-import { Menu } from '../ui/menu.tsx';
-import { toggled } from '../ui/toggled.ts';
+import { Menu } from '../ui/overlays/menu.tsx';
+import { toggled } from '../ui/words/toggled.ts';
 import {
   chosenRows,
   foldableSquads,

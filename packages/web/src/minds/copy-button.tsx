@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useDocumentNow } from '../state/store.ts';
 import { runInBackground } from '../state/failures.ts';
 import { Button, QuietButton } from '../ui/button.tsx';
-import { copyText } from '../ui/copy-text.ts';
+import { copyText } from '../ui/words/copy-text.ts';
 
 /** Puts a part of a mind on the clipboard as text, to be pasted into another mind, project or file. */
 export function CopyButton({

@@ -11,7 +11,7 @@ import styled from 'styled-components';
 import { addressOf } from '../findings/finding-address.ts';
 import { useProject } from '../state/store.ts';
 import { Jump } from '../ui/button.tsx';
-import { useSettled } from '../ui/use-settled.ts';
+import { useSettled } from '../ui/timing/use-settled.ts';
 
 const List = styled.span`
   color: var(--mute);

@@ -13,19 +13,19 @@ import { useDeclareKey } from '../expression/declare-key.tsx';
 import { FindingList } from '../findings/finding-list.tsx';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useDocumentNow, useProject } from '../state/store.ts';
-import { useAskText } from '../ui/ask-text.tsx';
-import { counted } from '../ui/counted.ts';
-import { checkTitle } from '../ui/fields.tsx';
-import { ListGroup } from '../ui/list-group.tsx';
-import type { MenuEntry } from '../ui/menu.tsx';
+import { useAskText } from '../ui/fields/ask-text.tsx';
+import { counted } from '../ui/words/counted.ts';
+import { checkTitle } from '../ui/fields/fields.tsx';
+import { ListGroup } from '../ui/overlays/list-group.tsx';
+import type { MenuEntry } from '../ui/overlays/menu.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
-import { Explained } from '../ui/tooltip.tsx';
+import { Explained } from '../ui/overlays/tooltip.tsx';
 import { listStates } from './document-names.ts';
-import { LiveAgents } from './live-agents.tsx';
-import { memoryText } from './memory-text.ts';
-import type { CalledPart } from './activity-call.tsx';
+import { LiveAgents } from './live/live-agents.tsx';
+import { memoryText } from './memory/memory-text.ts';
+import type { CalledPart } from './actions/activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
-import { writeText } from '../ui/write-live.ts';
+import { writeText } from '../ui/timing/write-live.ts';
 
 const PatternDialog = lazy(() =>
   import('./pattern-dialog.tsx').then((file) => ({ default: file.PatternDialog })),

@@ -6,19 +6,19 @@ import { LedgerPanel } from '../ledger/ledger-panel.tsx';
 import { PlacePanes } from '../shell/panes.tsx';
 import { useCoverageCommand } from '../shell/coverage-toggle.tsx';
 import { PlaceLayout } from '../ui/place.ts';
-import type { CalledPart } from './activity-call.tsx';
+import type { CalledPart } from './actions/activity-call.tsx';
 import { MindList } from './mind-list.tsx';
 import { Sheet } from './sheet-layout.ts';
 import { StatePlan } from './plan/state-plan.tsx';
-import { StateSheet } from './state-sheet.tsx';
+import { StateSheet } from './states/state-sheet.tsx';
 import { useCopyLinkCommand } from './use-copy-link.ts';
 import { useSelection, type Selection } from './use-selection.ts';
 import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
-import { useStateWork } from './use-state-work.tsx';
+import { useStateWork } from './states/use-state-work.tsx';
 
 // The states are here at once; other sheets come when they are opened.
 const MemorySheet = lazy(() =>
-  import('./memory-sheet.tsx').then((file) => ({ default: file.MemorySheet })),
+  import('./memory/memory-sheet.tsx').then((file) => ({ default: file.MemorySheet })),
 );
 const MindSheet = lazy(() =>
   import('./mind-sheet.tsx').then((file) => ({ default: file.MindSheet })),

@@ -9,9 +9,9 @@ import { useState } from 'react';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog, DialogColumns } from '../ui/dialog.tsx';
-import { ChoiceField, Row, Rows } from '../ui/fields.tsx';
-import { NumberText } from '../ui/number-text.tsx';
+import { Dialog, DialogColumns } from '../ui/overlays/dialog.tsx';
+import { ChoiceField, Row, Rows } from '../ui/fields/fields.tsx';
+import { NumberText } from '../ui/fields/number-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { Buttons, Trouble } from './sheet-layout.ts';
 

@@ -2,7 +2,7 @@ import { useCallback, useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { textOfInputs } from '../engine/link-input.ts';
-import { copyText } from '../ui/copy-text.ts';
+import { copyText } from '../ui/words/copy-text.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /**

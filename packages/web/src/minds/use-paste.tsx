@@ -18,7 +18,7 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useDocumentNow } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
 import { Buttons, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
 

@@ -1,12 +1,12 @@
 import { archetypeOf, AWAY, mindsOf, namesOf, sameData } from '@crooked-lantern/core';
-import { compareNames } from '../ui/compare-names.ts';
+import { compareNames } from '../ui/words/compare-names.ts';
 import { usualMind } from './document-names.ts';
 import { useCallback, useMemo, useRef } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useEngineValue } from '../engine/use-engine.tsx';
 import { bodyAt } from '../ground/drawing/bodies.ts';
 import { useProject } from '../state/store.ts';
-import { awarenessAt, mostStirred } from './most-stirred.ts';
+import { awarenessAt, mostStirred } from './live/most-stirred.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /**

@@ -5,7 +5,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { Menu } from '../ui/menu.tsx';
+import { Menu } from '../ui/overlays/menu.tsx';
 import { runInBackground } from '../state/failures.ts';
 
 /** The tier in force, switched while the run goes on: agents keep what they have. */

@@ -4,7 +4,7 @@ import type { EngineClient } from '../engine/engine-client.ts';
 import { inputsOfText } from '../engine/link-input.ts';
 import { checked } from '../state/project-slice.ts';
 import { useAppStore } from '../state/store.ts';
-import { wellAfterOpening } from '../ui/well-after-opening.ts';
+import { wellAfterOpening } from '../ui/timing/well-after-opening.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /** A whole number of an address; null for anything else. */

@@ -2,7 +2,7 @@ import { PROJECT_VERSION } from '@crooked-lantern/core';
 import { useLocation, useNavigate } from 'react-router';
 import { runInBackground } from '../state/failures.ts';
 import { Button } from '../ui/button.tsx';
-import { NoticeBar } from '../ui/notice-bar.tsx';
+import { NoticeBar } from '../ui/overlays/notice-bar.tsx';
 
 /** What an address says of a project that was just opened from a file of an earlier version. */
 export interface OpenedFrom {

@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { entryWords } from '../engine/entry-words.ts';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 
 const ROW = 22;
 

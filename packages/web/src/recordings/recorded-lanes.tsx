@@ -7,7 +7,7 @@ import { tickAt, type Window } from '../ledger/time-window.ts';
 import { ticksOfKey } from '../ledger/playhead-keys.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { onCanvasSize, sharpCanvas } from '../ui/canvas.ts';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 
 const LANE = 22;
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
 import styled from 'styled-components';
-import { Dialog } from '../ui/dialog.tsx';
+import { Dialog } from '../ui/overlays/dialog.tsx';
 import { Kbd } from '../ui/pill.tsx';
 import { keysText, useCommandList, useCommands } from './commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { dismissFailure, runInBackground, useFailure, type Failure } from '../state/failures.ts';
 import { Button } from '../ui/button.tsx';
-import { copyText } from '../ui/copy-text.ts';
-import { NoticeBar } from '../ui/notice-bar.tsx';
+import { copyText } from '../ui/words/copy-text.ts';
+import { NoticeBar } from '../ui/overlays/notice-bar.tsx';
 
 /** Says what failed, on every page; nothing where nothing has. */
 export function FailureNotice() {

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { QuietButton } from '../ui/button.tsx';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 
 const List = styled.ul`
   li {

@@ -23,9 +23,9 @@ import { RowFindings } from '../findings/row-findings.tsx';
 import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, QuietButton, RemoveButton, Toggle } from '../ui/button.tsx';
-import { Choice } from '../ui/fields.tsx';
-import { InlineText } from '../ui/inline-text.tsx';
-import { OptionalNumberText } from '../ui/number-text.tsx';
+import { Choice } from '../ui/fields/fields.tsx';
+import { InlineText } from '../ui/fields/inline-text.tsx';
+import { OptionalNumberText } from '../ui/fields/number-text.tsx';
 import { runInBackground } from '../state/failures.ts';
 
 const Head = styled.div`

@@ -5,8 +5,8 @@ import { useCoverage } from '../engine/use-coverage.ts';
 import { PartTitle, Sheet } from '../minds/sheet-layout.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
 import { coverageOver } from '../state/view-slice.ts';
-import { Choice } from '../ui/fields.tsx';
-import { counted } from '../ui/counted.ts';
+import { Choice } from '../ui/fields/fields.tsx';
+import { counted } from '../ui/words/counted.ts';
 import { CoverageToggle, useCoverageCommand } from '../shell/coverage-toggle.tsx';
 
 const Head = styled.div`

@@ -1,9 +1,9 @@
 import { useRef } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
-import { memoryText } from '../minds/memory-text.ts';
+import { memoryText } from '../minds/memory/memory-text.ts';
 import { Sheet } from '../minds/sheet-layout.ts';
-import { writeText } from '../ui/write-live.ts';
+import { writeText } from '../ui/timing/write-live.ts';
 
 const Table = styled.table`
   width: 100%;

@@ -10,7 +10,7 @@ import { stanceOf } from '../cast/factions.ts';
 import { listStates } from '../minds/document-names.ts';
 import { rowTargets } from '../minds/outline/row-target.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
-import type { Option } from '../ui/fields.tsx';
+import type { Option } from '../ui/fields/fields.tsx';
 import { askingText, WHY } from '../engine/asking-address.ts';
 
 /** A question as lists have it. */

@@ -9,7 +9,7 @@ import { useEngine } from '../engine/use-engine.tsx';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Progress } from '../ui/progress.tsx';
-import { clockText } from '../ui/time.ts';
+import { clockText } from '../ui/words/time.ts';
 import { runInBackground } from '../state/failures.ts';
 
 const Box = styled.section`

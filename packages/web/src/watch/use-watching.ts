@@ -2,7 +2,7 @@ import type { Asking } from '@crooked-lantern/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
-import type { Option } from '../ui/fields.tsx';
+import type { Option } from '../ui/fields/fields.tsx';
 import { askingOf, askingText } from '../engine/asking-address.ts';
 import type { WatchQuestion } from '../shell/use-ask.ts';
 import { runInBackground } from '../state/failures.ts';

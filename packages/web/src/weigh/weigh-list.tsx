@@ -1,15 +1,15 @@
 import { nameFromWords, namesOf, type BandSetDocument } from '@crooked-lantern/core';
 import { memo } from 'react';
 import { FindingList } from '../findings/finding-list.tsx';
-import { LiveAgents } from '../minds/live-agents.tsx';
+import { LiveAgents } from '../minds/live/live-agents.tsx';
 import { useAgentsWith } from '../minds/use-selection.ts';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
-import { useAskText } from '../ui/ask-text.tsx';
-import { checkTitle } from '../ui/fields.tsx';
-import { ListGroup } from '../ui/list-group.tsx';
+import { useAskText } from '../ui/fields/ask-text.tsx';
+import { checkTitle } from '../ui/fields/fields.tsx';
+import { ListGroup } from '../ui/overlays/list-group.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
-import type { MenuEntry } from '../ui/menu.tsx';
+import type { MenuEntry } from '../ui/overlays/menu.tsx';
 import type { Weighing } from './use-weighing.ts';
 
 /** Bands to begin from: near and far, of the agent that the attention is on. */

@@ -1,3 +1,4 @@
+import type { DocumentPath } from '../../model/names/path-text.ts';
 import type {
   GroundDocument,
   Name,
@@ -49,8 +50,7 @@ export type DocumentCommand =
   /** One step for undo, called `what`. */
   | { command: 'several'; commands: DocumentCommand[]; what: string };
 
-/** Steps from the whole document to a part: names of fields and records, places in lists. */
-export type DocumentPath = readonly (string | number)[];
+export type { DocumentPath };
 
 /** Any part of the document, for what has no command of its own. */
 export interface PutCommand {

@@ -2,7 +2,7 @@ import type { MachineDocument, Name, StateDocument } from '../../model/documents
 import { freshName } from '../../model/names/fresh-name.ts';
 import { withoutUndefined } from '../../model/without-undefined.ts';
 import { CommandError } from '../commands/commands.ts';
-import { mapState } from './walk-mind.ts';
+import { mapState } from '../../model/minds/walk-mind.ts';
 
 /** Changes of which states a machine has, and where. */
 

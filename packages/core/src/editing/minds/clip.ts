@@ -33,7 +33,7 @@ import {
   mapTransition,
   type Visitor,
   type Where,
-} from './walk-mind.ts';
+} from '../../model/minds/walk-mind.ts';
 
 /**
  * Parts of minds as text, in the words of the project file: what is copied can be pasted into another mind,

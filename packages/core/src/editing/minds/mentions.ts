@@ -12,7 +12,7 @@ import {
 } from '../../model/raised-events.ts';
 import { SENSE_KINDS, SENSES } from '../../terms/senses.ts';
 import { namesOf } from '../../model/names/names.ts';
-import { mapMind, type NameKind, type Visitor, type Where } from './walk-mind.ts';
+import { mapMind, type NameKind, type Visitor, type Where } from '../../model/minds/walk-mind.ts';
 
 /** Who uses what a mind declares, and which minds are meant by one name. */
 

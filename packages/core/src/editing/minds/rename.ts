@@ -4,7 +4,7 @@ import type { MindDocument, Name, ProjectDocument, StateDocument } from '../../m
 import { NAME_ABOUT, NAME_PATTERN } from '../../model/names/names.ts';
 import { idsOf } from './change-machine.ts';
 import { meansKey, mindsSharingKey, refersTo } from './mentions.ts';
-import { mapMind, type Visitor } from './walk-mind.ts';
+import { mapMind, type Visitor } from '../../model/minds/walk-mind.ts';
 
 /** Another name for what a mind declares, there and wherever it is used. Throws a {@link CommandError} where the name can't be had. */
 

@@ -5,7 +5,7 @@ import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { fieldsOfNode } from './row-kinds.ts';
 import { formOf, type RowEdit } from './row-places.ts';
-import { mapNode } from './walk-mind.ts';
+import { mapNode } from '../../model/minds/walk-mind.ts';
 
 /** Rows made into a tree of their own, and a tree put in the place where it is called. */
 

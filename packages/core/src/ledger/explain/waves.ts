@@ -1,5 +1,5 @@
 import { reasonText } from '../../world/readout/reason-text.ts';
-import { countAlive, toCome } from '../../world/mechanics/waves.ts';
+import { countAlive, toCome } from '../../world/mechanics/game/waves.ts';
 import { whyNobodyComes } from '../../world/readout/game.ts';
 import { revisit } from '../run.ts';
 import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { ActionDocument, ProjectDocument } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT, watch } from '../../testing/orchard.fixture.ts';
 import { MOST_LEARNED } from '../../terms/limits.ts';
-import { learn } from '../../world/mechanics/learned.ts';
+import { learn } from '../../world/mechanics/ways/learned.ts';
 
 /** A keeper that sees all around and does one thing, about a gleaner that a player moves. */
 function doing(activity: ActionDocument, change: (document: ProjectDocument) => void = () => {}) {

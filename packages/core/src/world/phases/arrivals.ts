@@ -1,4 +1,4 @@
-import { stepWave } from '../mechanics/waves.ts';
+import { stepWave } from '../mechanics/game/waves.ts';
 import type { World } from '../world.ts';
 
 /** Those who are due come to the ground, one of a wave in a tick. */

@@ -1,6 +1,6 @@
-import { announceMode, end } from '../mechanics/game.ts';
-import { lives } from '../mechanics/waves.ts';
-import { tellDirector } from '../mechanics/telling.ts';
+import { announceMode, end } from '../mechanics/game/game.ts';
+import { lives } from '../mechanics/game/waves.ts';
+import { tellDirector } from '../mechanics/telling/telling.ts';
 import type { World } from '../world.ts';
 import { doEffects } from './effects.ts';
 import { decideOne } from './minds.ts';

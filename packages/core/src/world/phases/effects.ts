@@ -1,4 +1,4 @@
-import { isInReach } from '../mechanics/messages.ts';
+import { isInReach } from '../mechanics/telling/messages.ts';
 import { sharesAlone, type AgentState } from '../state/agent-state.ts';
 import type { SharedWrite } from '../state/surroundings.ts';
 import type { World } from '../world.ts';

@@ -1,9 +1,9 @@
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
-import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/hits.ts';
-import { applyKnock, findKnocked, type Knock } from '../mechanics/knocks.ts';
-import { endMove, shove, tireGuard } from '../mechanics/moves.ts';
-import { flyShots, shoot } from '../mechanics/shots.ts';
+import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/fighting/hits.ts';
+import { applyKnock, findKnocked, type Knock } from '../mechanics/fighting/knocks.ts';
+import { endMove, shove, tireGuard } from '../mechanics/fighting/moves.ts';
+import { flyShots, shoot } from '../mechanics/fighting/shots.ts';
 import type { MoveProgram } from '../program/program.ts';
 import { lengthOf, moveOf } from '../state/fight.ts';
 import type { World } from '../world.ts';

@@ -1,9 +1,9 @@
 import { distance } from '../../numeric/distance.ts';
 import type { Agent } from '../agents/agent.ts';
-import { harm } from '../mechanics/harm.ts';
+import { harm } from '../mechanics/fighting/harm.ts';
 import { THING_RADIUS } from '../program/program.ts';
 import type { Thing } from '../state/surroundings.ts';
-import { HAND_HEIGHT, isFlying, land } from '../mechanics/things.ts';
+import { HAND_HEIGHT, isFlying, land } from '../mechanics/hands/things.ts';
 import type { World } from '../world.ts';
 
 /** Things in flight, and the agents they hit. */

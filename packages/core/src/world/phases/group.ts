@@ -1,5 +1,5 @@
 import { assignRoles } from '../../group/roles.ts';
-import { dropSearches } from '../mechanics/booking.ts';
+import { dropSearches } from '../mechanics/game/booking.ts';
 import type { World } from '../world.ts';
 
 /** Seconds from one giving out of roles to the next. */

@@ -1,8 +1,8 @@
 import { because, type Reason } from '../../terms/reasons.ts';
-import { whoStandsAt } from '../mechanics/room.ts';
-import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from '../mechanics/hands.ts';
-import { call } from '../mechanics/messages.ts';
-import { beginMove, lowerGuard, raiseGuard } from '../mechanics/moves.ts';
+import { whoStandsAt } from '../mechanics/game/room.ts';
+import { drop, gateInReach, pickUp, thingInReach, throwAt, use } from '../mechanics/hands/hands.ts';
+import { call } from '../mechanics/telling/messages.ts';
+import { beginMove, lowerGuard, raiseGuard } from '../mechanics/fighting/moves.ts';
 import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
 import type { Input } from '../program/program.ts';

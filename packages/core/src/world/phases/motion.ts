@@ -1,8 +1,8 @@
 import { because } from '../../terms/reasons.ts';
 import { isStuck, type Body } from '../../motion/body.ts';
 import type { Agent } from '../agents/agent.ts';
-import { feelTouch } from '../mechanics/harm.ts';
-import { raiseStuck } from '../mechanics/stuck.ts';
+import { feelTouch } from '../mechanics/fighting/harm.ts';
+import { raiseStuck } from '../mechanics/ways/stuck.ts';
 import { isHeld } from '../state/fight.ts';
 import type { World } from '../world.ts';
 

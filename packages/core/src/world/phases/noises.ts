@@ -1,4 +1,4 @@
-import { spreadNoises } from '../mechanics/noises.ts';
+import { spreadNoises } from '../mechanics/telling/noises.ts';
 import type { Recorder } from '../state/recorder.ts';
 import type { World } from '../world.ts';
 

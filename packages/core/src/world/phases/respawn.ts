@@ -1,5 +1,5 @@
 import { nextRandom } from '../../numeric/random.ts';
-import { beginAgain, hasRoom, leave } from '../mechanics/waves.ts';
+import { beginAgain, hasRoom, leave } from '../mechanics/game/waves.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 

@@ -11,9 +11,9 @@ import {
 } from '../../senses/sight.ts';
 import type { SeenFighting } from '../../senses/tracks.ts';
 import type { Agent } from '../agents/agent.ts';
-import { find, findables } from '../mechanics/found.ts';
-import { dueMessages } from '../mechanics/messages.ts';
-import { hear } from '../mechanics/noises.ts';
+import { find, findables } from '../mechanics/hands/found.ts';
+import { dueMessages } from '../mechanics/telling/messages.ts';
+import { hear } from '../mechanics/telling/noises.ts';
 import { notice } from '../state/attention.ts';
 import { guardOf, moveOf } from '../state/fight.ts';
 import { lightAt } from '../state/light.ts';

@@ -1,5 +1,5 @@
-import { pressPlates } from '../mechanics/gates.ts';
-import { carry } from '../mechanics/things.ts';
+import { pressPlates } from '../mechanics/hands/gates.ts';
+import { carry } from '../mechanics/hands/things.ts';
 import { filePlaces } from '../state/places.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';

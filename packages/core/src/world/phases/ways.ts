@@ -2,7 +2,7 @@ import { because } from '../../terms/reasons.ts';
 import { needsPath, stopLegs, takePath } from '../../motion/body.ts';
 import { LEGS_FAILED, type PathResult } from '../../motion/legs.ts';
 import type { Agent } from '../agents/agent.ts';
-import { raiseStuck } from '../mechanics/stuck.ts';
+import { raiseStuck } from '../mechanics/ways/stuck.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 

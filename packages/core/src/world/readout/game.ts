@@ -1,5 +1,5 @@
-import { modeNow, secondsLeft } from '../mechanics/game.ts';
-import { countAlive, toCome } from '../mechanics/waves.ts';
+import { modeNow, secondsLeft } from '../mechanics/game/game.ts';
+import { countAlive, toCome } from '../mechanics/game/waves.ts';
 import { reasonText } from './reason-text.ts';
 import type { ResultName } from '../../model/documents.ts';
 import type { Surroundings } from '../state/surroundings.ts';

@@ -1,6 +1,6 @@
 import type { Agent } from '../agents/agent.ts';
 import { EYE_SHARE } from '../../senses/sight.ts';
-import { lives } from '../mechanics/waves.ts';
+import { lives } from '../mechanics/game/waves.ts';
 import type { World } from '../world.ts';
 
 /** Numbers one agent takes in {@link pictureSide}: its index, x, y, and 1 where it is so now, 0 where it is remembered. */

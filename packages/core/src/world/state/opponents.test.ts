@@ -2,7 +2,7 @@ import { because } from '../../terms/reasons.ts';
 import { describe, expect, it } from 'vitest';
 import type { MoveDocument } from '../../model/documents.ts';
 import { programOf } from '../../testing/orchard.fixture.ts';
-import { duel } from '../mechanics/fighting.fixture.ts';
+import { duel } from '../mechanics/fighting/fighting.fixture.ts';
 import { createWorld } from '../world.ts';
 import { guardNamed, isCovering, lengthOf, moveNamed, phaseAt, whyNotBegin } from './fight.ts';
 import { impactOn, trueOpponent } from './opponents.ts';

@@ -7,8 +7,8 @@ import {
 import { lazy, Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useTokens } from '../../theme/use-tokens.ts';
-import { Choice } from '../../ui/fields.tsx';
-import { NumberText } from '../../ui/number-text.tsx';
+import { Choice } from '../../ui/fields/fields.tsx';
+import { NumberText } from '../../ui/fields/number-text.tsx';
 import { factionTint, stanceOf } from '../factions.ts';
 import type { KindEditor } from '../use-cast.ts';
 import {

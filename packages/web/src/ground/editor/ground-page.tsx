@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import { useCommands } from '../../shell/commands.tsx';
 import { LedgerPanel } from '../../ledger/ledger-panel.tsx';
 import { QuietButton, Toggle } from '../../ui/button.tsx';
-import { Menu } from '../../ui/menu.tsx';
+import { Menu } from '../../ui/overlays/menu.tsx';
 import { PlacePanes } from '../../shell/panes.tsx';
 import { PlaceLayout } from '../../ui/place.ts';
 import { EditorStage, useWalkableArea } from './editor-stage.tsx';

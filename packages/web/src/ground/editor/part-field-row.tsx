@@ -1,5 +1,5 @@
 import { numberOf, type GroundDocument, type ProjectDocument } from '@crooked-lantern/core';
-import { ChoiceField, FlagField, NumberField } from '../../ui/fields.tsx';
+import { ChoiceField, FlagField, NumberField } from '../../ui/fields/fields.tsx';
 import { withField, type PartField } from './part-fields.ts';
 import type { AnyPart } from './parts.ts';
 

@@ -1,7 +1,7 @@
 import type { NodeDocument } from '@crooked-lantern/core';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { useProject } from '../../state/store.ts';
-import { Choice } from '../../ui/fields.tsx';
+import { Choice } from '../../ui/fields/fields.tsx';
 import type { FieldsProps } from './row-fields.tsx';
 import { GUARD_MODES, guardMode, MODE_FIELDS, type GuardMode } from './row-words.ts';
 

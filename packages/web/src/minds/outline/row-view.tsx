@@ -2,7 +2,7 @@ import { actionSpec, type OutlineRow } from '@crooked-lantern/core';
 import { ChevronDown, ChevronRight, Ellipsis, GripVertical } from 'lucide-react';
 import { memo, useCallback, type DragEvent, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
-import { InlineText } from '../../ui/inline-text.tsx';
+import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { RowFields } from './row-fields.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';

@@ -9,8 +9,8 @@ import {
   type NodeDocument,
   type OutlineRow,
 } from '@crooked-lantern/core';
-import type { NamedChoice } from '../../ui/choose-from.tsx';
-import { counted } from '../../ui/counted.ts';
+import type { NamedChoice } from '../../ui/fields/choose-from.tsx';
+import { counted } from '../../ui/words/counted.ts';
 
 /** What rows are called and said to be, for people and readers. */
 

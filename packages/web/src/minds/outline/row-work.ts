@@ -30,7 +30,7 @@ import {
 } from '@crooked-lantern/core';
 import { useMemo } from 'react';
 import { useProject } from '../../state/store.ts';
-import type { NamedChoice } from '../../ui/choose-from.tsx';
+import type { NamedChoice } from '../../ui/fields/choose-from.tsx';
 import { ACTION_CHOICES, NODE_CHOICES } from './row-words.ts';
 
 /** What rows can be made from, and how a choice becomes a row. */

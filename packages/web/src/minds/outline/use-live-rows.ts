@@ -14,7 +14,7 @@ import { useDrawing } from '../../engine/use-engine.tsx';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { drawStrip } from './draw-strip.ts';
 import type { KnownRow } from './visible-rows.ts';
-import { writeAttribute, writeText } from '../../ui/write-live.ts';
+import { writeAttribute, writeText } from '../../ui/timing/write-live.ts';
 
 const RESULTS: Record<RowResult, string> = {
   running: '▸ runs',

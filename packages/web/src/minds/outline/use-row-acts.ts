@@ -1,4 +1,4 @@
-import type { OpenPart } from '../activity-call.tsx';
+import type { OpenPart } from '../actions/activity-call.tsx';
 import {
   clipText,
   rowsContent,
@@ -16,8 +16,8 @@ import {
   type RefObject,
   type SetStateAction,
 } from 'react';
-import { commandPressed, pressed } from '../../ui/pressed-key.ts';
-import { toggled } from '../../ui/toggled.ts';
+import { commandPressed, pressed } from '../../ui/timing/pressed-key.ts';
+import { toggled } from '../../ui/words/toggled.ts';
 import { isWriting, type Paste } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, type RowActs } from './row-view.tsx';

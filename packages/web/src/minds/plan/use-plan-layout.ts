@@ -2,7 +2,7 @@ import type { ProjectDocument } from '@crooked-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useProject } from '../../state/store.ts';
 import { listStates } from '../document-names.ts';
-import { wellAfterOpening } from '../../ui/well-after-opening.ts';
+import { wellAfterOpening } from '../../ui/timing/well-after-opening.ts';
 import { keepLayouts, readLayouts } from './kept-layouts.ts';
 import {
   fittest,

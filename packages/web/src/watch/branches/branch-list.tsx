@@ -2,10 +2,10 @@ import { GitCompareArrows, PencilLine, Play } from 'lucide-react';
 import styled from 'styled-components';
 import type { BranchPicture } from '../../engine/protocol.ts';
 import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
-import { useAskText } from '../../ui/ask-text.tsx';
+import { useAskText } from '../../ui/fields/ask-text.tsx';
 import { QuietButton, RemoveButton } from '../../ui/button.tsx';
-import { checkTitle } from '../../ui/fields.tsx';
-import { clockText } from '../../ui/time.ts';
+import { checkTitle } from '../../ui/fields/fields.tsx';
+import { clockText } from '../../ui/words/time.ts';
 import { branchTitle, originWords } from './branch-words.ts';
 
 const Item = styled.li`

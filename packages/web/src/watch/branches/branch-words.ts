@@ -1,6 +1,6 @@
 import type { PartedBy } from '@crooked-lantern/core';
 import type { BranchPicture } from '../../engine/protocol.ts';
-import { clockText } from '../../ui/time.ts';
+import { clockText } from '../../ui/words/time.ts';
 
 /** What branches are called, and how they came to be. */
 

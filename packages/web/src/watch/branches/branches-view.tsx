@@ -8,7 +8,7 @@ import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { PartTitle, Sheet, Trouble } from '../../minds/sheet-layout.ts';
 import { useProject } from '../../state/store.ts';
 import { QuietButton } from '../../ui/button.tsx';
-import { Menu } from '../../ui/menu.tsx';
+import { Menu } from '../../ui/overlays/menu.tsx';
 import { Progress } from '../../ui/progress.tsx';
 import { useRunExports } from '../use-export.ts';
 import { BranchList } from './branch-list.tsx';

@@ -6,7 +6,7 @@ import type { Comparison } from '../../engine/protocol.ts';
 import { useEngineValue } from '../../engine/use-engine.tsx';
 import { choicesOf, laneTitles } from '../../ledger/lane-titles.ts';
 import { useProject } from '../../state/store.ts';
-import { Choice } from '../../ui/fields.tsx';
+import { Choice } from '../../ui/fields/fields.tsx';
 import { useTitleOf } from '../use-title-of.ts';
 
 const Table = styled.table`

@@ -9,7 +9,7 @@ import { choicesOf, laneTitles } from '../../ledger/lane-titles.ts';
 import { useProject } from '../../state/store.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { sharpCanvas } from '../../ui/canvas.ts';
-import { clockText } from '../../ui/time.ts';
+import { clockText } from '../../ui/words/time.ts';
 import { useTitleOf } from '../use-title-of.ts';
 
 const LANE = 24;

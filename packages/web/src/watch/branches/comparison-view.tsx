@@ -9,7 +9,7 @@ import { DifferenceRows } from '../../history/difference-list.tsx';
 import { PartTitle } from '../../minds/sheet-layout.ts';
 import { Button, QuietButton } from '../../ui/button.tsx';
 import { Progress } from '../../ui/progress.tsx';
-import { clockText } from '../../ui/time.ts';
+import { clockText } from '../../ui/words/time.ts';
 import { AnswerView } from '../answer-view.tsx';
 import { useTitleOf } from '../use-title-of.ts';
 import { branchTitle } from './branch-words.ts';

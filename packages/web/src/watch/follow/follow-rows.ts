@@ -1,7 +1,7 @@
 import { actionTitle } from '../../engine/action-title.ts';
 import type { Asking } from '@crooked-lantern/core';
 import { SENSE_KINDS, type FollowedReadout } from '@crooked-lantern/core';
-import { memoryText } from '../../minds/memory-text.ts';
+import { memoryText } from '../../minds/memory/memory-text.ts';
 
 /** What is shown of those who are followed: the same rows for all of them, so that they stand side by side. */
 

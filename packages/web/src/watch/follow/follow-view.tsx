@@ -6,8 +6,8 @@ import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.t
 import { PartTitle, Sheet } from '../../minds/sheet-layout.ts';
 import { useAsk } from '../../shell/use-ask.ts';
 import { Jump, QuietButton } from '../../ui/button.tsx';
-import { Choice, type Option } from '../../ui/fields.tsx';
-import { writeText } from '../../ui/write-live.ts';
+import { Choice, type Option } from '../../ui/fields/fields.tsx';
+import { writeText } from '../../ui/timing/write-live.ts';
 import { followRows, type FollowRow } from './follow-rows.ts';
 
 /** So many can be followed side by side. */

@@ -3,7 +3,7 @@ import { Trouble } from '../../minds/sheet-layout.ts';
 import { useProject } from '../../state/store.ts';
 import { useEdit } from '../../state/use-edit.ts';
 import styled from 'styled-components';
-import { NumberField, Rows } from '../../ui/fields.tsx';
+import { NumberField, Rows } from '../../ui/fields/fields.tsx';
 
 /** Two limits a line: how often, and within which time. */
 const Grid = styled(Rows)`

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import { Button } from '../../../ui/button.tsx';
-import { checkName } from '../../../ui/fields.tsx';
+import { checkName } from '../../../ui/fields/fields.tsx';
 
 const Form = styled.form`
   display: flex;

@@ -9,9 +9,9 @@ import {
 import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { QuietButton, RemoveButton } from '../../../ui/button.tsx';
-import { Choice } from '../../../ui/fields.tsx';
-import { InlineText } from '../../../ui/inline-text.tsx';
-import { NumberText } from '../../../ui/number-text.tsx';
+import { Choice } from '../../../ui/fields/fields.tsx';
+import { InlineText } from '../../../ui/fields/inline-text.tsx';
+import { NumberText } from '../../../ui/fields/number-text.tsx';
 
 const Modes = styled.ol`
   margin: 4px 0;

@@ -10,10 +10,10 @@ import { Plus } from 'lucide-react';
 import styled from 'styled-components';
 import { RowFindings } from '../../../findings/row-findings.tsx';
 import { QuietButton, RemoveButton, Toggle } from '../../../ui/button.tsx';
-import { checkTitle, ChoiceField, NumberField, Row, Rows } from '../../../ui/fields.tsx';
-import { Menu } from '../../../ui/menu.tsx';
-import { InlineText } from '../../../ui/inline-text.tsx';
-import { OptionalNumberText } from '../../../ui/number-text.tsx';
+import { checkTitle, ChoiceField, NumberField, Row, Rows } from '../../../ui/fields/fields.tsx';
+import { Menu } from '../../../ui/overlays/menu.tsx';
+import { InlineText } from '../../../ui/fields/inline-text.tsx';
+import { OptionalNumberText } from '../../../ui/fields/number-text.tsx';
 import { firstArrivals, spawnsOf, waveWords } from './wave-words.ts';
 
 const Head = styled.div`

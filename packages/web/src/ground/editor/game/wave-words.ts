@@ -5,7 +5,7 @@ import {
   type ProjectDocument,
   type WaveDocument,
 } from '@crooked-lantern/core';
-import { counted } from '../../../ui/counted.ts';
+import { counted } from '../../../ui/words/counted.ts';
 
 /** What a wave does, in words; and when the first of it come. */
 
