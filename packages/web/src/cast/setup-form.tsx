@@ -111,8 +111,8 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
           onChoose={(id) => set({ player: id || undefined })}
         />
       </Rows>
-      <section aria-label="Who starts elsewhere">
-        <h3>Who starts elsewhere</h3>
+      <section aria-label="Agents with another start">
+        <h3>Agents with another start</h3>
         {Object.keys(places).length === 0 ? (
           <p>Every agent starts as on the ground.</p>
         ) : (
@@ -168,7 +168,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
           <p style={{ display: 'flex', alignItems: 'center' }}>
             <Plus size={12} />
             <Choice
-              label={`Add an agent that starts elsewhere in ${title}`}
+              label={`Add an agent with another start in ${title}`}
               value="add"
               options={[
                 { id: 'add', title: 'an agent' },

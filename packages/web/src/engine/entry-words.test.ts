@@ -1,9 +1,11 @@
-import { because, type LedgerEntry } from '@crooked-lantern/core';
+import { readFileSync } from 'node:fs';
+import { because, readProjectText, type LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { entryTitles, onlyAgentTitles } from './entry-titles.ts';
 import { entryWords } from './entry-words.ts';
 
 const words = (entry: Record<string, unknown>) =>
-  entryWords({ tick: 1, agent: 'keeper1', ...entry } as unknown as LedgerEntry);
+  entryWords({ tick: 1, agent: 'keeper1', ...entry } as unknown as LedgerEntry, onlyAgentTitles());
 
 describe('an entry of the ledger', () => {
   it.each([
@@ -59,5 +61,27 @@ describe('an entry of the ledger', () => {
     expect(words({ ...input, control: 'player' })).toBe('a player takes over');
     expect(words({ ...input, control: 'minds' })).toBe('its minds take over');
     expect(words({ ...input, place: [1, 2.04] })).toBe('put down at (1.0, 2.0)');
+  });
+});
+
+describe('with the titles of a document', () => {
+  const document = readProjectText(
+    readFileSync(new URL('../../../../demo/keepers-duel.lantern.json', import.meta.url), 'utf8'),
+  );
+  const titles = document.ok ? entryTitles(document.document) : onlyAgentTitles();
+  const said = (entry: Record<string, unknown>) =>
+    entryWords({ tick: 1, ...entry } as unknown as LedgerEntry, titles);
+
+  it.each([
+    [{ kind: 'enter', state: 'tending' }, 'enters Tending'],
+    [
+      { kind: 'picked', choice: 'press', option: 'rakeSweep', of: 'gleaner', score: 0.5 },
+      'Drive them back: picks Rake sweep (Gleaner), 0.50',
+    ],
+    [{ kind: 'move', move: 'lowHook', of: 'gleaner' }, 'Low hook begins, at Gleaner'],
+    [{ kind: 'death', by: 'gleaner' }, 'dies, by Gleaner'],
+    [{ kind: 'exit', state: 'gone' }, 'leaves gone'],
+  ])('%j reads %s', (entry, words) => {
+    expect(said({ agent: 'keeper', ...entry })).toBe(words);
   });
 });

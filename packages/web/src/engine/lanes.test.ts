@@ -2,6 +2,7 @@ import { because } from '@crooked-lantern/core';
 import type { LedgerEntry } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { dotOf } from '../ledger/mark-words.ts';
+import { onlyAgentTitles } from './entry-titles.ts';
 import { NIGHT } from '../theme/tokens.ts';
 import { addEntries, createLanes, furtherBands, GAME_LANE, scoreLane, waveLane } from './lanes.ts';
 import { sleepOf } from '../ledger/draw-bands.ts';
@@ -31,7 +32,7 @@ describe('the lane of an agent', () => {
       end(3, { action: 'wait', ending: 'failure' }),
       end(4, { action: 'wait', ending: 'success' }),
     ]);
-    expect(lane.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
+    expect(lane.dots.map(({ entry }) => dotOf(entry, NIGHT, onlyAgentTitles())?.words)).toEqual([
       'makes no decision until “wait” ends',
       'wrote mark over what warden2 wrote in the same tick',
       '“turn” failed (row 2): something else took its eyes',
@@ -294,7 +295,7 @@ describe('the lanes of the game', () => {
     ]);
     const wave = lanes.byAgent.get(waveLane('beetles'))!;
     expect(wave.bands).toEqual([{ state: '1', from: 1, to: 30 }]);
-    expect(wave.dots.map(({ entry }) => dotOf(entry, NIGHT)?.words)).toEqual([
+    expect(wave.dots.map(({ entry }) => dotOf(entry, NIGHT, onlyAgentTitles())?.words)).toEqual([
       'comes with beetles, at Gap',
       'beetles is held up: there is no room at Gap',
     ]);

@@ -8,6 +8,7 @@ import {
 } from '@crooked-lantern/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { onlyAgentTitles } from '../engine/entry-titles.ts';
 import { entryWords } from '../engine/entry-words.ts';
 import { useEngine } from '../engine/use-engine.tsx';
 import { Button } from '../ui/button.tsx';
@@ -60,7 +61,7 @@ function wordsOf(entry: LedgerEntry): string | null {
     case 'wave':
     case 'came':
     case 'result':
-      return entryWords(entry);
+      return entryWords(entry, onlyAgentTitles());
     case 'fired':
       return 'a rule fires';
     default:

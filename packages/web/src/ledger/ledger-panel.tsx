@@ -28,6 +28,7 @@ import { choicesOf, foldedLanes, laneRows, laneTitles, sleepersOf } from './lane
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
+import { entryTitles } from '../engine/entry-titles.ts';
 import { dotOf } from './mark-words.ts';
 import { spanOf, SPANS, ZOOM } from './spans.ts';
 import { nestingsOf } from './stacked-bands.ts';
@@ -58,6 +59,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const folded = useMemo(() => foldedLanes(agents), [agents]);
   const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
   const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
+  const called = useProject(({ document }) => entryTitles(document));
   const nestings = useMemo(() => nestingsOf(program), [program]);
   const sleepers = useMemo(() => sleepersOf(program), [program]);
   const around = Math.max(0, ...agents.map(({ name }) => nestings.get(name)?.rows ?? 0));
@@ -173,7 +175,7 @@ export const LedgerPanel = memo(function LedgerPanel({
       .filter((each) => each !== null)
       .join(' · ');
     const mark = edit && `edit ${edit.edit} comes into force`;
-    const words = (dot && dotOf(dot.entry, tokens)?.words) ?? mark ?? state;
+    const words = (dot && dotOf(dot.entry, tokens, called)?.words) ?? mark ?? state;
     return `${clockText(tick, program!.ticksPerSecond, 1)} ${row.title}: ${words}`;
   };
 

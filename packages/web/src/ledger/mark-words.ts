@@ -1,5 +1,6 @@
 import type { HitResult, LedgerEntry } from '@crooked-lantern/core';
 import { senseTint, type Tokens } from '../theme/tokens.ts';
+import type { EntryTitles } from '../engine/entry-titles.ts';
 import { entryWords } from '../engine/entry-words.ts';
 
 /** Which entries stand as marks in the lanes, and in which colour. */
@@ -86,7 +87,8 @@ export const DOT_WORDS: readonly { tint: keyof Tokens; words: string }[] = [
 export function dotOf(
   entry: LedgerEntry,
   tokens: Tokens,
+  titles: EntryTitles,
 ): { color: string; words: string } | undefined {
   const color = tintOf(entry, tokens);
-  return color === undefined ? undefined : { color, words: entryWords(entry) };
+  return color === undefined ? undefined : { color, words: entryWords(entry, titles) };
 }

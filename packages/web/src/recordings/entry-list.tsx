@@ -2,6 +2,7 @@ import type { LedgerEntry } from '@crooked-lantern/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import styled from 'styled-components';
+import { onlyAgentTitles } from '../engine/entry-titles.ts';
 import { entryWords } from '../engine/entry-words.ts';
 import { clockText } from '../ui/words/time.ts';
 
@@ -70,10 +71,10 @@ export function EntryList({
     const wanted = words.trim().toLowerCase();
     return entries.flatMap((entry) => {
       if (agent !== '' && entry.agent !== agent) return [];
-      const said = entryWords(entry);
+      const said = entryWords(entry, onlyAgentTitles(titles));
       return wanted === '' || said.toLowerCase().includes(wanted) ? [{ entry, said }] : [];
     });
-  }, [entries, agent, words]);
+  }, [entries, agent, words, titles]);
   const rows = useVirtualizer({
     count: shown.length,
     getScrollElement: () => frame.current,

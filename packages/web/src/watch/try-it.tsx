@@ -34,9 +34,9 @@ function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) 
   const { words, before, after, entered } = found;
   return (
     <p>
-      {words[0].toUpperCase() + words.slice(1)}: <b>{after}</b> in place of <b>{before}</b>. With
-      that it would have been so, from {clockText(entered, perSecond, 2)} on. No smaller change of
-      one number was found to do it.
+      {words[0].toUpperCase() + words.slice(1)}: <b>{after}</b> in place of <b>{before}</b>. This
+      change makes it happen from {clockText(entered, perSecond, 2)} on. The search found no smaller
+      change of one number that does.
     </p>
   );
 }

@@ -1,4 +1,4 @@
-import type { HeatPicture, OptionDocument } from '@crooked-lantern/core';
+import type { ChoiceDocument, HeatPicture, OptionDocument } from '@crooked-lantern/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -31,7 +31,11 @@ const EVERY = 500;
 const NUDGE = 0.5;
 
 /** The best of a choice at some place, in words. */
-function useAnswer(point: [number, number] | null, of: string): string {
+function useAnswer(
+  point: [number, number] | null,
+  of: string,
+  choice: ChoiceDocument | null,
+): string {
   const engine = useEngine();
   const tick = useEngineValue(({ frame }) => Math.floor((frame?.tick ?? 0) / 15));
   const [answer, setAnswer] = useState('');
@@ -51,18 +55,20 @@ function useAnswer(point: [number, number] | null, of: string): string {
             ),
           )
           .sort((a, b) => b.score - a.score);
+        const titleOf = (id: string) =>
+          choice?.options.find((option) => option.id === id)?.title ?? id;
         const [x, y] = point.map((metres) => metres.toFixed(1));
         setAnswer(
           best.length === 0
-            ? `At (${x}, ${y}) nothing would be worth doing.`
-            : `At (${x}, ${y}) it would pick ${best[0].id}${best[0].candidate === null ? '' : ` for ${best[0].candidate}`}: ${best[0].score.toFixed(2)}${best[1] ? `, before ${best[1].id} with ${best[1].score.toFixed(2)}` : ''}.`,
+            ? `At (${x}, ${y}) no option competes.`
+            : `At (${x}, ${y}) it would pick ${titleOf(best[0].id)}${best[0].candidate === null ? '' : ` for ${best[0].candidate}`}: ${best[0].score.toFixed(2)}${best[1] ? `, before ${titleOf(best[1].id)} with ${best[1].score.toFixed(2)}` : ''}.`,
         );
       }),
     );
     return () => {
       current = false;
     };
-  }, [engine, point, of, tick]);
+  }, [engine, point, of, tick, choice]);
   return answer;
 }
 
@@ -79,7 +85,7 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
   const program = useEngineValue((client) => client.program);
   const space = useSpace(program);
   const name = optionTitle(option);
-  const answer = useAnswer(isShown ? point : null, `${agent} ${mind} ${choice}`);
+  const answer = useAnswer(isShown ? point : null, `${agent} ${mind} ${choice}`, weighing.document);
 
   useEffect(() => {
     if (!isShown) return undefined;

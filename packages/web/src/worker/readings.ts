@@ -10,6 +10,7 @@ import {
   type Branches,
   type ProjectDocument,
 } from '@crooked-lantern/core';
+import { entryTitles, onlyAgentTitles } from '../engine/entry-titles.ts';
 import { entryWords } from '../engine/entry-words.ts';
 import { choicePastOf, type ChoiceHistory } from './choice-history.ts';
 import type { View } from './frames.ts';
@@ -85,8 +86,12 @@ export function createReadings(engine: ReadEngine): Readings {
       const run = running();
       if (!run) return [];
       const wanted = words.toLowerCase();
+      const document = engine.document();
+      const titles = document ? entryTitles(document) : onlyAgentTitles();
       const found = run.entries.filter((entry) =>
-        `${entry.agent} ${entryWords(entry)}`.toLowerCase().includes(wanted),
+        `${entry.agent} ${titles.agent(entry.agent)} ${entryWords(entry, titles)}`
+          .toLowerCase()
+          .includes(wanted),
       );
       return [...new Set(found.map(({ tick }) => tick))];
     },

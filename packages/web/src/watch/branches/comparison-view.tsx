@@ -4,7 +4,9 @@ import styled from 'styled-components';
 import { editWords } from '../../engine/edit-words.ts';
 import type { BranchPicture, Comparison, EngineAnswer } from '../../engine/protocol.ts';
 import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
+import { entryTitles } from '../../engine/entry-titles.ts';
 import { entryWords } from '../../engine/entry-words.ts';
+import { useProject } from '../../state/store.ts';
 import { DifferenceRows } from '../../history/difference-list.tsx';
 import { PartTitle } from '../../minds/sheet-layout.ts';
 import { Button, QuietButton } from '../../ui/button.tsx';
@@ -91,6 +93,7 @@ function OneSide({
   perSecond: number;
 }) {
   const engine = useEngine();
+  const titles = useProject(({ document }) => entryTitles(document));
   const go = useCallback((tick: number) => engine.seek(tick), [engine]);
   return (
     <section>
@@ -100,7 +103,7 @@ function OneSide({
       ) : (
         <ul>
           {entries.map((entry, i) => (
-            <li key={i}>{entryWords(entry)}</li>
+            <li key={i}>{entryWords(entry, titles)}</li>
           ))}
         </ul>
       )}
