@@ -222,7 +222,7 @@ describe('a state inside a room', () => {
   });
 });
 
-describe('for everybody', () => {
+describe('for every agent', () => {
   it('finds nothing serious with axe, dark and light', async () => {
     const page = await app.open('/projects/night-watch/minds/warden?state=chase&tick=300');
     await page.getByTestId('hash').waitFor();

@@ -44,7 +44,7 @@ describe('an expression', () => {
     await page.keyboard.press('Escape');
   });
 
-  it('is asked for by questions, by whoever does not know the names', async () => {
+  it('is asked for by questions, by a user who does not know the names', async () => {
     const page = await openRounds();
     await page.getByRole('button', { name: GUARD }).click();
     await page.getByRole('textbox', { name: GUARD }).waitFor();

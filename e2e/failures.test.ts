@@ -90,7 +90,7 @@ it('a worker that breaks outside of any work is told, with a way to start again'
   await expect.poll(() => tick(page)).toBeGreaterThan(before);
 });
 
-it('a promise of the page that nobody waits for is told', async () => {
+it('a promise of the page that nothing waits for is told', async () => {
   const page = await app.open('/');
   await page.getByRole('heading').first().waitFor();
   await page.evaluate(() => void Promise.reject(new Error('planted on the page')));

@@ -217,7 +217,7 @@ describe('editing a ground', () => {
 });
 
 describe('playing', () => {
-  it('starts set-ups by key, and takes over whoever is watched', async () => {
+  it('starts set-ups by key, and takes over an agent that is watched', async () => {
     const page = await app.open(`${await app.newNightWatch()}/minds/warden?agent=warden1`);
     await untilRunning(page);
     await page.keyboard.press('Shift+Digit1');

@@ -111,7 +111,7 @@ describe('the state plan', () => {
 });
 
 describe('sheets of a mind', () => {
-  it('a mind is made, given to somebody, set, copied and taken away', async () => {
+  it('a mind is made, given to an agent, set, copied and taken away', async () => {
     const page = await app.open(await app.newNight());
     await untilReady(page);
     await page.getByRole('button', { name: 'Add a mind' }).click();

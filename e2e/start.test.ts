@@ -143,7 +143,7 @@ async function refusal(env: Record<string, string> = {}): Promise<string> {
 }
 
 describe('a start that can’t be', () => {
-  it('is refused in one sentence: an empty LANTERN_DATA, a file, a folder nobody may write to', async () => {
+  it('is refused in one sentence: an empty LANTERN_DATA, a file, a folder without permission to write', async () => {
     expect(await refusal({ LANTERN_DATA: '' })).toContain('LANTERN_DATA is empty.');
     const file = path.join(data, 'file');
     writeFileSync(file, 'mine');

@@ -118,7 +118,7 @@ describe('Bell Hours', () => {
     expect(['chase', 'lead', 'cut', 'comb'].map(count)).toEqual([3, 3, 3, 3]);
   });
 
-  it('slows down whoever carries a frame', () => {
+  it('slows down an agent that carries a frame', () => {
     const world = createWorld(program);
     const own = world.agents.find(({ name }) => name === 'gleaner')!;
     const { body } = own;

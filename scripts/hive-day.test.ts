@@ -75,7 +75,7 @@ describe('Hive Day', () => {
     expect(played(hiveDay(), carries, 180).world.result).toMatchObject({ how: 'won' });
   });
 
-  it('never has two hands at one bench, and cuts nobody off in mid-act', () => {
+  it('never has two hands at one bench, and cuts no agent off in mid-act', () => {
     const program = hiveDay();
     const benches = program.ground.zones.filter(({ name }) => name.startsWith('bench'));
     let most = 0;

@@ -68,7 +68,7 @@ const entered = (entries: readonly LedgerEntry[], ...states: string[]) =>
   );
 
 describe('Night Watch', () => {
-  it('leaves whoever looks on alone for a minute', () => {
+  it('leaves an agent that looks on alone for a minute', () => {
     expect(entered(night(60), 'chase', 'assist', 'bark')).toEqual([]);
   });
 
@@ -100,7 +100,7 @@ describe('Night Watch', () => {
     expect(entered(entries, 'chase')).toEqual([]);
   });
 
-  it('makes a fight of being caught: whoever stands is held and beaten down', () => {
+  it('makes a fight of being caught: an agent that stands is held and beaten down', () => {
     const entries = night(25, {}, 'caught');
     const hits = entries.filter((entry) => entry.kind === 'hit');
     expect(entries.some((entry) => entry.kind === 'death' && entry.agent === 'gleaner')).toBe(true);

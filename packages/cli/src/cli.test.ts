@@ -215,7 +215,7 @@ describe('why', () => {
     expect(JSON.parse(out[0])).toMatchObject({ statement: 'Warden 2 is in Chase', holds: false });
   });
 
-  it('says how somebody is noticed, and what moves a body', () => {
+  it('says how an agent is noticed, and what moves a body', () => {
     const asked = { agent: 'warden2', tick: 300, seed: 7 };
     const notices = printed(() => explain(DEMO, { ...asked, notices: 'gleaner' }));
     expect(notices.out[0]).toMatch(/^- Warden 2 notices Gleaner/);

@@ -24,7 +24,7 @@ describe('a game', () => {
     const world = createWorld(program, 7, createStatics(program, undefined, CORRIDOR));
     const before = world.agents.map(({ y }) => y);
     for (let i = 0; i < 120; i++) tick(world);
-    // In a corridor nobody leaves the line.
+    // In a corridor no agent leaves the line.
     expect(world.agents.map(({ y }) => y)).toEqual(before);
     const edited = swapProgram(world, shipped(), 2, 7);
     for (let i = 0; i < 60; i++) tick(edited);

@@ -9,7 +9,7 @@ import type { Program } from '../world/program/program.ts';
 import { mindScope } from './compile-mind.ts';
 import { contextOf } from './context.ts';
 
-/** The agents a breakpoint is about; null for everybody. */
+/** The agents a breakpoint is about; null for every agent. */
 export function agentsOf(
   { agent, archetype }: BreakpointDocument,
   document: ProjectDocument,

@@ -65,7 +65,7 @@ describe('an entry of the cast', () => {
     expect(refusal({ command: 'setInCast', part, name, value: null })).toMatch(message);
   });
 
-  it('of an archetype nobody is made from can go', () => {
+  it('of an archetype no agent is made from can go', () => {
     const document = yard();
     document.archetypes.extra = document.archetypes.keeper;
     const after = apply(

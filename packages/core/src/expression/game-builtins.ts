@@ -1,6 +1,6 @@
 import type { Builtin } from './builtins.ts';
 
-/** Built-ins for the game around those on a ground. What is true of everybody is the director's to ask. */
+/** Built-ins for the game around those on a ground. What is true of every agent is the director's to ask. */
 
 const group = { name: 'group', type: 'text', names: 'group' } as const;
 const zone = { name: 'zone', type: 'zone' } as const;

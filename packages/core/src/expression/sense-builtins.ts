@@ -54,7 +54,7 @@ function age(name: string, sense: number): Builtin {
   };
 }
 
-function whom(name: string, field: string, sense: number, about: string): Builtin {
+function agentOf(name: string, field: string, sense: number, about: string): Builtin {
   return {
     name: `${name}.${field}`,
     sense: SENSES[sense],
@@ -99,11 +99,11 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     },
   },
   kind('harmed', HARM, "what was felt: 'hit' by a thing, or the 'touch' of a body"),
-  whom('harmed', 'of', HARM, 'the agent whose touch was felt; a hit does not tell'),
+  agentOf('harmed', 'of', HARM, 'the agent whose touch was felt; a hit does not tell'),
   age('harmed', HARM),
   place('found', FOUND, 'where the last thing found is; for one in flight, where it came from'),
   kind('found', FOUND, "what was found: 'body', 'thing', 'gate' or 'flight'"),
-  whom('found', 'of', FOUND, 'whose body was found'),
+  agentOf('found', 'of', FOUND, 'whose body was found'),
   {
     name: 'found.thing',
     sense: 'found',
@@ -115,7 +115,7 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
   age('found', FOUND),
   place('told', TOLD, 'the place the squad was told of last'),
   kind('told', TOLD, 'what it was told, in the words of the teller'),
-  whom('told', 'of', TOLD, 'the agent the squad was told of last'),
+  agentOf('told', 'of', TOLD, 'the agent the squad was told of last'),
   age('told', TOLD),
   {
     name: 'hostile',

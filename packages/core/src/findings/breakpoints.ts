@@ -19,10 +19,10 @@ function troubleOf(
     name === '' || names.includes(name)
       ? null
       : { field, message: `There is no ${what} “${name}”.${suggestion(name, names)}` };
-  const whom =
+  const missing =
     unknown('agent', 'agent', agent ?? '', agents) ??
     unknown('archetype', 'archetype', archetype ?? '', namesOf(document.archetypes));
-  if (whom) return whom;
+  if (missing) return missing;
   if (on === 'condition') {
     if (when === undefined)
       return { field: 'when', message: 'A condition is missing: write what is to come true.' };

@@ -279,7 +279,7 @@ describe('warnings', () => {
       'memory.quarry',
     ],
     [
-      'a mind nobody has',
+      'a mind that no agent has',
       (d) => (d.minds.spare = structuredClone(d.minds.keeper)),
       'unused',
       'minds.spare',

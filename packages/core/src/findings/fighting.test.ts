@@ -136,7 +136,7 @@ describe('a mind that fights', () => {
 describe('bodies that fight', () => {
   const idle: NodeDocument = { do: 'wait', seconds: 1 };
 
-  it('must have shots that meet somebody', () => {
+  it('must have shots that meet an agent', () => {
     const thrown = (spread: number) => ({
       spit: {
         kind: 'thrown',

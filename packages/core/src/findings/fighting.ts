@@ -237,7 +237,7 @@ function shareWithin(angle: number, deviation: number): number {
 
 const LEAST_SHARE = 0.1;
 
-/** A spread with which hardly a shot meets anybody, even at half of its reach. */
+/** A spread with which hardly a shot meets any agent, even at half of its reach. */
 function checkSpread(
   archetype: ArchetypeProgram,
   move: MoveProgram,

@@ -153,7 +153,7 @@ describe('trees', () => {
     expect(found(document)).toEqual(wanted);
   });
 
-  it('says so when nobody on the ground can notice anybody', () => {
+  it('says so when no agent on the ground can notice any agent', () => {
     const codes = (change: (document: ProjectDocument) => void) => {
       const document = quiet();
       change(document);
@@ -397,7 +397,7 @@ describe('remedies', () => {
     ['a key nobody uses', (d) => (d.minds.keeper.memory!.spare = { type: 'number' })],
     ['a tree nobody calls', (d) => (d.minds.keeper.trees!.spare = { root: { do: 'stop' } })],
     [
-      'rules nobody calls',
+      'rules that are never called',
       (d) =>
         (d.minds.keeper.rules = { spare: { rows: [{ when: 'time > 1', do: [{ do: 'stop' }] }] } }),
     ],

@@ -173,7 +173,7 @@ function checkCalls(name: string, mind: MindDocument, findings: Findings): void 
   }
 }
 
-/** What the game around them raises, for everybody or for the director. */
+/** What the game around them raises, for every agent or for the director. */
 function eventsOfGame({ stacks, texts, director, archetypes, ground }: Program): string[] {
   const doing = (action: string) => stacks.flatMap((each) => argumentsOf(each, action));
   const modes = [

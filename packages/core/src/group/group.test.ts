@@ -53,7 +53,7 @@ const SEARCH: ActionDocument = {
 };
 
 describe('a search', () => {
-  it('is done with a place where somebody lies, beside which it comes to stand', () => {
+  it('is done with a place where an agent lies, beside which it comes to stand', () => {
     const { run, keepers, entries } = squad(SEARCH, ({ grounds: { corner } }) => {
       corner.agents.sleeper = { archetype: 'gleaner', at: [10, 5], asleep: true };
     });
@@ -213,7 +213,7 @@ describe('roles', () => {
     expect(assignRoles(scores, roles, [-1, -1, -1])).toEqual([1, 0, -1]);
   });
 
-  it('are kept while nobody is better by more than the steadiness', () => {
+  it('are kept while no agent is better by more than the steadiness', () => {
     const roles = [{ slots: 1, commitment: 0.3 }];
     expect(assignRoles([[0.5], [0.7]], roles, [0, -1])).toEqual([0, -1]);
     expect(assignRoles([[0.5], [0.9]], roles, [0, -1])).toEqual([-1, 0]);

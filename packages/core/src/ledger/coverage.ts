@@ -15,7 +15,7 @@ export interface CoverageItem {
   /** What tells it from others of its part in the mind: an id, `state order`, where a row is written, `choice:option`. */
   key: string;
   title: string;
-  /** How often it was entered, taken or picked, by anybody; of rows how many agents have reached it. */
+  /** How often it was entered, taken or picked, by any agent; of rows how many agents have reached it. */
   times: number;
 }
 

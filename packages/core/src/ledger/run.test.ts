@@ -353,7 +353,7 @@ describe('a tick that throws', () => {
     });
   });
 
-  it('names nobody where a phase is at nobody', () => {
+  it('names no agent where a phase is at no agent', () => {
     const { run } = recorded(10);
     vi.spyOn(PHASES[2], 'run').mockImplementation(() => {
       throw new Error('planted');

@@ -158,11 +158,11 @@ export interface Host extends Facts {
   forget(key: number): void;
   /**
    * What a director does, by the words for names. Each that can fail returns why, or null; all of
-   * it shows before anybody senses.
+   * it shows before any agent senses.
    */
   bring(wave: number): Reason | null;
   sendAway(group: number): Reason | null;
-  /** −1: to everybody. */
+  /** −1: to every agent. */
   announce(event: string, group: number): void;
   addScore(score: number, points: number): Reason | null;
   /** 0 ticks: until it is set again. */

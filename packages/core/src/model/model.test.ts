@@ -191,7 +191,7 @@ describe('faults of form', () => {
       'archetypes.warden.body.radius: must be a number, not "0.3"',
     ],
     [
-      'a field nobody knows',
+      'an unknown field',
       ['archetypes', 'warden', 'bdoy'],
       {},
       'archetypes.warden.bdoy: is not a field this version knows. Did you mean “body”?',

@@ -28,7 +28,7 @@ export const SAYING_ACTIONS: Readonly<Record<string, { sense: Sense; word: strin
   tellSquad: { sense: 'told', word: 'what' },
 };
 
-/** Raised for everybody when a mode begins. */
+/** Raised for every agent when a mode begins. */
 export function raisedByModes(modes: readonly string[]): RaisedEvent[] {
   return modes.map((mode) => ({ event: `mode.${mode}`, about: `the mode “${mode}” begins` }));
 }

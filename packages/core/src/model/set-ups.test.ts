@@ -51,7 +51,7 @@ describe('a set-up that can’t begin as it says', () => {
     ['plays nobody', (setup: SetupDocument) => (setup.play = 'keper'), 'play'],
     ['has no such player', (setup: SetupDocument) => (setup.player = 'rush'), 'player'],
     [
-      'moves nobody',
+      'moves no agent',
       (setup: SetupDocument) => (setup.agents!.gleanr = { heading: 0 }),
       'agents.gleanr',
     ],

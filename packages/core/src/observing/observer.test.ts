@@ -357,7 +357,7 @@ it('fires again and again: a rule on a level; none on the edge', () => {
   expect(kindsOf(rule(true))).toEqual([]);
 });
 
-it('waits for what does not come: an event nobody raises any more; none where time ends it too', () => {
+it('waits for what does not come: an event no agent raises any more; none where time ends it too', () => {
   const waits = (transitions: StateDocument['transitions']): Scene => ({
     document: keeper([
       { id: 'begin', transitions: [{ to: 'wait', after: 1 }] },

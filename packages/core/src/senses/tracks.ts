@@ -45,7 +45,7 @@ const HEEDED = 7;
 const ROW = 8;
 
 /**
- * All that one agent knows by sight. In a battle everybody knows dozens, and all of them change in every
+ * All that one agent knows by sight. In a battle every agent knows dozens, and all of them change in every
  * tick: side by side in one array their numbers take a fraction of the time that objects of their own take.
  * Of place −1, which belongs to no agent, a number is NaN, awareness 0 and sight false.
  */

@@ -34,7 +34,7 @@ const DAY: Game['ground'] = {
 };
 
 describe('a schedule', () => {
-  it('goes through its modes to the tick, again and again, and announces each to everybody', () => {
+  it('goes through its modes to the tick, again and again, and announces each to every agent', () => {
     const document = gameProject({ ground: DAY });
     document.minds.keeper = {
       title: 'Keeper',
@@ -61,7 +61,7 @@ describe('a schedule', () => {
     expect(turns).toEqual(['121 roused', '181 calm', '301 roused', '361 calm']);
   });
 
-  it('can be asked by everybody: the mode that holds, and how long it still does', () => {
+  it('can be asked by every agent: the mode that holds, and how long it still does', () => {
     const document = gameProject({ ground: DAY });
     document.minds.keeper = {
       title: 'Keeper',
@@ -215,7 +215,7 @@ describe('a score', () => {
     }
   });
 
-  it('can be asked by everybody, and is kept under an edit', () => {
+  it('can be asked by every agent, and is kept under an edit', () => {
     const { world, run } = playing();
     run(150, [{ agent: 'gleaner', x: 1, y: 0, gait: null }]);
     const edited = gameProject({ ground: { scores: { baskets: {}, touches: { start: 3 } } } });
@@ -224,7 +224,7 @@ describe('a score', () => {
 });
 
 describe('what a director does', () => {
-  it('shows before anybody decides: an event it announces is taken in the same tick', () => {
+  it('shows before any agent decides: an event it announces is taken in the same tick', () => {
     const document = gameProject({
       director: rules([
         {
@@ -347,7 +347,7 @@ describe('what a director does', () => {
     expect(world.scores).toEqual([1, 2, 1.75]);
   });
 
-  it('changes the light evenly, and moves gates unless somebody stands in them', () => {
+  it('changes the light evenly, and moves gates unless an agent stands in them', () => {
     const document = gameProject({
       ground: { light: 1, gates: { wicket: { at: [5, 4.5], size: [0.3, 1] } } },
       director: rules([
@@ -426,7 +426,7 @@ describe('what a director does', () => {
 });
 
 describe('a call', () => {
-  it('is heard by friends in reach in the same tick, and by nobody else', () => {
+  it('is heard by friends in reach in the same tick, and by no other agent', () => {
     const document = gameProject({});
     document.archetypes.gleaner.callReach = 8;
     const friend = { ...document.archetypes.keeper, faction: 'gleaners', mind: 'friend' };

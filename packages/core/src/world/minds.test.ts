@@ -28,7 +28,7 @@ const memoryOf = (world: ReturnType<typeof watch>['world'], agent: string) =>
   Object.fromEntries(readMind(world, agent, null)!.memory.map(({ key, value }) => [key, value]));
 
 describe('memory that is shared', () => {
-  it('is written when all have decided: nobody is ahead by the order of names', () => {
+  it('is written when all have decided: no agent is ahead by the order of names', () => {
     const { world, run } = watch(
       squad({
         memory: {
@@ -397,7 +397,7 @@ describe('reaction time', () => {
 });
 
 describe('luck', () => {
-  it('adding an agent changes nobody else’s', () => {
+  it('adding an agent changes no other agent’s', () => {
     const document = squad({
       activity: { tree: 'dice' },
       trees: {

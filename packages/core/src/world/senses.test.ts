@@ -37,7 +37,7 @@ const percepts = (entries: { kind: string }[]) =>
   );
 
 describe('hearing', () => {
-  it('takes in steps of whoever runs, not of whoever walks softly, nor those of friends', () => {
+  it('takes in steps of an agent that runs, not of one that walks softly, nor those of friends', () => {
     const states: StateDocument[] = [
       {
         id: 'calm',
@@ -230,7 +230,7 @@ describe('attention', () => {
 });
 
 describe('known and true', () => {
-  it('only a cheat tells where somebody is whom nobody sees', () => {
+  it('only a cheat tells where an unseen agent is', () => {
     const states: StateDocument[] = [
       {
         id: 'calm',

@@ -19,7 +19,7 @@ const NEW_ARCHETYPE: Omit<ArchetypeDocument, 'faction'> = {
   sight: WATCHFUL_SIGHT,
 };
 
-/** Everybody and everything of the cast; archetypes as outlines, placed agents filled. */
+/** Every agent and everything of the cast; archetypes as outlines, placed agents filled. */
 export function CastList({ cast }: { cast: CastEditor }) {
   const { document, selection, select, change, agents } = cast;
   const { archetypes, squads = {}, setups = {}, players = {} } = document;

@@ -51,7 +51,7 @@ describe('where an agent differs', () => {
     expect(JSON.stringify(warden)).toBe(before);
   });
 
-  it('have one for newcomers, which is hostile to whoever is played', () => {
+  it('have one for newcomers, which is hostile to an agent that is played', () => {
     const document = demo();
     const played = document.archetypes.gleaner.faction;
     const chosen = hostileFaction(document);

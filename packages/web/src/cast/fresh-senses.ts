@@ -1,6 +1,6 @@
 import type { SightDocument } from '@crooked-lantern/core';
 
-/** Senses that are new in a project, before anybody has tuned them. */
+/** Senses that are new in a project, before they were tuned. */
 
 /** What a body is given that saw nothing. */
 export const NEW_SIGHT: SightDocument = {

@@ -61,7 +61,7 @@ describe('the lane of an agent', () => {
     expect([lanes.furtherRows, furtherBands(lane).length]).toEqual([1, 1]);
   });
 
-  it('knows until when somebody slept who began asleep', () => {
+  it('knows until when an agent slept who began asleep', () => {
     expect(asleepUntil(undefined)).toBe(Infinity);
     expect(asleepUntil(laneFrom([{ tick: 3, kind: 'awareness', value: 0 }]))).toBe(Infinity);
     expect(asleepUntil(laneFrom([enter(40, 'rounds')]))).toBe(40);

@@ -4,7 +4,7 @@ function create(): Worker {
   return new Worker(new URL('../worker/worker.ts', import.meta.url), { type: 'module' });
 }
 
-/** Lets a worker load before anybody asks for one; it is given to the first who does. */
+/** Lets a worker load before it is asked for; the first caller gets it. */
 export function prepareWorker(): void {
   spare ??= create();
 }

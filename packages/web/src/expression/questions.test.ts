@@ -69,7 +69,7 @@ describe('questions', () => {
     expect(faults).toEqual([]);
   });
 
-  it('offer what is true of everybody to a director alone', () => {
+  it('offer what is true of every agent to a director alone', () => {
     const [anybody, director] = [false, true].map((isDirector) =>
       questionsWith([], isDirector).map(({ name }) => name),
     );

@@ -18,7 +18,7 @@ export type Topic = keyof typeof TOPICS;
 /** These work with numbers that were asked for before. */
 const CALCULATIONS = new Set(['min', 'max', 'abs', 'floor', 'clamp', 'trapezoid']);
 
-/** What anybody may know of the game. */
+/** What any agent may know of the game. */
 const OF_THE_GAME = new Set(['mode', 'timeLeft', 'score', 'tier']);
 
 export interface Question {

@@ -6,7 +6,7 @@ function decisionsOf({ taken, picks }: Lane): number[] {
   return [...[...taken.values()].flat(), ...picks.map(({ from }) => from)];
 }
 
-/** Ticks in which an agent, or (with null) anybody, took a transition or picked an option, in order. */
+/** Ticks in which an agent, or (with null) any agent, took a transition or picked an option, in order. */
 export function decisionTicks({ byAgent }: Lanes, agent: string | null): number[] {
   const lanes =
     agent === null ? [...byAgent.values()] : [byAgent.get(agent)].filter((lane) => !!lane);

@@ -14,7 +14,7 @@ import {
 import type { LaneRow } from './lane-titles.ts';
 
 const ALL_AGENTS = 'All agents';
-const NOBODY: ReadonlySet<string> = new Set();
+const NO_AGENTS: ReadonlySet<string> = new Set();
 
 /** Which lanes are shown, and the menu that says so and changes it. */
 export function useLaneChoice(
@@ -23,12 +23,12 @@ export function useLaneChoice(
   agent: string | null,
 ): { rows: readonly LaneRow[]; menu: ReactNode; unfold: (squad: string) => void } {
   const [chosen, setChosen] = useState<string | null>(null);
-  const [pinned, setPinned] = useState(NOBODY);
-  const [folded, setFolded] = useState(NOBODY);
+  const [pinned, setPinned] = useState(NO_AGENTS);
+  const [folded, setFolded] = useState(NO_AGENTS);
   const everything = useMemo(() => laneGroups(program, all), [program, all]);
   const groups = useMemo(() => narrowingGroups(everything, all), [everything, all]);
   const squads = useMemo(() => foldableSquads(everything), [everything]);
-  // A group that an edit took away shows everybody again.
+  // A group that an edit took away shows every agent again.
   const group = groups.find(({ id }) => id === chosen) ?? null;
   const rows = useMemo(() => {
     const isFolded = squads.filter(({ id }) => folded.has(id));
@@ -44,7 +44,7 @@ export function useLaneChoice(
   const isAnyOpen = squads.some(({ id }) => !folded.has(id));
   const foldWords = squads.length > 0 && (isAnyOpen ? 'Fold all squads' : 'Unfold all squads');
   const foldAll = useCallback(
-    () => setFolded(isAnyOpen ? new Set(squads.map(({ id }) => id)) : NOBODY),
+    () => setFolded(isAnyOpen ? new Set(squads.map(({ id }) => id)) : NO_AGENTS),
     [isAnyOpen, squads],
   );
   const toggle = useCallback((squad: string) => setFolded((before) => toggled(before, squad)), []);

@@ -271,7 +271,7 @@ describe('when the server can’t take it', () => {
   });
 });
 
-describe('when somebody else saved first', () => {
+describe('when another user saved first', () => {
   it('shows both and overwrites nothing', async () => {
     const { store, project } = openStore();
     server.edits.push(whole('theirs'));

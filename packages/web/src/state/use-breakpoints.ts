@@ -6,7 +6,7 @@ import { useEdit } from './use-edit.ts';
 /** What breakpoints can wait for. */
 type StopsAt = Required<Pick<BreakpointDocument, 'on' | 'of'>>;
 
-/** Whether the run stops at something for anybody, and the way to have it stop there or no longer. */
+/** Whether the run stops at something for any agent, with a function that sets or removes that breakpoint. */
 export function useBreakpoints(): {
   isSet: (at: StopsAt) => boolean;
   toggle: (at: StopsAt) => void;

@@ -55,7 +55,7 @@ const KINDS = (Object.keys(BREAKPOINT_KINDS) as BreakpointKind[]).map((id) => ({
   title: BREAKPOINT_KINDS[id].title,
 }));
 
-/** Everybody, each kind, and each agent of the ground: `archetype:warden`, `agent:warden1`. */
+/** Every agent, each kind, and each agent of the ground: `archetype:warden`, `agent:warden1`. */
 function whoOptions(document: ProjectDocument) {
   return [
     { id: '', title: 'any agent' },

@@ -57,7 +57,7 @@ describe('a tick that throws again and again', () => {
     expect(failures).toHaveLength(2);
   });
 
-  it('as it steps is answered to whoever stepped, too', async () => {
+  it('as it steps is answered to the caller that stepped, too', async () => {
     const { engine, pass, failures } = await playing();
     engine.pause();
     vi.spyOn(PHASES[3], 'run').mockImplementation(() => {

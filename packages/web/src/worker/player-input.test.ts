@@ -75,7 +75,7 @@ describe('what is given again', () => {
     expect(inputsFor(players, 7)).toEqual([still]);
   });
 
-  it('ends when somebody presses something', () => {
+  it('ends when a key is pressed', () => {
     const players = createPlayerInput();
     giveAgain(players, recorded, 0, 9);
     expect(inputsFor(players, 2)).toEqual([walk(1)]);

@@ -119,7 +119,7 @@ describe('questions', () => {
     expect(frame()).toMatchObject({ tick: 60, head: 60 });
   });
 
-  it('are given up when the run moves, or somebody ends them', async () => {
+  it('are given up when the run moves, or the user ends them', async () => {
     const { engine, frame, drained } = await started(night());
     engine.nudge(60);
     frame();

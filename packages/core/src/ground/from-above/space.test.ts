@@ -84,7 +84,7 @@ describe('pushing out', () => {
 });
 
 describe('neighbours', () => {
-  it('miss nobody in reach, and name each once', () => {
+  it('miss no agent in reach, and name each once', () => {
     fc.assert(
       fc.property(
         fc.array(place, { maxLength: 40 }),

@@ -87,7 +87,7 @@ function sameBytes(a: Uint8Array, b: Uint8Array): boolean {
   return a.length === b.length && a.every((byte, i) => byte === b[i]);
 }
 
-/** Whether everybody is in the same place in both at a tick of which both have a snapshot; true where one has none. */
+/** Whether every agent is in the same place in both at a tick of which both have a snapshot; true where one has none. */
 function areTogether([one, other]: TwoRuns, at: number): boolean {
   const [a, b] = [one, other].map(({ snapshots }) => snapshots.find(({ tick }) => tick === at));
   if (!a || !b || sameBytes(a.bytes, b.bytes)) return true;

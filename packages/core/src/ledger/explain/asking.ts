@@ -4,7 +4,7 @@ import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
 import type { Question, Statement } from './statement.ts';
 import type { Target } from './target.ts';
-import { whyNobody } from './waves.ts';
+import { whyNoAgent } from './waves.ts';
 import { whyNot } from './why-not.ts';
 import { why } from './why.ts';
 
@@ -34,7 +34,7 @@ const ANSWERS: {
   ever: (question, { state }) => whatEverLedTo(question, state),
   memory: (question, { key }) => whyRemembered(question, key),
   told: (question) => whoTold(question),
-  wave: (question, { wave }) => whyNobody(question, wave),
+  wave: (question, { wave }) => whyNoAgent(question, wave),
 };
 
 /**

@@ -71,8 +71,8 @@ function look(agent: Agent, choice: Choice, wanted: number | null, found: Weighe
     const option = choice.weigher.options[place];
     const { program, scorer } = option;
     const parts = Float64Array.from(given);
-    const isNobody = bar === 'cooldown' || bar === 'noCandidate';
-    const terms = isNobody
+    const hasNoCandidate = bar === 'cooldown' || bar === 'noCandidate';
+    const terms = hasNoCandidate
       ? []
       : program.considerations.map(({ title, input }, i): Statement => ({
           ...fact(
@@ -86,7 +86,7 @@ function look(agent: Agent, choice: Choice, wanted: number | null, found: Weighe
           ),
           holds: parts[i] > 0,
         }));
-    const graded = isNobody
+    const graded = hasNoCandidate
       ? []
       : program.grades.map(({ memberships }, i): Statement =>
           fact(
@@ -98,14 +98,17 @@ function look(agent: Agent, choice: Choice, wanted: number | null, found: Weighe
         );
     // The candidate stands in its cells only now, so what would have won is found now too.
     const needs =
-      isNobody || wanted === null
+      hasNoCandidate || wanted === null
         ? []
         : scorer.considerations.flatMap(
             (_, i) => neededInput(option, i, parts, agent, wanted) ?? [],
           );
     found.push({
       option,
-      of: program.each && !isNobody ? valueText(agent.program, program.each.key.type, a, b) : null,
+      of:
+        program.each && !hasNoCandidate
+          ? valueText(agent.program, program.each.key.type, a, b)
+          : null,
       score,
       bar,
       terms: [...terms, ...graded],
@@ -169,7 +172,7 @@ export function whyPicked(
   const weighed = weighAgain(question, asked, program.name, pick.tick).find(
     ({ option, of }) => option.program.id === pick.option && (of ?? undefined) === pick.of,
   );
-  const whom = pick.of === undefined ? '' : ` for ${pick.of}`;
+  const candidate = pick.of === undefined ? '' : ` for ${pick.of}`;
   const values = [
     { part: 'score', value: figure(pick.score) },
     ...(pick.next === undefined
@@ -182,7 +185,7 @@ export function whyPicked(
   ];
   return [
     fact(
-      `${program.title}: it picked ${titleOf(pick.option)}${whom}`,
+      `${program.title}: it picked ${titleOf(pick.option)}${candidate}`,
       pick.tick,
       weighed?.terms ?? [],
       values,

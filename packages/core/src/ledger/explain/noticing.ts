@@ -138,7 +138,7 @@ export function howItNotices(question: Question, of: string): Statement {
     entries,
     'percept',
     entries.length - 1,
-    ({ sense, of: whom }) => sense === 'sight' && whom === of,
+    ({ sense, of: seen }) => sense === 'sight' && seen === of,
   );
   return {
     ...fact(

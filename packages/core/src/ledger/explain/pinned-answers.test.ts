@@ -8,7 +8,7 @@ import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
 import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
 import { explanationLines, QuestionError, type Question, type Statement } from './statement.ts';
-import { whyNobody } from './waves.ts';
+import { whyNoAgent } from './waves.ts';
 import { whyNotNamed } from './why-not.ts';
 import { why } from './why.ts';
 
@@ -101,7 +101,7 @@ describe('answers', () => {
     const { grounds, start } = demoDocument('harvest-night');
     const lines = namesOf(grounds[start.ground].waves!).flatMap((name) => [
       `# ${name}`,
-      ...explanationLines(whyNobody({ run, agent: 'director', tick: 250 }, name), 60),
+      ...explanationLines(whyNoAgent({ run, agent: 'director', tick: 250 }, name), 60),
     ]);
     expectPinned('answers/harvest-night', [lines]);
   });

@@ -2,15 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { gameProject } from '../../testing/director.fixture.ts';
 import { programOf } from '../../testing/orchard.fixture.ts';
 import { advance, createRun } from '../run.ts';
-import { whyNobody } from './waves.ts';
+import { whyNoAgent } from './waves.ts';
 
 /** Asked of a wave that is held up by a keeper who stands in its only way in. */
-describe('why nobody of a wave comes', () => {
+describe('why no agent of a wave comes', () => {
   const document = gameProject({ wave: { count: 3, at: ['west'], gap: 0.2 } });
   document.grounds.corner.agents.keeper.at = [1, 2.2];
   const run = createRun(programOf(document), 1);
   for (let i = 0; i < 90; i++) advance(run);
-  const ask = (tick: number, wave = 'beetles') => whyNobody({ run, agent: 'keeper', tick }, wave);
+  const ask = (tick: number, wave = 'beetles') => whyNoAgent({ run, agent: 'keeper', tick }, wave);
 
   it('names what holds it up, and since when, as it was at the tick', () => {
     const { statement, since, cause, values } = ask(61);

@@ -1,6 +1,6 @@
 import { reasonText } from '../../world/readout/reason-text.ts';
 import { countAlive, toCome } from '../../world/mechanics/game/waves.ts';
-import { whyNobodyComes } from '../../world/readout/game.ts';
+import { whyNoAgentComes } from '../../world/readout/game.ts';
 import { revisit } from '../run.ts';
 import { checkTick, fact, QuestionError, type Question, type Statement } from './statement.ts';
 
@@ -10,7 +10,7 @@ import { checkTick, fact, QuestionError, type Question, type Statement } from '.
 const LISTED = 12;
 
 /** Why no agent of a wave comes at the tick, with what happened before, the latest first. Throws a {@link QuestionError} for an unknown wave. */
-export function whyNobody(question: Question, name: string): Statement {
+export function whyNoAgent(question: Question, name: string): Statement {
   checkTick(question);
   const { run, tick } = question;
   const world = revisit(run, tick);
@@ -37,7 +37,7 @@ export function whyNobody(question: Question, name: string): Statement {
   });
   const { heldSince } = world.waves[index];
   return fact(
-    `no agent of ${title} comes now: ${whyNobodyComes(world, index)}`,
+    `no agent of ${title} comes now: ${whyNoAgentComes(world, index)}`,
     heldSince >= 0 ? heldSince : null,
     past.reverse().slice(0, LISTED),
     [

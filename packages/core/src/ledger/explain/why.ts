@@ -71,9 +71,9 @@ function perceivedBefore(
 /** What a sense brought, as a statement. */
 export function perceptFact(entry: Extract<LedgerEntry, { kind: 'percept' }>): Statement {
   const { sense, how, of, x, y, strength, tick } = entry;
-  const whom = of === '' ? '' : ` of ${of}`;
+  const source = of === '' ? '' : ` of ${of}`;
   return fact(
-    `${SENSE_KINDS[sense].title.toLowerCase()}${whom}: ${how}, at (${x.toFixed(1)}, ${y.toFixed(1)})`,
+    `${SENSE_KINDS[sense].title.toLowerCase()}${source}: ${how}, at (${x.toFixed(1)}, ${y.toFixed(1)})`,
     tick,
     [],
     [{ part: sense === 'sight' ? 'awareness' : 'strength', value: strength.toFixed(2) }],

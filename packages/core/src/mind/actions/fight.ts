@@ -16,7 +16,7 @@ import {
 
 /** Moves, guards and aiming. What comes of a move is found after bodies have moved, in the phase of fighting. */
 
-const NOBODY = () => -1;
+const NO_TARGET = () => -1;
 
 /** Begins a move and goes on until it is over. */
 function moving(move: number, at: number, begin: (host: Host) => Reason | null): RunnableAction {
@@ -37,7 +37,7 @@ function moving(move: number, at: number, begin: (host: Host) => Reason | null):
 
 export const strike: ActionMaker = (program, at) => {
   const move = indexArgument(program, 'move');
-  const target = hasArgument(program, 'at') ? numberArgument(program, 'at') : NOBODY;
+  const target = hasArgument(program, 'at') ? numberArgument(program, 'at') : NO_TARGET;
   return moving(move, at, (host) => host.strike(move, target(host), 0));
 };
 

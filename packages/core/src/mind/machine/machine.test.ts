@@ -211,7 +211,7 @@ describe('history', () => {
 });
 
 describe('activities and done', () => {
-  it('tells the state that owns the activity how it ended, and nobody else', () => {
+  it('tells the state that owns the activity how it ended, and no other', () => {
     const { run, state, entries } = machine([
       {
         id: 'a',

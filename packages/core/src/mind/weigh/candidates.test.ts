@@ -200,7 +200,7 @@ describe('things', () => {
     expect(picked(watched)).toEqual(['basket11']);
   });
 
-  it('are let go when somebody else takes them', () => {
+  it('are let go when another agent takes them', () => {
     const watched = withBaskets([
       [8.3, 5],
       [12, 5],
@@ -292,7 +292,7 @@ describe('places', () => {
   const points = (watched: Watched) =>
     weighed(watched).map((text) => text!.slice(1, -1).split(', ').map(Number));
 
-  it('lie within their radius around the middle, where somebody can stand', () => {
+  it('lie within their radius around the middle, where an agent can stand', () => {
     const watched = around('self.post');
     watched.run(1);
     const found = points(watched);

@@ -159,10 +159,10 @@ export function breakpointWords(
   { on, of, when, agent, archetype, after = 1 }: BreakpointDocument,
   titleOf: (name: Name) => string = (name) => name,
 ): string {
-  const whom = agent === undefined ? (archetype ?? '') : titleOf(agent);
+  const watched = agent === undefined ? (archetype ?? '') : titleOf(agent);
   const what = on === 'condition' ? `${when ?? ''} comes true` : BREAKPOINT_KINDS[on].title;
   return [
-    whom && `${whom}: `,
+    watched && `${watched}: `,
     what,
     of && on !== 'condition' && `, ${of.split(':').filter(Boolean).join(' ')}`,
     after > 1 && `, from time ${after} on`,

@@ -55,7 +55,7 @@ function lost(node: Node, path: string, text: string): JsonFault[] {
   });
 }
 
-/** Levels of lists and objects a document may have; more is no project that anybody could read, and nothing could walk it. */
+/** Levels of lists and objects a document may have; more is no project that people could read, and nothing could walk it. */
 export const DEEPEST = 256;
 
 /** The offset at which a text is nested too deep; −1 where it never is. */

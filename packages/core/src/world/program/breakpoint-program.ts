@@ -5,7 +5,7 @@ import type { BreakpointDocument } from '../../model/documents/run.ts';
 export interface BreakpointProgram {
   name: string;
   document: BreakpointDocument;
-  /** Names of those it is about; null for everybody. */
+  /** Names of those it is about; null for every agent. */
   agents: ReadonlySet<string> | null;
   /** For a condition: how each mind that can read it reads it, by the mind’s name. */
   conditions: ReadonlyMap<string, CheckedExpression>;

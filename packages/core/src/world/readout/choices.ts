@@ -95,8 +95,8 @@ function readOptions({ agent, choice }: Found, facts: Facts): OptionReadout[] {
   choice.look(agent, facts, (place, a, b, score, bar, parts) => {
     const { scorer } = choice.weigher.options[place];
     const { each } = options[place];
-    const isNobody = bar === 'cooldown' || bar === 'noCandidate';
-    const cells = isNobody
+    const hasNoCandidate = bar === 'cooldown' || bar === 'noCandidate';
+    const cells = hasNoCandidate
       ? []
       : scorer.grades.length > 0
         ? scorer.grades.map((_, i) => ({ value: null, x: parts[i], y: parts[i] }))
@@ -110,7 +110,7 @@ function readOptions({ agent, choice }: Found, facts: Facts): OptionReadout[] {
             };
           });
     rows[place].push({
-      of: each && !isNobody ? valueText(agent.program, each.key.type, a, b) : null,
+      of: each && !hasNoCandidate ? valueText(agent.program, each.key.type, a, b) : null,
       runs:
         place === running &&
         (runs === null || (a === runs[0] && (candidate!.type !== 'point' || b === runs[1]))),

@@ -55,7 +55,7 @@ export function pictureGame(world: World): GamePicture | null {
       title: wave.title,
       alive: countAlive(world, wave),
       toCome: toCome(world, index),
-      why: whyNobodyComes(world, index),
+      why: whyNoAgentComes(world, index),
       isHeld: world.waves[index].held !== null,
     })),
     result: result && { how: result.how, words: result.words },
@@ -63,7 +63,7 @@ export function pictureGame(world: World): GamePicture | null {
 }
 
 /** Why no agent of a wave comes now, in words; empty where one comes as soon as the gap is over. */
-export function whyNobodyComes(world: Surroundings, index: number): string {
+export function whyNoAgentComes(world: Surroundings, index: number): string {
   const { ticksPerSecond, director } = world.statics.program;
   const wave = director.waves[index];
   const run = world.waves[index];

@@ -47,7 +47,7 @@ describe('what the played side knows', () => {
     expect(Object.keys(known(world)).some((name) => name.startsWith('beetles'))).toBe(false);
   });
 
-  it('is all there is where nobody is played', () => {
+  it('is all there is where no agent is played', () => {
     const document = behindWall();
     delete document.start.play;
     const { world } = watch(document);

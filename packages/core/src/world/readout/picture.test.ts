@@ -34,7 +34,7 @@ const raysOf = (world: ReturnType<typeof keeperBefore>, watched: string | null) 
   pictureRays(world, watched).length / RAY_STRIDE;
 
 describe('lines of sight', () => {
-  it('go to everybody in a cone who is no friend, whoever is watched, and not to the dead', () => {
+  it('go to every agent in a cone that is no friend of the watched agent, and not to the dead', () => {
     const world = keeperBefore(3);
     expect(raysOf(world, null)).toBe(3);
     expect(raysOf(world, 'gleaner0')).toBe(3);

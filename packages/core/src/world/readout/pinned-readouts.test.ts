@@ -22,7 +22,7 @@ import { readRowCells, readRows, rowPlaces } from './rows.ts';
 
 /** What is shown of runs of the demos is shown as it was. */
 
-/** The pictures of everybody. */
+/** The pictures of every agent. */
 function* pictures(world: World): Generator<string> {
   yield `played ${playedAgent(world)}`;
   yield `bodies ${jsonLine(pictureBodies(world))}`;
@@ -64,7 +64,7 @@ function shown(run: Run, ticks: readonly number[], lines: (world: World) => Iter
 }
 
 describe('what is shown', () => {
-  it.each(PINNED_DEMOS)('of everybody in %s', (name) => {
+  it.each(PINNED_DEMOS)('of every agent in %s', (name) => {
     expectPinned(`shown/${name}`, [shown(playedDemo(name, 300), [40, 170, 300], pictures)]);
   });
 

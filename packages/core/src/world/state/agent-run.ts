@@ -237,7 +237,7 @@ const AGENT_RUN: { readonly [K in keyof AgentRun]: AgentField<AgentRun[K]> } = {
   },
   asleep: { begin: (_, { asleep }) => asleep, copy: same, carry: carrySleep },
   away: scalar((_, { away }) => away),
-  // Who rests is looked at again before anybody senses.
+  // Resting agents are looked at again before any agent senses.
   resting: scalar((_, { away }) => away),
   life: {
     begin: ({ archetype }) => ({ health: archetype.health, diedAt: -1, touching: -1 }),

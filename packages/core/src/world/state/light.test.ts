@@ -51,7 +51,7 @@ describe('light', () => {
     expect(lightAt(closed.world, 7, 5)).toBe(0.1);
   });
 
-  it('goes with whoever carries a lantern, and sleeps with them', () => {
+  it('goes with the agent that carries it, and sleeps with it', () => {
     const { world } = dark({}, true);
     const keeper = world.agents.find(({ name }) => name === 'keeper')!;
     expect(lightAt(world, keeper.x, keeper.y)).toBeCloseTo(0.9, 12);

@@ -6,12 +6,12 @@ const watch = (watched: string, noticed: Record<string, number>) =>
   mostStirred(names, watched, (name) => noticed[name] ?? 0);
 
 describe('who is watched', () => {
-  it('is whoever has noticed most, wherever it stands in the list', () => {
+  it('is the agent that has noticed most, wherever it stands in the list', () => {
     expect(watch('warden1', { warden2: 0.6, warden3: 1 })).toBe('warden3');
     expect(watch('warden3', { warden1: 0.6, warden2: 1 })).toBe('warden2');
   });
 
-  it('stays who it is while nobody has noticed clearly more, so that the page does not jump', () => {
+  it('stays who it is while no agent has noticed clearly more, so that the page does not jump', () => {
     expect(watch('warden1', {})).toBe('warden1');
     expect(watch('warden1', { warden2: 0.2 })).toBe('warden1');
     expect(watch('warden1', { warden1: 0.5, warden2: 0.6 })).toBe('warden1');

@@ -12,7 +12,7 @@ import { namesOf } from '../../../model/names/names.ts';
 
 /**
  * Simple forms of choices: a few numbers from which a whole choice is written, as graded rows or weights that
- * anybody can read and go on editing. The numbers are read back from the choice itself, as long as it is what
+ * people can read and go on editing. The numbers are read back from the choice itself, as long as it is what
  * they would write.
  */
 

@@ -480,7 +480,7 @@ describe('a fight', () => {
     expect(worldHash(world)).toBe(later[119]);
   });
 
-  it('goes on where its target is gone, and finds nobody', () => {
+  it('goes on where its target is gone, and finds no agent', () => {
     const program = programOf(duel({ moves: { sweep: SWEEP }, keeper: strike('sweep') }));
     const world = createWorld(program);
     for (let i = 0; i < 20; i++) tick(world);

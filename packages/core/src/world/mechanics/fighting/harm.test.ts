@@ -82,7 +82,7 @@ describe('a thing in flight', () => {
     expect(of('harm')).toEqual([]);
   });
 
-  it('wakes who sleeps, and hurts nobody without health', () => {
+  it('wakes who sleeps, and hurts no agent without health', () => {
     const { keeper, throwAt, of } = yard(undefined, ({ archetypes, grounds }) => {
       delete archetypes.keeper.health;
       grounds.corner.agents.keeper.asleep = true;

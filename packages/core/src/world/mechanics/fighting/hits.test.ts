@@ -53,7 +53,7 @@ describe('a strike among several', () => {
     away: [8, 5],
   };
 
-  it('meets all in its sector, each once, and nobody else', () => {
+  it('meets all in its sector, each once, and no other agent', () => {
     const { hits, world } = among({ arc: 60 }, places);
     expect(hits.map(({ of, result }) => `${of} ${result}`).sort()).toEqual([
       'far landed',
@@ -91,7 +91,7 @@ describe('a strike among several', () => {
     expect([x, y, z].map((number) => number.toFixed(3))).toEqual(['5.560', '5.420', '0.900']);
   });
 
-  it('that met nobody says how far its tip came, at what height, and nothing of a gap where nobody was near', () => {
+  it('that met no agent says how far its tip came, at what height, and nothing of a gap where no agent was near', () => {
     const { hits } = among({ reach: 1, from: 0.2, to: 1 }, { away: [15, 9.5] });
     expect(hits).toHaveLength(1);
     const [{ of, result, x, y, z, missedBy }] = hits;
@@ -156,7 +156,7 @@ describe('what a move meets', () => {
     expect(warden.fight.guard).toBe(0);
   });
 
-  it('pushes and staggers nobody who dies of it', () => {
+  it('pushes and staggers no agent that dies of it', () => {
     const { warden, entries } = guarded(
       { knockback: 1, stagger: 1, damage: 500 },
       { from: 0, to: 0.1 },

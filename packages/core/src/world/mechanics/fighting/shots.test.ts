@@ -18,7 +18,7 @@ function shot(move: Partial<MoveDocument>, change?: (document: ProjectDocument) 
 }
 
 describe('what flies', () => {
-  it('goes off in bursts with its gaps, and what meets nobody says so', () => {
+  it('goes off in bursts with its gaps, and what meets no agent says so', () => {
     const { hits: found, entries } = fought({
       moves: {
         pots: {
@@ -161,7 +161,7 @@ describe('a shot', () => {
     expect(shot({ from: 1, to: 1.2 }, wall(0.8)).hits[0].result).toBe('landed');
   });
 
-  it('flies over whoever is lower, and past whoever stands beside its way', () => {
+  it('flies over an agent that is lower, and past an agent that stands beside its way', () => {
     const bystander = (at: [number, number], height?: number) => (document: ProjectDocument) => {
       // It does not see who stands beside the way, so that it aims at the warden.
       document.archetypes.keeper.sight!.cones[0].halfAngle = 5;

@@ -59,7 +59,7 @@ const plan = (more: Partial<SearchPlan> = {}): SearchPlan => ({
 const place = new Float64Array(2);
 
 describe('a search', () => {
-  it('is shared by a squad, and apart for whoever has none', () => {
+  it('is shared by a squad, and apart for an agent that has none', () => {
     const { world, one, two, alone, gleaner } = squad();
     for (const agent of [one, two, alone, gleaner]) joinSearch(world, agent, plan());
     expect(world.searches).toHaveLength(3);
@@ -85,7 +85,7 @@ describe('a search', () => {
     expect(world.searches).toHaveLength(1);
   });
 
-  it('that is over starts again for whoever begins one, and for nobody who is at it', () => {
+  it('that is over starts again for an agent that begins one, and not for an agent that is at it', () => {
     const { world, one, two } = squad();
     joinSearch(world, one, plan());
     const [first] = world.searches;
@@ -119,7 +119,7 @@ describe('a search', () => {
     expect(by.every((who) => who === PLACE_DONE)).toBe(true);
   });
 
-  it('gives a place back that somebody breaks off', () => {
+  it('gives a place back that an agent breaks off', () => {
     const { world, one, two } = squad();
     joinSearch(world, one, plan());
     bookPlace(world, one);
@@ -169,7 +169,7 @@ describe('a search', () => {
     expect(putPlace(world, one, place)).toBe(true);
   });
 
-  it('is forgotten three seconds after the last was at it, not while somebody is on the way', () => {
+  it('is forgotten three seconds after the last was at it, not while an agent is on the way', () => {
     const { world, one } = squad();
     joinSearch(world, one, plan());
     bookPlace(world, one);

@@ -10,7 +10,8 @@ import { callOff, leave, lives, toCome } from './waves.ts';
 /** The game around those on a ground: what can be asked of it, and what its director does to it. */
 
 export function createGame(world: () => Surroundings): GameFacts {
-  const members = (word: number): readonly number[] => world().statics.groups.get(word) ?? NOBODY;
+  const members = (word: number): readonly number[] =>
+    world().statics.groups.get(word) ?? NO_AGENTS;
   const count = (word: number, counts: (agent: AgentState) => boolean): number => {
     const { agents } = world();
     let found = 0;
@@ -49,7 +50,7 @@ export function createGame(world: () => Surroundings): GameFacts {
   };
 }
 
-const NOBODY: readonly number[] = [];
+const NO_AGENTS: readonly number[] = [];
 
 /** The mode that holds now, as the index of a text; −1 for none. */
 export function modeNow({ schedule, statics }: Surroundings): number {
@@ -63,7 +64,7 @@ export function secondsLeft({ schedule, statics }: Surroundings): number | null 
   return ticks < 0 ? null : ticks / statics.program.ticksPerSecond;
 }
 
-/** Lets everybody know of the mode that holds now. */
+/** Lets every agent know of the mode that holds now. */
 export function announceMode(world: Surroundings): void {
   const { recorder, tick, schedule, statics } = world;
   const mode = statics.program.texts[modeNow(world)] ?? '';
@@ -79,7 +80,7 @@ export function announceMode(world: Surroundings): void {
   if (mode !== '') announce(world, `mode.${mode}`, -1, true);
 }
 
-/** Sends an event to the minds of those with a name, of everybody on the ground for −1. */
+/** Sends an event to the minds of a group, or for −1 of every agent on the ground. */
 export function announce(
   world: Surroundings,
   event: string,
@@ -88,7 +89,8 @@ export function announce(
 ): void {
   const { agents, statics, recorder, tick } = world;
   const { texts, director } = statics.program;
-  const to = group < 0 ? agents.map(({ index }) => index) : (statics.groups.get(group) ?? NOBODY);
+  const to =
+    group < 0 ? agents.map(({ index }) => index) : (statics.groups.get(group) ?? NO_AGENTS);
   for (const index of to) {
     const agent = agents[index];
     if (index === director.agent ? toDirector : !agent.away) agent.deliver([event]);
@@ -127,7 +129,7 @@ export function sendAway(world: Surroundings, group: number): Reason | null {
   statics.program.director.waves.forEach((wave, index) => {
     if (wave.word === group) isAny = callOff(world, index) || isAny;
   });
-  for (const index of statics.groups.get(group) ?? NOBODY) {
+  for (const index of statics.groups.get(group) ?? NO_AGENTS) {
     const agent = agents[index];
     if (agent.away || agent.isPlayed) continue;
     recorder?.({ tick, agent: agent.name, kind: 'left' });

@@ -9,7 +9,7 @@ import { restoreSnapshot, takeSnapshot, worldHash } from '../../handover/snapsho
 import { swapProgram } from '../../handover/swap.ts';
 import { tick } from '../../phases/tick.ts';
 import { createWorld, setRecorder, type World } from '../../world.ts';
-import { whyNobodyComes } from '../../readout/game.ts';
+import { whyNoAgentComes } from '../../readout/game.ts';
 
 /** Who comes to a ground while a run goes on, and leaves it. */
 
@@ -58,7 +58,7 @@ describe('a wave', () => {
     const { world, entries, run } = watch(gameProject({ wave: { count: 4, maxAlive: 2, gap: 0 } }));
     run(100);
     expect(present(world)).toEqual(['beetles.1', 'beetles.2']);
-    expect(whyNobodyComes(world, 0)).toBe('2 are alive, and no more may be at once, for 1.6 s');
+    expect(whyNoAgentComes(world, 0)).toBe('2 are alive, and no more may be at once, for 1.6 s');
     expect(changes(entries)).toEqual(['1 comes 1', '3 held 1']);
     kill(world, 'beetles.1');
     run(1);
@@ -68,7 +68,7 @@ describe('a wave', () => {
     for (const name of present(world)) kill(world, name);
     run(2);
     expect(changes(entries).at(-1)).toMatch(/over 1$/);
-    expect(whyNobodyComes(world, 0)).toMatch(/it is over/);
+    expect(whyNoAgentComes(world, 0)).toMatch(/it is over/);
   });
 
   it('comes again a delay after the last one has died, to the tick, as often as it may', () => {
@@ -141,12 +141,12 @@ describe('a wave', () => {
     const { world, run } = watch(gameProject({ wave: { starts: 'zone', zone: 'middle' } }));
     run(20);
     expect(present(world)).toEqual([]);
-    expect(whyNobodyComes(world, 0)).toMatch(/no played agent has entered/);
+    expect(whyNoAgentComes(world, 0)).toMatch(/no played agent has entered/);
     run(60, [{ agent: 'gleaner', x: 1, y: 0, gait: null }]);
     expect(present(world).length).toBeGreaterThan(0);
   });
 
-  it('takes the place farthest from whoever is played, where it is to', () => {
+  it('takes the place farthest from an agent that is played, where it is to', () => {
     const { entries, run } = watch(gameProject({ wave: { order: 'farthest', gap: 1, count: 2 } }));
     run(130);
     expect(comings(entries).map((line) => line.split(' ').slice(2).join(' '))).toEqual([
@@ -156,18 +156,18 @@ describe('a wave', () => {
   });
 });
 
-describe('why nobody of a wave comes', () => {
+describe('why no agent of a wave comes', () => {
   it('is said in each of its times', () => {
     const wave = { count: 2, times: 2, delay: 1, gap: 0.5 };
     const { world, run } = watch(gameProject({ wave }));
     const at = (ticks: number) => {
       run(ticks - world.tick);
-      return whyNobodyComes(world, 0);
+      return whyNoAgentComes(world, 0);
     };
     expect(at(7)).toBe('the next comes in 0.4 s');
     expect(at(31)).toBe('all 2 have come, and 2 of them are alive');
     kill(world, 'beetles.1');
-    expect(whyNobodyComes(world, 0)).toBe('all 2 have come, and 1 of them are alive');
+    expect(whyNoAgentComes(world, 0)).toBe('all 2 have come, and 1 of them are alive');
     kill(world, 'beetles.2');
     expect(at(44)).toBe('they come again in 0.8 s');
     run(60);
@@ -183,7 +183,7 @@ describe('why nobody of a wave comes', () => {
     run(10);
     kill(world, 'beetles.1');
     run(15);
-    expect(whyNobodyComes(world, 0)).toBe('the next comes again in 0.8 s');
+    expect(whyNoAgentComes(world, 0)).toBe('the next comes again in 0.8 s');
   });
 
   it.each([
@@ -197,7 +197,7 @@ describe('why nobody of a wave comes', () => {
     project.grounds.corner.zones = { shed: { at: [17, 7], size: [1, 1] } };
     const { world, run } = watch(project);
     run(5);
-    expect(whyNobodyComes(world, 0)).toBe(words);
+    expect(whyNoAgentComes(world, 0)).toBe(words);
   });
 });
 
@@ -215,7 +215,7 @@ describe('the place one comes in at', () => {
     expect(new Set(places.map((each) => each.join())).size).toBeGreaterThan(4);
   });
 
-  it('is the first of those that are to be farthest, where nobody is played', () => {
+  it('is the first of those that are to be farthest, where no agent is played', () => {
     const project = gameProject({ wave: { count: 2, order: 'farthest', gap: 0.5 } });
     delete project.start.play;
     const { entries, run } = watch(project);
@@ -223,7 +223,7 @@ describe('the place one comes in at', () => {
     expect(comings(entries).map((line) => line.split(' ')[2])).toEqual(['East', 'East']);
   });
 
-  it('is that of the one who has lain dead the longest, where nobody is away', () => {
+  it('is that of the one who has lain dead the longest, where no agent is away', () => {
     const { world, entries, run } = watch(
       gameProject({ wave: { count: 9, maxAlive: 3, gap: 0.5 } }),
     );
@@ -245,8 +245,8 @@ describe('the place one comes in at', () => {
   });
 });
 
-describe('whoever is away', () => {
-  it('is seen, heard and touched by nobody, and decides nothing', () => {
+describe('an agent that is away', () => {
+  it('is seen, heard and touched by no agent, and decides nothing', () => {
     const document = gameProject({ wave: { starts: 'director' }, director: RESTS });
     document.archetypes.keeper.sight = KEEN_SIGHT;
     const { world, entries, run } = watch(document);
@@ -260,7 +260,7 @@ describe('whoever is away', () => {
     expect(keeper.tracks.some(({ of }) => world.agents[of].name.startsWith('beetles'))).toBe(false);
   });
 
-  it('changes nothing for anybody else: neither what they do nor their luck', () => {
+  it('changes nothing for other agents: neither what they do nor their luck', () => {
     const others = (document: ProjectDocument) => {
       const { world, entries, run } = watch(document, 9);
       run(300, [{ agent: 'gleaner', x: -1, y: 0.2, gait: 'run' }]);
@@ -279,7 +279,7 @@ describe('whoever is away', () => {
   });
 });
 
-describe('whoever is away where others fight', () => {
+describe('an agent that is away where others fight', () => {
   it('is met by no strike and nothing that flies', () => {
     const fought = (wave: boolean) => {
       const document = gameProject(
@@ -483,11 +483,7 @@ describe('a wave that can’t be', () => {
       { at: ['north'] },
       /beetles\.at\[0\]: There is no spawn place “north”/,
     ],
-    [
-      'that comes again after nobody knows when',
-      { times: 3 },
-      /beetles\.times: .*Give it a “delay”/,
-    ],
+    ['that comes again at an unknown time', { times: 3 }, /beetles\.times: .*Give it a “delay”/],
     ['that starts in no zone', { starts: 'zone' }, /beetles\.starts: .*“zone”/],
     ['at home nowhere', { home: 'hive' }, /beetles\.home: There is no zone “hive”/],
   ])('%s is an error at its place', (_, wave, words) => {

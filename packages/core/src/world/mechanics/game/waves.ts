@@ -104,7 +104,7 @@ export function toCome(world: Surroundings, index: number): number {
   return Math.max(0, world.statics.program.director.waves[index].count - brought) + owed.length;
 }
 
-/** Calls off those who are still to come. Gives whether anybody was. */
+/** Calls off the agents that are still to come; returns whether there were any. */
 export function callOff(world: Surroundings, index: number): boolean {
   const run = world.waves[index];
   if (run.isOver || run.times === 0) return false;

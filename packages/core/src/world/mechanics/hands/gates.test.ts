@@ -45,7 +45,7 @@ function divided(
 const hand: Input = { agent: 'gleaner', x: 0, y: 0, gait: null, act: 'use' };
 
 describe('gates', () => {
-  it('let nobody through while they are closed, and say that this is why', () => {
+  it('let no agent through while they are closed, and say that this is why', () => {
     const { run, state, entries } = divided();
     run(10);
     expect(state()).toBe('lost');
@@ -117,7 +117,7 @@ describe('gates', () => {
     expect(entries.some(({ kind }) => kind === 'noise')).toBe(true);
   });
 
-  it('with a plate stay open as long as somebody stands on it', () => {
+  it('with a plate stay open as long as an agent stands on it', () => {
     const { run, gleaner, world } = divided({ state: 'locked' }, {}, (document) => {
       document.grounds.corner.plates = { slab: { at: [14, 1], size: [1, 1], opens: 'way' } };
       document.grounds.corner.agents.gleaner.at = [12, 1.5];
@@ -214,12 +214,12 @@ describe('a gate that is moved', () => {
     expect(walking([12, 5, 14, 5, 8, 5, 16, 5], 2)).toBe('looks again');
   });
 
-  it('opened, may be a shorter way for everybody who is on one, and for nobody else', () => {
+  it('opened, may be a shorter way for every agent that is on one, and for no other', () => {
     expect(walking([5, 5, 5, 9], 0, GATE_OPEN)).toBe('looks again');
     expect(walking([5, 5], 0, GATE_OPEN)).toBe('goes on');
   });
 
-  it('stays where somebody stands in it, and where it is so already', () => {
+  it('stays where an agent stands in it, and where it is so already', () => {
     const { world, gleaner } = divided({ state: 'open' });
     gleaner.body.x = 10;
     expect(moveGate(world, gate, GATE_CLOSED)).toEqual(because('gateOccupied'));

@@ -212,7 +212,7 @@ describe('input that was recorded', () => {
     expect(other.things[0].x).toBeCloseTo(2, 6);
   });
 
-  it('out of order, or for nobody, is an error that says where', () => {
+  it('out of order, or for no agent, is an error that says where', () => {
     const document = documentOf();
     document.players = {
       odd: {

@@ -36,7 +36,7 @@ describe('a wave in words', () => {
 });
 
 describe('the first minute of arrivals', () => {
-  it('is that of the run, where nobody is in the way', () => {
+  it('is that of the run, where no agent is in the way', () => {
     const { ground: name } = document.start;
     const wave: WaveDocument = { archetype: 'magpie', count: 6, maxAlive: 4, gap: 0.75 };
     const spawns = Object.fromEntries(
