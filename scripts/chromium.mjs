@@ -24,7 +24,7 @@ const UNUSED = [
 
 /**
  * How headless Chromium is launched for tests and pictures: quiet, offline, as root too, and with scrollbars
- * shown, as those who use the pages have them.
+ * shown, as users of the pages have them.
  * @param {readonly string[]} unused features that are off besides
  */
 export function chromiumOptions(unused = []) {

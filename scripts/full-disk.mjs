@@ -86,7 +86,7 @@ export async function fillWhileSaving(disk) {
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   await runScript(async () => {
     const disk = smallDisk();
-    if (!disk) throw new Refusal('Run this as somebody who may mount a file system.');
+    if (!disk) throw new Refusal('Run this as a user that may mount a file system.');
     try {
       const { acknowledged, lost, refused, words } = await fillWhileSaving(disk);
       for (const text of words) say(`said: ${text.trim()}`);

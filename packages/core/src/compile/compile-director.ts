@@ -19,7 +19,7 @@ import { placeOf, usualPost } from './compile-ground.ts';
 import { indexOfName, internText, ticks, type CompileContext } from './context.ts';
 import type { Stacks } from './stacks.ts';
 
-/** The director of a ground, and those who come while a run goes on: agents like all others, who are away at first. */
+/** The director of a ground, and the agents that come while a run goes on: agents like all others, absent at first. */
 
 function groundOf({ document }: CompileContext): { ground: GroundDocument; path: string } {
   const { start, grounds } = document;
@@ -42,7 +42,7 @@ function spawnsOf(wave: WaveDocument, ground: GroundDocument): string[] {
   return (wave.at ?? known).filter((spawn) => known.includes(spawn));
 }
 
-/** Those who may come with a wave, all of one kind. */
+/** The agents that may come with a wave, all of one kind. */
 function poolOf(name: string, compiled: GroundProgram, context: CompileContext): AgentProgram[] {
   const { ground, path } = groundOf(context);
   const wave = ground.waves![name];
@@ -133,7 +133,7 @@ function directorArchetype(stack: number, path: string): ArchetypeProgram {
   };
 }
 
-/** What a ground’s director and waves add to those who are placed there. */
+/** What a ground’s director and waves add to the agents placed there. */
 export interface Comers {
   agents: AgentProgram[];
   archetypes: ArchetypeProgram[];

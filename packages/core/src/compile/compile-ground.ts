@@ -25,7 +25,7 @@ import {
 import { indexOfName, ticks, type CompileContext } from './context.ts';
 import { namesOf } from '../model/names/names.ts';
 
-/** The ground a run takes place on, and who stands where on it. */
+/** The ground a run takes place on, and the agents placed on it. */
 
 function boxOf({ at, size }: { at: [number, number]; size: [number, number] }): BoxProgram {
   return { x: at[0], y: at[1], width: size[0], height: size[1] };

@@ -3,7 +3,7 @@ import type { FactionDocument, Name, ProjectDocument, Stance } from '../model/do
 import { NAME_ABOUT, NAME_PATTERN, namesOf } from '../model/names/names.ts';
 import { CommandError, type CastChange, type CastPart } from './commands/commands.ts';
 
-/** Changes of who is there. What an agent can't be without is not taken away while one needs it; other references go with what they mean. */
+/** Changes of the cast. What an agent can't be without is not taken away while one needs it; other references go with what they mean. */
 
 const SINGULAR: Record<CastPart, string> = {
   archetypes: 'archetype',

@@ -267,7 +267,7 @@ function canHurt(attacker: ArchetypeProgram, target: ArchetypeProgram): boolean 
 function checkHarm(archetype: ArchetypeProgram, program: Program, findings: Findings): void {
   if (archetype.moves.length === 0) return;
   for (const other of enemiesOf(archetype, program)) {
-    // Who has no moves is no fighter, and need not be hurt; of two, one tells it.
+    // An agent without moves is no fighter, and need not be hurt; of two, one tells it.
     if (other.moves.length === 0 || other.name < archetype.name) continue;
     const hurts = (a: ArchetypeProgram, b: ArchetypeProgram) => b.health > 0 && canHurt(a, b);
     if (hurts(archetype, other) || hurts(other, archetype)) continue;

@@ -40,7 +40,7 @@ export function fillNeighbours(
   // From the last to the first, so that each cell's chain runs in ascending order.
   for (let i = bodies.length - 1; i >= 0; i--) {
     if (among && among[i] === 0) continue;
-    // Who is not on the ground has no place.
+    // Absent agents have no position.
     if (bodies[i].x !== bodies[i].x) continue;
     const c = cellAt(bodies[i].x, index.cell, index.columns);
     const r = cellAt(bodies[i].y, index.cell, index.rows);

@@ -93,7 +93,7 @@ export interface Host extends Facts {
   routeEnd(route: number): 'loop' | 'stop' | 'thereAndBack';
   /**
    * Sends the legs to a place; asking again with a place close by keeps the path. With `settles`,
-   * standing beside those who stand there already counts as arrived.
+   * standing beside bodies that stand there already counts as arrived.
    */
   goTo(x: number, y: number, within: number, settles?: boolean): void;
   /** Why the legs found no path; empty where they did. */

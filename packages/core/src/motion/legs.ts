@@ -1,6 +1,6 @@
 import type { NoPath } from '../terms/reasons.ts';
 
-/** What the legs of a body are doing, for those who move bodies and those who command them. */
+/** What the legs of a body are doing, for what moves bodies and what commands them. */
 
 export const LEGS_IDLE = 0;
 export const LEGS_MOVING = 1;

@@ -21,7 +21,7 @@ export function targetGone(): Detector {
           kind: 'targetGone',
           agent: agent.name,
           key: key.name,
-          message: `${key.name} holds ${held.placed.title}, who has been dead for ${limits.goneFor} s or more.`,
+          message: `${key.name} holds ${held.placed.title}, dead for ${limits.goneFor} s or more.`,
         });
       });
     }

@@ -76,7 +76,7 @@ const SLACK = 1e-9;
 /** Metres below which products lose their last digits: there the angle decides. */
 const TOO_NEAR = 1e-290;
 
-/** {@link coneGain} of a target at (dx, dy) from the looker. The angle itself, which takes long, is worked out only for who stands at the very edge of a cone. */
+/** {@link coneGain} of a target at (dx, dy) from the looker. The angle itself, which takes long, is worked out only for a target at the very edge of a cone. */
 export function coneGainAt(
   { cones, edges }: SightKind,
   { heading, faceX, faceY }: Looker,

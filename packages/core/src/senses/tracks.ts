@@ -27,7 +27,7 @@ export interface SeenFighting {
   movedAt: number;
   /** Index of the word for the guard it holds. */
   guard: number;
-  /** Points; NaN for who can’t be hurt. */
+  /** Points; NaN for an agent that can’t be hurt. */
   health: number;
 }
 

@@ -122,7 +122,7 @@ function transitionSites(document: ProjectDocument, mind: Name, goal: string): N
 /** What a body perceives with, where it is written for an agent: with it where it differs, else with its kind. */
 function senseSites(document: ProjectDocument, agent: Name): NumberSite[] {
   const { ground } = document.start;
-  // Who comes with a wave is written nowhere by itself; a director has no body.
+  // Agents of a wave are not written one by one; a director has no body.
   const archetype = agentNamed(document, agent)?.archetype ?? null;
   if (archetype === null) return [];
   const { overrides } = document.grounds[ground].agents[agent] ?? {};

@@ -57,7 +57,7 @@ function Chosen({ cast }: { cast: CastEditor }) {
   }
 }
 
-/** Who is there: archetypes and the agents made from them, squads, factions, ways to begin. */
+/** The cast: archetypes and the agents made from them, squads, factions, ways to begin. */
 export function CastPage({ header }: { header: ReactNode }) {
   const engine = useEngine();
   const cast = useCast();

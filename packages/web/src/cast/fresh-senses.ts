@@ -11,7 +11,7 @@ export const NEW_SIGHT: SightDocument = {
   certain: 1,
   forgetAfter: 10,
 };
-/** What a new archetype, and the keeper of a new project, begins with: it sees who comes near. */
+/** What a new archetype, and the keeper of a new project, begins with: it sees agents that come near. */
 export const WATCHFUL_SIGHT: SightDocument = {
   cones: [{ range: 9, halfAngle: 60, gain: 1.5 }],
   fade: 0.25,

@@ -45,7 +45,7 @@ export function SetupForm({ cast }: { cast: CastEditor }) {
     at: places[agent]?.at ?? agents[agent]?.at ?? ([0, 0] as [number, number]),
     heading: places[agent]?.heading ?? agents[agent]?.heading ?? 0,
   });
-  /** Every agent where the run shows them now; who has not moved stays as on the ground. */
+  /** Every agent where the run shows it now; agents that have not moved stay as on the ground. */
   const takePlaces = () => {
     const { frame, program } = engine;
     if (!frame || !program) return;

@@ -33,7 +33,7 @@ export interface EngineClient extends EngineApi {
   readonly fights: readonly LedgerEntry[];
   /** The ways runs have taken, the one that goes on first. */
   readonly branches: readonly BranchPicture[];
-  /** Who is followed, and which of its minds. */
+  /** The followed agent, and which of its minds. */
   readonly watched: { readonly agent: string | null; readonly mind: string | null };
   /** Where the rows of the watched state are written. */
   readonly rowPaths: readonly string[];

@@ -84,7 +84,7 @@ export interface Lanes {
   edits: { tick: number; edit: number }[];
   /** The most rows below the states that any of them has. */
   furtherRows: number;
-  /** Who has come with a wave so far; another list whenever an agent comes for the first time. */
+  /** The agents that have come with a wave so far; another list whenever an agent comes for the first time. */
   comers: readonly string[];
 }
 
@@ -242,7 +242,7 @@ function beginBand(lane: Lane, state: string, tick: number): void {
   lane.bands.push({ state, from: tick, to: -1 });
 }
 
-/** Adds what is the game's, and gives whether it was. Who comes stands in its own lane, too. */
+/** Adds what is the game's, and gives whether it was. An agent that comes stands in its own lane, too. */
 function addOfGame(lanes: Lanes, entry: LedgerEntry): boolean {
   const { tick } = entry;
   const mark = (name: string) => laneOf(lanes, name).dots.push({ tick, entry });

@@ -307,7 +307,7 @@ export interface Frame {
   paths: PathPicture[] | null;
   forces: Float32Array | null;
   known: KnownPicture | null;
-  /** Who is where as far as the played side knows, as `pictureSide` gives it. */
+  /** Where agents are as far as the played side knows, as `pictureSide` gives it. */
   side: Float32Array | null;
   places: SharedPicture | null;
   things: Float32Array;
@@ -336,7 +336,7 @@ export interface Frame {
   /** The rows of the watched state. */
   rows: RowsPicture;
   readout: MindReadout | null;
-  /** Those who are followed, in their order. */
+  /** The followed agents, in their order. */
   followed: FollowedReadout[];
   /** The watched choice. */
   choice: ChoiceReadout | null;

@@ -18,7 +18,7 @@ function fightWords(program: Program, { agent, move, guard, health, staggered }:
     .join('');
 }
 
-/** The ground's contents as a list, for those who can't see the drawing: as they are, once a second while time runs. */
+/** The ground's contents as a list, for users who can't see the drawing: as they are, once a second while time runs. */
 export function AgentList() {
   const engine = useEngine();
   useEngineValue(({ frame, program }) =>

@@ -16,7 +16,7 @@ export interface LaneRow {
   title: string;
   /** It is of the game, and of no agent that could be watched. */
   isOfGame?: true;
-  /** It is a squad that is folded: those whose lanes stand in this one. */
+  /** It is a squad that is folded: the agents whose lanes stand in this one. */
   members?: readonly LaneRow[];
 }
 

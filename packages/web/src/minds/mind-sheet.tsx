@@ -38,7 +38,7 @@ const CADENCES: Record<Cadence, MindDocument['cadence']> = {
   event: { on: 'event' },
 };
 
-/** Who has the mind, as the first or beside it. */
+/** The agents that have the mind, as the first or beside it. */
 function Holders({ name, title }: { name: string; title: string }) {
   const id = useProject((project) => project.id);
   const document = useProject((project) => project.document);

@@ -54,7 +54,7 @@ export interface AgentWith {
   asleep: boolean;
 }
 
-/** Agents that have a mind: those who stand on the started ground, by name; then its director, and who comes while it runs. */
+/** Agents that have a mind: those on the started ground, by name; then its director, and those that come while it runs. */
 export function useAgentsWith(mind: string): readonly AgentWith[] {
   const agents = useProject(({ document }) => document.grounds[document.start.ground]?.agents);
   const archetypes = useProject(({ document }) => document.archetypes);

@@ -29,7 +29,7 @@ function wavesOf(document: ProjectDocument): Option[] {
 /** So many others can be asked about at most: a list of hundreds would be of no use. */
 const MOST_OTHERS = 40;
 
-/** Every agent the agent may notice: who is no friend of it, the played one first. */
+/** Every agent the agent may notice: all that are no friends of it, the played one first. */
 function othersOf(document: ProjectDocument, agent: string): Option[] {
   const all = allAgents(document);
   const own = all.find(({ name }) => name === agent)?.faction ?? null;

@@ -8,7 +8,7 @@ import type { WatchQuestion } from '../shell/use-ask.ts';
 import { runInBackground } from '../state/failures.ts';
 
 export interface Watching {
-  /** Those who can be asked about, in the order of the document. */
+  /** The agents that can be asked about, in the order of the document. */
   thinkers: readonly Option[];
   /** By name; null where no agent has a mind. */
   agent: string | null;

@@ -65,7 +65,7 @@ export interface PutCommand {
 const MIND_PARTS = ['states', 'memory', 'trees', 'rules', 'choices'] as const;
 export type MindPart = (typeof MIND_PARTS)[number];
 
-/** Who is there, by name. */
+/** The cast, by name. */
 export const CAST_PARTS = ['archetypes', 'squads', 'factions', 'setups', 'players'] as const;
 export type CastPart = (typeof CAST_PARTS)[number];
 type CastDocument<P extends CastPart = CastPart> = NonNullable<ProjectDocument[P]>[Name];

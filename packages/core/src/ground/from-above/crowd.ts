@@ -9,7 +9,7 @@ import { circleBlocked, type Walls } from './walls.ts';
 
 /** Metres between bodies that count as touching. */
 const TOUCHING = 0.12;
-/** Seconds without getting nearer after which a body looks for a place beside those who are there. */
+/** Seconds without getting nearer after which a body looks for a place beside the bodies that are there. */
 const HELD = 1 / 3;
 /** Seconds after which it makes do with where it stands. */
 const PATIENCE = 3;
@@ -37,7 +37,7 @@ export function hasSettled(body: Body, other: Body, reach: number): boolean {
   return other.legs !== LEGS_MOVING && sameGoal(body, other, reach);
 }
 
-/** Whether a body that touches others who are at its goal, or go there, can get nearer, and how. */
+/** Whether a body that touches others at its goal, or on their way there, can get nearer, and how. */
 export function crowding(
   bodies: readonly Body[],
   radii: readonly number[],

@@ -158,7 +158,7 @@ function avoid(
   for (let i = 0; i < count; i++) {
     const other = near[i];
     if (other === self) continue;
-    // Those who go the same way need no avoiding; those who come the other way do the same.
+    // Bodies that go the same way need no avoiding; those that come the other way do the same.
     if (bodies[other].vx * ux + bodies[other].vy * uy > 0.2 * speed) continue;
     const dx = bodies[other].x - body.x;
     const dy = bodies[other].y - body.y;

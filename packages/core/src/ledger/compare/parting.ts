@@ -74,7 +74,7 @@ function placesIn({ agents }: World): Places {
   return new Map(agents.map(({ name, x, y }) => [name, { x, y }]));
 }
 
-/** Who is not in the same place in both; undefined where all are. */
+/** The agents that are not in the same place in both; undefined where all are. */
 function firstElsewhere(one: Places, other: Places): string | undefined {
   for (const [name, { x, y }] of one) {
     const there = other.get(name);

@@ -98,7 +98,7 @@ function onItsWay(question: Question, asked: Asked): Statement[] {
 }
 
 const WORDS: Record<Exclude<Force, 'seek'>, string> = {
-  separate: 'away from those who have the right of way and are too near',
+  separate: 'away from bodies that have the right of way and are too near',
   avoid: 'around a body in its way, or one coming the other way',
 };
 

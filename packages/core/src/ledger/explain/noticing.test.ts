@@ -108,7 +108,7 @@ describe('how an agent notices another', () => {
     const asleep = keen({}, ({ grounds }) => {
       grounds.corner.agents.keeper.asleep = true;
     });
-    expect(lines(asked(ran(asleep), 5))).toEqual(['it is awake: who sleeps senses nothing']);
+    expect(lines(asked(ran(asleep), 5))).toEqual(['it is awake: sleeping agents sense nothing']);
   });
 
   it('tells what was sensed of it before, the latest first', () => {

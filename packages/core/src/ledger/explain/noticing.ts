@@ -47,7 +47,7 @@ function missing({ statics }: World, agent: Agent, other: Agent): string | null 
   const { title } = other.placed;
   if (agent.away) return 'it is on the ground';
   if (agent.isDead) return 'it is alive';
-  if (agent.asleep || agent.resting) return 'it is awake: who sleeps senses nothing';
+  if (agent.asleep || agent.resting) return 'it is awake: sleeping agents sense nothing';
   if (statics.sights[agent.placed.archetype] === null) return 'it has sight';
   if (other.away) return `${title} is on the ground`;
   if (other.isDead) return `${title} is alive: the dead are found, not seen`;

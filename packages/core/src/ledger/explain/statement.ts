@@ -131,7 +131,7 @@ export function firstLooked(question: Question): number | null {
 const TICKS_AT_ONCE = 60;
 
 /**
- * Runs the past again up to the tick asked about and calls `look` after every tick in which who is asked was
+ * Runs the past again up to the tick asked about and calls `look` after every tick in which the asked agent was
  * there. It stops now and then, so that who goes on with it can end it.
  */
 export function* rerunning(

@@ -38,7 +38,7 @@ export class Weigher {
   private readonly ranked: readonly number[];
   private readonly program: ChoiceProgram;
   private readonly fields: readonly Field[];
-  /** Those who compete: option, candidate, score. */
+  /** The options that compete: option, candidate, score. */
   private count = 0;
   private readonly optionOf: Int32Array;
   private readonly aOf: Float64Array;
@@ -260,7 +260,7 @@ export class Weigher {
     return result;
   }
 
-  /** Place among those who compete. */
+  /** Place among the options that compete. */
   private winner(host: Host, best: number, ties: number): number {
     const { scoreOf, count } = this;
     const { weighted, margin } = this.program;

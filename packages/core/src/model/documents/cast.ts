@@ -19,7 +19,7 @@ import {
 import { guardSchema, moveSchema } from './fight.ts';
 import { lightFields } from './shared.ts';
 
-/** Who is there: the archetypes of agents, the factions they belong to, the squads they form. */
+/** The cast: the archetypes of agents, the factions they belong to, the squads they form. */
 
 export const DEFAULT_BODY_HEIGHT = 1.7;
 export const CROUCH_SHARE = 0.6;

@@ -12,7 +12,7 @@ import {
   type TypeOf,
 } from '../schema/schema.ts';
 
-/** The game around the agents on a ground: its modes by the clock, its scores, and who comes when. */
+/** The game around the agents on a ground: its modes by the clock, its scores, and the waves that come. */
 
 export const SCORE_FIELDS = {
   start: number('Starts at', 'points', [-1e9, 1e9], 'when a run begins', { usual: 0 }),

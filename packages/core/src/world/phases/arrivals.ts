@@ -1,7 +1,7 @@
 import { stepWave } from '../mechanics/game/waves.ts';
 import type { World } from '../world.ts';
 
-/** Those who are due come to the ground, one of a wave in a tick. */
+/** Due agents come to the ground, one of a wave in a tick. */
 export function bringWaves(world: World): void {
   for (let wave = 0; wave < world.waves.length; wave++) stepWave(world, wave);
 }

@@ -18,7 +18,7 @@ export function direct(world: World): void {
   if (isDone) end(world, 'over', 'The time is over.');
 }
 
-/** Lets the director know who has entered which zone since the tick before; who is there from the start has not. */
+/** Tells the director which agents have entered which zone since the tick before; agents that start there have not. */
 function noteEntered(world: World): void {
   const { agents, inside, statics } = world;
   if (inside.length === 0) return;

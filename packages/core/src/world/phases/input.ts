@@ -70,7 +70,7 @@ function aimedAt({ agents }: World, agent: Agent): number {
     if (other === agent || other.isDead || !agent.self.isHostile(other.index)) continue;
     const off = Math.abs(wrapAngle(atan2(other.y - agent.y, other.x - agent.x) - agent.heading));
     const away = agent.awayFrom(other.x, other.y) * (1 + off);
-    // Who is not on the ground is at no distance.
+    // Absent agents are at no distance.
     if (!(away < least)) continue;
     best = other.index;
     least = away;

@@ -3,7 +3,7 @@ import type { KeyProgram } from '../../mind/program.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 
-/** Numbers in memory that change by themselves: needs that run down, fear that fades. Asleep or awake; who rests or is dead keeps what it has. */
+/** Numbers in memory that change by themselves: needs that run down, fear that fades. Asleep or awake; resting and dead agents keep what they have. */
 export function changeNumbers(world: World): void {
   const { agents, statics, recorder, tick } = world;
   const { changing, program } = statics;

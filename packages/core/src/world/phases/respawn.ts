@@ -3,7 +3,7 @@ import { beginAgain, hasRoom, leave } from '../mechanics/game/waves.ts';
 import { recordFor } from '../state/record.ts';
 import type { World } from '../world.ts';
 
-/** Those who are dead for long enough are gone, if they came with a wave; others respawn, where there is room: at a spawn place, or where they were placed if the ground has none. */
+/** Agents that have been dead for long enough leave, if they came with a wave; others respawn, where there is room: at a spawn place, or where they were placed if the ground has none. */
 export function respawn(world: World): void {
   const { someRecycle, program } = world.statics;
   if (!someRecycle) return;

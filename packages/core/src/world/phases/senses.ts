@@ -37,7 +37,7 @@ function lightOn(world: World, index: number): number {
 
 /** Numbers that say how a body can be seen: x, y, height, posture. */
 const LOOK = 4;
-/** These of all agents; NaN for who can’t be seen. All look at all of them: in one row that takes a fraction of asking every body. */
+/** These of all agents; NaN for an agent that can’t be seen. All look at all of them: in one row that takes a fraction of asking every body. */
 let bodies = new Float64Array(0);
 /** By agent: how strongly the agent in hand sees it; 0 between agents. */
 let strengths = new Float64Array(0);

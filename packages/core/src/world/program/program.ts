@@ -128,7 +128,7 @@ export interface ArchetypeProgram {
   carryingSpeed: number;
   /** Metres within which friends hear it call. */
   callReach: number;
-  /** Points; NaN for who can't be hurt. */
+  /** Points; NaN for an agent that can’t be hurt. */
   health: number;
   /** Ticks from death until it respawns; 0 for never. */
   respawnTicks: number;
@@ -236,7 +236,7 @@ export interface GroundProgram {
   gates: GateProgram[];
   plates: (BoxProgram & { name: string; title: string; gate: number })[];
   things: ThingProgram[];
-  /** Where those who died respawn. */
+  /** Where dead agents respawn. */
   spawns: AgentProgram['post'][];
   zones: (BoxProgram & { name: string; title: string })[];
   routes: { name: string; title: string; points: number[]; end: RouteEnd; waitTicks: number }[];

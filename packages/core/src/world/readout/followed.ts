@@ -19,7 +19,7 @@ export interface FollowedReadout {
   attention: string;
   /** Highest awareness by sight, 0 to 1. */
   awareness: number;
-  /** Points; null for who can’t be hurt. */
+  /** Points; null for an agent that can’t be hurt. */
   health: number | null;
   role: string;
   memory: MindReadout['memory'];

@@ -6,7 +6,7 @@ import type { World } from '../world.ts';
 
 export interface FighterPicture {
   agent: number;
-  /** Share of its health left, 0 to 1; null for who can’t be hurt. */
+  /** Share of its health left, 0 to 1; null for an agent that can’t be hurt. */
   health: number | null;
   /** The move it makes: which, the part it is in, and how much of that part is over, 0 to 1. */
   move: {
@@ -21,7 +21,7 @@ export interface FighterPicture {
 }
 
 export interface FightPicture {
-  /** Those who can be hurt and have been, and those who do something. */
+  /** Agents that have been hurt, and agents that do something. */
   fighters: FighterPicture[];
   /** Of each: x, y, height, radius. */
   shots: [number, number, number, number][];

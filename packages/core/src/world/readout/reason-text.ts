@@ -69,7 +69,7 @@ const WORDS: { readonly [Code in ReasonCode]: (...values: ReasonValues<Code>) =>
   nobodyToSend: () => 'none of them is present, and none is still to come',
   waveComing: () => 'the wave is coming already',
   waveFull: (alive) => `${alive} are alive, and no more may be at once`,
-  waveBodiesLie: () => 'the bodies of those who died still lie there',
+  waveBodiesLie: () => 'dead agents of it still lie there',
   waveNoRoom: (places) => `there is no room at ${places}`,
   text: (text) => text,
 };

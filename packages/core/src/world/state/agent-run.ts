@@ -52,7 +52,7 @@ export interface AgentRun {
 }
 
 export interface Life {
-  /** Points of health left; NaN for who can't be hurt. */
+  /** Points of health left; NaN for an agent that can’t be hurt. */
   health: number;
   /** The tick it died in; −1 while it lives. */
   diedAt: number;
@@ -144,7 +144,7 @@ function carryGait({ from, to }: AgentChange): number {
 function carryBody(old: Body, change: AgentChange): Body {
   const { to } = change;
   const body = { ...copyBody(old), pace: to.archetype.speeds[carryGait(change)] ?? NaN };
-  // Who is away stands nowhere.
+  // Absent agents have no position.
   if (change.from.away) return body;
   if (!to.surroundings.ground.isBlocked(body.x, body.y, to.archetype.radius)) return body;
   body.x = to.placed.x;

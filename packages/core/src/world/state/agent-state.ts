@@ -169,7 +169,7 @@ export class AgentState implements AgentRun, Facts {
     this.hasEvents = true;
   }
 
-  /** For keeping, and for those who only show it: copies. */
+  /** Copies, for snapshots and for views. */
   get tracks(): Track[] {
     return this.known.sight.list();
   }

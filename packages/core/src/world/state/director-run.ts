@@ -19,7 +19,7 @@ export interface ScheduleRun {
 export interface WaveRun {
   /** How often they have come, the time that goes on counted in; 0 before it has started. */
   times: number;
-  /** How many have come this time, besides those who came again one by one. */
+  /** How many have come this time, besides those that came again one by one. */
   brought: number;
   /** Where each comes again by itself: the ticks from which they may, and how many of them there have been. */
   owed: number[];

@@ -3,7 +3,7 @@ import type { Body } from '../../motion/body.ts';
 import type { Statics } from '../program/statics.ts';
 import type { Surroundings } from './surroundings.ts';
 
-/** Where those stand who are asked about most, filed apart from all others. */
+/** Where the agents stand that are asked about most, filed apart from all others. */
 export interface Places {
   /** Who carries a lantern. */
   lanterns: Neighbours;

@@ -12,7 +12,7 @@ export interface Surroundings extends WorldRun {
   agents: AgentState[];
   /** With this world's gates as they stand. */
   ground: Ground;
-  /** Who stands where, as it was when the tick began. */
+  /** Where the agents stood when the tick began. */
   places: Places;
   /** By route: all its waypoints, the learned ones among them. */
   routes: Float64Array[];

@@ -45,7 +45,7 @@ export interface WorldRun {
   learned: number[][];
   /** By finder (squad, or agent without one): 1 for each item it has found already. */
   found: Uint8Array[];
-  /** By agent, then zone, where the director waits for that: 1 for who stands in it, 0 for who does not, 2 before that was looked at. */
+  /** By agent, then zone, where the director waits for that: 1 for an agent in it, 0 for one outside, 2 before that was looked at. */
   inside: Uint8Array;
   /** By score: its points. */
   scores: number[];

@@ -163,7 +163,7 @@ export function SensesPanel({
             />{' '}
             of a
             <Choice
-              label="Who is looked at"
+              label="Target of the chart"
               value={name}
               options={names.map((id) => ({ id, title: document.archetypes[id].title }))}
               onChoose={setChosen}

@@ -208,7 +208,7 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
     const y = toY(view, body.y);
     const tint = tintOf(program, index, tokens.factions);
     const lying = body.posture >= LYING;
-    // Crouched it is smaller, and who lies is only an outline.
+    // Crouched it is smaller, and a lying body is only an outline.
     const size = body.posture === CROUCHED ? radius * 0.75 : radius;
     const [dx, dy] = [scale * size * Math.cos(body.heading), scale * size * Math.sin(body.heading)];
     context.setTransform(dx, dy, -dy, dx, scale * x + left, scale * y + top);

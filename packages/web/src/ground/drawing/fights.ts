@@ -81,7 +81,7 @@ function drawGuard(painter: Painter, { program, frame }: Scene, fighter: Fighter
 const BAR = 28;
 const BAR_IN_CROWD = 14;
 
-/** A short bar over a body: how much of its health is left. In a crowd only over those who have lost some. */
+/** A short bar over a body: how much of its health is left. In a crowd only over agents that have lost some. */
 function drawHealth(painter: Painter, scene: Scene, fighter: FighterPicture): void {
   const { program, frame, together, chosen } = scene;
   if (fighter.health === null) return;

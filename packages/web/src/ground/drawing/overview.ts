@@ -3,7 +3,7 @@ import type { Frame } from '../../engine/protocol.ts';
 import { bodyAt, tintOf } from './bodies.ts';
 import { faded, type Painter } from './view.ts';
 
-/** The whole ground in a corner of a close view: who is where, and which part of it is shown. */
+/** The whole ground in a corner of a close view: where agents are, and which part of it is shown. */
 
 /** All agents, or only those that the played side knows of. */
 export type Overview = 'all' | 'known' | 'off';

@@ -221,7 +221,7 @@ function say({ context, tokens, width }: Painter, text: string, x: number, y: nu
 /** With more spawn places than this, only a chosen one says what comes there. */
 const MOST_LABELLED = 6;
 
-/** A spawn place, with who comes there: “East gap: Beetles 3”. */
+/** A spawn place, with the waves that come there: “East gap: Beetles 3”. */
 function spawnLabel(ground: GroundDocument, spawn: string): string {
   const { waves = {}, spawns = {} } = ground;
   const title = spawns[spawn].title ?? spawn;

@@ -42,7 +42,7 @@ export const LAYERS = [
 
 export type LayerId = (typeof LAYERS)[number]['id'];
 
-/** Layers from the top down: who lies above is hit first, so light never takes a click from what it shines on. */
+/** Layers from the top down: parts above are hit first, so light never takes a click from what it shines on. */
 export function layerOf(kind: PartKind): LayerId {
   return LAYERS.find(({ kinds }) => (kinds as readonly PartKind[]).includes(kind))!.id;
 }

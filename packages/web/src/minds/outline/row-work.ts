@@ -46,7 +46,7 @@ const RULE: NamedChoice = {
 /** What may be put in beneath a row, wrap it, or take its place. */
 export function useRowChoices(mind: string) {
   const document = useProject((project) => project.document.minds[mind]);
-  // Who has the mind says what it may do.
+  // The agents that have the mind decide what it may do.
   const grounds = useProject((project) => project.document.grounds);
   const archetypes = useProject((project) => project.document.archetypes);
   return useMemo(() => {

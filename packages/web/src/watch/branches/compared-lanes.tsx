@@ -43,7 +43,7 @@ const Names = styled.ul`
   }
 `;
 
-/** What both runs' lanes show of who parts and who is followed, one above the other. */
+/** What both runs' lanes show of agents that part and of the followed one, one above the other. */
 export function ComparedLanes({
   comparison,
   titles,

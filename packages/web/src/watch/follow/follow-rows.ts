@@ -3,7 +3,7 @@ import type { Asking } from '@crooked-lantern/core';
 import { SENSE_KINDS, type FollowedReadout } from '@crooked-lantern/core';
 import { memoryText } from '../../minds/memory/memory-text.ts';
 
-/** What is shown of those who are followed: the same rows for all of them, so that they stand side by side. */
+/** What is shown of the followed agents: the same rows for all of them, so that they stand side by side. */
 
 export interface FollowRow {
   id: string;

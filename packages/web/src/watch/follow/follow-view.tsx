@@ -54,7 +54,7 @@ const Table = styled.table`
   }
 `;
 
-/** Who is followed: those in the address, else the one who is watched. */
+/** The followed agents: those in the address, else the watched one. */
 function useFollowed(agent: string | null, thinkers: readonly Option[]) {
   const [search, setSearch] = useSearchParams();
   const text = search.get('follow') ?? agent ?? '';

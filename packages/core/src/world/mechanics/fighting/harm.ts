@@ -99,7 +99,7 @@ export function feelTouch(
     const isFelt = other.index === agent.life.touching;
     const gap = agent.awayFrom(other.x, other.y) - other.archetype.radius;
     if (gap > (isFelt ? APART : TOUCH) || agent.isFriendly(other.index)) continue;
-    // Who is felt already goes before who comes to it now.
+    // An agent that is felt already goes before one that comes to it now.
     if (touched < 0 || isFelt) touched = other.index;
   }
   if (touched === agent.life.touching) return;

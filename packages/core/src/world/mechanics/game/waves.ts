@@ -14,7 +14,7 @@ import { drop } from '../hands/hands.ts';
 import { whoStandsAt } from './room.ts';
 import { tellDirector } from '../telling/telling.ts';
 
-/** Who comes to a ground while a run goes on, and who leaves it. */
+/** How agents come to a ground while a run goes on, and leave it. */
 
 /** Whether there is room for a body. The dead are no hindrance: one that lies at the only spawn place would keep all others out. */
 export function hasRoom(world: Surroundings, agent: AgentState, x: number, y: number): boolean {
@@ -181,7 +181,7 @@ function hold(world: Surroundings, index: number, reason: Reason): void {
   recordWave(world, index, 'held', reason);
 }
 
-/** Brings one of those who are due, where there is room. */
+/** Brings one due agent, where there is room. */
 function bringOne(world: Surroundings, index: number): void {
   const wave = world.statics.program.director.waves[index];
   const run = world.waves[index];

@@ -60,7 +60,7 @@ function isGateBlocked(world: Surroundings, gate: number): boolean {
   );
 }
 
-/** Sets a gate; who is on the way through finds another. */
+/** Sets a gate; agents on their way through find another. */
 function setGate(world: Surroundings, gate: number, status: GateStatus, maker: number): void {
   const box = world.statics.program.ground.gates[gate];
   world.gates[gate] = status;

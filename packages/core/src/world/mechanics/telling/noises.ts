@@ -17,7 +17,7 @@ function heeds(agent: AgentState, { maker, what }: Noise): boolean {
   return maker !== agent.index && !(everyday && agent.isFriendly(maker));
 }
 
-/** Sends the noises of the tick before on their way to all who will hear them. */
+/** Sends the noises of the tick before on their way to all agents that will hear them. */
 export function spreadNoises(world: Surroundings): void {
   const { noises, agents, ground } = world;
   for (const noise of noises) {
