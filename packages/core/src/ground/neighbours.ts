@@ -4,7 +4,11 @@ export interface Neighbours {
   columns: number;
   rows: number;
   cell: number;
-  /** First body of each cell, −1 for none; `next` chains the others. */
+  /** Words of 32 cells in a row. */
+  words: number;
+  /** A bit for each cell that any body is in: most are empty, and so many at once are passed over by a word. */
+  filled: Int32Array;
+  /** First body of each cell that is filled; `next` chains the others, −1 at the end. */
   heads: Int32Array;
   next: Int32Array;
 }
@@ -17,10 +21,13 @@ export function createNeighbours(
 ): Neighbours {
   const columns = Math.max(1, Math.ceil(width / cell));
   const rows = Math.max(1, Math.ceil(height / cell));
+  const words = Math.ceil(columns / 32);
   return {
     columns,
     rows,
     cell,
+    words,
+    filled: new Int32Array(words * rows),
     heads: new Int32Array(columns * rows),
     next: new Int32Array(bodies),
   };
@@ -36,16 +43,21 @@ export function fillNeighbours(
   bodies: readonly { x: number; y: number }[],
   among?: Uint8Array,
 ): void {
-  index.heads.fill(-1);
+  const { columns, rows, cell, words, filled, heads, next } = index;
+  filled.fill(0);
   // From the last to the first, so that each cell's chain runs in ascending order.
   for (let i = bodies.length - 1; i >= 0; i--) {
     if (among && among[i] === 0) continue;
     // Absent agents have no position.
     if (bodies[i].x !== bodies[i].x) continue;
-    const c = cellAt(bodies[i].x, index.cell, index.columns);
-    const r = cellAt(bodies[i].y, index.cell, index.rows);
-    index.next[i] = index.heads[r * index.columns + c];
-    index.heads[r * index.columns + c] = i;
+    const c = cellAt(bodies[i].x, cell, columns);
+    const r = cellAt(bodies[i].y, cell, rows);
+    const at = r * columns + c;
+    const word = r * words + (c >> 5);
+    const bit = 1 << (c & 31);
+    next[i] = (filled[word] & bit) === 0 ? -1 : heads[at];
+    heads[at] = i;
+    filled[word] |= bit;
   }
 }
 
@@ -57,13 +69,24 @@ export function collectNeighbours(
   reach: number,
   found: number[],
 ): number {
+  const { columns, rows, cell, words, filled, heads, next } = index;
   let count = 0;
-  const lastColumn = cellAt(x + reach, index.cell, index.columns);
-  const lastRow = cellAt(y + reach, index.cell, index.rows);
-  for (let r = cellAt(y - reach, index.cell, index.rows); r <= lastRow; r++) {
-    for (let c = cellAt(x - reach, index.cell, index.columns); c <= lastColumn; c++) {
-      for (let i = index.heads[r * index.columns + c]; i >= 0; i = index.next[i])
-        found[count++] = i;
+  const firstColumn = cellAt(x - reach, cell, columns);
+  const lastColumn = cellAt(x + reach, cell, columns);
+  const firstWord = firstColumn >> 5;
+  const lastWord = lastColumn >> 5;
+  const lastRow = cellAt(y + reach, cell, rows);
+  for (let r = cellAt(y - reach, cell, rows); r <= lastRow; r++) {
+    for (let word = firstWord; word <= lastWord; word++) {
+      let bits = filled[r * words + word];
+      if (word === firstWord) bits &= -1 << (firstColumn & 31);
+      if (word === lastWord) bits &= -1 >>> (31 - (lastColumn & 31));
+      // From the lowest bit up: the columns come in ascending order.
+      while (bits !== 0) {
+        const bit = 31 - Math.clz32(bits & -bits);
+        bits &= bits - 1;
+        for (let i = heads[r * columns + 32 * word + bit]; i >= 0; i = next[i]) found[count++] = i;
+      }
     }
   }
   return count;

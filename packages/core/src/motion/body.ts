@@ -121,7 +121,7 @@ export function commandLegs(
 
 export function stopLegs(body: Body): void {
   body.legs = LEGS_IDLE;
-  body.path.length = 0;
+  if (body.path.length > 0) body.path.length = 0;
   body.pathX = NaN;
 }
 

@@ -22,10 +22,55 @@ export interface Walls {
   /** Wall numbers by cell, and 1 for each cell that has any: most have none, and that is sooner known. */
   cells: number[][];
   filled: Uint8Array;
+  /** How far it is to anything solid, at least; shared by all runs, since gates count as closed in it. */
+  room: Room;
+}
+
+/** By cell of its own: metres that any place in it is away from all walls and edges, at least; NaN until asked for. */
+interface Room {
+  cell: number;
+  columns: number;
+  rows: number;
+  least: Float32Array;
 }
 
 /** Side of the index's cells. */
 export const WALL_CELL = 2;
+/** Side of the cells that room is known for, where the ground has no more than so many of them. */
+const ROOM_CELL = 0.5;
+const ROOM_CELLS = 1_000_000;
+/** As much room is looked for. */
+const ROOM_ENOUGH = 3;
+
+function createRoom(width: number, height: number): Room {
+  const cell = Math.max(ROOM_CELL, Math.sqrt((width * height) / ROOM_CELLS));
+  const columns = Math.max(1, Math.ceil(width / cell));
+  const rows = Math.max(1, Math.ceil(height / cell));
+  return { cell, columns, rows, least: new Float32Array(columns * rows).fill(NaN) };
+}
+
+/**
+ * Whether a circle touches nothing wherever the gates stand: most bodies are in the open most of the time, and
+ * one number tells it. False where that number does not suffice.
+ */
+export function isInTheOpen(walls: Walls, x: number, y: number, radius: number): boolean {
+  const { cell, columns, rows, least } = walls.room;
+  const c = Math.floor(x / cell);
+  const r = Math.floor(y / cell);
+  if (!(c >= 0 && r >= 0 && c < columns && r < rows)) return false;
+  const at = r * columns + c;
+  let room = least[at];
+  if (room !== room) least[at] = room = leastRoom(walls, (c + 0.5) * cell, (r + 0.5) * cell);
+  return room > radius;
+}
+
+/** Room around a cell's middle, less what a place in the cell can be nearer; rounding can't make it more. */
+function leastRoom(walls: Walls, x: number, y: number): number {
+  return clearance(walls, x, y, ROOM_ENOUGH, 0, true) - walls.room.cell * HALF_DIAGONAL;
+}
+
+/** Half of the diagonal of a square of side 1, and a little more. */
+const HALF_DIAGONAL = 0.7072;
 
 /** The four edges of the ground itself hold bodies in without being walls. */
 export function createWalls(width: number, height: number, boxes: readonly Solid[]): Walls {
@@ -45,6 +90,7 @@ export function createWalls(width: number, height: number, boxes: readonly Solid
     rows,
     cells,
     filled: new Uint8Array(columns * rows),
+    room: createRoom(width, height),
   };
   boxes.forEach((box, i) => {
     edges.set([box.x, box.y, box.x + box.width, box.y + box.height], i * 4);
@@ -92,9 +138,16 @@ function outside(point: number, low: number, high: number): number {
 
 /**
  * Distance from a point to the nearest wall higher than `over` or edge of the ground, looked for up to
- * `limit`; negative past the edge.
+ * `limit`; negative past the edge. With `gatesClosed` open gates count too.
  */
-export function clearance(walls: Walls, x: number, y: number, limit: number, over = 0): number {
+export function clearance(
+  walls: Walls,
+  x: number,
+  y: number,
+  limit: number,
+  over = 0,
+  gatesClosed = false,
+): number {
   const edge = Math.min(x, y, walls.width - x, walls.height - y);
   let best = limit * limit;
   const lastColumn = column(walls, x + limit);
@@ -102,7 +155,7 @@ export function clearance(walls: Walls, x: number, y: number, limit: number, ove
   for (let r = row(walls, y - limit); r <= lastRow; r++) {
     for (let c = column(walls, x - limit); c <= lastColumn; c++) {
       for (const wall of walls.cells[r * walls.columns + c]) {
-        if (walls.standing[wall] === 0 || walls.heights[wall] <= over) continue;
+        if ((walls.standing[wall] === 0 && !gatesClosed) || walls.heights[wall] <= over) continue;
         const dx = outside(x, walls.edges[4 * wall], walls.edges[4 * wall + 2]);
         const dy = outside(y, walls.edges[4 * wall + 1], walls.edges[4 * wall + 3]);
         best = Math.min(best, dx * dx + dy * dy);
@@ -114,6 +167,7 @@ export function clearance(walls: Walls, x: number, y: number, limit: number, ove
 
 /** Whether a circle overlaps a wall or the edge of the ground. Touching is no overlap. */
 export function circleBlocked(walls: Walls, x: number, y: number, radius: number): boolean {
+  if (isInTheOpen(walls, x, y, radius)) return false;
   return clearance(walls, x, y, radius) < radius;
 }
 
@@ -128,6 +182,7 @@ export function pushOut(walls: Walls, x: number, y: number, radius: number): voi
   pushed.touched = false;
   pushed.x = x;
   pushed.y = y;
+  if (isInTheOpen(walls, x, y, radius)) return;
   for (let pass = 0; pass < 4; pass++) {
     if (!pushOnce(walls, pushed.x, pushed.y, radius)) return;
     pushed.touched = true;

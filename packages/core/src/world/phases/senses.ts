@@ -72,15 +72,16 @@ export function lookFrom({ body, heading, eye }: Agent, into: Looker): Looker {
 
 const target: SightTarget = { x: 0, y: 0, height: 0, posture: 0 };
 
-/** Agents that the agent in hand sees. */
+/** Agents that the agent in hand sees: so many of the list. Setting a length costs more than counting. */
 const seen: number[] = [];
+let seenCount = 0;
 
 /** Finds the agents that the agent in hand sees, into {@link seen} and {@link strengths}. */
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
   const { ground, places } = world;
   const { x, y } = looker;
   const reach = kind.reach * kind.reach;
-  seen.length = 0;
+  seenCount = 0;
   // Most agents nearby are friends, which are not looked at.
   const count = collectNeighbours(places.strangers[agent.archetype.side]!, x, y, kind.reach, found);
   for (let i = 0; i < count; i++) {
@@ -99,7 +100,7 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
     const strength = unlit * lightOn(world, index);
     if (strength === 0) continue;
     strengths[index] = strength;
-    seen.push(index);
+    seen[seenCount++] = index;
   }
 }
 
@@ -114,7 +115,7 @@ function updateTracks(world: World, agent: Agent, kind: SightKind): void {
     updateTrack(world, agent, kind, i);
     forgotten ||= sight.isForgotten(i, kind, world.tick);
   }
-  for (let i = 0; i < seen.length; i++) {
+  for (let i = 0; i < seenCount; i++) {
     // Agents with a track have been handled with it.
     if (strengths[seen[i]] === 0) continue;
     const track = sight.begin(seen[i], agent.self.isHostile(seen[i]), world.tick);
