@@ -37,21 +37,22 @@ function cellAt(value: number, cell: number, count: number): number {
   return Math.max(0, Math.min(count - 1, Math.floor(value / cell)));
 }
 
-/** Files these bodies, or those of them that `among` has a 1 for. */
+/** Files these bodies, or of them those with these numbers, which ascend. */
 export function fillNeighbours(
   index: Neighbours,
   bodies: readonly { x: number; y: number }[],
-  among?: Uint8Array,
+  among?: Int32Array,
 ): void {
   const { columns, rows, cell, words, filled, heads, next } = index;
   filled.fill(0);
   // From the last to the first, so that each cell's chain runs in ascending order.
-  for (let i = bodies.length - 1; i >= 0; i--) {
-    if (among && among[i] === 0) continue;
+  for (let k = (among ?? bodies).length - 1; k >= 0; k--) {
+    const i = among ? among[k] : k;
+    const { x, y } = bodies[i];
     // Absent agents have no position.
-    if (bodies[i].x !== bodies[i].x) continue;
-    const c = cellAt(bodies[i].x, cell, columns);
-    const r = cellAt(bodies[i].y, cell, rows);
+    if (x !== x) continue;
+    const c = cellAt(x, cell, columns);
+    const r = cellAt(y, cell, rows);
     const at = r * columns + c;
     const word = r * words + (c >> 5);
     const bit = 1 << (c & 31);

@@ -99,7 +99,7 @@ export function changeKeys(
   }
 }
 
-/** Resets the keys whose time is over and tells of each. */
+/** Resets the keys, all of which are forgotten after a time, whose time is over, and tells of each. */
 export function forgetDueKeys(
   cells: Float64Array,
   keys: readonly KeyProgram[],
@@ -108,7 +108,6 @@ export function forgetDueKeys(
 ): void {
   for (let i = 0; i < keys.length; i++) {
     const key = keys[i];
-    if (key.forgetAfter === 0) continue;
     const written = cells[key.stamp];
     if (written < 0 || tick - written <= key.forgetAfter) continue;
     resetKey(cells, key);

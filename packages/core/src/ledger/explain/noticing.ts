@@ -51,7 +51,7 @@ function missing({ statics }: World, agent: Agent, other: Agent): string | null 
   if (statics.sights[agent.placed.archetype] === null) return 'it has sight';
   if (other.away) return `${title} is on the ground`;
   if (other.isDead) return `${title} is alive: the dead are found, not seen`;
-  if (statics.strangers[agent.archetype.side]?.[other.index] !== 1)
+  if (statics.strangers[agent.archetype.side]?.includes(other.index) !== true)
     return `${title} is friendly: friends are not looked at`;
   return null;
 }

@@ -22,6 +22,8 @@ export interface RunnableStack {
   minds: RunnableMind[];
   /** The keys of scope `self`. */
   ownKeys: KeyProgram[];
+  /** Of its own keys those that are forgotten after a time. */
+  forgetting: KeyProgram[];
   /** Those of them that change by themselves. */
   changing: KeyProgram[];
   /** What the cells of an agent hold before its first decision. */
@@ -44,7 +46,8 @@ export function makeStack(program: StackProgram): RunnableStack {
   const ownKeys = program.keys.filter(({ scope }) => scope === 'self');
   for (const key of ownKeys) resetKey(initial, key);
   const changing = ownKeys.filter(({ rate }) => rate !== 0);
-  return { program, minds, ownKeys, changing, initial, channels };
+  const forgetting = ownKeys.filter(({ forgetAfter }) => forgetAfter !== 0);
+  return { program, minds, ownKeys, forgetting, changing, initial, channels };
 }
 
 function everyOf(cadence: CadenceProgram): number {

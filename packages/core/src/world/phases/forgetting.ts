@@ -8,10 +8,10 @@ import type { World } from '../world.ts';
 /** Memory that is due to be forgotten. */
 
 export function forgetOwn(agent: AgentState, record: Recorder | null): void {
-  if (!agent.stack) return;
+  if (!agent.stack || agent.stack.forgetting.length === 0) return;
   const told =
     record && (({ name }: KeyProgram) => recordFor(agent, record, { kind: 'forgot', key: name }));
-  forgetDueKeys(agent.memory, agent.stack.ownKeys, agent.tick, told);
+  forgetDueKeys(agent.memory, agent.stack.forgetting, agent.tick, told);
 }
 
 /** The same for what squads and the world share. */
@@ -22,12 +22,14 @@ export function forgetShared({
   tick: now,
   recorder,
 }: World): void {
-  const { squadKeys, worldKeys, squads } = statics.program;
+  const { squads } = statics.program;
+  const { squad: squadKeys, world: worldKeys } = statics.forgetting;
   const tell = (of: string) =>
     recorder &&
     (({ name }: KeyProgram) => recorder({ tick: now, agent: '', kind: 'forgot', key: name, of }));
-  squadMemories.forEach((cells, squad) =>
-    forgetDueKeys(cells, squadKeys.keys, now, tell(squads[squad]?.name ?? '')),
-  );
-  forgetDueKeys(worldMemory, worldKeys.keys, now, tell('world'));
+  if (squadKeys.length > 0)
+    squadMemories.forEach((cells, squad) =>
+      forgetDueKeys(cells, squadKeys, now, tell(squads[squad]?.name ?? '')),
+    );
+  if (worldKeys.length > 0) forgetDueKeys(worldMemory, worldKeys, now, tell('world'));
 }

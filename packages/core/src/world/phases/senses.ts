@@ -60,12 +60,19 @@ function noteBodies({ agents }: World): void {
 const looker: Looker = { x: 0, y: 0, heading: 0, faceX: 1, faceY: 0, eye: 0 };
 
 /** Writes where an agent looks from. */
-export function lookFrom({ body, heading, eye }: Agent, into: Looker): Looker {
+export function lookFrom(agent: Agent, into: Looker): Looker {
+  const { body, eye, face } = agent;
+  const { heading } = body;
+  if (face[0] !== heading) {
+    face[0] = heading;
+    face[1] = cos(heading);
+    face[2] = sin(heading);
+  }
   into.x = body.x;
   into.y = body.y;
   into.heading = heading;
-  into.faceX = cos(heading);
-  into.faceY = sin(heading);
+  into.faceX = face[1];
+  into.faceY = face[2];
   into.eye = eye;
   return into;
 }

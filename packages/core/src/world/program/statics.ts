@@ -13,6 +13,7 @@ import {
   GATE_STATUS,
   stanceToward,
   wallBoxes,
+  type AgentProgram,
   type ArchetypeProgram,
   type GateStatus,
   type Input,
@@ -34,10 +35,10 @@ export interface Statics {
   largestLamp: number;
   /** The same of the lanterns that bodies carry; 0 where none does. */
   largestLantern: number;
-  /** By agent: 1 for who carries one. */
-  lanterns: Uint8Array;
-  /** By faction, then agent: 1 for an agent that is no friend of it. Null where no agent of the faction can see. */
-  strangers: (Uint8Array | null)[];
+  /** The agents that carry one, ascending. */
+  lanterns: Int32Array;
+  /** By faction: the agents that are no friends of it, ascending. Null where no agent of the faction can see. */
+  strangers: (Int32Array | null)[];
   /** Whether the director waits for an agent to enter a zone: only then zones are checked. */
   watchesZones: boolean;
   /** By squad: the agents in it. */
@@ -48,6 +49,8 @@ export interface Statics {
   groups: ReadonlyMap<number, readonly number[]>;
   /** Whether anyone respawns. */
   someRecycle: boolean;
+  /** Shared keys that are forgotten after a time. */
+  forgetting: { squad: KeyProgram[]; world: KeyProgram[] };
   /** Whether any agent's own keys change by themselves, and which shared ones do. */
   changing: { own: boolean; squad: KeyProgram[]; world: KeyProgram[] };
   /** Whether anyone rests while far from the players. */
@@ -94,6 +97,14 @@ function fastestPace(archetypes: readonly ArchetypeProgram[]): number {
   );
 }
 
+/** Indices of the agents that a test holds for, ascending. */
+function indicesOf(
+  agents: readonly AgentProgram[],
+  test: (agent: AgentProgram) => boolean,
+): Int32Array {
+  return Int32Array.from(agents.flatMap((agent, index) => (test(agent) ? [index] : [])));
+}
+
 function planOf({ ground, archetypes, agents, ticksPerSecond }: Program): GroundPlan {
   return {
     width: ground.width,
@@ -132,11 +143,12 @@ export function createStatics(
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
     largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
-    lanterns: Uint8Array.from(agents, ({ archetype }) => (archetypes[archetype].lantern ? 1 : 0)),
+    lanterns: indicesOf(agents, ({ archetype }) => archetypes[archetype].lantern !== null),
     strangers: program.factions.map((_, side) =>
       archetypes.some((archetype) => archetype.side === side && archetype.sight !== null)
-        ? Uint8Array.from(agents, ({ archetype }) =>
-            Number(stanceToward(program, side, archetypes[archetype].side) !== FRIENDLY),
+        ? indicesOf(
+            agents,
+            ({ archetype }) => stanceToward(program, side, archetypes[archetype].side) !== FRIENDLY,
           )
         : null,
     ),
@@ -147,6 +159,10 @@ export function createStatics(
     ),
     groups: new Map(program.groups.map(({ word, members }) => [word, members])),
     someRecycle: archetypes.some(({ respawnTicks }) => respawnTicks > 0),
+    forgetting: {
+      squad: program.squadKeys.keys.filter(({ forgetAfter }) => forgetAfter !== 0),
+      world: program.worldKeys.keys.filter(({ forgetAfter }) => forgetAfter !== 0),
+    },
     changing: {
       own: program.stacks.some(({ keys }) =>
         keys.some(({ scope, rate }) => scope === 'self' && rate !== 0),

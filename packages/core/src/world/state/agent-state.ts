@@ -48,6 +48,8 @@ export class AgentState implements AgentRun, Facts {
   readonly here = new Here(this);
   readonly self = new OwnSelf(this);
   around!: Around;
+  /** A heading with its cosine and sine, as last looked in: they take long to work out, and most agents keep their heading. */
+  readonly face = new Float64Array([NaN, 0, 0]);
   tick = 0;
   /** Whether any event waits in `inboxes`. */
   hasEvents = false;
