@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { collectNeighbours, createNeighbours, fillNeighbours } from '../neighbours.ts';
 import { castRay } from './rays.ts';
-import { circleBlocked, clearance, createWalls, pushed, pushOut } from './walls.ts';
+import { circleBlocked, clearance, createWalls, isInTheOpen, pushed, pushOut } from './walls.ts';
 
 const SIZE = 12;
 const inside = fc.double({ min: 0, max: SIZE, noNaN: true });
@@ -63,6 +63,33 @@ describe('clearance', () => {
   });
 });
 
+describe('a circle in the open', () => {
+  it('touches nothing, whichever gates stand, and most places of an empty ground are in it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(box, { maxLength: 6 }),
+        fc.array(place, { minLength: 1, maxLength: 30 }),
+        fc.double({ min: 0.1, max: 2, noNaN: true }),
+        (boxes, places, radius) => {
+          const walls = createWalls(SIZE, SIZE, boxes);
+          // Open gates at first: what is found out then holds when they close.
+          walls.standing.fill(0);
+          const open = places.filter(({ x, y }) => isInTheOpen(walls, x, y, radius));
+          walls.standing.fill(1);
+          for (const { x, y } of open) {
+            expect(clearance(walls, x, y, 2 * radius)).toBeGreaterThanOrEqual(radius);
+            expect(circleBlocked(walls, x, y, radius)).toBe(false);
+            pushOut(walls, x, y, radius);
+            expect([pushed.x, pushed.y, pushed.touched]).toEqual([x, y, false]);
+          }
+        },
+      ),
+    );
+    expect(isInTheOpen(createWalls(SIZE, SIZE, []), 6, 6, 2)).toBe(true);
+    expect(isInTheOpen(createWalls(SIZE, SIZE, []), 0.4, 6, 0.5)).toBe(false);
+  });
+});
+
 describe('pushing out', () => {
   it('leaves a circle that overlaps nothing where it is', () => {
     const walls = createWalls(SIZE, SIZE, [{ x: 4, y: 4, width: 2, height: 2 }]);
@@ -84,6 +111,27 @@ describe('pushing out', () => {
 });
 
 describe('neighbours', () => {
+  it('come row by row, in a row by column, in a cell by number', () => {
+    const bodies = [
+      { x: 300, y: 1 },
+      { x: 3, y: 9 },
+      { x: 130, y: 1 },
+      { x: 131, y: 2 },
+      { x: 1, y: 1 },
+      { x: NaN, y: NaN },
+    ];
+    const index = createNeighbours(400, 12, bodies.length);
+    const found: number[] = [];
+    fillNeighbours(index, bodies);
+    expect(collectNeighbours(index, 200, 6, 400, found)).toBe(5);
+    expect(found.slice(0, 5)).toEqual([4, 2, 3, 0, 1]);
+    expect(collectNeighbours(index, 130, 1, 1, found)).toBe(2);
+    // Filed again, of the same bodies only some.
+    fillNeighbours(index, bodies, Int32Array.of(1, 3));
+    const count = collectNeighbours(index, 200, 6, 400, found);
+    expect(found.slice(0, count)).toEqual([3, 1]);
+  });
+
   it('miss no agent in reach, and name each once', () => {
     fc.assert(
       fc.property(
