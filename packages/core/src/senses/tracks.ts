@@ -128,6 +128,18 @@ export class Tracks {
     }
   }
 
+  /** Holds what another holds, and no more. */
+  copyFrom(other: Tracks): void {
+    const { length } = other;
+    while (this.#of.length < length) this.#grow();
+    for (let i = 0; i < length; i++) {
+      this.#of[i] = other.#of[i];
+      this.#seen[i] = other.#seen[i];
+    }
+    for (let i = 0; i < ROW * length; i++) this.#rows[i] = other.#rows[i];
+    this.#shorten(length);
+  }
+
   /** A new track of an agent about which nothing is known yet; returns its place. */
   begin(of: number, heeded: boolean, tick: number): number {
     const i = this.length++;
@@ -157,7 +169,7 @@ export class Tracks {
 
   #shorten(length: number): void {
     this.length = length;
-    this.#seen.length = length;
+    if (this.#seen.length !== length) this.#seen.length = length;
   }
 
   /** Brings one up to this tick: it is seen with this `strength`, or not where that is 0. Awareness rises, or fades once the grace time is over. */

@@ -10,7 +10,7 @@ import type { LegsStatus } from '../../motion/legs.ts';
 import { hashText, type RandomStream } from '../../numeric/random.ts';
 import type { Percept } from '../../senses/percept.ts';
 import { EYE_SHARE } from '../../senses/sight.ts';
-import type { Track } from '../../senses/tracks.ts';
+import { Tracks, type Track } from '../../senses/tracks.ts';
 import {
   stanceToward,
   type AgentProgram,
@@ -67,7 +67,6 @@ export class AgentState implements AgentRun, Facts {
   readonly stack: RunnableStack | null;
   squadMemory: Float64Array = NOTHING;
   worldMemory: Float64Array = NOTHING;
-  late: Sensation[] = [];
   arriving: Arriving[] = [];
   stream: RandomStream = NO_STREAM;
   gait = 0;
@@ -131,6 +130,18 @@ export class AgentState implements AgentRun, Facts {
   }
   get isDead(): boolean {
     return this.life.diedAt >= 0;
+  }
+  /** What is on its way, as plain data. */
+  get late(): Sensation[] {
+    return this.known.late.map((late) => ({ ...late, tracks: late.tracks.list() }));
+  }
+  set late(late: Sensation[]) {
+    this.known.late.length = 0;
+    for (const { tracks: list, ...rest } of late) {
+      const tracks = new Tracks();
+      tracks.set(list);
+      this.known.late.push({ ...rest, tracks });
+    }
   }
   get aware(): boolean {
     return this.known.aware;

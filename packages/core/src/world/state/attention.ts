@@ -13,8 +13,8 @@ export function notice(
   percepts: readonly Percept[],
 ): void {
   const { reactionTicks } = agent.archetype;
-  const { known, late } = agent;
-  const { sight } = known;
+  const { known } = agent;
+  const { sight, late } = known;
   const something = sight.length > 0 || events.length > 0 || percepts.length > 0;
   // By far the most agents have nothing on their mind at most times.
   if (!something && !agent.aware && late.length === 0 && agent.known.attentionSense < 0) return;
@@ -22,19 +22,13 @@ export function notice(
     take(agent, events, percepts);
   } else {
     if (something) {
-      late.push({
-        due: agent.tick + reactionTicks,
-        tracks: sight.list(),
-        events: [...events],
-        percepts: [...percepts],
-      });
+      known.delay(agent.tick + reactionTicks, events, percepts);
     }
     if (agent.known.tracked.length > 0) agent.known.tracked.set(NOTHING);
     if (late.length === 0 || late[0].due > agent.tick) take(agent, NOTHING, NOTHING);
     while (late.length > 0 && late[0].due <= agent.tick) {
-      const due = late.shift()!;
-      agent.known.tracked.set(due.tracks);
-      take(agent, due.events, due.percepts);
+      const arrived = known.arrive();
+      take(agent, arrived.events, arrived.percepts);
     }
   }
   attend(agent);

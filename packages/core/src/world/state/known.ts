@@ -6,6 +6,15 @@ import type { AgentState } from './agent-state.ts';
 import { Opponents, type Opponent } from './opponents.ts';
 import type { Surroundings } from './surroundings.ts';
 
+/** What the senses brought at one tick, on its way to the minds. */
+export interface LateSensation {
+  /** The tick it reaches them in. */
+  due: number;
+  tracks: Tracks;
+  events: string[];
+  percepts: Percept[];
+}
+
 /** What an agent knows: what its senses have brought to its minds, and what of it has their attention. */
 export class Known extends Opponents implements Knowledge {
   /** What of sight has reached the minds: {@link sight} itself, or what that was a reaction time ago. */
@@ -25,11 +34,29 @@ export class Known extends Opponents implements Knowledge {
   percepts: (Percept | null)[] = SENSES.map(() => null);
   /** How many of them are something. */
   perceived = 0;
+  /** What is on its way to the minds, the oldest first. */
+  readonly late: LateSensation[] = [];
+  /** Tracks of what has arrived, to be filled again: most ticks bring something. */
+  readonly #spare: Tracks[] = [];
   readonly #agent: AgentState;
 
   constructor(agent: AgentState) {
     super();
     this.#agent = agent;
+  }
+
+  /** Puts what sight holds now, and what the other senses bring, on its way. */
+  delay(due: number, events: readonly string[], percepts: readonly Percept[]): void {
+    const tracks = this.#spare.pop() ?? new Tracks();
+    tracks.copyFrom(this.sight);
+    this.late.push({ due, tracks, events: events.slice(), percepts: percepts.slice() });
+  }
+  /** Takes the oldest of what is on its way into {@link tracked}, and returns it. */
+  arrive(): LateSensation {
+    const arrived = this.late.shift()!;
+    this.tracked.copyFrom(arrived.tracks);
+    this.#spare.push(arrived.tracks);
+    return arrived;
   }
 
   /** Whether anything has been noticed at all. */
