@@ -152,7 +152,11 @@ const SHOTS = [
         { to: 'peer', when: 'self.speed > 0.5', note: 'steps out' },
       ]),
     act: (page) =>
-      page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first().waitFor(),
+      page
+        .getByRole('list', { name: 'List of observations' })
+        .getByRole('listitem')
+        .first()
+        .waitFor(),
   },
   {
     file: 'ground.png',
