@@ -37,7 +37,7 @@ export function PartFieldRow({
         />
       );
     case 'choice': {
-      const options = field.options(document, ground).map((id) => ({ id, title: id }));
+      const options = field.options(document, ground);
       return (
         <ChoiceField
           label={field.label}

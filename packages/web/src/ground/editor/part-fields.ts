@@ -17,13 +17,18 @@ import type { AnyPart, PartKind } from './parts.ts';
 
 /** The fields of each kind of part that can be edited, beside its place and size. */
 
+export interface PartOption {
+  id: string;
+  title: string;
+}
+
 export type PartField =
   | { kind: 'number'; id: string; spec: NumberSpec }
   | {
       kind: 'choice';
       id: string;
       label: string;
-      options: (document: ProjectDocument, ground: GroundDocument) => readonly string[];
+      options: (document: ProjectDocument, ground: GroundDocument) => readonly PartOption[];
       /** What the field is where it is left out. */
       usual?: string;
       /** It may be left out, under this name. */
@@ -37,20 +42,32 @@ function fromModel(specs: FieldSpecs): PartField[] {
     if (spec.kind === 'number') return { kind: 'number', id, spec };
     if (spec.kind === 'flag') return { kind: 'flag', id, label: spec.label };
     const { label, options, usual } = spec;
-    return { kind: 'choice', id, label, options: () => options, usual };
+    return {
+      kind: 'choice',
+      id,
+      label,
+      options: () => options.map((word) => ({ id: word, title: word })),
+      usual,
+    };
   });
 }
 
 const names = (
   id: string,
   label: string,
-  of: (document: ProjectDocument, ground: GroundDocument) => object | undefined,
+  of: (
+    document: ProjectDocument,
+    ground: GroundDocument,
+  ) => Readonly<Record<string, { title?: string }>> | undefined,
   none?: string,
 ): PartField => ({
   kind: 'choice',
   id,
   label,
-  options: (document, ground) => namesOf(of(document, ground) ?? {}),
+  options: (document, ground) => {
+    const parts = of(document, ground) ?? {};
+    return namesOf(parts).map((name) => ({ id: name, title: parts[name].title ?? name }));
+  },
   none,
 });
 
