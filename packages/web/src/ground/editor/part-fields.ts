@@ -17,7 +17,7 @@ import type { AnyPart, PartKind } from './parts.ts';
 
 /** The fields of each kind of part that can be edited, beside its place and size. */
 
-export interface PartOption {
+interface PartOption {
   id: string;
   title: string;
 }
