@@ -20,7 +20,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 
-/** By file, from `packages`: what is put in before a text that stands there once, or the whole of a new file. */
+/** By file, from `packages`: what is inserted before a text that occurs once, or the whole of a new file. */
 type Addition = Readonly<Record<string, readonly [before: string, added: string] | string>>;
 
 interface MadeUp {

@@ -1,6 +1,5 @@
 import { distance } from '../numeric/distance.ts';
 import type { GroundSpace } from '../ground/ground.ts';
-import { GROUND_KINDS } from '../ground/kinds/kinds.ts';
 import { type GroundDocument, type PostDocument } from '../model/documents.ts';
 import { SOUND_HEIGHT } from '../ground/from-above/sound.ts';
 import { radians, wrapAngle } from '../numeric/trigonometry.ts';
@@ -43,8 +42,8 @@ function compileWalls({ walls }: GroundDocument): GroundProgram['walls'] {
 /** What is solid at the start on a ground as it is written, whether the rest of the project compiles or not. */
 export function writtenSpace(ground: GroundDocument): GroundSpace {
   const { view = USUAL_VIEW, width, height } = ground;
-  const gates = compileGates(ground).filter(({ state }) => state !== 'open');
-  return GROUND_KINDS[view].space({ width, height, solids: [...compileWalls(ground), ...gates] });
+  const [walls, gates] = [compileWalls(ground), compileGates(ground)];
+  return startingSpace({ view, width, height, walls, gates });
 }
 
 function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {

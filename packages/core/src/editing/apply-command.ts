@@ -5,7 +5,7 @@ import type {
   StateDocument,
   TransitionDocument,
 } from '../model/documents.ts';
-import { withoutUndefined } from '../model/without-undefined.ts';
+import { withoutUndefined } from '../terms/without-undefined.ts';
 import { renameInCast, setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
 import {

@@ -1,5 +1,5 @@
 import type { GroundDocument, Name, ProjectDocument, WallDocument } from '../model/documents.ts';
-import { withoutUndefined } from '../model/without-undefined.ts';
+import { withoutUndefined } from '../terms/without-undefined.ts';
 import { CommandError, type GroundChange, type PartChange } from './commands/commands.ts';
 
 /** Changes of a ground and of what stands on it. What refers to a part that is taken away goes with it. */

@@ -1,4 +1,5 @@
 import type { Builtin } from './builtins.ts';
+import type { Facts } from './facts.ts';
 
 /** Built-ins for fighting: what its own moves allow, and what others are seen to do. */
 
@@ -8,6 +9,7 @@ const move = { name: 'move', type: 'text' } as const;
 /** What another agent does in a fight: as it is seen, or as it really is. */
 function ofOpponents(inTruth: boolean): Builtin[] {
   const [prefix, does] = inTruth ? ['cheat.', 'really makes'] : ['', 'is seen to make'];
+  const fightersOf = inTruth ? (f: Facts) => f.around : (f: Facts) => f.known;
   // The true state needs no eyes.
   const common = { ...(inTruth ? {} : { sense: 'sight' as const }), parameters: [agent] };
   return [
@@ -17,7 +19,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: `the name of the move the agent ${does}`,
       missing: null,
-      read: (f, a) => (inTruth ? f.around : f.known).moveOf(a),
+      read: (f, a) => fightersOf(f).moveOf(a),
     },
     {
       ...common,
@@ -25,7 +27,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: "the part of that move it is in: 'windUp', 'active' or 'recovery'",
       missing: null,
-      read: (f, a) => (inTruth ? f.around : f.known).phaseOf(a),
+      read: (f, a) => fightersOf(f).phaseOf(a),
     },
     {
       ...common,
@@ -44,7 +46,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'text',
       about: `the name of the guard the agent ${inTruth ? 'really holds' : 'is seen to hold'}`,
       missing: null,
-      read: (f, a) => (inTruth ? f.around : f.known).guardOf(a),
+      read: (f, a) => fightersOf(f).guardOf(a),
     },
     {
       ...common,
@@ -53,7 +55,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       range: [0, Infinity],
       about: `points of health the agent ${inTruth ? 'really has' : 'was last seen to have'}`,
       missing: null,
-      read: (f, a) => (inTruth ? f.around : f.known).healthOf(a),
+      read: (f, a) => fightersOf(f).healthOf(a),
     },
   ];
 }

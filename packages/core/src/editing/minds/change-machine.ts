@@ -1,6 +1,6 @@
 import type { MachineDocument, Name, StateDocument } from '../../model/documents.ts';
 import { freshName } from '../../model/names/fresh-name.ts';
-import { withoutUndefined } from '../../model/without-undefined.ts';
+import { withoutUndefined } from '../../terms/without-undefined.ts';
 import { CommandError } from '../commands/commands.ts';
 import { mapState } from '../../model/minds/walk-mind.ts';
 

@@ -17,7 +17,7 @@ import { clipFromVersion1 } from '../../model/file/migrate.ts';
 import { PROJECT_FORMAT, PROJECT_VERSION } from '../../model/documents.ts';
 import { readProject } from '../../model/file/read-project.ts';
 import { freshIn } from '../../model/names/fresh-name.ts';
-import { withoutUndefined } from '../../model/without-undefined.ts';
+import { withoutUndefined } from '../../terms/without-undefined.ts';
 import { findState, idsOf, withFreeIds } from './change-machine.ts';
 import { CommandError, type DocumentCommand, type DocumentPath } from '../commands/commands.ts';
 import { meansKey } from './mentions.ts';

@@ -30,7 +30,15 @@ import {
   withOwnCells,
   type Walkable,
 } from './walkable.ts';
-import { circleBlocked, createWalls, pushed, pushOut, withOwnGates, type Walls } from './walls.ts';
+import {
+  circleBlocked,
+  createWalls,
+  pushed,
+  pushOut,
+  withOwnGates,
+  withRoom,
+  type Walls,
+} from './walls.ts';
 
 /**
  * A ground seen from above: boxes with heights are in the way, bodies are circles, ways lead over cells
@@ -88,7 +96,7 @@ export const FROM_ABOVE: GroundKind = {
 };
 
 function ungatedWalls({ width, height, solids, gates }: GroundPlan): Walls {
-  const walls = createWalls(width, height, solids);
+  const walls = withRoom(createWalls(width, height, solids));
   walls.standing.fill(0, solids.length - gates);
   return walls;
 }

@@ -22,8 +22,11 @@ export interface Walls {
   /** Wall numbers by cell, and 1 for each cell that has any: most have none, and that is sooner known. */
   cells: number[][];
   filled: Uint8Array;
-  /** How far it is to anything solid, at least; shared by all runs, since gates count as closed in it. */
-  room: Room;
+  /**
+   * How far it is to anything solid, at least; shared by all runs, since gates count as closed in it. Null where no
+   * bodies move: checks and pictures make new walls with each edit, and ask each place once.
+   */
+  room: Room | null;
 }
 
 /** By cell of its own: metres that any place in it is away from all walls and edges, at least; NaN until asked for. */
@@ -42,11 +45,14 @@ const ROOM_CELLS = 1_000_000;
 /** As much room is looked for. */
 const ROOM_ENOUGH = 3;
 
-function createRoom(width: number, height: number): Room {
+/** The same walls, for bodies that move among them. */
+export function withRoom(walls: Walls): Walls & { room: Room } {
+  const { width, height } = walls;
   const cell = Math.max(ROOM_CELL, Math.sqrt((width * height) / ROOM_CELLS));
   const columns = Math.max(1, Math.ceil(width / cell));
   const rows = Math.max(1, Math.ceil(height / cell));
-  return { cell, columns, rows, least: new Float32Array(columns * rows).fill(NaN) };
+  const least = new Float32Array(columns * rows).fill(NaN);
+  return { ...walls, room: { cell, columns, rows, least } };
 }
 
 /**
@@ -54,19 +60,20 @@ function createRoom(width: number, height: number): Room {
  * one number tells it. False where that number does not suffice.
  */
 export function isInTheOpen(walls: Walls, x: number, y: number, radius: number): boolean {
+  if (walls.room === null) return false;
   const { cell, columns, rows, least } = walls.room;
   const c = Math.floor(x / cell);
   const r = Math.floor(y / cell);
   if (!(c >= 0 && r >= 0 && c < columns && r < rows)) return false;
   const at = r * columns + c;
   let room = least[at];
-  if (room !== room) least[at] = room = leastRoom(walls, (c + 0.5) * cell, (r + 0.5) * cell);
+  if (room !== room) least[at] = room = leastRoom(walls, (c + 0.5) * cell, (r + 0.5) * cell, cell);
   return room > radius;
 }
 
 /** Room around a cell's middle, less what a place in the cell can be nearer; rounding can't make it more. */
-function leastRoom(walls: Walls, x: number, y: number): number {
-  return clearance(walls, x, y, ROOM_ENOUGH, 0, true) - walls.room.cell * HALF_DIAGONAL;
+function leastRoom(walls: Walls, x: number, y: number, cell: number): number {
+  return clearance(walls, x, y, ROOM_ENOUGH, 0, true) - cell * HALF_DIAGONAL;
 }
 
 /** Half of the diagonal of a square of side 1, and a little more. */
@@ -90,7 +97,7 @@ export function createWalls(width: number, height: number, boxes: readonly Solid
     rows,
     cells,
     filled: new Uint8Array(columns * rows),
-    room: createRoom(width, height),
+    room: null,
   };
   boxes.forEach((box, i) => {
     edges.set([box.x, box.y, box.x + box.width, box.y + box.height], i * 4);

@@ -35,7 +35,7 @@ const FAR = 100_000;
 export const COMBINATIONS = ['mean', 'product', 'sum', 'graded'] as const;
 export type Combination = (typeof COMBINATIONS)[number];
 
-/** What of an input becomes 0, and what becomes 1. */
+/** The ends of an input’s range. */
 export const RANGE_FIELDS = {
   from: number(
     'From',

@@ -16,7 +16,7 @@ import type {
   TransitionDocument,
 } from '../documents.ts';
 import { kindOfNode, nodeSpec } from '../documents.ts';
-import { withoutUndefined } from '../without-undefined.ts';
+import { withoutUndefined } from '../../terms/without-undefined.ts';
 
 /**
  * One way through everything a mind is made of. Renaming, finding who uses a name, and taking parts from one

@@ -1,14 +1,11 @@
 import { NAME_PATTERN } from '../names/names.ts';
+import { withoutUndefined } from '../../terms/without-undefined.ts';
 import type { NumberSpec, PartSchema, Schema } from './schema.ts';
 
 export type JsonSchema = { [key: string]: unknown };
 
 /** The named parts met so far, by name. */
 type Parts = Record<string, JsonSchema>;
-
-/** The same object without the entries that are undefined. */
-const said = (entries: JsonSchema): JsonSchema =>
-  Object.fromEntries(Object.entries(entries).filter(([, value]) => value !== undefined));
 
 function objectOf({ fields, tag, oneOf }: PartSchema, parts: Parts): JsonSchema {
   const required = Object.keys(fields).filter((key) => key === tag || fields[key].required);
@@ -32,7 +29,7 @@ function convert(schema: Schema, parts: Parts): JsonSchema {
   >;
   const head = label === undefined ? '' : `${label}: `;
   const tail = `${unit ? `, in ${unit}` : ''}${none === undefined ? '' : `; left out: ${none}`}`;
-  return said({
+  return withoutUndefined({
     ...typeOf(schema, parts),
     description: about === undefined ? undefined : `${head}${about}${tail}`,
     default: typeof usual === 'function' ? undefined : usual,
@@ -85,7 +82,7 @@ function typeOf(schema: Schema, parts: Parts): JsonSchema {
 }
 
 const bounded = (schema: { minimum?: number; maximum?: number; whole?: true }): JsonSchema =>
-  said({
+  withoutUndefined({
     type: schema.whole ? 'integer' : 'number',
     minimum: schema.minimum,
     maximum: schema.maximum,

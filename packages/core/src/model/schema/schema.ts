@@ -74,7 +74,7 @@ export interface TextSchema extends Stated<string> {
   minimum?: number;
   maximum?: number;
   pattern?: RegExp;
-  /** What a text that does not match is told. */
+  /** The message for a text that does not match. */
   message?: string;
 }
 
@@ -130,7 +130,7 @@ export interface EitherSchema<T> extends Stated<T> {
   pick: (value: unknown) => Schema | Refusal;
 }
 
-/** What a value is told that is none of the variants, and the field it is told at. */
+/** The message for a value that fits no variant, and the field it is about. */
 export interface Refusal {
   refused: string;
   field?: string;
@@ -257,7 +257,7 @@ export function either<S extends Schema>(
   return { kind: 'either', variants, pick } as EitherSchema<TypeOf<S>>;
 }
 
-/** The variant of the parts whose tag is there; what has none of the tags, or several, is told that it needs one. */
+/** The part whose tag is there; a value with no tag, or several, gets the message `refused`. */
 export function tagged<S extends PartSchema>(variants: readonly S[], refused: string) {
   return either(variants, (value) => {
     const fitting = variants.filter(({ tag }) => isObject(value) && tag! in value);

@@ -73,9 +73,9 @@ function knownOf(agent: Agent, { agents }: World): KnownOther[] {
 function attentionOf(agent: Agent, { agents }: World): string {
   const { attentionSense: by, attentionOf: of, attentionStrength } = agent.known;
   if (by < 0) return '';
-  const whom = agents[of]?.placed.title ?? agent.program.texts[agent.percepts[by]?.what ?? -1];
+  const title = agents[of]?.placed.title ?? agent.program.texts[agent.percepts[by]?.what ?? -1];
   const sense = SENSE_KINDS[SENSES[by]].title.toLowerCase();
-  return `${whom ?? 'something'}, by ${sense}, ${attentionStrength.toFixed(2)}`;
+  return `${title ?? 'something'}, by ${sense}, ${attentionStrength.toFixed(2)}`;
 }
 
 /** The readout of an agent by name; null where there is none. */

@@ -143,9 +143,6 @@ export class AgentState implements AgentRun, Facts {
       this.known.late.push({ ...rest, tracks });
     }
   }
-  get aware(): boolean {
-    return this.known.aware;
-  }
   get percepts(): (Percept | null)[] {
     return this.known.percepts;
   }

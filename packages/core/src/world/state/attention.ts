@@ -17,7 +17,7 @@ export function notice(
   const { sight, late } = known;
   const something = sight.length > 0 || events.length > 0 || percepts.length > 0;
   // By far the most agents have nothing on their mind at most times.
-  if (!something && !agent.aware && late.length === 0 && agent.known.attentionSense < 0) return;
+  if (!something && !known.aware && late.length === 0 && known.attentionSense < 0) return;
   if (reactionTicks === 0) {
     take(agent, events, percepts);
   } else {

@@ -6,7 +6,7 @@ import { moveNamed } from './fight.ts';
 import { lightAt } from './light.ts';
 import { impactOn, trueOpponent } from './opponents.ts';
 
-/** What depends on a place, for an agent that stands there or might. */
+/** What depends on a place, for an agent that is at it or might be. */
 abstract class From implements Standpoint {
   abstract readonly x: number;
   abstract readonly y: number;
