@@ -57,9 +57,10 @@ export function crowding(
     if (length(x - body.x, y - body.y) > reach + TOUCHING) continue;
     const theirs = length(body.goalX - x, body.goalY - y);
     const isAtGoal = theirs < reach || hasSettled(body, bodies[other], reach);
-    if (legs !== LEGS_MOVING && theirs < own && isAtGoal) {
+    if (legs !== LEGS_MOVING && isAtGoal) {
+      // Two that stand farther out than it may hold it between them, so it counts wherever they stand.
       if (body.held > PATIENCE && seesGoal(body, radii[self], walls)) return THERE;
-      return placeAround(bodies, radii, self, walls);
+      if (theirs < own) return placeAround(bodies, radii, self, walls);
     }
     // Bodies blocking each other at the goal have arrived.
     if (own <= reach && sameGoal(body, bodies[other], reach)) return THERE;
