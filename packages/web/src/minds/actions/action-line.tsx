@@ -108,7 +108,8 @@ export interface ActionLineProps {
   /** “on entry of Chase”, for readers. */
   where: string;
   onChange: (action: ActionDocument) => void;
-  onRemove: () => void;
+  /** Left out where there must be one. */
+  onRemove?: () => void;
   /** Where it is one of several. */
   onDuplicate?: () => void;
   onMove?: (by: 1 | -1) => void;
@@ -175,9 +176,11 @@ export function ActionLine({
           </Handle>
         </Menu>
       )}
-      <Handle className="handle" aria-label={`Remove ${action.do} ${where}`} onPress={onRemove}>
-        <X size={12} />
-      </Handle>
+      {onRemove && (
+        <Handle className="handle" aria-label={`Remove ${action.do} ${where}`} onPress={onRemove}>
+          <X size={12} />
+        </Handle>
+      )}
       <RowFindings path={path} />
     </Line>
   );

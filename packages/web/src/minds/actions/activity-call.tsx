@@ -13,6 +13,7 @@ import { useProject } from '../../state/store.ts';
 import { Jump, QuietButton } from '../../ui/button.tsx';
 import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Explained } from '../../ui/overlays/tooltip.tsx';
+import { CallArguments } from './call-arguments.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
 
 // A state whose activity is one action needs no outline.
@@ -80,6 +81,7 @@ export function ActivityCall({
   path,
   where,
   onOpen,
+  onChange,
   onRemove,
 }: {
   mind: string;
@@ -87,12 +89,13 @@ export function ActivityCall({
   path: string;
   where: string;
   onOpen: OpenPart;
+  onChange: (activity: CallDocument) => void;
+  /** Left out where there must be one. */
   onRemove?: () => void;
 }) {
   const document = useProject((project) => project.document.minds[mind]);
   const { part, word: kind, name } = calledBy(activity);
   const called = document[part]?.[name];
-  const given = Object.entries('tree' in activity ? (activity.with ?? {}) : {});
   return (
     <div>
       <Line>
@@ -102,11 +105,15 @@ export function ActivityCall({
             {called?.title ?? name}
           </Jump>
         </Explained>
-        {given.map(([parameter, value]) => (
-          <span key={parameter}>
-            {parameter} <code>{String(value)}</code>
-          </span>
-        ))}
+        {'tree' in activity && (
+          <CallArguments
+            mind={mind}
+            call={activity}
+            path={path}
+            where={where}
+            onChange={(given) => onChange({ tree: name, ...(given && { with: given }) })}
+          />
+        )}
         {onRemove && (
           <QuietButton
             aria-label={`Remove ${kind} ${name} ${where}`}

@@ -9,15 +9,17 @@ import {
   type NodeFieldSpec,
   type OutlineRow,
   type RuleDocument,
+  type TreeCallDocument,
 } from '@crooked-lantern/core';
-import { Fragment, memo } from 'react';
+import { memo } from 'react';
 import styled from 'styled-components';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { useProject } from '../../state/store.ts';
 import { Choice } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
-import { checkNumber, OptionalNumberText, readNumber } from '../../ui/fields/number-text.tsx';
+import { checkNumber, numberIn, OptionalNumberText } from '../../ui/fields/number-text.tsx';
 import { Explained } from '../../ui/overlays/tooltip.tsx';
+import { CallArguments } from '../actions/call-arguments.tsx';
 import { ActionParameters } from '../actions/action-parameters.tsx';
 import { partOf } from './visible-rows.ts';
 import { RowConduct, RowGuard } from './row-guard.tsx';
@@ -96,11 +98,6 @@ function NumberOrExpression({
   );
 }
 
-function numberIn(text: string): number | null {
-  const value = readNumber(text);
-  return Number.isNaN(value) ? null : value;
-}
-
 function NodeField({
   field,
   spec,
@@ -176,7 +173,16 @@ function NodeField({
     case 'name':
       return <CalledName {...rest} field={field} value={String(value)} />;
     case 'arguments':
-      return <Arguments {...rest} node={node} />;
+      return (
+        <CallArguments
+          mind={mind}
+          call={node as TreeCallDocument}
+          within={tree}
+          path={pathText}
+          where={where}
+          onChange={(given) => onSet({ with: given })}
+        />
+      );
   }
 }
 
@@ -200,39 +206,6 @@ function CalledName({
       onChoose={(id) => onSet({ [field]: id })}
     />
   );
-}
-
-/** What a tree is called with. */
-function Arguments({
-  mind,
-  tree,
-  pathText,
-  where,
-  node,
-  onSet,
-}: FieldsProps & { node: NodeDocument }) {
-  const called = (node as { tree?: string }).tree ?? '';
-  const parameters = useProject(({ document }) => document.minds[mind].trees?.[called]?.parameters);
-  const given = (node as { with?: Record<string, string | number> }).with ?? {};
-  const names = [...new Set([...Object.keys(parameters ?? {}), ...Object.keys(given)])].sort();
-  return names.map((name) => (
-    <Fragment key={name}>
-      <small>{name}</small>
-      <ExpressionField
-        mind={mind}
-        label={`${name} ${where}`}
-        value={String(given[name] ?? '')}
-        path={`${pathText}.with.${name}`}
-        place={{ argument: parameters?.[name] ?? 'number', tree }}
-        onCommit={(text) => onSet({ with: { ...given, [name]: numberIn(text) ?? text } })}
-        onClear={() => {
-          const { [name]: _, ...left } = given;
-          onSet({ with: Object.keys(left).length > 0 ? left : undefined });
-          return null;
-        }}
-      />
-    </Fragment>
-  ));
 }
 
 /** What is not the same in both; undefined where it is gone. */

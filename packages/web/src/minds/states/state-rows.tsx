@@ -98,40 +98,54 @@ export function ActionRow({ mind, state, list, path, change }: ActionRowProps) {
   );
 }
 
+/** What a state does while it is active, or a mind as a whole. */
 export function ActivityRow({
   mind,
-  state,
+  activity,
   path,
-  change,
+  name,
+  where,
+  onChange,
+  onRemove,
   onOpen,
-}: Omit<ActionRowProps, 'list'> & { onOpen: OpenPart }) {
-  const where = `while in ${titleOf(state)}`;
-  const set = (action: ActivityDocument | null) => change({ activity: action ?? undefined });
-  const { entries: actions, dialog } = useActionEntries(mind, true, set);
-  const calls = useCallEntries(mind, set);
-  const { activity } = state;
+}: {
+  mind: string;
+  activity: ActivityDocument | undefined;
+  /** Path of the activity in the document. */
+  path: string;
+  name: string;
+  /** “while in Chase”, for readers. */
+  where: string;
+  onChange: (activity: ActivityDocument) => unknown;
+  /** Left out where there must be one. */
+  onRemove?: () => void;
+  onOpen: OpenPart;
+}) {
+  const { entries: actions, dialog } = useActionEntries(mind, true, onChange);
+  const calls = useCallEntries(mind, onChange);
   return (
     <SheetRow>
-      <RowName>while here</RowName>
+      <RowName>{name}</RowName>
       <RowBody>
         {activity && isCall(activity) && (
           <ActivityCall
             mind={mind}
             activity={activity}
-            path={`${path}.activity`}
+            path={path}
             where={where}
             onOpen={onOpen}
-            onRemove={() => set(null)}
+            onChange={onChange}
+            onRemove={onRemove}
           />
         )}
         {activity && !isCall(activity) && (
           <ActionLine
             mind={mind}
             action={activity}
-            path={`${path}.activity`}
+            path={path}
             where={where}
-            onChange={set}
-            onRemove={() => set(null)}
+            onChange={onChange}
+            onRemove={onRemove}
           />
         )}
       </RowBody>

@@ -1,6 +1,5 @@
 import {
   agentNamed,
-  nodeText,
   statePaths,
   type ActivityDocument,
   type DocumentCommand,
@@ -24,10 +23,11 @@ import { useStateQuestions } from './use-state-questions.tsx';
 import type { StateWork } from './use-state-work.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/timing/pressed-key.ts';
-import { ActivityCall, CallRows, isCall, type OpenPart } from '../actions/activity-call.tsx';
+import type { OpenPart } from '../actions/activity-call.tsx';
 import { listStates, titleOf } from '../document-names.ts';
 import { LeaveRow } from './leave-row.tsx';
-import { Sheet } from '../sheet-layout.ts';
+import { Sheet, Trouble } from '../sheet-layout.ts';
+import { useEdit } from '../../state/use-edit.ts';
 import { ActionRow, ActivityRow, type StateChange } from './state-rows.tsx';
 import { WaysAround } from './ways-around.tsx';
 import { isWriting } from '../use-paste.tsx';
@@ -96,26 +96,25 @@ function WholeActivity({
   activity: ActivityDocument;
   onOpen: OpenPart;
 }) {
+  const { put, trouble } = useEdit();
   return (
     <>
       <Head>
         <h2>{title}</h2>
         <span>one activity, started again whenever it ends</span>
       </Head>
-      {isCall(activity) ? (
-        <>
-          <ActivityCall
-            mind={mind}
-            activity={activity}
-            path={`minds.${mind}.activity`}
-            where=""
-            onOpen={onOpen}
-          />
-          <CallRows mind={mind} activity={activity} onOpen={onOpen} />
-        </>
-      ) : (
-        <Note>{nodeText(activity)}</Note>
-      )}
+      <ul aria-label={`What ${title} does`}>
+        <ActivityRow
+          mind={mind}
+          activity={activity}
+          path={`minds.${mind}.activity`}
+          name="always"
+          where={`in ${title}`}
+          onChange={(next) => put(['minds', mind, 'activity'], next)}
+          onOpen={onOpen}
+        />
+      </ul>
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
     </>
   );
 }
@@ -267,7 +266,16 @@ export function StateSheet({
         {simple && (
           <>
             <ActionRow mind={mind} state={state} list="entry" path={path} change={change} />
-            <ActivityRow mind={mind} state={state} path={path} change={change} onOpen={onOpen} />
+            <ActivityRow
+              mind={mind}
+              activity={state.activity}
+              path={`${path}.activity`}
+              name="while here"
+              where={`while in ${titleOf(state)}`}
+              onChange={(activity) => change({ activity })}
+              onRemove={() => change({ activity: undefined })}
+              onOpen={onOpen}
+            />
             <ActionRow mind={mind} state={state} list="exit" path={path} change={change} />
             {transitions.map((leave, index) => (
               <LeaveRow

@@ -10,6 +10,12 @@ export function readNumber(text: string): number {
   return plain === '' ? NaN : Number(plain);
 }
 
+/** The number a text says; null where it says none, as an expression does. */
+export function numberIn(text: string): number | null {
+  const value = readNumber(text);
+  return Number.isNaN(value) ? null : value;
+}
+
 /** Why a text can't be the number; null where it can. */
 export function checkNumber({ minimum, maximum, whole }: NumberBounds) {
   return (text: string): string | null => {

@@ -1,0 +1,155 @@
+// @vitest-environment happy-dom
+import {
+  checkProject,
+  projectSchema,
+  sameData,
+  toJsonSchema,
+  type JsonSchema,
+} from '@crooked-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { pressEachControl } from '../testing/controls.fixture.ts';
+import { SMALL_PROJECT } from '../testing/small-project.fixture.ts';
+
+/** Every field of a mind can be changed in some form: all controls are pressed, and what they change is collected. */
+
+const FORMS: readonly [address: string, part: string][] = [
+  ['minds/keeper?sheet=mind', 'Mind Keeper'],
+  ['minds/keeper', 'Minds'],
+  ['minds/keeper?sheet=memory', 'Memory of Keeper'],
+  ['minds/keeper?state=rounds', 'State rounds'],
+  ['minds/keeper?sheet=trees.comb', 'tree Comb'],
+  ['minds/keeper?sheet=rules.habits', 'rules Habits'],
+  ['minds/lamp', 'Lamp'],
+  ['weigh/keeper/next', 'Board'],
+  ['weigh/keeper/next', 'Choice What now?'],
+  ['weigh/keeper/next?option=one', 'Option one'],
+  ['weigh/keeper/next?option=one&cell=0', 'distance(self.post) of one'],
+  ['weigh/keeper/graded?option=one', 'Option one'],
+  ['weigh/keeper/next?bands=range', 'Bands Range'],
+];
+
+const schema = toJsonSchema(projectSchema);
+const resolve = (part: JsonSchema): JsonSchema => {
+  const ref = part.$ref as string | undefined;
+  if (!ref) return part;
+  return ref
+    .split('/')
+    .slice(1)
+    .reduce<JsonSchema>((at, step) => at[step] as JsonSchema, schema);
+};
+const at = (part: JsonSchema, ...steps: string[]): JsonSchema =>
+  steps.reduce((now, step) => resolve(resolve(now)[step] as JsonSchema), part);
+/** What the entries of a record or a list are. */
+const entry = (part: JsonSchema): JsonSchema => {
+  const known = resolve(part);
+  const patterns = known.patternProperties as Record<string, JsonSchema> | undefined;
+  const named = Object.entries(patterns ?? {}).find(([pattern]) => !pattern.startsWith('^x-'))?.[1];
+  const more = known.additionalProperties;
+  return resolve((named ?? (typeof more === 'object' ? more : known.items)) as JsonSchema);
+};
+const property = (part: JsonSchema, name: string) => at(part, 'properties', name);
+
+const mind = entry(property(schema, 'minds'));
+const machine = property(mind, 'machine');
+const state = entry(property(machine, 'states'));
+const ruleSet = entry(property(mind, 'rules'));
+const choice = entry(property(mind, 'choices'));
+const option = entry(property(choice, 'options'));
+
+/** The parts of a mind, and how their paths in the document begin. */
+const PARTS: Record<string, { schema: JsonSchema; path: RegExp }> = {
+  key: { schema: entry(property(mind, 'memory')), path: /^minds\.\w+\.memory\.\w+/ },
+  transition: {
+    schema: entry(property(state, 'transitions')),
+    path: /^minds\.\w+\.machine\..*transitions\.\d+/,
+  },
+  state: { schema: state, path: /^minds\.\w+\.machine(?:\.states\.\d+)+/ },
+  machine: { schema: machine, path: /^minds\.\w+\.machine/ },
+  consideration: {
+    schema: entry(property(option, 'considerations')),
+    path: /^minds\.\w+\.choices\.\w+\.options\.\d+\.considerations\.\d+/,
+  },
+  option: { schema: option, path: /^minds\.\w+\.choices\.\w+\.options\.\d+/ },
+  choice: { schema: choice, path: /^minds\.\w+\.choices\.\w+/ },
+  tree: { schema: entry(property(mind, 'trees')), path: /^minds\.\w+\.trees\.\w+/ },
+  rule: {
+    schema: entry(property(ruleSet, 'rows')),
+    path: /^minds\.\w+\.rules\.\w+(?:\.rows\.\d+)+/,
+  },
+  ruleSet: { schema: ruleSet, path: /^minds\.\w+\.rules\.\w+/ },
+  mind: { schema: mind, path: /^minds\.\w+/ },
+  bandSet: { schema: entry(property(schema, 'bands')), path: /^bands\.\w+/ },
+};
+/** What nodes of all kinds have; what a kind has besides stands in the tables that rows are made from. */
+const NODE = {
+  fields: (at(property(entry(property(mind, 'trees')), 'root')).anyOf as JsonSchema[])
+    .map((variant) => Object.keys(at(variant, 'properties')))
+    .reduce((common, names) => common.filter((name) => names.includes(name))),
+  path: /^minds\.\w+\.trees\.\w+\.root(?:\.\w+\.\d+)*/,
+};
+
+const FIELDS = [
+  ...Object.entries(PARTS).flatMap(([name, { schema: part }]) =>
+    Object.keys(at(part, 'properties')).map((field) => `${name}.${field}`),
+  ),
+  ...NODE.fields.map((field) => `node.${field}`),
+];
+
+/** Fields of all parts that a path of the document leads through. */
+function fieldsAt(path: string): string[] {
+  const steps = path.split('.');
+  return steps.flatMap((field, i) => {
+    const before = steps.slice(0, i).join('.');
+    return Object.entries({ ...PARTS, node: NODE }).flatMap(([name, part]) =>
+      part.path.exec(before)?.[0] === before ? [`${name}.${field}`] : [],
+    );
+  });
+}
+
+/** Paths of what differs; of a list that has other entries, and of a part that has become another, the path of itself. */
+function differences(a: unknown, b: unknown, path = ''): string[] {
+  if (sameData(a, b)) return [];
+  const areObjects = [a, b].every((one) => typeof one === 'object' && one !== null);
+  if (!areObjects || Array.isArray(a) !== Array.isArray(b)) return [path];
+  const [before, after] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])];
+  const changed = keys.filter((key) => !sameData(before[key], after[key]));
+  if (Array.isArray(a) && (a.length !== (b as unknown[]).length || changed.length > 1))
+    return [path];
+  return changed.flatMap((key) =>
+    differences(before[key], after[key], path === '' ? key : `${path}.${key}`),
+  );
+}
+
+/** A node with a guard, and a rule. */
+const MENUS_OF_ROWS = new Set(['More for row 2 of Comb', 'More for row 2 of Habits']);
+
+describe('the forms of a mind', () => {
+  const changed = new Set<string>();
+  const used = new Set<string>();
+  /** Rows and transitions are alike: what the menu of one does, that of another does too. */
+  const isNew = (name: string) => {
+    if (name.startsWith('More for row')) return MENUS_OF_ROWS.has(name);
+    const like = name.replaceAll(/\btransition \d+/g, 'transition');
+    if (used.has(like)) return false;
+    used.add(like);
+    return true;
+  };
+
+  it.each(FORMS)(
+    '%s, %s: every control leaves a document of the right form',
+    async (address, part) => {
+      await pressEachControl(SMALL_PROJECT, address, part, isNew, (after, steps) => {
+        for (const path of differences(SMALL_PROJECT, after))
+          for (const field of fieldsAt(path)) changed.add(field);
+        const refused = checkProject(after).findings.filter(({ code }) => code === 'form');
+        expect(refused, steps.join(' → ')).toEqual([]);
+      });
+    },
+  );
+
+  it('change every field of it between them', () => {
+    expect(FIELDS.length).toBeGreaterThan(100);
+    expect(FIELDS.filter((field) => !changed.has(field))).toEqual([]);
+  });
+});
