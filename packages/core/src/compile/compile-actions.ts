@@ -63,8 +63,7 @@ export function compileTyped(
 ): { expression: CheckedExpression; unit: Unit } | null {
   const result = checkExpression(source, scope, wanted);
   if (result.ok) return result;
-  for (const fault of result.faults)
-    scope.context.findings.error('expression', path, fault.message, fault.at);
+  for (const fault of result.faults) scope.context.findings.fault(path, fault);
   return null;
 }
 

@@ -220,8 +220,7 @@ function compileRole(
 ): RoleProgram | null {
   const result = checkScore(document.score, shared, context);
   if (!result.ok) {
-    for (const { message, at } of result.faults)
-      context.findings.error('expression', `${path}.score`, message, at);
+    for (const fault of result.faults) context.findings.fault(`${path}.score`, fault);
     return null;
   }
   return {

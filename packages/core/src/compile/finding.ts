@@ -1,6 +1,7 @@
 import type { FindingCode } from './finding-kinds.ts';
 import type { DocumentCommand } from '../editing/commands/commands.ts';
 import type { Span } from '../expression/ir.ts';
+import type { ExpressionFault } from '../expression/parse.ts';
 
 /** Something wrong, or worth a look, in a document: what, where, and what to do. */
 export interface Finding {
@@ -12,6 +13,8 @@ export interface Finding {
   message: string;
   /** The part of the expression at `path` that is meant. */
   at?: Span;
+  /** The name in an expression that nothing has, where that is the error. */
+  unknown?: string;
   /** A change that is safe and puts it right. */
   remedy?: Remedy;
 }
@@ -26,6 +29,8 @@ export interface Findings {
   list: Finding[];
   error(code: FindingCode, path: string, message: string, at?: Span, remedy?: Remedy): void;
   warning(code: FindingCode, path: string, message: string, remedy?: Remedy): void;
+  /** An error in the expression at `path`. */
+  fault(path: string, fault: ExpressionFault): void;
 }
 
 /** Gathers findings; the same one is kept once, since a part that is used twice is checked twice. */
@@ -49,6 +54,7 @@ export function collectFindings(): Findings {
         ...(at ? { at } : {}),
         ...(remedy ? { remedy } : {}),
       }),
+    fault: (path, fault) => put({ code: 'expression', severity: 'error', path, ...fault }),
     warning: (code, path, message, remedy) =>
       put({ code, severity: 'warning', path, message, ...(remedy ? { remedy } : {}) }),
   };

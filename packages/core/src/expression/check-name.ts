@@ -93,7 +93,7 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   // A word that names begin with is no slip of the pen.
   const isPart = names.some((known) => known.startsWith(`${name}.`));
   const meant = isPart ? partsOf(name, names) : suggestion(name, names) || partsOf(name, names);
-  return fault(checker, node, `Nothing is called “${name}” here.${meant}`);
+  return fault(checker, node, `Nothing is called “${name}” here.${meant}`, name);
 }
 
 /** Whether it can be asked on this ground, and by this mind: one that perceives must not know what holds for all agents. */

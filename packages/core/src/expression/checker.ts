@@ -45,8 +45,9 @@ export function fault(
   checker: Checker,
   node: { start: number; end: number },
   message: string,
+  unknown?: string,
 ): null {
-  checker.faults.push({ message, at: span(node) });
+  checker.faults.push({ message, at: span(node), ...(unknown === undefined ? {} : { unknown }) });
   return null;
 }
 

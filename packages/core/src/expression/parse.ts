@@ -5,6 +5,8 @@ import type { Span } from './ir.ts';
 export interface ExpressionFault {
   message: string;
   at: Span;
+  /** The name that nothing has, where that is the fault. */
+  unknown?: string;
 }
 
 export type ParseResult = { ok: true; node: Node } | { ok: false; fault: ExpressionFault };

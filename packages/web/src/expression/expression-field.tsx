@@ -1,5 +1,6 @@
 import {
   directingMinds,
+  NAME_PATTERN,
   namesOf,
   namesWithin,
   wantedTypes,
@@ -117,15 +118,13 @@ function WithNames({
 }
 
 /** Offers to declare the name that a finding misses, as a key of the mind. */
-function DeclareMissing({ mind, message }: { mind: string; message: string }) {
+function DeclareMissing({ mind, name }: { mind: string; name: string }) {
   const { ask, dialog } = useDeclareKey(mind);
-  const missing = /^Nothing is called “([a-z]\w*)” here/.exec(message)?.[1];
-  if (missing === undefined) return null;
   return (
     <>
       {' '}
-      <Jump type="button" onClick={() => ask({ name: missing, onDeclared: () => {} })}>
-        Declare {missing} in memory
+      <Jump type="button" onClick={() => ask({ name, onDeclared: () => {} })}>
+        Declare {name} in memory
       </Jump>
       {dialog}
     </>
@@ -160,6 +159,8 @@ export function ExpressionField({
   const finding = useProject((project) =>
     project.findings.find((candidate) => candidate.path === path),
   );
+  // A name with a dot belongs to the language.
+  const unknown = NAME_PATTERN.test(finding?.unknown ?? '') ? finding?.unknown : undefined;
   const tree = 'tree' in place ? place.tree : undefined;
   const [editing, setEditing] = useState(false);
   const [asking, setAsking] = useState<Asked | null>(null);
@@ -262,7 +263,7 @@ export function ExpressionField({
       {finding && (
         <Problem role="alert">
           {finding.message}
-          {mind !== null && <DeclareMissing mind={mind} message={finding.message} />}
+          {mind !== null && unknown !== undefined && <DeclareMissing mind={mind} name={unknown} />}
         </Problem>
       )}
       {kept && <Problem role="alert">{kept}</Problem>}

@@ -6,11 +6,16 @@ import {
   toJsonSchema,
   type JsonSchema,
 } from '@crooked-lantern/core';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { pressEachControl } from '../testing/controls.fixture.ts';
 import { SMALL_PROJECT } from '../testing/small-project.fixture.ts';
 
 /** Every field of a mind can be changed in some form: all controls are pressed, and what they change is collected. */
+
+// What is beside the forms would be rendered with each change, and is not what is tested.
+vi.mock('../ground/ground-view.tsx', () => ({ GroundView: () => null }));
+vi.mock('../ledger/ledger-panel.tsx', () => ({ LedgerPanel: () => null }));
+vi.mock('./plan/state-plan.tsx', () => ({ StatePlan: () => null }));
 
 const FORMS: readonly [address: string, part: string][] = [
   ['minds/keeper?sheet=mind', 'Mind Keeper'],
@@ -121,23 +126,31 @@ function differences(a: unknown, b: unknown, path = ''): string[] {
   );
 }
 
+/** Milliseconds after which a form hangs: each of its many controls takes the page a good while to render. */
+const SLOW = 600_000;
+
 /** A node with a guard, and a rule. */
 const MENUS_OF_ROWS = new Set(['More for row 2 of Comb', 'More for row 2 of Habits']);
+
+/** What moves, copies, removes or asks about a whole part changes none of its fields. */
+const OF_WHOLES =
+  /^(Copy|Duplicate|Earlier|Edit|Follow|Later|Make it a tree|Move|Put in|Remove (?!the )|Stop|Take away|Why|Wrap)/;
 
 describe('the forms of a mind', () => {
   const changed = new Set<string>();
   const used = new Set<string>();
   /** Rows and transitions are alike: what the menu of one does, that of another does too. */
-  const isNew = (name: string) => {
+  const isNew = (name: string, menu = '') => {
+    if (OF_WHOLES.test(name)) return false;
     if (name.startsWith('More for row')) return MENUS_OF_ROWS.has(name);
-    const like = name.replaceAll(/\btransition \d+/g, 'transition');
+    const like = `${menu} ${name}`.replaceAll(/\btransition \d+/g, 'transition');
     if (used.has(like)) return false;
     used.add(like);
     return true;
   };
 
   it.each(FORMS)(
-    '%s, %s: every control leaves a document of the right form',
+    '%s, %s: what is changed is of the right form',
     async (address, part) => {
       await pressEachControl(SMALL_PROJECT, address, part, isNew, (after, steps) => {
         for (const path of differences(SMALL_PROJECT, after))
@@ -146,6 +159,7 @@ describe('the forms of a mind', () => {
         expect(refused, steps.join(' → ')).toEqual([]);
       });
     },
+    SLOW,
   );
 
   it('change every field of it between them', () => {

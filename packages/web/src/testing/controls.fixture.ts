@@ -79,13 +79,13 @@ async function write(place: OpenPlace, region: Element): Promise<void> {
  * Presses each control of a part of a page, follows what it opens, and takes each document that comes of it. Each
  * begins from the same page and document.
  * @param part the accessible name of the part
- * @param isWanted whether a control is to be pressed, by its name
+ * @param isWanted whether a control, or a command of a menu, is to be pressed, by its name and that of the menu
  */
 export async function pressEachControl(
   before: ProjectDocument,
   address: string,
   part: string,
-  isWanted: (name: string) => boolean,
+  isWanted: (name: string, menu?: string) => boolean,
   take: (document: ProjectDocument, steps: readonly string[]) => void,
 ): Promise<void> {
   let place: OpenPlace;
@@ -131,7 +131,9 @@ export async function pressEachControl(
     const { isMenu, entries } = openList();
     const all = [...entries.keys()];
     // Each command of a menu does something else; of what can be chosen, or put in, one will do.
-    return isMenu && steps.length === 1 && !INSERTS.test(names[0]) ? all : all.slice(-1);
+    return isMenu && steps.length === 1 && !INSERTS.test(names[0])
+      ? all.filter((index) => isWanted(nameOf(entries[index]), names[0]))
+      : all.slice(-1);
   };
   const restore = async () => {
     place.reset();
