@@ -25,6 +25,7 @@ export {
 export { HOW_TO_CHECK, yupOf } from './model/schema/yup.ts';
 export { HIT_RESULTS, type HitResult } from './terms/fighting.ts';
 export { sameData } from './terms/same-data.ts';
+export { isObject } from './model/schema/schema.ts';
 export {
   EVENT_PATTERN,
   NAME_ABOUT,

@@ -1,5 +1,6 @@
 import type { NodeDocument, ProjectDocument } from '../model/documents.ts';
 import { kindOfNode, NODE_KINDS } from '../model/documents.ts';
+import { isObject } from '../model/schema/schema.ts';
 import { nodeText } from '../model/node-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
 import { wordsOfPath } from './commands/path-words.ts';
@@ -18,9 +19,6 @@ export interface Difference {
 }
 
 type Value = unknown;
-
-export const isObject = (value: Value): value is Record<string, Value> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 export const same = (a: Value, b: Value) => a === b || JSON.stringify(a) === JSON.stringify(b);
 

@@ -1,16 +1,9 @@
 import type { ProjectDocument } from '../model/documents.ts';
+import { isObject } from '../model/schema/schema.ts';
 import { pathText } from '../model/names/path-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
 import { wordsOfPath } from './commands/path-words.ts';
-import {
-  identityOf,
-  isListOfParts,
-  isNamed,
-  isObject,
-  isSameKind,
-  same,
-  textOf,
-} from './difference.ts';
+import { identityOf, isListOfParts, isNamed, isSameKind, same, textOf } from './difference.ts';
 
 /** Two documents that were made from one, put together part by part. */
 

@@ -135,6 +135,13 @@ function fault(source: string, type: ValueType = 'flag') {
   return result.faults[0];
 }
 
+describe('a name that nothing has', () => {
+  it('is given beside the sentence, so that a page can offer to declare it', () => {
+    expect(fault('grudges > 1')).toMatchObject({ unknown: 'grudges', at: [0, 7] });
+    expect(fault('quarry > 1').unknown).toBeUndefined();
+  });
+});
+
 describe('shapes that are one closure', () => {
   /** `(true ? x : x)` is of no such shape, and means the same. */
   const plain = (part: string) => `(true ? ${part} : ${part})`;

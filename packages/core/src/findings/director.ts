@@ -1,4 +1,5 @@
 import type { Findings } from '../compile/finding.ts';
+import type { GroundSpace } from '../ground/ground.ts';
 import { startingSpace } from '../world/program/space.ts';
 import type { ProjectDocument } from '../model/documents.ts';
 import { directingMinds } from '../model/groups.ts';
@@ -10,11 +11,15 @@ import { allActions } from './walk.ts';
 /** Checks of a ground's game: waves that can't come or come at once, minds that can't direct. */
 
 /** A wave must have room for its bodies where it comes in. */
-function checkRoom(wave: WaveProgram, program: Program, findings: Findings): void {
+function checkRoom(
+  wave: WaveProgram,
+  program: Program,
+  space: GroundSpace,
+  findings: Findings,
+): void {
   const { archetypes, agents, ground } = program;
   const archetype = archetypes[agents[wave.pool[0]]?.archetype];
   if (!archetype) return;
-  const space = startingSpace(ground);
   for (const { title, x, y } of wave.spawns) {
     if (!space.isBlocked(x, y, archetype.radius)) continue;
     findings.warning(
@@ -58,8 +63,11 @@ export function checkDirector(
   document: ProjectDocument,
   findings: Findings,
 ): void {
-  for (const wave of program.director.waves) {
-    checkRoom(wave, program, findings);
+  const { waves } = program.director;
+  // A ground without waves needs none.
+  const space = waves.length > 0 ? startingSpace(program.ground) : null;
+  for (const wave of waves) {
+    checkRoom(wave, program, space!, findings);
     checkDelay(wave, program, findings);
     checkBrought(wave, program, findings);
   }

@@ -1,3 +1,5 @@
+import { isObject } from '@crooked-lantern/core';
+
 /**
  * What turns one version of a document into the next. Versions share all that an edit did not change, so that the
  * patch is as small as the edit; and so do the versions that are made of it, in whatever thread that is.
@@ -9,10 +11,6 @@ export type Patch =
   | { keys: readonly string[]; fields: ReadonlyMap<string, Patch> }
   /** A list of items of the one before, each by its index there, and of others: patches of the item at the same place. */
   | { items: readonly (number | Patch)[] };
-
-function isObject(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
 
 /** What is the same object in both is taken to be the same; nothing else is compared. */
 export function patchOf(before: unknown, after: unknown): Patch {

@@ -40,6 +40,10 @@ function crowd(
 
 const speed = ({ vx, vy }: { vx: number; vy: number }) => Math.hypot(vx, vy);
 
+/** Places, written as “x,y x,y”. */
+const at = (places: string) =>
+  places.split(' ').map((place) => place.split(',').map(Number) as [number, number]);
+
 const fromSpot = ({ x, y }: { x: number; y: number }) => Math.hypot(x - SPOT[0], y - SPOT[1]);
 
 /** Ten on a ring around the spot, not quite evenly. */
@@ -91,26 +95,26 @@ describe('ten bodies to one point', () => {
           }
         },
       ),
-      { numRuns: 25 },
+      {
+        numRuns: 25,
+        // Cases that once failed.
+        examples: [
+          [at('14,2 1,3 16,7 5,2 13,8 4,1 9,1 14,1')],
+          [at('2,1 4,3 1,1 6,2 3,6 1,8 13,2 7,6')],
+          [at('10,4 15,5 18,1 1,1 1,3 11,3 18,4 14,3')],
+        ],
+      },
     );
   });
 });
 
 describe('one held between two that stand farther from the point than it', () => {
   it('makes do with where it stands', () => {
-    const { world, run } = crowd(
-      [
-        [14, 2],
-        [1, 3],
-        [16, 7],
-        [5, 2],
-        [13, 8],
-        [4, 1],
-        [9, 1],
-        [14, 1],
-      ],
-      { do: 'moveTo', to: 'self.post', within: 0.1 },
-    );
+    const { world, run } = crowd(at('14,2 1,3 16,7 5,2 13,8 4,1 9,1 14,1'), {
+      do: 'moveTo',
+      to: 'self.post',
+      within: 0.1,
+    });
     run(60 * 12);
     expect(world.agents[5].legs).not.toBe(1);
     const [between, ...others] = [5, 2, 3].map((i) => world.bodies[i]);

@@ -41,10 +41,10 @@ export const RANGE_FIELDS = {
     'From',
     '',
     [-FAR, FAR],
-    'what becomes 0; above the other end the range is turned round',
+    'the value that counts as 0; greater than the other end, it inverts the range',
     { usual: 0 },
   ),
-  to: number('To', '', [-FAR, FAR], 'what becomes 1', { usual: 1 }),
+  to: number('To', '', [-FAR, FAR], 'the value that counts as 1', { usual: 1 }),
 };
 
 const share = (label: string, about: string) => needed(number(label, '', [0, 1], about));
@@ -56,7 +56,7 @@ const shape = <F extends Fields>(title: string, fields: F, first: TypeOfFields<F
   first,
 });
 
-/** What becomes 0 and 1 on its way into a curve is said by the range. */
+/** The range says which values enter a curve as 0 and 1. */
 export const CURVES = {
   linear: shape(
     'straight',
