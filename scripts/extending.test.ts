@@ -98,8 +98,8 @@ export const hum: ActionMaker = (program) => {
     atMost: 3,
     row: {
       'core/src/model/documents/choice.ts': [
-        "  step: shape('step'",
-        "  stairs: shape('stairs', { steps: needed(number('Steps', '', [1, 20], 'how many')) }, { steps: 3 }),\n",
+        "  step: shape(\n",
+        "  stairs: shape('stairs', 'floor(x * steps) / steps', { steps: needed(number('Steps', '', [1, 20], 'how many')) }, { steps: 3 }),\n",
       ],
     },
     rest: {

@@ -157,14 +157,14 @@ function nodePage(name, node, { EXAMPLE_CHOICES, EXAMPLE_RULES, EXAMPLE_TREES })
  * @param {Tables} tables
  */
 function partsOfTheFile({ projectSchema, actionSchema, nodeSchema }) {
-  /** @type {Map<Schema, { path: string, tag?: string, fields: [string, Schema][] }>} */
+  /** @type {Map<Schema, { path: string, tag?: string, about?: string, fields: [string, Schema][] }>} */
   const found = new Map();
   /** @type {(schema: Schema, path: string) => void} */
   const walk = (schema, path) => {
     if (isOne(schema, actionSchema) || isOne(schema, nodeSchema) || found.has(schema)) return;
     if (schema.kind === 'part') {
       const fields = Object.entries(schema.fields);
-      found.set(schema, { path, tag: schema.tag, fields });
+      found.set(schema, { path, tag: schema.tag, about: schema.about, fields });
       for (const [key, field] of fields) walk(field, path === '' ? key : `${path}.${key}`);
     }
     if (schema.kind === 'record') walk(schema.of, `${path}.*`);
@@ -241,6 +241,16 @@ function leftOut(schema) {
   return typeof usual === 'function' ? 'depends on the others' : String(usual ?? '');
 }
 
+/**
+ * What tells a part: a field, and its value where it has but one.
+ * @type {(tag: string, fields: [string, Schema][]) => string}
+ */
+function tagText(tag, fields) {
+  const schema = new Map(fields).get(tag);
+  const value = schema?.kind === 'word' && schema.options.length === 1 ? schema.options[0] : null;
+  return value === null ? `\`${tag}\`` : `\`${tag}: ${value}\``;
+}
+
 /** @param {Tables} tables */
 function fieldsPage(tables) {
   return [
@@ -249,10 +259,11 @@ function fieldsPage(tables) {
     MADE,
     '',
     'Each part of a project, where it stands in the file, and its fields: what they are, what they take, and what holds where they are left out. `*` is any name, `[]` any entry of a list. The schema and the forms read the same statement.',
-    ...partsOfTheFile(tables).flatMap(({ path: where, tag, fields }) => [
+    ...partsOfTheFile(tables).flatMap(({ path: where, tag, about, fields }) => [
       '',
-      `## ${where === '' ? 'The project' : `\`${where}\``}${tag ? ` with \`${tag}\`` : ''}`,
+      `## ${where === '' ? 'The project' : `\`${where}\``}${tag ? ` with ${tagText(tag, fields)}` : ''}`,
       '',
+      ...(about ? [about.startsWith('y = ') ? `\`${about}\`` : about, ''] : []),
       '| field | what it is | takes | left out |',
       '| --- | --- | --- | --- |',
       ...fields.map(([field, schema]) => {

@@ -1,6 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CurveDocument } from '../../model/documents/choice.ts';
+import {
+  CURVE_SHAPES,
+  CURVES,
+  freshCurve,
+  type CurveDocument,
+} from '../../model/documents/choice.ts';
 import { curveOf, shareOfRange } from './curves.ts';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
@@ -81,6 +86,32 @@ describe('a curve', () => {
         expect(low).toBeLessThanOrEqual(high + 1e-15);
       }),
     );
+  });
+});
+
+describe('the formula that people read', () => {
+  const smooth = ', where t = 1 - max(0, from - x, x - to) / soft, at least 0';
+  /** It in JavaScript. */
+  const read = (formula: string) =>
+    formula
+      .replace(`t ^ 2 * (3 - 2 * t)${smooth}`, 't(x) ** 2 * (3 - 2 * t(x))')
+      .replaceAll('^', '**')
+      .replaceAll('exp(', 'Math.exp(');
+
+  it.each(CURVE_SHAPES.filter((name) => name !== 'points'))('of %s gives what it does', (name) => {
+    const values: Record<string, number> = { slope: 1, offset: 0, soft: 0, ...CURVES[name].first };
+    const { from, to, soft } = values;
+    const t = (x: number) => Math.max(0, 1 - Math.max(0, from - x, x - to) / soft);
+    const names = Object.keys(values);
+    const formula = new Function('x', 't', ...names, `return ${read(CURVES[name].formula)}`) as (
+      ...given: unknown[]
+    ) => number;
+    const curve = curveOf(freshCurve(name));
+    for (let x = 0; x <= 1; x += 1 / 64)
+      expect(curve(x)).toBeCloseTo(
+        Math.min(1, Math.max(0, formula(x, t, ...names.map((each) => values[each])))),
+        9,
+      );
   });
 });
 

@@ -49,9 +49,18 @@ export const RANGE_FIELDS = {
 
 const share = (label: string, about: string) => needed(number(label, '', [0, 1], about));
 
-/** A shape of curves: what people call it, its fields, and the values that a new one begins with. */
-const shape = <F extends Fields>(title: string, fields: F, first: TypeOfFields<F>) => ({
+/**
+ * A shape of curves: what people call it, the formula of its y (which is then held between 0 and 1), its fields, and
+ * the values that a new one begins with.
+ */
+const shape = <F extends Fields>(
+  title: string,
+  formula: string,
+  fields: F,
+  first: TypeOfFields<F>,
+) => ({
   title,
+  formula,
   fields,
   first,
 });
@@ -60,6 +69,7 @@ const shape = <F extends Fields>(title: string, fields: F, first: TypeOfFields<F
 export const CURVES = {
   linear: shape(
     'straight',
+    'offset + slope * x',
     {
       slope: number('Slope', '', [-100, 100], 'how much it rises from 0 to 1', { usual: 1 }),
       offset: number('Offset', '', [-100, 100], 'where it begins', { usual: 0 }),
@@ -68,6 +78,7 @@ export const CURVES = {
   ),
   power: shape(
     'power',
+    'x ^ exponent',
     {
       exponent: needed(number('Exponent', '', [0.01, 100], 'above 1 it rises late, below 1 early')),
     },
@@ -75,6 +86,7 @@ export const CURVES = {
   ),
   logistic: shape(
     'logistic',
+    '1 / (1 + exp(-steepness * (x - middle)))',
     {
       middle: share('Middle', 'where it is one half'),
       steepness: needed(
@@ -90,6 +102,7 @@ export const CURVES = {
   ),
   bell: shape(
     'bell',
+    'exp(-0.5 * ((x - middle) / width) ^ 2)',
     {
       middle: share('Middle', 'where it is 1'),
       width: needed(number('Width', '', [0.001, 10], 'one standard deviation')),
@@ -98,6 +111,7 @@ export const CURVES = {
   ),
   plateau: shape(
     'plateau',
+    't ^ 2 * (3 - 2 * t), where t = 1 - max(0, from - x, x - to) / soft, at least 0',
     {
       from: share('From', 'where it is 1 first'),
       to: share('To', 'where it is 1 last'),
@@ -105,9 +119,15 @@ export const CURVES = {
     },
     { from: 0.3, to: 0.6, soft: 0.2 },
   ),
-  step: shape('step', { at: share('At', 'where it jumps from 0 to 1') }, { at: 0.5 }),
+  step: shape(
+    'step',
+    'x < at ? 0 : 1',
+    { at: share('At', 'where it jumps from 0 to 1') },
+    { at: 0.5 },
+  ),
   points: shape(
     'through points',
+    'straight from point to point, level before the first and after the last',
     { points: needed(list(pair({ minimum: 0, maximum: 1 }, 'x and y, both 0 to 1'), 32, 2)) },
     {
       points: [
@@ -129,7 +149,10 @@ export type CurveDocument = {
 const curves = new Map<unknown, PartSchema>(
   CURVE_SHAPES.map((name) => [
     name,
-    part({ shape: needed(word([name])), ...CURVES[name].fields }, { tag: 'shape' }),
+    described(
+      part({ shape: needed(word([name])), ...CURVES[name].fields }, { tag: 'shape' }),
+      `y = ${CURVES[name].formula}`,
+    ),
   ]),
 );
 /** Stands in for a curve of no known shape: it says which there are. */

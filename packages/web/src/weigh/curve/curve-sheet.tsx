@@ -12,6 +12,7 @@ import {
   type CurveShape,
   type NumberSpec,
 } from '@crooked-lantern/core';
+import styled from 'styled-components';
 import { ArrowLeft, Trash2 } from 'lucide-react';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
@@ -58,6 +59,11 @@ function checkPoints(text: string): string | null {
     : 'The points go from left to right.';
 }
 
+const Formula = styled.code`
+  color: var(--mute);
+  font-family: var(--mono);
+`;
+
 /** The numbers of a curve. */
 function CurveFields({
   curve,
@@ -81,6 +87,9 @@ function CurveFields({
         options={CURVE_SHAPES.map((id) => ({ id, title: CURVES[id].title }))}
         onChoose={(shape) => onChange(freshCurve(shape as CurveShape))}
       />
+      <Row label="Formula">
+        <Formula>y = {CURVES[curve.shape].formula}</Formula>
+      </Row>
       {specs.map(([field, spec]) => (
         <NumberField
           key={field}
