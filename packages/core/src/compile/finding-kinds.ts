@@ -41,6 +41,11 @@ export const FINDINGS = {
     about: 'No transition leads to a state, or an earlier row always keeps a row from running.',
     remedy: 'Add a transition to it, change the order, or remove it.',
   },
+  empty: {
+    title: 'Nothing inside',
+    about: 'A choice has no options to pick from.',
+    remedy: 'Add an option, or remove the choice.',
+  },
   noWayOut: {
     title: 'Never left',
     about: 'Neither a state nor any state around it has a transition to another.',

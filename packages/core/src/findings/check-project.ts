@@ -5,7 +5,7 @@ import { readProject, type Fault } from '../model/file/read-project.ts';
 import { inTier } from '../model/tiers.ts';
 import type { MindProgram, StackProgram } from '../mind/program.ts';
 import type { Program } from '../world/program/program.ts';
-import { checkBands, checkCandidates } from './weighing.ts';
+import { checkBands, checkChoices } from './weighing.ts';
 import { checkBreakpoints } from './breakpoints.ts';
 import { checkBodies } from './bodies.ts';
 import { checkChannels } from './channels.ts';
@@ -65,7 +65,7 @@ export function checkProject(document: ProjectDocument): {
     checkBreakpoints(draft, document, extra);
     checkTiers(document, extra);
     checkBands(draft, document, extra);
-    checkCandidates(draft, document, extra);
+    checkChoices(draft, document, extra);
   }
   const outside = form && !form.ok ? tierFaults(document, form.faults) : [];
   return {

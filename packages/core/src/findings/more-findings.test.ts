@@ -251,6 +251,16 @@ describe('trees', () => {
   });
 });
 
+describe('a choice', () => {
+  it('without options is said to pick nothing', () => {
+    const document = quiet({ choice: 'next' });
+    document.minds.keeper.choices = { next: { options: [] } };
+    expect(found(document)).toEqual(['empty choices.next']);
+    document.minds.keeper.choices.next.options.push({ id: 'look', does: { do: 'turn', by: 90 } });
+    expect(found(document)).toEqual([]);
+  });
+});
+
 describe('transitions', () => {
   const foundWith = (list: NonNullable<MindDocument['machine']>['states'][0]['transitions']) => {
     const document = quiet();

@@ -99,16 +99,23 @@ function agentsOf(program: Program, mind: string, stance: number): number {
   return Math.max(0, ...counts);
 }
 
-/** Whether an option can come to be weighed for more than are weighed. */
-export function checkCandidates(
+/** Whether there is anything to weigh, and whether an option can come to be weighed for more than are weighed. */
+export function checkChoices(
   program: Program,
   document: ProjectDocument,
   findings: Findings,
 ): void {
   for (const name of namesOf(document.minds)) {
     const { choices = {}, memory = {} } = document.minds[name];
-    for (const choice of namesOf(choices))
-      choices[choice].options.forEach(({ each, title, id }, i) => {
+    for (const choice of namesOf(choices)) {
+      const { options, title: called = choice } = choices[choice];
+      if (options.length === 0)
+        findings.warning(
+          'empty',
+          `minds.${name}.choices.${choice}`,
+          `“${called}” has no options, so it never picks anything. Add one.`,
+        );
+      options.forEach(({ each, title, id }, i) => {
         if (!each) return;
         let most = 0;
         if ('agents' in each) most = agentsOf(program, name, STANCES.indexOf(each.agents));
@@ -124,5 +131,6 @@ export function checkCandidates(
           `“${title ?? id}” can be weighed for ${most}; the nearest ${MOST_CANDIDATES} are, and the rest is left out.`,
         );
       });
+    }
   }
 }
