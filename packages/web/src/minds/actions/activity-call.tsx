@@ -43,8 +43,8 @@ const Line = styled.div`
   align-items: baseline;
   gap: 5px;
   color: var(--mute);
-  code {
-    font-family: var(--mono);
+  small {
+    font-size: 1em;
   }
 `;
 
