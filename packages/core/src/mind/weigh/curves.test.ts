@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  CURVE_SHAPES,
   CURVES,
   freshCurve,
   type CurveDocument,
+  type CurveShape,
 } from '../../model/documents/choice.ts';
 import { curveOf, shareOfRange } from './curves.ts';
 
@@ -89,29 +89,41 @@ describe('a curve', () => {
   });
 });
 
-describe('the formula that people read', () => {
-  const smooth = ', where t = 1 - max(0, from - x, x - to) / soft, at least 0';
-  /** It in JavaScript. */
-  const read = (formula: string) =>
-    formula
-      .replace(`t ^ 2 * (3 - 2 * t)${smooth}`, 't(x) ** 2 * (3 - 2 * t(x))')
-      .replaceAll('^', '**')
-      .replaceAll('exp(', 'Math.exp(');
+type Values = Record<string, number>;
 
-  it.each(CURVE_SHAPES.filter((name) => name !== 'points'))('of %s gives what it does', (name) => {
-    const values: Record<string, number> = { slope: 1, offset: 0, soft: 0, ...CURVES[name].first };
-    const { from, to, soft } = values;
-    const t = (x: number) => Math.max(0, 1 - Math.max(0, from - x, x - to) / soft);
-    const names = Object.keys(values);
-    const formula = new Function('x', 't', ...names, `return ${read(CURVES[name].formula)}`) as (
-      ...given: unknown[]
-    ) => number;
+/** What is stated of each shape, and the same in code. */
+const STATED: Record<
+  Exclude<CurveShape, 'points'>,
+  [formula: string, y: (x: number, values: Values) => number]
+> = {
+  linear: ['offset + slope * x', (x, { slope, offset }) => offset + slope * x],
+  power: ['x ^ exponent', (x, { exponent }) => x ** exponent],
+  logistic: [
+    '1 / (1 + exp(-steepness * (x - middle)))',
+    (x, { steepness, middle }) => 1 / (1 + Math.exp(-steepness * (x - middle))),
+  ],
+  bell: [
+    'exp(-0.5 * ((x - middle) / width) ^ 2)',
+    (x, { middle, width }) => Math.exp(-0.5 * ((x - middle) / width) ** 2),
+  ],
+  plateau: [
+    't ^ 2 * (3 - 2 * t), where t = 1 - max(0, from - x, x - to) / soft, at least 0',
+    (x, { from, to, soft }) => {
+      const t = Math.max(0, 1 - Math.max(0, from - x, x - to) / soft);
+      return t ** 2 * (3 - 2 * t);
+    },
+  ],
+  step: ['x < at ? 0 : 1', (x, { at }) => (x < at ? 0 : 1)],
+};
+
+describe('the formula that people read', () => {
+  it.each(Object.entries(STATED))('of %s gives what the curve does', (shape, [formula, y]) => {
+    const name = shape as CurveShape;
+    expect(CURVES[name].formula).toBe(formula);
     const curve = curveOf(freshCurve(name));
+    const values = { slope: 1, offset: 0, ...CURVES[name].first } as Values;
     for (let x = 0; x <= 1; x += 1 / 64)
-      expect(curve(x)).toBeCloseTo(
-        Math.min(1, Math.max(0, formula(x, t, ...names.map((each) => values[each])))),
-        9,
-      );
+      expect(curve(x)).toBeCloseTo(Math.min(1, Math.max(0, y(x, values))), 9);
   });
 });
 
