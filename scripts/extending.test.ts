@@ -98,7 +98,7 @@ export const hum: ActionMaker = (program) => {
     atMost: 3,
     row: {
       'core/src/model/documents/choice.ts': [
-        "  step: shape(\n",
+        '  step: shape(\n',
         "  stairs: shape('stairs', 'floor(x * steps) / steps', { steps: needed(number('Steps', '', [1, 20], 'how many')) }, { steps: 3 }),\n",
       ],
     },
