@@ -49,6 +49,35 @@ describe('the difference of two documents', () => {
     expect(line).toMatch(/^changed: .* from Forget quarry to Stop$/);
   });
 
+  it('names a graded row of an option', () => {
+    const path = ['minds', mind, 'choices', 'next'];
+    const choiceOf = (strength: number) => ({
+      combine: 'graded',
+      options: [
+        { id: 'one', does: { do: 'stop' }, grades: [{ when: { range: 'near' }, strength }] },
+      ],
+    });
+    const put = (strength: number) =>
+      ({ command: 'put', how: 'set', path, value: choiceOf(strength) }) as const;
+    const before = after(put(1));
+    expect(
+      differenceOf(before, applyCommand(before, put(0.5))).map(({ what, from, to }) => [
+        what,
+        from,
+        to,
+      ]),
+    ).toEqual([['strength of graded row 1 of option one of Warden', '1', '0.5']]);
+  });
+
+  it('names the cooldown of an option, though a kind of node is called so too', () => {
+    const path = ['minds', mind, 'choices', 'next'];
+    const choice = { options: [{ id: 'one', does: { do: 'stop' } }] };
+    const before = after({ command: 'put', how: 'set', path, value: choice });
+    const cooldown = [...path, 'options', 0, 'cooldown'];
+    const cooled = applyCommand(before, { command: 'put', how: 'set', path: cooldown, value: 2 });
+    expect(differenceOf(before, cooled)).toMatchObject([{ how: 'added', path: cooldown, to: '2' }]);
+  });
+
   it('takes a place as one thing', () => {
     const [name] = Object.keys(document.grounds.orchard.agents);
     const path = ['grounds', 'orchard', 'agents', name, 'at'];

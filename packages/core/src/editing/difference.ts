@@ -1,5 +1,5 @@
-import type { NodeDocument, ProjectDocument } from '../model/documents.ts';
-import { kindOfNode, NODE_KINDS } from '../model/documents.ts';
+import type { ProjectDocument } from '../model/documents.ts';
+import { isNode, NODE_KINDS } from '../model/documents.ts';
 import { isObject } from '../model/schema/schema.ts';
 import { nodeText } from '../model/node-text.ts';
 import type { DocumentPath } from './commands/commands.ts';
@@ -35,10 +35,8 @@ function wholeText(value: Value): string {
   const { title, id, when, to } = value;
   if (typeof title === 'string') return title;
   if (typeof id === 'string') return id;
-  if ('do' in value || NODE_KINDS.some((kind) => kind in value))
-    return kindOfNode(value) === 'do' && Array.isArray(value.do)
-      ? `rule ${String(when)}`
-      : nodeText(value as unknown as NodeDocument);
+  if (Array.isArray(value.do)) return `rule ${String(when)}`;
+  if (isNode(value)) return nodeText(value);
   if (typeof to === 'string') return `to ${to}${when === undefined ? '' : ` when ${String(when)}`}`;
   return JSON.stringify(value);
 }
@@ -140,8 +138,10 @@ function sorted(list: readonly Value[]): string[] {
 
 /** Nodes of two kinds, and actions of two names, are one in place of the other. */
 export function isSameKind(from: Record<string, Value>, to: Record<string, Value>): boolean {
-  const kind = (value: Record<string, Value>) =>
-    typeof value.do === 'string' ? value.do : NODE_KINDS.find((name) => name in value);
+  const kind = (value: Record<string, Value>) => {
+    if (typeof value.do === 'string') return value.do;
+    return isNode(value) ? NODE_KINDS.find((name) => name in value) : undefined;
+  };
   return kind(from) === kind(to);
 }
 

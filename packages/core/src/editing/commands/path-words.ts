@@ -2,11 +2,11 @@ import { breakpointWords } from '../../model/documents/run.ts';
 import type {
   BreakpointDocument,
   ConsiderationDocument,
-  NodeDocument,
   OptionDocument,
   ProjectDocument,
   StateDocument,
 } from '../../model/documents.ts';
+import { isNode } from '../../model/documents.ts';
 import { OBSERVATION_LIMITS } from '../../model/documents/observation-limits.ts';
 import { nodeText } from '../../model/node-text.ts';
 import { pathText } from '../../model/names/path-text.ts';
@@ -51,10 +51,6 @@ function titled(part: unknown, name: string | number): string {
   return typeof title === 'string' ? title : String(name);
 }
 
-function isNode(part: unknown): part is NodeDocument {
-  return typeof part === 'object' && part !== null && !Array.isArray(part);
-}
-
 /** What a step leads to, in words; null where it only leads on. */
 function stopAt(document: ProjectDocument, path: DocumentPath, at: number): string | null {
   const step = path[at];
@@ -87,6 +83,7 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     const { input = step + 1 } = (part ?? {}) as Partial<ConsiderationDocument>;
     return `consideration ${titled(part, input)}`;
   }
+  if (before === 'grades') return `graded row ${step + 1}`;
   if (before === 'cones') return `cone ${step + 1}`;
   if (before === 'transitions') return `transition ${step + 1}`;
   if (before === 'rows') return `row ${step + 1}`;

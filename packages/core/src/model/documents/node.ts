@@ -166,6 +166,12 @@ export function kindOfNode(of: object): NodeKindName | 'do' {
   return 'do' in of ? 'do' : NODE_KINDS.find((kind) => kind in of)!;
 }
 
+/** Whether a part of a document is a node, or an action as one. An option can have a `cooldown` too, but it has an id. */
+export function isNode(part: unknown): part is NodeDocument {
+  if (!isObject(part) || 'id' in part) return false;
+  return 'do' in part || NODE_KINDS.some((kind) => kind in part);
+}
+
 /** The nodes directly below one, in order. */
 export function childrenOfNode(of: NodeDocument): readonly NodeDocument[] {
   const kind = kindOfNode(of);
