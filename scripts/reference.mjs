@@ -263,7 +263,7 @@ function fieldsPage(tables) {
       '',
       `## ${where === '' ? 'The project' : `\`${where}\``}${tag ? ` with ${tagText(tag, fields)}` : ''}`,
       '',
-      ...(about ? [about.startsWith('y = ') ? `\`${about}\`` : about, ''] : []),
+      ...(about ? [about, ''] : []),
       '| field | what it is | takes | left out |',
       '| --- | --- | --- | --- |',
       ...fields.map(([field, schema]) => {

@@ -10,6 +10,7 @@ export { hashState } from './numeric/state-hash.ts';
 export * from './model/documents.ts';
 export * from './model/actions/actions.ts';
 export {
+  isObject,
   matching,
   needed,
   numberOf,
@@ -25,7 +26,6 @@ export {
 export { HOW_TO_CHECK, yupOf } from './model/schema/yup.ts';
 export { HIT_RESULTS, type HitResult } from './terms/fighting.ts';
 export { sameData } from './terms/same-data.ts';
-export { isObject } from './model/schema/schema.ts';
 export {
   EVENT_PATTERN,
   NAME_ABOUT,

@@ -58,19 +58,23 @@ function checkBrought(wave: WaveProgram, program: Program, findings: Findings): 
   );
 }
 
+function checkWaves(program: Program, findings: Findings): void {
+  const { waves } = program.director;
+  if (waves.length === 0) return;
+  const space = startingSpace(program.ground);
+  for (const wave of waves) {
+    checkRoom(wave, program, space, findings);
+    checkDelay(wave, program, findings);
+    checkBrought(wave, program, findings);
+  }
+}
+
 export function checkDirector(
   program: Program,
   document: ProjectDocument,
   findings: Findings,
 ): void {
-  const { waves } = program.director;
-  // A ground without waves needs none.
-  const space = waves.length > 0 ? startingSpace(program.ground) : null;
-  for (const wave of waves) {
-    checkRoom(wave, program, space!, findings);
-    checkDelay(wave, program, findings);
-    checkBrought(wave, program, findings);
-  }
+  checkWaves(program, findings);
   const directing = directingMinds(document);
   for (const { path, archetype } of kindsOf(document)) {
     const mind = mindsOf(archetype).find((each) => directing.has(each));

@@ -120,6 +120,8 @@ function WithNames({
 /** Offers to declare the name that a finding misses, as a key of the mind. */
 function DeclareMissing({ mind, name }: { mind: string; name: string }) {
   const { ask, dialog } = useDeclareKey(mind);
+  // A name with a dot belongs to the language.
+  if (!NAME_PATTERN.test(name)) return null;
   return (
     <>
       {' '}
@@ -159,8 +161,6 @@ export function ExpressionField({
   const finding = useProject((project) =>
     project.findings.find((candidate) => candidate.path === path),
   );
-  // A name with a dot belongs to the language.
-  const unknown = NAME_PATTERN.test(finding?.unknown ?? '') ? finding?.unknown : undefined;
   const tree = 'tree' in place ? place.tree : undefined;
   const [editing, setEditing] = useState(false);
   const [asking, setAsking] = useState<Asked | null>(null);
@@ -263,7 +263,9 @@ export function ExpressionField({
       {finding && (
         <Problem role="alert">
           {finding.message}
-          {mind !== null && unknown !== undefined && <DeclareMissing mind={mind} name={unknown} />}
+          {mind !== null && finding.unknown !== undefined && (
+            <DeclareMissing mind={mind} name={finding.unknown} />
+          )}
         </Problem>
       )}
       {kept && <Problem role="alert">{kept}</Problem>}

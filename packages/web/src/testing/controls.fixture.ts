@@ -76,8 +76,8 @@ async function write(place: OpenPlace, region: Element): Promise<void> {
 }
 
 /**
- * Presses each control of a part of a page, follows what it opens, and takes each document that comes of it. Each
- * begins from the same page and document.
+ * Presses each control of a part of a page, follows what it opens, and passes each document that results to `take`.
+ * Each begins from the same page and document.
  * @param part the accessible name of the part
  * @param isWanted whether a control, or a command of a menu, is to be pressed, by its name and that of the menu
  */

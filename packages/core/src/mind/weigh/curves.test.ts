@@ -1,43 +1,63 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  CURVES,
-  freshCurve,
-  type CurveDocument,
-  type CurveShape,
-} from '../../model/documents/choice.ts';
+import { CURVES, freshCurve, type CurveDocument } from '../../model/documents/choice.ts';
 import { curveOf, shareOfRange } from './curves.ts';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 
-/** The formula of each shape, as the reference states it. */
-const FORMULAS: [string, CurveDocument, (x: number) => number][] = [
-  ['linear', { shape: 'linear' }, (x) => x],
-  ['linear, falling', { shape: 'linear', slope: -1.5, offset: 1.2 }, (x) => 1.2 - 1.5 * x],
-  ['power', { shape: 'power', exponent: 3 }, (x) => x ** 3],
-  ['a root', { shape: 'power', exponent: 0.4 }, (x) => x ** 0.4],
-  [
-    'logistic',
-    { shape: 'logistic', middle: 0.4, steepness: 12 },
-    (x) => 1 / (1 + Math.exp(-12 * (x - 0.4))),
+type FormulaCurve = Exclude<CurveDocument, { shape: 'points' }>;
+type Values = Record<string, number>;
+
+/** What is stated of each shape, and the same in code. */
+const STATED: Record<
+  FormulaCurve['shape'],
+  [formula: string, y: (x: number, values: Values) => number]
+> = {
+  linear: ['offset + slope * x', (x, { slope, offset }) => offset + slope * x],
+  power: ['x ^ exponent', (x, { exponent }) => x ** exponent],
+  logistic: [
+    '1 / (1 + exp(-steepness * (x - middle)))',
+    (x, { steepness, middle }) => 1 / (1 + Math.exp(-steepness * (x - middle))),
   ],
-  [
-    'logistic, falling',
-    { shape: 'logistic', middle: 0.6, steepness: -9 },
-    (x) => 1 / (1 + Math.exp(9 * (x - 0.6))),
+  bell: [
+    'exp(-0.5 * ((x - middle) / width) ^ 2)',
+    (x, { middle, width }) => Math.exp(-0.5 * ((x - middle) / width) ** 2),
   ],
-  [
-    'bell',
-    { shape: 'bell', middle: 0.3, width: 0.1 },
-    (x) => Math.exp(-((x - 0.3) ** 2) / (2 * 0.01)),
+  plateau: [
+    't ^ 2 * (3 - 2 * t), where t = 1 - max(0, from - x, x - to) / soft, at least 0',
+    (x, { from, to, soft }) => {
+      const t = Math.max(0, 1 - Math.max(0, from - x, x - to) / soft);
+      return t ** 2 * (3 - 2 * t);
+    },
   ],
-  ['step', { shape: 'step', at: 0.5 }, (x) => (x >= 0.5 ? 1 : 0)],
+  step: ['x < at ? 0 : 1', (x, { at }) => (x < at ? 0 : 1)],
+};
+
+const SHAPES = Object.keys(STATED) as (keyof typeof STATED)[];
+
+const CASES: [string, FormulaCurve][] = [
+  ['linear', { shape: 'linear' }],
+  ['linear, falling', { shape: 'linear', slope: -1.5, offset: 1.2 }],
+  ['power', { shape: 'power', exponent: 3 }],
+  ['a root', { shape: 'power', exponent: 0.4 }],
+  ['logistic', { shape: 'logistic', middle: 0.4, steepness: 12 }],
+  ['logistic, falling', { shape: 'logistic', middle: 0.6, steepness: -9 }],
+  ['bell', { shape: 'bell', middle: 0.3, width: 0.1 }],
+  ['plateau', { shape: 'plateau', from: 0.2, to: 0.7, soft: 0.1 }],
+  ['step', { shape: 'step', at: 0.5 }],
+  ...SHAPES.map((name): [string, FormulaCurve] => [
+    `${name} as it begins`,
+    freshCurve(name) as FormulaCurve,
+  ]),
 ];
 
 describe('a curve', () => {
-  it.each(FORMULAS)('%s follows its formula at its ends and between', (_, document, formula) => {
+  it.each(CASES)('%s follows its formula at its ends and between', (_, document) => {
+    const [formula, y] = STATED[document.shape];
+    expect(CURVES[document.shape].formula).toBe(formula);
+    const values = { slope: 1, offset: 0, ...document } as unknown as Values;
     const curve = curveOf(document);
-    const held = (x: number) => Math.max(0, Math.min(1, formula(x)));
+    const held = (x: number) => Math.max(0, Math.min(1, y(x, values)));
     for (const x of [0, 1]) expect(curve(x)).toBeCloseTo(held(x), 12);
     fc.assert(
       fc.property(share, (x) => {
@@ -86,44 +106,6 @@ describe('a curve', () => {
         expect(low).toBeLessThanOrEqual(high + 1e-15);
       }),
     );
-  });
-});
-
-type Values = Record<string, number>;
-
-/** What is stated of each shape, and the same in code. */
-const STATED: Record<
-  Exclude<CurveShape, 'points'>,
-  [formula: string, y: (x: number, values: Values) => number]
-> = {
-  linear: ['offset + slope * x', (x, { slope, offset }) => offset + slope * x],
-  power: ['x ^ exponent', (x, { exponent }) => x ** exponent],
-  logistic: [
-    '1 / (1 + exp(-steepness * (x - middle)))',
-    (x, { steepness, middle }) => 1 / (1 + Math.exp(-steepness * (x - middle))),
-  ],
-  bell: [
-    'exp(-0.5 * ((x - middle) / width) ^ 2)',
-    (x, { middle, width }) => Math.exp(-0.5 * ((x - middle) / width) ** 2),
-  ],
-  plateau: [
-    't ^ 2 * (3 - 2 * t), where t = 1 - max(0, from - x, x - to) / soft, at least 0',
-    (x, { from, to, soft }) => {
-      const t = Math.max(0, 1 - Math.max(0, from - x, x - to) / soft);
-      return t ** 2 * (3 - 2 * t);
-    },
-  ],
-  step: ['x < at ? 0 : 1', (x, { at }) => (x < at ? 0 : 1)],
-};
-
-describe('the formula that people read', () => {
-  it.each(Object.entries(STATED))('of %s gives what the curve does', (shape, [formula, y]) => {
-    const name = shape as CurveShape;
-    expect(CURVES[name].formula).toBe(formula);
-    const curve = curveOf(freshCurve(name));
-    const values = { slope: 1, offset: 0, ...CURVES[name].first } as Values;
-    for (let x = 0; x <= 1; x += 1 / 64)
-      expect(curve(x)).toBeCloseTo(Math.min(1, Math.max(0, y(x, values))), 9);
   });
 });
 

@@ -127,7 +127,7 @@ export const CURVES = {
   ),
   points: shape(
     'through points',
-    'straight from point to point, level before the first and after the last',
+    'y0 + (y1 - y0) * (x - x0) / (x1 - x0) between two points, level outside of them',
     { points: needed(list(pair({ minimum: 0, maximum: 1 }, 'x and y, both 0 to 1'), 32, 2)) },
     {
       points: [
@@ -151,7 +151,7 @@ const curves = new Map<unknown, PartSchema>(
     name,
     described(
       part({ shape: needed(word([name])), ...CURVES[name].fields }, { tag: 'shape' }),
-      `y = ${CURVES[name].formula}`,
+      `\`y = ${CURVES[name].formula}\``,
     ),
   ]),
 );
