@@ -15,6 +15,7 @@ import {
 import { largeChoice, OPTIONS, TARGETS, weigher, weigherByHand } from './choices.ts';
 import { battle } from './battle.ts';
 import { twoLines } from './duel.ts';
+import { knownGrowth, squadGrowth, strikeGrowth } from './growth.ts';
 import { GUARDS } from './handwritten-guards.ts';
 import { handwrittenWardens } from './handwritten-warden.ts';
 import { median, rounded, sideBySide, timed, type Figure } from './measure.ts';
@@ -380,6 +381,9 @@ export const FIGURES: Record<string, () => Figure> = {
   'mind.bytes': mindBytes,
   'crowd.agents': crowdAgents,
   'crowd.growth': crowdGrowth,
+  'squad.growth': squadGrowth,
+  'strike.growth': strikeGrowth,
+  'known.growth': knownGrowth,
   'path.ratio': pathRatio,
   'choice.ratio': choiceRatio,
   'choice.bytes': choiceBytes,

@@ -124,6 +124,7 @@ export { type Bar } from './mind/host.ts';
 export { namesWithin } from './compile/candidate-keys.ts';
 export { endsOfBand } from './expression/check-bands.ts';
 export {
+  doneNow,
   readChoice,
   readChoiceAt,
   readHeat,

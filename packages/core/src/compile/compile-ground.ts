@@ -22,6 +22,7 @@ import {
   WALL_FIELDS,
 } from '../model/documents/ground.ts';
 import { indexOfName, ticks, type CompileContext } from './context.ts';
+import { numberTitles } from './titles.ts';
 import { namesOf } from '../model/names/names.ts';
 
 /** The ground a run takes place on, and the agents placed on it. */
@@ -63,7 +64,7 @@ function compileGates({ gates = {} }: GroundDocument): GroundProgram['gates'] {
 }
 
 function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
-  return namesOf(things).map((name) => {
+  const compiled = namesOf(things).map((name) => {
     const thing = things[name];
     const { title, kind = THING_FIELDS.kind.usual, at } = thing;
     return {
@@ -77,6 +78,7 @@ function compileThings({ things = {} }: GroundDocument): ThingProgram[] {
       weight: numberOf(thing, 'weight', THING_FIELDS.weight),
     };
   });
+  return numberTitles(compiled);
 }
 
 export function compileGround(context: CompileContext): GroundProgram {
@@ -176,7 +178,7 @@ export function compileAgents(compiled: GroundProgram, context: CompileContext):
   const posts = ground.posts ?? {};
   const routes = namesOf(ground.routes);
   const path = `grounds.${document.start.ground}.agents`;
-  return namesOf(ground.agents).map((name) => {
+  const agents = namesOf(ground.agents).map((name) => {
     const placed = ground.agents[name];
     const at = `${path}.${name}`;
     const named = (names: readonly string[], value: string | undefined, what: string) =>
@@ -203,6 +205,7 @@ export function compileAgents(compiled: GroundProgram, context: CompileContext):
       away: false,
     };
   });
+  return numberTitles(agents);
 }
 
 /** Why bodies can't start where they do: they must stand on the ground, in no wall, in no other body. */

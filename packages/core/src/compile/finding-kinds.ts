@@ -143,6 +143,11 @@ export const FINDINGS = {
     about: 'A spread is so wide that few shots hit at half of the reach.',
     remedy: 'Narrow the spread, or shorten the reach.',
   },
+  shortBurst: {
+    title: 'A burst longer than its move',
+    about: 'Shots of a burst would leave after the active part of the move; they never do.',
+    remedy: 'Make the move active for longer, or shorten the gap.',
+  },
   noHarm: {
     title: 'Enemies that can’t hurt each other',
     about: 'Two enemies have no move that damages the other.',

@@ -49,7 +49,7 @@ function facts(memory: number[] = [3, 0.5, 10, 2, 1, -1, 4]): Facts {
     known: {
       ...fighters,
       aware: true,
-      tracked: { length: 1, of: () => 3 },
+      tracked: { length: 1, of: () => 3, find: () => 0, x: () => 4, y: () => 6 },
       attentionOf: 3,
       attentionX: 4,
       attentionY: 6,

@@ -46,8 +46,14 @@ export interface Fighters {
 export interface Knowledge extends Fighters {
   /** Whether anything has been noticed at all. */
   readonly aware: boolean;
-  /** Agents that have been noticed, and what is known of where they are. */
-  readonly tracked: { readonly length: number; of(i: number): number };
+  /** Agents that have been noticed, and what is known of where they are: by their places in the list, −1 for one who is not in it. */
+  readonly tracked: {
+    readonly length: number;
+    of(i: number): number;
+    find(agent: number): number;
+    x(i: number): number;
+    y(i: number): number;
+  };
   readonly attentionOf: number;
   readonly attentionX: number;
   readonly attentionY: number;

@@ -35,7 +35,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       result: 'number',
       range: [0, Infinity],
       unit: 's',
-      about: `seconds until what the agent ${inTruth ? 'really does' : 'is seen to do'} can hit this body, as both go on`,
+      about: `seconds until what the agent ${inTruth ? 'really does or has sent off' : 'is seen to do or has sent off'} hits this body, if both go on as they do`,
       missing: null,
       missingWords: 'nothing where it can’t',
       read: (f, a) => f.here.impactIn(a, inTruth),
@@ -120,7 +120,8 @@ export const FIGHT_BUILTINS: readonly Builtin[] = [
     sense: 'sight',
     parameters: [move, agent],
     result: 'flag',
-    about: 'whether the move would reach the last known place of the agent',
+    about:
+      'whether the move, begun now and facing the agent, would hit it, if both go on as they do; true while it is made',
     missing: false,
     test: (f, a, b) => f.here.canReach(a, b),
   },

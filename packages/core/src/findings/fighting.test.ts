@@ -26,7 +26,7 @@ function found({ does, moves = { bat: BAT }, theirs = {}, health = 100 }: Duel):
   keeper.reaction = 0.2;
   gleaner.moves = theirs;
   if (health !== null) for (const archetype of [keeper, gleaner]) archetype.health = health;
-  const codes = ['guardTooShort', 'outOfReach', 'neverReady', 'wideSpread', 'noHarm'];
+  const codes = ['guardTooShort', 'outOfReach', 'neverReady', 'wideSpread', 'shortBurst', 'noHarm'];
   const { findings, program } = checkProject(document);
   const told = findings.map(({ path, message }) => `${path}: ${message}`);
   expect(program, told.join('\n')).not.toBeNull();
@@ -151,6 +151,16 @@ describe('bodies that fight', () => {
     expect(found({ does: idle, moves: thrown(30) })[0]).toMatch(
       /^wideSpread: At 10 m, half of its reach, \d of 100 shots of “spit” hit an agent\./,
     );
+  });
+
+  it('must be active for as long as a burst takes', () => {
+    const burst = (active: number) => ({
+      spit: { kind: 'thrown', active, damage: 5, shots: 3, gap: 0.2 } as MoveDocument,
+    });
+    expect(found({ does: idle, moves: burst(0.42) })).toEqual([]);
+    expect(found({ does: idle, moves: burst(0.4) })).toEqual([
+      'shortBurst: “spit” is active for 0.4 s, in which 2 of its 3 shots leave. Make it active for more than 0.42 s, or shorten the gap.',
+    ]);
   });
 
   it('must be able to hurt one of two enemies that fight', () => {

@@ -226,6 +226,25 @@ function checkReady(
   }
 }
 
+/** A burst of which some shots are still to leave when the move is over; those never do. */
+function checkBurst(
+  archetype: ArchetypeProgram,
+  move: MoveProgram,
+  program: Program,
+  findings: Findings,
+): void {
+  if (move.kind !== 'thrown' && move.kind !== 'instant') return;
+  const gap = Math.max(1, move.gap);
+  const leave = Math.min(move.shots, Math.ceil(move.active / gap));
+  if (leave === move.shots) return;
+  const needed = ((move.shots - 1) * gap + 1) / program.ticksPerSecond;
+  findings.warning(
+    'shortBurst',
+    `${archetype.path}.moves.${move.name}.active`,
+    `“${move.title}” is active for ${rounded(move.active / program.ticksPerSecond, 's')}, in which ${leave} of its ${move.shots} shots leave. Make it active for more than ${rounded(needed, 's')}, or shorten the gap.`,
+  );
+}
+
 /** The share of a normal distribution within ±`angle`, for a standard deviation; by Abramowitz and Stegun 7.1.26. */
 function shareWithin(angle: number, deviation: number): number {
   const x = angle / (deviation * Math.SQRT2);
@@ -303,7 +322,10 @@ export function checkFighting(
 /** What the checks of bodies alone find. */
 export function checkMoves(program: Program, findings: Findings): void {
   for (const archetype of program.archetypes) {
-    for (const move of archetype.moves) checkSpread(archetype, move, program, findings);
+    for (const move of archetype.moves) {
+      checkSpread(archetype, move, program, findings);
+      checkBurst(archetype, move, program, findings);
+    }
     checkHarm(archetype, program, findings);
   }
 }

@@ -1,4 +1,5 @@
 import type { NoPath } from '../terms/reasons.ts';
+import { distance } from '../numeric/distance.ts';
 import { LEGS_ARRIVED, LEGS_IDLE, LEGS_MOVING, type LegsStatus } from './legs.ts';
 
 /** What a body is capable of; radians and metres, shared by all bodies of an archetype. */
@@ -25,6 +26,12 @@ export interface Body {
   settles: boolean;
   /** Tick in which the legs were last set going. */
   goalTick: number;
+  /** Tick since which they go to about this place. */
+  goalSince: number;
+  /** Tick in which they were last told to go anywhere. */
+  askedAt: number;
+  /** Whether they have come to their goal since. */
+  arrived: boolean;
   /** Way to the goal as x, y pairs, and the pair walked to now. */
   path: number[];
   pathAt: number;
@@ -70,6 +77,9 @@ export function createBody(x: number, y: number, heading: number, pace: number):
     within: 0,
     settles: false,
     goalTick: -1,
+    goalSince: -1,
+    askedAt: -1,
+    arrived: false,
     path: [],
     pathAt: 0,
     pathX: NaN,
@@ -96,6 +106,23 @@ export function copyBody(body: Body): Body {
 /** A goal this close to the path's end needs no new path. */
 const PATH_TOLERANCE = 0.25;
 
+/** A goal that moves no farther than this, in metres, is the same place. */
+const SAME_PLACE = 0.8;
+
+/** Told again within so many ticks to go where it has come to rest, a body stays: in a crowd it would else never rest. */
+const REPEATED = 30;
+/** Metres by which a body that rests may have been pushed. */
+const PUSHED = 0.1;
+
+/** Whether it has come to a place and still stands where it came to rest. */
+function hasArrived(body: Body, x: number, y: number, within: number, settles: boolean): boolean {
+  if (!body.arrived || body.goalX !== x || body.goalY !== y) return false;
+  if (body.within !== within || body.settles !== settles) return false;
+  return settles
+    ? distance(body.x, body.y, body.markX, body.markY) <= PUSHED
+    : distance(body.x, body.y, x, y) <= within;
+}
+
 export function commandLegs(
   body: Body,
   x: number,
@@ -104,7 +131,16 @@ export function commandLegs(
   tick: number,
   settles = false,
 ): void {
-  if (body.legs !== LEGS_MOVING || body.goalX !== x || body.goalY !== y) body.leastLeft = Infinity;
+  const isRepeated = tick - body.askedAt <= REPEATED;
+  body.askedAt = tick;
+  if (isRepeated && hasArrived(body, x, y, within, settles)) {
+    body.legs = LEGS_ARRIVED;
+    return;
+  }
+  body.arrived = false;
+  const isMoving = body.legs === LEGS_MOVING;
+  if (!isMoving || body.goalX !== x || body.goalY !== y) body.leastLeft = Infinity;
+  if (!isMoving || distance(body.goalX, body.goalY, x, y) > SAME_PLACE) body.goalSince = tick;
   body.goalX = x;
   body.goalY = y;
   body.within = within;
@@ -129,6 +165,9 @@ export function stopLegs(body: Body): void {
 export function arrive(body: Body): void {
   stopLegs(body);
   body.legs = LEGS_ARRIVED;
+  body.arrived = true;
+  body.markX = body.x;
+  body.markY = body.y;
 }
 
 /** Whether the legs are to go somewhere that the path does not lead to. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { distance } from '../numeric/distance.ts';
 import { sightKind } from './sight.ts';
 import { NOTHING_SEEN, Tracks, type Track } from './tracks.ts';
 
@@ -67,13 +68,17 @@ describe('what is known by sight', () => {
     );
   });
 
-  it('has the attention on the most aware who is heeded, then on the latest seen, then on the lower agent', () => {
+  it('has the attention on the most aware who is heeded, then on the latest seen, the nearest, the lower agent', () => {
     fc.assert(
       fc.property(tracks, (list) => {
+        const away = ({ x, y }: Track) => distance(x, y, 3, 4);
         const best = list
           .filter(({ heeded, awareness }) => heeded && awareness > 0)
-          .sort((a, b) => b.awareness - a.awareness || b.seenAt - a.seenAt || a.of - b.of)[0];
-        expect(held(list).attended()).toBe(best ? list.indexOf(best) : -1);
+          .sort(
+            (a, b) =>
+              b.awareness - a.awareness || b.seenAt - a.seenAt || away(a) - away(b) || a.of - b.of,
+          )[0];
+        expect(held(list).attended(3, 4)).toBe(best ? list.indexOf(best) : -1);
       }),
     );
   });

@@ -1,3 +1,4 @@
+import { distance } from '../numeric/distance.ts';
 import type { SightKind } from './sight.ts';
 
 /** What one agent knows of another by sight. */
@@ -54,11 +55,16 @@ export class Tracks {
   #of = new Int32Array(0);
   #rows = new Float64Array(0);
   readonly #seen: SeenFighting[] = [];
+  /** Where the last one was found: most questions are about it once more, or about the next. */
+  #last = 0;
 
   /** Place of the track of an agent; −1 for none. */
   find(agent: number): number {
     const of = this.#of;
-    for (let i = 0; i < this.length; i++) if (of[i] === agent) return i;
+    const last = this.#last;
+    for (let i = last; i < this.length && i < last + 2; i++)
+      if (of[i] === agent) return (this.#last = i);
+    for (let i = 0; i < this.length; i++) if (of[i] === agent) return (this.#last = i);
     return -1;
   }
 
@@ -213,21 +219,27 @@ export class Tracks {
     this.#shorten(kept);
   }
 
-  /** Place of the track attention falls on: the most aware, on equal terms the latest seen, then the lower agent; −1 for none. */
-  attended(): number {
+  /**
+   * Place of the track attention falls on, for one who stands at (x, y): the most aware, on equal terms the latest
+   * seen, then the nearest, then the lower agent; −1 for none.
+   */
+  attended(x: number, y: number): number {
     const rows = this.#rows;
     let best = -1;
     for (let i = 0; i < this.length; i++) {
       const awareness = rows[ROW * i + AWARENESS];
       if (awareness <= 0 || rows[ROW * i + HEEDED] === 0) continue;
       const most = best < 0 ? 0 : rows[ROW * best + AWARENESS];
-      if (awareness > most || (awareness === most && this.#isPreferred(i, best))) best = i;
+      if (awareness > most || (awareness === most && this.#isPreferred(i, best, x, y))) best = i;
     }
     return best;
   }
 
-  #isPreferred(i: number, rival: number): boolean {
+  #isPreferred(i: number, rival: number, x: number, y: number): boolean {
     const [at, before] = [this.seenAt(i), this.seenAt(rival)];
-    return at === before ? this.#of[i] < this.#of[rival] : at > before;
+    if (at !== before) return at > before;
+    const own = distance(this.x(i), this.y(i), x, y);
+    const theirs = distance(this.x(rival), this.y(rival), x, y);
+    return own === theirs ? this.#of[i] < this.#of[rival] : own < theirs;
   }
 }

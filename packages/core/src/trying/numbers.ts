@@ -19,8 +19,7 @@ export interface NumberSite {
 
 function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] {
   const value = partAt(document, path);
-  // Nothing comes of a factor of zero.
-  if (typeof value !== 'number' || value === 0) return [];
+  if (typeof value !== 'number') return [];
   return [
     {
       words: wordsOfPath(document, path),
@@ -30,13 +29,18 @@ function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] 
   ];
 }
 
-/** Where numbers stand in an expression. */
+/** Where numbers stand in an expression, with their signs. */
 function literalsIn(source: string): { from: number; to: number; value: number }[] {
   const parsed = parseExpression(source);
   const found: { from: number; to: number; value: number }[] = [];
   const visit = (node: unknown): void => {
     if (typeof node !== 'object' || node === null) return;
-    const { type, value, start, end } = node as Record<string, unknown>;
+    const { type, value, start, end, operator, argument } = node as Record<string, unknown>;
+    const inner = argument as Record<string, unknown> | undefined;
+    if (type === 'UnaryExpression' && operator === '-' && typeof inner?.value === 'number') {
+      found.push({ from: start as number, to: end as number, value: -inner.value });
+      return;
+    }
     if (type === 'Literal' && typeof value === 'number')
       found.push({ from: start as number, to: end as number, value });
     for (const part of Object.values(node)) visit(part);
@@ -48,18 +52,16 @@ function literalsIn(source: string): { from: number; to: number; value: number }
 function expressionSites(document: ProjectDocument, path: DocumentPath): NumberSite[] {
   const source = partAt(document, path);
   if (typeof source !== 'string') return [];
-  return literalsIn(source)
-    .filter(({ value }) => value !== 0)
-    .map(({ from, to, value }) => ({
-      words: `${wordsOfPath(document, path)}, ${source}`,
-      value,
-      put: (next) => ({
-        command: 'put',
-        how: 'set',
-        path,
-        value: `${source.slice(0, from)}${next}${source.slice(to)}`,
-      }),
-    }));
+  return literalsIn(source).map(({ from, to, value }) => ({
+    words: `${wordsOfPath(document, path)}, ${source}`,
+    value,
+    put: (next) => {
+      const before = source.slice(0, from);
+      // A minus after a minus would be read as one sign.
+      const said = next < 0 && before.trimEnd().endsWith('-') ? `(${next})` : String(next);
+      return { command: 'put', how: 'set', path, value: before + said + source.slice(to) };
+    },
+  }));
 }
 
 /** Fields that hold expressions, in choices and in trees. */

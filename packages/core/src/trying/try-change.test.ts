@@ -107,6 +107,21 @@ describe('the smallest change that would have had it in the state', () => {
     expect(found.words).toMatch(/^guard of transition 1 of stand/);
   });
 
+  it('may be on the other side of zero, and is the roundest that will do', () => {
+    const document = watching({ to: 'roused', when: 'courage < -0.5' });
+    document.minds.keeper.memory = { courage: { type: 'number', default: 0.49 } };
+    const { found } = outcome(ranFor(document, 120), document, asked(120));
+    expect(found).toMatchObject({ before: -0.5, after: 0.5 });
+    const none = watching({ to: 'roused', when: 'courage < 0' });
+    none.minds.keeper.memory = { courage: { type: 'number', default: 3 } };
+    expect(outcome(ranFor(none, 120), none, asked(120)).found).toMatchObject({ before: 0 });
+    const minus = watching({ to: 'roused', when: 'courage-0.5 > 0' });
+    minus.minds.keeper.memory = { courage: { type: 'number', default: -0.1 } };
+    const changed = outcome(ranFor(minus, 120), minus, asked(120)).found;
+    if (changed === null || changed === 'already') throw new Error('Nothing was found.');
+    expect(isRoused(minus, applyCommand(minus, changed.command), changed.from, 120)).toBe(true);
+  });
+
   it('is the range of its sight where nothing is noticed', () => {
     const document = watching({ to: 'roused', when: 'attention.strength > 0.5' }, 5);
     const { found } = outcome(ranFor(document, 300), document, asked(300));

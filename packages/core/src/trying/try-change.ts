@@ -41,10 +41,30 @@ export interface TryProgress {
 
 /** Seconds before the question from which changes are tried. */
 const TRY_SECONDS = 10;
-/** Numbers are tried multiplied and divided by these, smallest first. */
+/** Numbers are tried multiplied and divided by these, and with as much added and taken off; smallest first. */
 const FACTORS = [1.1, 1.3, 1.7, 2.5, 5, 10];
-/** Times the way between a factor that changes nothing and one that does is halved. */
+/** Times the way between a number that changes nothing and one that does is halved. */
 const HALVINGS = 5;
+
+/** How a number is changed by each size: the changed one. Sums count in ones where the number is smaller than one. */
+const WAYS: readonly ((value: number, size: number) => number)[] = [
+  (value, size) => value * size,
+  (value, size) => value / size,
+  (value, size) => value + Math.max(1, Math.abs(value)) * (size - 1),
+  (value, size) => value - Math.max(1, Math.abs(value)) * (size - 1),
+];
+
+/** The numbers a size makes of another, each once. Of a large one a sum is tried only where it crosses zero: else a factor does about the same. */
+function changed(value: number, size: number): { after: number; way: number }[] {
+  const found: { after: number; way: number }[] = [];
+  WAYS.forEach((change, way) => {
+    const after = rounded(change(value, size));
+    const isSum = way >= 2;
+    if (isSum && Math.abs(value) >= 1 && Math.sign(after) === Math.sign(value)) return;
+    if (after !== value && !found.some((each) => each.after === after)) found.push({ after, way });
+  });
+  return found;
+}
 
 /** The tick from which is tried: a whole second, so that a snapshot is near, under the edit that is in force. */
 function firstTick(run: Run, program: Program, { tick: asked }: TryQuestion): number {
@@ -77,9 +97,11 @@ function runAgain(
   return entered;
 }
 
-/** How far a factor is from changing nothing, up or down. */
-function sizeOf({ factor }: Tried): number {
-  return Math.max(factor, 1 / factor);
+/** How large a change is: by factor or by sum, whichever makes less of it. */
+function sizeOf({ site: { value }, after }: Tried): number {
+  const bySum = 1 + Math.abs(after - value) / Math.max(1, Math.abs(value));
+  if (value * after <= 0) return bySum;
+  return Math.min(bySum, Math.max(after / value, value / after));
 }
 
 /** A number as people write it: three figures that count. */
@@ -87,10 +109,27 @@ function rounded(value: number): number {
   return Number(value.toPrecision(3));
 }
 
+/** Half way between two numbers: of one sign by factors, else by sums. */
+function middleOf(a: number, b: number): number {
+  return a * b > 0 ? Math.sign(a) * Math.sqrt(a * b) : (a + b) / 2;
+}
+
+/** A number may be so much farther from what it was, as a share of the change, where that takes fewer digits. */
+const ROUNDING = 0.05;
+
+/** The number with the fewest digits between one that fails and one that does, or a little beyond that. */
+function roundest(before: number, fails: number, enough: number): number {
+  const does = enough + (enough - before) * ROUNDING;
+  for (let digits = 0, unit = 1; digits <= 12; digits++, unit *= 10) {
+    const toward = does > fails ? Math.floor(does * unit) : Math.ceil(does * unit);
+    const found = Number((toward / unit).toFixed(digits));
+    if ((found - fails) * (does - fails) > 0) return found;
+  }
+  return enough;
+}
+
 interface Tried {
   site: NumberSite;
-  /** What it is multiplied with. */
-  factor: number;
   after: number;
   command: DocumentCommand;
   entered: number;
@@ -98,7 +137,7 @@ interface Tried {
 
 /**
  * Looks for the smallest single change of a number with which the agent would have come to the goal, from
- * small factors to large ones; the number is then brought as near to what it was as will do. Each step is one
+ * small changes to large ones, by factors and by sums; the number is then brought as near to what it was as will do. Each step is one
  * run of the past, so that who goes on with it can stop at any: null where no number does it, `already` where
  * the edit in force does.
  *
@@ -112,14 +151,16 @@ export function* tryChanges(
   const { agent, mind, goal } = question;
   const from = firstTick(run, run.latest.program, question);
   const sites = numbersThatMatter(document, agent, mind, goal);
-  const of = sites.length * FACTORS.length * 2;
+  const of = sites.reduce(
+    (sum, { value }) => sum + FACTORS.reduce((all, size) => all + changed(value, size).length, 0),
+    0,
+  );
   let tried = 0;
   // The tick may have run under an earlier edit than the one that is in force.
   if (runAgain(run, run.latest.program, from, question, goal) >= 0) return 'already';
 
-  const attempt = (site: NumberSite, factor: number): Tried | null => {
+  const attempt = (site: NumberSite, after: number): Tried | null => {
     tried++;
-    const after = rounded(site.value * factor);
     if (after === site.value) return null;
     const command = site.put(after);
     let program: Program | null = null;
@@ -131,37 +172,45 @@ export function* tryChanges(
     }
     if (!program) return null;
     const entered = runAgain(run, program, from, question, goal);
-    return entered < 0 ? null : { site, factor, after, command, entered };
+    return entered < 0 ? null : { site, after, command, entered };
   };
 
-  /** The factor nearest to 1 that does, between one that does not and one that does. */
+  /** The number nearest to what it was that does, between one that does not and one that does; of those about as near the roundest. */
   function* nearer(found: Tried, below: number): Generator<TryProgress, Tried> {
     let best = found;
-    let [fails, does] = [below, found.factor];
+    let fails = below;
+    const take = (trial: Tried | null, after: number) => {
+      if (trial) best = trial;
+      else fails = after;
+    };
     for (let i = 0; i < HALVINGS; i++) {
-      const middle = Math.sqrt(fails * does);
-      const trial = attempt(found.site, middle);
+      const middle = rounded(middleOf(fails, best.after));
+      if (middle === fails || middle === best.after) break;
+      take(attempt(found.site, middle), middle);
       yield { tried, of };
-      if (trial) [best, does] = [trial, middle];
-      else fails = middle;
+    }
+    const round = roundest(found.site.value, fails, best.after);
+    if (round !== best.after) {
+      take(attempt(found.site, round), round);
+      yield { tried, of };
     }
     return best;
   }
 
   for (const [level, size] of FACTORS.entries()) {
-    const found: Tried[] = [];
+    const found: { trial: Tried; below: number }[] = [];
     for (const site of sites) {
-      for (const factor of [size, 1 / size]) {
-        const trial = attempt(site, factor);
-        if (trial) found.push(trial);
+      for (const { after, way } of changed(site.value, size)) {
+        const trial = attempt(site, after);
+        const below = level === 0 ? site.value : WAYS[way](site.value, FACTORS[level - 1]);
+        if (trial) found.push({ trial, below });
         yield { tried, of };
       }
     }
     if (found.length === 0) continue;
-    const before = level === 0 ? 1 : FACTORS[level - 1];
     let best: Tried | null = null;
-    for (const each of found) {
-      const near: Tried = yield* nearer(each, each.factor > 1 ? before : 1 / before);
+    for (const { trial, below } of found) {
+      const near: Tried = yield* nearer(trial, below);
       if (!best || sizeOf(near) < sizeOf(best)) best = near;
     }
     const { site, after, command, entered } = best!;

@@ -304,6 +304,42 @@ describe('what a director does', () => {
     expect(world.waves[0].isOver).toBe(true);
   });
 
+  it.each(['beetle', 'beetles', 'pests'])(
+    'sends away a wave and those still to come by the name %s: its own, its archetype’s, its faction’s',
+    (group) => {
+      const director = rules([
+        { when: 'time >= 0.3', edge: true, do: [{ do: 'sendAway', group }] },
+      ]);
+      const document = gameProject({ director, wave: { gap: 0.25 } });
+      document.archetypes.beetle.faction = 'pests';
+      const { world, entries, run } = watch(document);
+      run(100);
+      expect(present(world)).toEqual([]);
+      const told = entries.flatMap((entry) => (entry.kind === 'wave' ? [entry.how] : []));
+      expect(told).toEqual(['comes', 'calledOff']);
+    },
+  );
+
+  it('adds to no score once it has ended the run, also in that tick', () => {
+    const director = rules([
+      {
+        when: 'time >= 0.3',
+        edge: true,
+        do: [
+          { do: 'addScore', score: 'came' },
+          { do: 'end', result: 'won', words: 'Enough.' },
+          { do: 'addScore', score: 'came' },
+        ],
+      },
+    ]);
+    const { world, entries, run } = watch(
+      gameProject({ director, ground: { scores: { came: {} } } }),
+    );
+    run(60);
+    expect(world.scores).toEqual([1]);
+    expect(entries.filter(({ kind }) => kind === 'score')).toHaveLength(1);
+  });
+
   it('called off in mid-arrival, a wave is over, and can be brought again from its beginning', () => {
     const director = rules([
       { when: 'time >= 0.3', edge: true, do: [{ do: 'sendAway', group: 'beetles' }] },

@@ -50,6 +50,8 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
     around: 'asks the world',
     ground: 'follows from the program and how the gates stand',
     places: 'follow from where the bodies are',
+    claims: 'follow from where the bodies are and go',
+    isDeciding: 'holds within the phase of minds',
     routes: 'follow from the program and what has been learned',
     outbox: 'is empty between ticks',
     effects: 'are done within a tick',

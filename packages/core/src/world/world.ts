@@ -12,6 +12,7 @@ import { TrueAround } from './state/around.ts';
 import { attend } from './state/attention.ts';
 import { sharesAlone } from './state/agent-state.ts';
 import { createPlaces, filePlaces } from './state/places.ts';
+import { createClaims } from './state/claims.ts';
 import type { Surroundings } from './state/surroundings.ts';
 import { beginWorldRun, loners } from './state/world-run.ts';
 
@@ -54,6 +55,8 @@ export function createWorld(
     agents,
     ground: statics.ground.enter(),
     places: createPlaces(statics),
+    claims: createClaims(statics),
+    isDeciding: false,
     routes: statics.routePoints,
     outbox: [],
     effects: [],

@@ -1,4 +1,4 @@
-import { readChoice, seek, type Run } from '@crooked-lantern/core';
+import { doneNow, readChoice, seek, type Run } from '@crooked-lantern/core';
 import type { ChoicePast, WatchedChoice } from '../engine/protocol.ts';
 
 /** What the options of the watched choice were worth in the last seconds, tick by tick. */
@@ -63,7 +63,7 @@ function add(history: ChoiceHistory, run: Run, watched: WatchedChoice): void {
   });
   history.samples.push({
     scores,
-    running: readout.options.findIndex(({ id }) => id === readout.running),
+    running: readout.options.findIndex(({ id }) => id === doneNow(readout)),
     inputs,
   });
 }

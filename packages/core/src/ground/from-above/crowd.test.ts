@@ -80,6 +80,30 @@ describe('ten bodies to one point', () => {
     );
   });
 
+  it('come to rest as well where that is all their mind does, and nothing is stuck', () => {
+    const corner = Array.from(
+      { length: 40 },
+      (_, i) => [1 + (i % 8), 1 + Math.floor(i / 8)] as const,
+    );
+    const rests = (starts: readonly (readonly [number, number])[], spot: [number, number]) => {
+      const activity = { do: 'moveTo', to: 'self.post', within: 0.1 } as const;
+      const { world, run, entries } = crowd(starts, activity, (document) => {
+        document.minds.keeper = { title: 'Keeper', activity };
+        document.grounds.corner.posts!.spot.at = spot;
+      });
+      run(60 * 30);
+      const places = world.bodies.map(({ x, y }) => ({ x, y }));
+      const before = entries.length;
+      run(60 * 5);
+      world.bodies.forEach(({ x, y }, i) =>
+        expect(Math.hypot(x - places[i].x, y - places[i].y)).toBeLessThan(0.005),
+      );
+      expect(entries.slice(before).filter(({ kind }) => kind === 'stuck')).toEqual([]);
+    };
+    rests(RING, SPOT);
+    rests(corner, [19, 9]);
+  });
+
   it('come to rest from anywhere, and all know that they are there', () => {
     const place = fc.tuple(fc.integer({ min: 1, max: 19 }), fc.integer({ min: 1, max: 9 }));
     fc.assert(

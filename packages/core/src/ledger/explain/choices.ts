@@ -3,7 +3,7 @@ import type { Bar, Onlooker } from '../../mind/host.ts';
 import type { Choice } from '../../mind/nodes/choice.ts';
 import type { BoundOption } from '../../mind/weigh/weigher.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
-import { nameTables, valueText } from '../../world/recording/names.ts';
+import { nameTables, candidateText } from '../../world/recording/names.ts';
 import { setRecorder } from '../../world/world.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import { replayTick, revisit } from '../run.ts';
@@ -107,7 +107,7 @@ function look(agent: Agent, choice: Choice, wanted: number | null, found: Weighe
       option,
       of:
         program.each && !hasNoCandidate
-          ? valueText(agent.program, program.each.key.type, a, b)
+          ? candidateText(agent.program, program.each.key.type, a, b)
           : null,
       score,
       bar,

@@ -64,7 +64,7 @@ export const guard: ActionMaker = (program, at) => {
       return trouble === null ? RUNNING : fail(host, trouble);
     },
     step(host) {
-      if (!host.isGuarding(which)) return SUCCESS;
+      if (!host.isGuarding(which)) return host.reason === null ? SUCCESS : FAILURE;
       const held = (host.tick - host.memory[at + STARTED]) / host.ticksPerSecond;
       return held >= seconds(host) ? SUCCESS : RUNNING;
     },

@@ -19,10 +19,11 @@ export class Choice implements Behaviour {
   private readonly nodes: readonly TreeNode[];
   private readonly state: number;
   private readonly row: number;
-  /** Cells: place of the option that runs, the tick it was picked in, the tick of the last weighing. */
+  /** Cells: place of the option that runs, the tick it was picked in, the tick of the last weighing, 1 once the ledger knows that nothing runs. */
   private readonly runningAt: number;
   private readonly pickedAt: number;
   private readonly weighedAt: number;
+  private readonly idleAt: number;
 
   constructor(program: ChoiceProgram, { grove, layout, row, below }: Making) {
     this.program = program;
@@ -31,6 +32,7 @@ export class Choice implements Behaviour {
     this.runningAt = reserve(layout, 1, NONE);
     this.pickedAt = reserve(layout, 1, -1);
     this.weighedAt = reserve(layout, 1, -1);
+    this.idleAt = reserve(layout, 1, 0);
     this.weigher = new Weigher(program, layout);
     this.nodes = program.options.map(({ node }) => below(node));
   }
@@ -51,13 +53,14 @@ export class Choice implements Behaviour {
     if (running === NONE) {
       if (!this.isDue(host)) return RUNNING;
       const weighing = this.weigh(host);
-      return weighing.option < 0 ? RUNNING : this.turnTo(host, weighing);
+      const isStillIdle = weighing.option < 0 && memory[this.idleAt] === 1;
+      return isStillIdle ? RUNNING : this.turnTo(host, weighing);
     }
     const isLost = this.isLost(host, running);
     if (isLost || (this.isDue(host) && this.mayLeave(host))) {
       const weighing = this.weigh(host);
       if (isLost || !this.isSame(host, running, weighing)) {
-        this.halt(host, running);
+        this.halt(host, running, weighing.option === running);
         return this.turnTo(host, weighing);
       }
     }
@@ -134,6 +137,7 @@ export class Choice implements Behaviour {
     const { memory } = host;
     const { option, a, b } = weighing;
     host.recorder?.picked(this.state, this.row, this.program, weighing);
+    memory[this.idleAt] = option < 0 ? 1 : 0;
     if (option < 0) {
       if (!this.program.once) return RUNNING;
       host.reason = NOTHING_WORTH_DOING;
@@ -151,9 +155,12 @@ export class Choice implements Behaviour {
     return RUNNING;
   }
 
-  private halt(host: Host, running: number): void {
+  /** Breaks off what runs. Where only its candidate changes, the option is not left: it doesn't have to rest. */
+  private halt(host: Host, running: number, goesOn = false): void {
     if (isRunning(host, this.nodes[running].at)) this.nodes[running].stop(host);
+    const ended = host.memory[this.weigher.options[running].endedAt];
     this.end(host, running);
+    if (goesOn) host.memory[this.weigher.options[running].endedAt] = ended;
   }
 
   private end({ memory, tick }: Host, running: number): void {

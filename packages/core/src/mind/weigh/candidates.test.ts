@@ -68,6 +68,23 @@ describe('entries of a list', () => {
     expect(picked(watched)).toEqual(['8']);
   });
 
+  it('are told apart however near they are', () => {
+    const points = watch(
+      project({ as: 'one', list: 'list' }, '-distance(one)', { type: 'list of point' }),
+    );
+    fill(points, [
+      [6, 5],
+      [6.001, 5],
+    ]);
+    points.run(1);
+    expect(weighed(points)).toEqual(['(6, 5)', '(6.001, 5)']);
+    const numbers = watch(project({ as: 'one', list: 'list' }, 'one', { type: 'list of number' }));
+    fill(numbers, [[0.001], [0.002]]);
+    numbers.run(1);
+    expect(weighed(numbers)).toEqual(['0.001', '0.002']);
+    expect(picked(numbers)).toEqual(['0.002']);
+  });
+
   it('that are points are picked by both coordinates', () => {
     const watched = watch(
       project({ as: 'one', list: 'list' }, '-distance(one)', { type: 'list of point' }),

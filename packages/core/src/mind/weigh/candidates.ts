@@ -64,9 +64,12 @@ function agentFinder(stance: number): Finder {
         const of = tracked.of(i);
         if (host.stanceTo(of) === stance && !host.isGone(of)) put(into, of, 0);
       }
-      keepNearest(into, (i) =>
-        distance(host.known.x(into.a[i]), host.known.y(into.a[i]), host.here.x, host.here.y),
-      );
+      // In the order of the tracks, so that each is found where the one before it was.
+      const { x, y } = host.here;
+      keepNearest(into, (i) => {
+        const track = tracked.find(into.a[i]);
+        return distance(tracked.x(track), tracked.y(track), x, y);
+      });
     },
     isThere: (host, agent) => host.known.x(agent) === host.known.x(agent) && !host.isGone(agent),
   };

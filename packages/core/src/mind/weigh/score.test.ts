@@ -116,6 +116,23 @@ describe('an input that is nothing', () => {
   });
 });
 
+describe('a least score below 0', () => {
+  it('lets in what is vetoed or worth nothing, and names no bar for it', () => {
+    const options = [
+      option('vetoed', considers({ input: '0', veto: true })),
+      option('costly', { cost: '2' }),
+    ];
+    const world = createWorld(programOf(project({ minScore: -0.5, options })));
+    tick(world);
+    const readout = readChoice(world, { agent: 'keeper', choice: 'whatNow' })!;
+    expect(readout.options.map(({ rows }) => [rows[0].score, rows[0].bar])).toEqual([
+      [0, null],
+      [-1, 'minScore'],
+    ]);
+    expect(readout).toMatchObject({ running: 'vetoed', ended: null });
+  });
+});
+
 describe('bands', () => {
   const bands: Record<string, BandSetDocument> = {
     range: {

@@ -40,6 +40,8 @@ export class Weigher {
   private readonly fields: readonly Field[];
   /** The options that compete: option, candidate, score. */
   private count = 0;
+  /** Place of what runs with its candidate among those that compete; −1 where it does not. */
+  private running = -1;
   private readonly optionOf: Int32Array;
   private readonly aOf: Float64Array;
   private readonly bOf: Float64Array;
@@ -89,7 +91,8 @@ export class Weigher {
     this.parts = new Float64Array(Math.max(1, ...rows));
   }
 
-  isResting(host: Host, option: BoundOption): boolean {
+  /** Whether an option can't be started yet. */
+  private isResting(host: Host, option: BoundOption): boolean {
     const ended = host.memory[option.endedAt];
     return ended >= 0 && host.tick - ended < option.program.cooldownTicks;
   }
@@ -115,6 +118,7 @@ export class Weigher {
     onlooker: Onlooker | null,
   ): void {
     this.count = 0;
+    this.running = -1;
     const { ranked, options, fields } = this;
     for (let i = 0; i < fields.length; i++) fields[i].begin();
     const own = running < 0 ? null : options[running].key;
@@ -149,7 +153,8 @@ export class Weigher {
   ): void {
     const option = this.options[place];
     const { field, key } = option;
-    if (this.isResting(host, option)) {
+    // Cooldown bars a new start, never what runs, nor its turn to another candidate.
+    if (place !== running && this.isResting(host, option)) {
       onlooker?.(place, NaN, NaN, 0, 'cooldown', this.parts);
       return;
     }
@@ -224,17 +229,18 @@ export class Weigher {
     this.aOf[this.count] = a;
     this.bOf[this.count] = b;
     this.scoreOf[this.count] = stands;
+    if (runs) this.running = this.count;
     this.count++;
     if (stands > best[0]) best[0] = stands;
   }
 
   private barOf(place: number, isAdmitted: boolean, score: number, outranked: boolean): Bar | null {
     if (!isAdmitted) return 'guard';
+    if (score > this.program.minScore) return outranked ? 'rank' : null;
     const { considerations } = this.options[place].scorer;
     for (let i = 0; i < considerations.length; i++)
       if (considerations[i].veto && this.parts[i] === 0) return 'veto';
-    if (!(score > this.program.minScore)) return 'minScore';
-    return outranked ? 'rank' : null;
+    return 'minScore';
   }
 
   private pick(host: Host): Weighing {
@@ -279,6 +285,8 @@ export class Weigher {
         return drawn;
       }
     }
+    // Nobody leaves what it does for something no better.
+    if (this.running >= 0 && best - scoreOf[this.running] <= TIE) return this.running;
     let skip = ties > 1 ? Math.floor(host.random() * ties) : 0;
     for (let i = 0; i < count; i++) if (best - scoreOf[i] <= TIE && skip-- === 0) return i;
     return -1;

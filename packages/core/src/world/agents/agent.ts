@@ -126,7 +126,9 @@ export class Agent extends AgentState implements Host {
     return moves.raiseGuard(this, guardNamed(this, word));
   }
   isGuarding(word: number): boolean {
-    return guardOf(this)?.word === word;
+    if (guardOf(this)?.word === word) return true;
+    this.reason = this.fight.loweredBy;
+    return false;
   }
   lowerGuard(): void {
     moves.lowerGuard(this);

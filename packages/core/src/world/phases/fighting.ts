@@ -1,8 +1,8 @@
-import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
+import { atan2, cos, sin, wrapAngle } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../agents/agent.ts';
 import { applyHit, findStruck, tellMiss, type Hit } from '../mechanics/fighting/hits.ts';
 import { applyKnock, findKnocked, type Knock } from '../mechanics/fighting/knocks.ts';
-import { endMove, shove, tireGuard } from '../mechanics/fighting/moves.ts';
+import { bePushed, endMove, shove, tireGuard } from '../mechanics/fighting/moves.ts';
 import { flyShots, shoot } from '../mechanics/fighting/shots.ts';
 import type { MoveProgram } from '../program/program.ts';
 import { lengthOf, moveOf } from '../state/fight.ts';
@@ -16,16 +16,22 @@ const knocks: Knock[] = [];
  * are found, then all are applied. So two who hit each other in one tick both land, whatever their order.
  */
 export function fight(world: World): void {
-  const { agents } = world;
+  const { agents, shots } = world;
   hits.length = 0;
   knocks.length = 0;
+  if (shots.length === 0 && !agents.some(isFighting)) return;
+  // Bodies have moved since they were filed, and who is near is asked from here on.
+  world.ground.fileBodies(world.bodies);
   for (const agent of agents) {
     world.acting = agent.index;
-    if (agent.fight.guard >= 0) tireGuard(agent);
+    const { fight: state } = agent;
+    if (state.guard >= 0) tireGuard(agent);
+    if (state.pushTicks > 0) bePushed(world, agent);
     const move = moveOf(agent);
     if (move) advance(world, agent, move);
   }
   world.acting = -1;
+  world.ground.fileBodies(world.bodies);
   flyShots(world, hits);
   for (const agent of agents) {
     world.acting = agent.index;
@@ -41,6 +47,10 @@ export function fight(world: World): void {
   }
 }
 
+function isFighting({ fight: { move, guard, pushTicks } }: Agent): boolean {
+  return move >= 0 || guard >= 0 || pushTicks > 0;
+}
+
 /** Turns toward the target while it winds up, and is carried on while it is active. */
 function advance(world: World, agent: Agent, move: MoveProgram): void {
   const { fight: state, body } = agent;
@@ -54,7 +64,8 @@ function advance(world: World, agent: Agent, move: MoveProgram): void {
     return;
   }
   if (elapsed === move.windUp) {
-    if (move.kind !== 'dodge') state.heading = wrapAngle(body.heading + state.aimOff);
+    if (move.kind === 'dodge') state.untouchableUntil = agent.tick + move.invulnerable;
+    else state.heading = wrapAngle(body.heading + state.aimOff);
     if (move.noise > 0) {
       const { x, y } = body;
       const what = move.word;
@@ -62,21 +73,21 @@ function advance(world: World, agent: Agent, move: MoveProgram): void {
     }
   }
   if (elapsed >= move.windUp && elapsed < move.windUp + move.active && move.advance > 0)
-    shove(world, agent, state.heading, move.advance / move.active);
+    shove(world, agent, cos(state.heading), sin(state.heading), move.advance / move.active);
 }
 
 /** Finds the agents it meets while it is active; shots go off one after the other. */
 function act(world: World, agent: Agent, move: MoveProgram): void {
   const { fight: state } = agent;
   const since = agent.tick - state.startedAt - move.windUp;
-  if (since < 0) return;
+  if (since < 0 || since >= move.active) return;
   if (move.kind === 'thrown' || move.kind === 'instant') {
     const gap = Math.max(1, move.gap);
     if (since % gap === 0 && since / gap < move.shots) shoot(world, agent, hits);
     return;
   }
-  if (move.kind !== 'strike' || since >= move.active) return;
+  if (move.kind !== 'strike') return;
   if (world.things.length > 0) findKnocked(world, agent, move, knocks);
-  if (!(move.hitsOne && state.struck.length > 0)) findStruck(world, agent, hits);
+  if (!state.spent) findStruck(world, agent, hits);
   if (since === move.active - 1 && state.struck.length === 0) tellMiss(world, agent);
 }

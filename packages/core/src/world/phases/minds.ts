@@ -1,9 +1,23 @@
 import { decide } from '../../mind/machine/mind.ts';
 import type { Agent } from '../agents/agent.ts';
+import { fileClaims } from '../state/claims.ts';
 import type { World } from '../world.ts';
 
 /** Every agent decides on the same facts: what minds do to the world shows only after all have decided. */
 export function decideAll(world: World): void {
+  const { agents, statics, claims } = world;
+  if (statics.inSquads.length > 0) fileClaims(claims, agents, statics);
+  claims.isFiled = true;
+  world.isDeciding = true;
+  try {
+    decideEach(world);
+  } finally {
+    world.isDeciding = false;
+    claims.isFiled = false;
+  }
+}
+
+function decideEach(world: World): void {
   const { agents, decideFor, statics } = world;
   for (let i = 0; i < agents.length; i++) {
     const agent = agents[i];

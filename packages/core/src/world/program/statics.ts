@@ -35,6 +35,8 @@ export interface Statics {
   largestLamp: number;
   /** The same of the lanterns that bodies carry; 0 where none does. */
   largestLantern: number;
+  /** Radius of the widest body. */
+  largestRadius: number;
   /** The agents that carry one, ascending. */
   lanterns: Int32Array;
   /** By faction: the agents that are no friends of it, ascending. Null where no agent of the faction can see. */
@@ -43,6 +45,8 @@ export interface Statics {
   watchesZones: boolean;
   /** By squad: the agents in it. */
   members: number[][];
+  /** All agents that have a squad, ascending. */
+  inSquads: Int32Array;
   /** By squad, then role. */
   roleScores: ((facts: Facts) => number)[][];
   /** By the word for their name: the agents of archetypes, factions, squads and waves. */
@@ -142,6 +146,7 @@ export function createStatics(
     platedGates: [...new Set(ground.plates.map(({ gate }) => gate))].sort((a, b) => a - b),
     lamps,
     largestLamp: Math.max(0, ...ground.lamps.map(({ reach }) => reach)),
+    largestRadius: Math.max(0, ...archetypes.map(({ radius }) => radius)),
     largestLantern: Math.max(0, ...archetypes.map(({ lantern }) => lantern?.reach ?? 0)),
     lanterns: indicesOf(agents, ({ archetype }) => archetypes[archetype].lantern !== null),
     strangers: program.factions.map((_, side) =>
@@ -154,6 +159,7 @@ export function createStatics(
     ),
     watchesZones: watchesZones(program),
     members: membersOf(program),
+    inSquads: indicesOf(agents, ({ squad }) => squad >= 0),
     roleScores: program.squads.map(({ roles }) =>
       roles.map(({ score }) => compileNumber(score.ir)),
     ),

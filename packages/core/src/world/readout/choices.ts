@@ -6,7 +6,7 @@ import { readList } from '../../mind/machine/cells.ts';
 import type { Bar } from '../../mind/host.ts';
 import { shareOfRange } from '../../mind/weigh/curves.ts';
 import type { Agent } from '../agents/agent.ts';
-import { valueText } from '../recording/names.ts';
+import { candidateText } from '../recording/names.ts';
 import type { World } from '../world.ts';
 import { findMind } from './readout.ts';
 
@@ -22,8 +22,10 @@ export interface ChoiceReadout {
   choice: string;
   /** Whether the mind is weighing it now: the state that does it is active. */
   active: boolean;
-  /** Id of the option that runs, or has run and ended in this tick; null for none. */
+  /** Id of the option that runs; null for none. */
   running: string | null;
+  /** Id of an option that ended in this tick; null for none. */
+  ended: string | null;
   options: OptionReadout[];
 }
 
@@ -110,7 +112,7 @@ function readOptions({ agent, choice }: Found, facts: Facts): OptionReadout[] {
             };
           });
     rows[place].push({
-      of: each && !hasNoCandidate ? valueText(agent.program, each.key.type, a, b) : null,
+      of: each && !hasNoCandidate ? candidateText(agent.program, each.key.type, a, b) : null,
       runs:
         place === running &&
         (runs === null || (a === runs[0] && (candidate!.type !== 'point' || b === runs[1]))),
@@ -122,31 +124,41 @@ function readOptions({ agent, choice }: Found, facts: Facts): OptionReadout[] {
   return options.map(({ id }, place) => ({ id, rows: rows[place] }));
 }
 
-/** The option that runs; else the one that ended in this tick. */
-function ranNow({ agent, choice, rows }: Found): string | null {
+/** Id of the option that a choice does in this tick: the one that runs, else the one that ended; null for neither. */
+export function doneNow(readout: Pick<ChoiceReadout, 'running' | 'ended'> | null): string | null {
+  return readout && (readout.running ?? readout.ended);
+}
+
+function readDoings({
+  agent,
+  choice,
+  rows,
+  active,
+}: Found): Pick<ChoiceReadout, 'active' | 'running' | 'ended'> {
+  if (!active) return { active, running: null, ended: null };
   const { options } = choice.program;
   const running = options[choice.running(agent.memory)];
-  if (running) return running.id;
-  const ended = options.find(({ node }) => rowCode(agent.memory[rows[node.row]], agent.tick) !== 0);
-  return ended?.id ?? null;
+  const ended = options.find(
+    (option) =>
+      option !== running && rowCode(agent.memory[rows[option.node.row]], agent.tick) !== 0,
+  );
+  return { active, running: running?.id ?? null, ended: ended?.id ?? null };
 }
 
 /** Id of the option that the mind does in this tick, or did to its end; null for none, and where nothing it is in weighs that choice. */
 export function runningOption(world: World, asked: ChoiceAsked): string | null {
   const found = findChoice(world, asked);
-  return found?.active ? ranNow(found) : null;
+  return found && doneNow(readDoings(found));
 }
 
 /** Null where there is no such agent or mind, or nothing it does weighs that choice. */
 export function readChoice(world: World, asked: ChoiceAsked): ChoiceReadout | null {
   const found = findChoice(world, asked);
   if (!found) return null;
-  const { agent, active } = found;
   return {
     choice: asked.choice,
-    active,
-    running: active ? ranNow(found) : null,
-    options: readOptions(found, agent),
+    ...readDoings(found),
+    options: readOptions(found, found.agent),
   };
 }
 
@@ -191,11 +203,11 @@ export function readHeat(
     const x = ((i % columns) + 0.5) * step;
     const y = (Math.floor(i / columns) + 0.5) * step;
     if (!agent.canStandAt(x, y)) continue;
-    let best = 0;
+    let best = -Infinity;
     choice.look(agent, agent.at(x, y), (at, _a, _b, score, bar) => {
       if (at === place && (bar === null || bar === 'rank') && score > best) best = score;
     });
-    scores[i] = best;
+    scores[i] = best === -Infinity ? 0 : best;
   }
   return { columns, rows, step, scores };
 }

@@ -40,8 +40,19 @@ function figureOf(agent: AgentState, type: ValueType, cells: Float64Array, at: n
   return valueText(agent.program, type, cells[at], cells[at + 1]);
 }
 
+/**
+ * A candidate of an option as people say it, with as many digits as tell it from the others: points to a
+ * tenth of a millimetre, numbers to nine digits.
+ */
+export function candidateText(program: Program, type: ValueType, value: number, y: number): string {
+  if (type === 'point') return `(${Number(value.toFixed(4))}, ${Number(y.toFixed(4))})`;
+  return type === 'number'
+    ? String(Number(value.toPrecision(9)))
+    : valueText(program, type, value, y);
+}
+
 /** A value of a type as people say it; `y` is that of a point. */
-export function valueText(program: Program, type: ValueType, value: number, y: number): string {
+function valueText(program: Program, type: ValueType, value: number, y: number): string {
   switch (type) {
     case 'agent':
       return program.agents[value]?.title ?? 'nothing';

@@ -3,7 +3,7 @@ import type { MindRecorder, Onlooker } from '../../mind/host.ts';
 import type { AgentState } from '../state/agent-state.ts';
 import { recordFor, type Unplaced } from '../state/record.ts';
 import type { Recorder } from '../state/recorder.ts';
-import { figureOfKey, nameTables, valueText } from './names.ts';
+import { figureOfKey, nameTables, candidateText } from './names.ts';
 
 /** With it all options are scored even where no panel shows them: the ledger records which came next. */
 const unwatched: Onlooker = () => {};
@@ -58,7 +58,7 @@ export function createMindRecorder(
         row,
         choice: name,
         option: picked?.id ?? null,
-        ...(picked?.each ? { of: valueText(agent.program, picked.each.key.type, a, b) } : {}),
+        ...(picked?.each ? { of: candidateText(agent.program, picked.each.key.type, a, b) } : {}),
         score,
         ...(next >= 0 ? { next: options[next].id, margin } : {}),
         ...(ties > 1 ? { ties } : {}),

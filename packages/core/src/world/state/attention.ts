@@ -66,7 +66,7 @@ function dropOld(agent: AgentState): void {
 
 /** Decides again what has the attention. */
 export function attend(agent: AgentState): void {
-  agent.known.attended = agent.known.tracked.attended();
+  agent.known.attended = agent.known.tracked.attended(agent.x, agent.y);
   const awareness = agent.known.awarenessShown;
   if (agent.known.perceived === 0 && !agent.minds[0]?.machine.heeds)
     agent.known.attentionSense = awareness > 0 ? SIGHT : -1;

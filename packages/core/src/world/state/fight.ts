@@ -17,6 +17,8 @@ export interface Fight {
   aimOff: number;
   /** The agents this use has met already. */
   struck: number[];
+  /** Whether this use has hit all that it can: a move that hits one has, and nobody was in the way. */
+  spent: boolean;
   /** Things this use has knocked away already. */
   knocked: number[];
   /** How far it was from its target at best, in metres; Infinity while it has met none. */
@@ -24,15 +26,28 @@ export interface Fight {
   /** Place among the guards; −1 for none. */
   guard: number;
   raisedAt: number;
+  /** Why the last guard was beaten down; null where it was not. */
+  loweredBy: Reason | null;
   /** By move: the tick from which it can be made again. */
   readyAt: number[];
   /** Until this tick it can do nothing. */
   staggeredUntil: number;
+  /** Until this tick nothing hits it. */
+  untouchableUntil: number;
+  /** The ticks in which it is still pushed, and by how much in each: metres. */
+  pushTicks: number;
+  pushX: number;
+  pushY: number;
   /** The tick in which a move was broken off last, and why; −1 for never. */
   brokenAt: number;
   brokenBy: Reason | null;
   /** Index of the word for what came of the last move; −1 for none. */
   lastResult: number;
+  /** The tick in which it last began or ended a move or a guard, and what it was at before. */
+  changedAt: number;
+  moveBefore: number;
+  startedBefore: number;
+  guardBefore: number;
   /** Ticks in which it was hit, and landed a hit, last; −1 for never. */
   hitAt: number;
   landedAt: number;
@@ -46,15 +61,25 @@ export function createFight({ moves }: Pick<ArchetypeProgram, 'moves'>): Fight {
     heading: 0,
     aimOff: 0,
     struck: [],
+    spent: false,
     knocked: [],
     missedBy: Infinity,
     guard: -1,
     raisedAt: -1,
+    loweredBy: null,
     readyAt: moves.map(() => 0),
     staggeredUntil: -1,
+    untouchableUntil: -1,
+    pushTicks: 0,
+    pushX: 0,
+    pushY: 0,
     brokenAt: -1,
     brokenBy: null,
     lastResult: -1,
+    changedAt: -1,
+    moveBefore: -1,
+    startedBefore: -1,
+    guardBefore: -1,
     hitAt: -1,
     landedAt: -1,
   };
@@ -89,6 +114,8 @@ export function carryFight(
   return {
     ...fight,
     move: goesOn ? move : -1,
+    moveBefore: placeOf(is.moves, was.moves[fight.moveBefore]?.name),
+    guardBefore: placeOf(is.guards, was.guards[fight.guardBefore]?.name),
     target: names.agent(fight.target),
     struck: fight.struck.map((agent) => names.agent(agent)).filter((agent) => agent >= 0),
     // Things may have other places; one that is knocked twice by one use does no damage.
@@ -120,6 +147,15 @@ export function whyNotBegin(
   if (fight.move >= 0) return because('busyWithMove', archetype.moves[fight.move].title);
   if (fight.readyAt[move] > tick) return because('moveNotReady', archetype.moves[move].title);
   return null;
+}
+
+/** Keeps what the agent has been at, before it changes in a tick for the first time. */
+export function noteBefore({ fight, tick }: { fight: Fight; tick: number }): void {
+  if (fight.changedAt === tick) return;
+  fight.changedAt = tick;
+  fight.moveBefore = fight.move;
+  fight.startedBefore = fight.startedAt;
+  fight.guardBefore = fight.guard;
 }
 
 /** The move that is made; undefined for none. */

@@ -5,7 +5,8 @@ import { programOf } from '../../testing/orchard.fixture.ts';
 import { duel } from '../mechanics/fighting/fighting.fixture.ts';
 import { createWorld } from '../world.ts';
 import { guardNamed, isCovering, lengthOf, moveNamed, phaseAt, whyNotBegin } from './fight.ts';
-import { impactOn, trueOpponent } from './opponents.ts';
+import { impactOn } from './forecast.ts';
+import { trueOpponent } from './opponents.ts';
 
 /** The keeper at (5, 5) has been at its first move for so many ticks; the warden stands four metres off. */
 function facing(move: Partial<MoveDocument>, elapsed: number) {
@@ -39,9 +40,16 @@ function impact(
   const { world, keeper, warden } = facing(move, elapsed);
   [keeper.body.vx, keeper.body.vy] = speed;
   return Number(
-    impactOn(warden, keeper.index, trueOpponent(world, keeper.index), 5 + away, 5, vx, vy).toFixed(
-      6,
-    ),
+    impactOn(
+      warden,
+      keeper.index,
+      trueOpponent(world, keeper.index),
+      5 + away,
+      5,
+      vx,
+      vy,
+      0,
+    ).toFixed(6),
   );
 }
 
@@ -58,8 +66,34 @@ describe('the impact of what another does', () => {
     // Two bodies of 0.3 m and a reach of 1 m.
     expect(impact({}, 0, 1.59)).toBe(0.5);
     expect(impact({}, 0, 1.61)).toBeNaN();
-    expect(impact({ advance: 0.5 }, 0, 2.09)).toBe(0.5);
+    // It advances over its six active ticks, and hits once it has come near enough.
+    expect(impact({ advance: 0.5 }, 0, 1.6)).toBe(0.5);
+    expect(impact({ advance: 0.5 }, 0, 2.09)).toBeCloseTo(35 / 60, 6);
     expect(impact({ advance: 0.5 }, 0, 2.11)).toBeNaN();
+  });
+
+  it('is none once it has hit this body, or another if it hits one, or where it is turned away', () => {
+    const { world, keeper, warden } = facing({}, 31);
+    const seconds = () =>
+      impactOn(warden, keeper.index, trueOpponent(world, keeper.index), 6, 5, 0, 0, 0);
+    expect(seconds()).toBe(0);
+    keeper.fight.heading = Math.PI;
+    expect(seconds()).toBeNaN();
+    keeper.fight.heading = 0;
+    keeper.fight.struck = [warden.index];
+    expect(seconds()).toBeNaN();
+    keeper.fight.struck = [];
+    keeper.fight.spent = true;
+    expect(seconds()).toBeNaN();
+    // What still winds up turns as fast as it may, and that may be too late.
+    const turned = (turn: number) => {
+      const { world, keeper, warden } = facing({ turn }, 0);
+      Object.assign(keeper.fight, { target: warden.index });
+      keeper.body.heading = Math.PI;
+      return impactOn(warden, keeper.index, trueOpponent(world, keeper.index), 6, 5, 0, 0, 0);
+    };
+    expect(turned(360)).toBe(0.5);
+    expect(turned(90)).toBeNaN();
   });
 
   it('goes by where both will be by then', () => {
@@ -74,8 +108,9 @@ describe('the impact of what another does', () => {
 
   it('of what is thrown is later by its flight', () => {
     const thrown = { kind: 'thrown', reach: 6, speed: 10 } as const;
+    // It leaves in the first active tick, and flies from the next on: 3 m take 18 ticks.
     expect(impact(thrown, 0, 3.6)).toBe(0.8);
-    expect(impact(thrown, 0, 0.5)).toBe(0.5);
+    expect(impact(thrown, 0, 0.6)).toBeCloseTo(31 / 60, 6);
     expect(impact({ reach: 6 }, 0, 3.6)).toBe(0.5);
   });
 

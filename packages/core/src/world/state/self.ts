@@ -1,11 +1,8 @@
 import type { Self } from '../../expression/facts.ts';
 import { HOSTILE } from '../../terms/stances.ts';
-import { LEGS_MOVING } from '../../motion/legs.ts';
 import type { AgentState } from './agent-state.ts';
+import { isFree } from './claims.ts';
 import { moveNamed, whyNotBegin } from './fight.ts';
-
-/** A goal this close to a place takes it. */
-const TAKEN_WITHIN = 0.8;
 
 /** What an agent is: its body, its moves, its place among others. */
 export class OwnSelf implements Self {
@@ -82,11 +79,6 @@ export class OwnSelf implements Self {
     return this.#agent.stanceTo(agent) === HOSTILE;
   }
   isFree(x: number, y: number): boolean {
-    return !this.#agent.mates().some(({ body }) => {
-      const moving = body.legs === LEGS_MOVING;
-      const dx = (moving ? body.goalX : body.x) - x;
-      const dy = (moving ? body.goalY : body.y) - y;
-      return dx * dx + dy * dy < TAKEN_WITHIN * TAKEN_WITHIN;
-    });
+    return isFree(this.#agent, x, y);
   }
 }

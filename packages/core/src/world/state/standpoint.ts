@@ -2,9 +2,9 @@ import type { Facts, Standpoint } from '../../expression/facts.ts';
 import { EYE_SHARE } from '../../senses/sight.ts';
 import { distanceToBox, isInBox } from '../program/program.ts';
 import type { AgentState } from './agent-state.ts';
-import { moveNamed } from './fight.ts';
+import { impactOn, wouldReach } from './forecast.ts';
 import { lightAt } from './light.ts';
-import { impactOn, trueOpponent } from './opponents.ts';
+import { trueOpponent } from './opponents.ts';
 
 /** What depends on a place, for an agent that is at it or might be. */
 abstract class From implements Standpoint {
@@ -33,19 +33,14 @@ abstract class From implements Standpoint {
     return home ? distanceToBox(home, this.x, this.y) : NaN;
   }
   canReach(word: number, target: number): boolean {
-    const { archetype, known, surroundings } = this.agent;
-    const move = archetype.moves[moveNamed(this.agent, word)];
-    const track = known.tracked.find(target);
-    if (!move || track < 0) return false;
-    const { radius } = surroundings.agents[target].archetype;
-    const [dx, dy] = [known.tracked.x(track) - this.x, known.tracked.y(track) - this.y];
-    const reach = archetype.radius + move.advance + move.reach + radius;
-    return dx * dx + dy * dy <= reach * reach;
+    return wouldReach(this.agent, word, target, this.x, this.y, this.vx, this.vy);
   }
   impactIn(other: number, inTruth: boolean): number {
-    const { known, surroundings } = this.agent;
-    const opponent = inTruth ? trueOpponent(surroundings, other) : known.track(other);
-    return impactOn(this.agent, other, opponent, this.x, this.y, this.vx, this.vy);
+    const { known, surroundings, tick } = this.agent;
+    const track = inTruth ? null : known.track(other);
+    const opponent = inTruth ? trueOpponent(surroundings, other) : track;
+    const late = track?.visible ? tick - track.seenAt : 0;
+    return impactOn(this.agent, other, opponent, this.x, this.y, this.vx, this.vy, late);
   }
 }
 

@@ -2,6 +2,7 @@ import type { Around } from '../../expression/facts.ts';
 import type { Ground } from '../../ground/ground.ts';
 import type { Statics } from '../program/statics.ts';
 import type { AgentState } from './agent-state.ts';
+import type { Claims } from './claims.ts';
 import type { Places } from './places.ts';
 import type { Recorder } from './recorder.ts';
 import type { WorldRun } from './world-run.ts';
@@ -14,6 +15,10 @@ export interface Surroundings extends WorldRun {
   ground: Ground;
   /** Where the agents stood when the tick began. */
   places: Places;
+  /** What members of squads have taken. */
+  claims: Claims;
+  /** Whether minds decide now. What they begin shows to others only when all have decided. */
+  isDeciding: boolean;
   /** By route: all its waypoints, the learned ones among them. */
   routes: Float64Array[];
   /** What minds want written to memory they share; empty between ticks. */
@@ -69,6 +74,8 @@ export interface Shot {
   flown: number;
   /** Its target; −1 for none. */
   target: number;
+  /** The agents that have dodged it. */
+  passed: number[];
 }
 
 export interface Noise {

@@ -123,7 +123,17 @@ function carryShots(shots: Shot[], { from, to, names }: WorldChange): Shot[] {
     const by = names.agent(shot.by);
     const { name } = from.agents[shot.by].archetype.moves[shot.move] ?? {};
     const move = to.agents[by]?.archetype.moves.findIndex((each) => each.name === name) ?? -1;
-    return by < 0 || move < 0 ? [] : [{ ...shot, by, move, target: names.agent(shot.target) }];
+    return by < 0 || move < 0
+      ? []
+      : [
+          {
+            ...shot,
+            by,
+            move,
+            target: names.agent(shot.target),
+            passed: shot.passed.map((agent) => names.agent(agent)).filter((agent) => agent >= 0),
+          },
+        ];
   });
 }
 

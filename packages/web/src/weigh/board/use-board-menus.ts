@@ -7,6 +7,7 @@ import {
   removeColumn,
   removeOption,
   type ChoiceDocument,
+  doneNow,
 } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { useEngine } from '../../engine/use-engine.tsx';
@@ -90,7 +91,7 @@ export function useBoardMenus(
     });
     return [
       entry('why', 'Why this, or why not', () => {
-        const isPicked = engine.frame?.choice?.running === id;
+        const isPicked = doneNow(engine.frame?.choice ?? null) === id;
         const target = { kind: 'option', choice, option: id } as const;
         askWhy({ agent, asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target } });
       }),

@@ -1,4 +1,9 @@
-import type { ChoiceDocument, ChoiceReadout, WeighedRow } from '@crooked-lantern/core';
+import {
+  doneNow,
+  type ChoiceDocument,
+  type ChoiceReadout,
+  type WeighedRow,
+} from '@crooked-lantern/core';
 import { BAR_WORDS, optionTitle, shortNumber } from '../words.ts';
 import { writeAttribute, writeText } from '../../ui/timing/write-live.ts';
 
@@ -6,7 +11,7 @@ import { writeAttribute, writeText } from '../../ui/timing/write-live.ts';
 
 /** Below this a consideration holds its option down so much that it is worth seeing. */
 const LOW = 0.3;
-/** Scores this close together are told: the pick is a coin toss, or nearly. */
+/** Scores this close together are told: what decides is chance, or nearly. */
 const NEAR = 0.005;
 
 interface Size {
@@ -110,7 +115,7 @@ function saidOf(
   const isTie = first.score - level[level.length - 1].score <= 1e-9;
   if (isTie)
     return {
-      words: `▲ Tie: ${list} all score ${first.score.toFixed(2)}. The pick is a coin toss, unless commitment keeps what runs. Give one a higher rank or weight.`,
+      words: `▲ Tie: ${list} all score ${first.score.toFixed(2)}. What runs goes on; if none of them runs, chance decides. Give one a higher rank or weight.`,
       tied: level.map(({ id }) => id),
     };
   return {
@@ -138,7 +143,7 @@ export function writeBoard(
     const rows = readout?.options.find((each) => each.id === id)?.rows ?? [];
     const running = rows.find(({ runs }) => runs);
     const row = running ?? best(rows);
-    const runs = readout?.running === id;
+    const runs = doneNow(readout) === id;
     const isTied = tied.includes(id);
     writeAttribute(element, 'data-tied', String(isTied));
     writeRow(element, row, option, runs, size);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { GuardDocument, MoveDocument } from '../../../model/documents.ts';
-import { gapToSector } from './hits.ts';
+import { gapToSector } from '../../../numeric/circles.ts';
 import { fought, strike, SWEEP } from './fighting.fixture.ts';
 
 describe('a circle and a sector', () => {
@@ -99,6 +99,29 @@ describe('a strike among several', () => {
     expect([x, y, z].map((number) => number.toFixed(3))).toEqual(['6.300', '5.000', '0.600']);
   });
 
+  it('that hits one is not used up by who dodges it or stands behind a wall', () => {
+    const { hits } = fought({
+      moves: {
+        sweep: { ...SWEEP, arc: 80, hits: 'one', reach: 2 },
+        hop: { kind: 'dodge', active: 0.1, invulnerable: 2 },
+      },
+      keeper: { do: 'strike', move: 'sweep' },
+      warden: { do: 'dodge', move: 'hop', way: 'left' },
+      change: ({ grounds: { corner }, archetypes }) => {
+        archetypes.gleaner.health = 50;
+        corner.agents.first = { archetype: 'gleaner', at: [6.3, 6.2] };
+        corner.agents.walled = { archetype: 'gleaner', at: [5, 6.1] };
+        corner.walls = [{ at: [4.5, 5.5], size: [1, 0.1] }];
+        corner.agents.second = { archetype: 'gleaner', at: [6.8, 5.8] };
+      },
+    });
+    expect(hits.map(({ of, result }) => `${of} ${result}`).sort()).toEqual([
+      'first landed',
+      'walled walled',
+      'warden dodged',
+    ]);
+  });
+
   it('passes over friends and the dead', () => {
     const { hits } = fought({
       moves: { sweep: { ...SWEEP, arc: 60 } },
@@ -141,10 +164,10 @@ describe('what a move meets', () => {
     expect(result({}, { arc: 50 }, 180 - 55)).toBe('landed');
   });
 
-  it('lets through its share and nothing else: no push, no stagger, no opening', () => {
+  it('lets through its share of harm and push, and nothing else: no stagger, no opening', () => {
     const { warden, keeper } = guarded({ knockback: 1, stagger: 1 }, {});
     expect(warden.self.health).toBe(97.5);
-    expect(warden.x).toBeCloseTo(6.4, 9);
+    expect(warden.x).toBeCloseTo(6.65, 9);
     expect(warden.fight.staggeredUntil).toBeLessThanOrEqual(0);
     expect(keeper.fight.landedAt).toBeLessThanOrEqual(0);
   });

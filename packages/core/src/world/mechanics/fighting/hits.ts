@@ -1,4 +1,5 @@
 import { because, type Reason } from '../../../terms/reasons.ts';
+import { gapToSector } from '../../../numeric/circles.ts';
 import { atan2, cos, sin, wrapAngle } from '../../../numeric/trigonometry.ts';
 import type { MoveProgram } from '../../program/program.ts';
 import type { AgentState } from '../../state/agent-state.ts';
@@ -7,7 +8,10 @@ import { recordFor } from '../../state/record.ts';
 import type { Surroundings } from '../../state/surroundings.ts';
 import type { HitResult } from '../../../terms/fighting.ts';
 import { harm } from './harm.ts';
-import { breakMove, shove } from './moves.ts';
+import { breakMove, push } from './moves.ts';
+
+/** Metres beyond its reach up to which a strike notes by how much it missed. */
+const NOTED = 8;
 
 /** Which agents moves meet, the result and its effects: all hits of a tick are found before any is applied. */
 
@@ -17,44 +21,17 @@ export interface Hit {
   of: number;
   move: MoveProgram;
   result: HitResult;
-  /** Points of health it takes. */
-  harm: number;
+  /** The share of it that goes through. */
+  share: number;
   /** Where it meets the body. */
   x: number;
   y: number;
   z: number;
   /** Radians: where it pushes. */
   heading: number;
-}
-
-/** Distance from a point to the segment from the origin in direction `angle`, `length` long. */
-function toEdge(x: number, y: number, angle: number, length: number): number {
-  const [dx, dy] = [cos(angle), sin(angle)];
-  const along = Math.max(0, Math.min(length, x * dx + y * dy));
-  const [ox, oy] = [x - dx * along, y - dy * along];
-  return Math.sqrt(ox * ox + oy * oy);
-}
-
-/**
- * How far a circle is from a sector, in metres; 0 where they meet. The sector has its point at the origin
- * and looks toward `heading`.
- */
-export function gapToSector(
-  x: number,
-  y: number,
-  radius: number,
-  heading: number,
-  halfArc: number,
-  reach: number,
-): number {
-  const away = Math.sqrt(x * x + y * y);
-  const off = Math.abs(wrapAngle(atan2(y, x) - heading));
-  if (away <= radius || off <= halfArc) return Math.max(0, away - radius - reach);
-  const edge = Math.min(
-    toEdge(x, y, heading + halfArc, reach),
-    toEdge(x, y, heading - halfArc, reach),
-  );
-  return Math.max(0, edge - radius);
+  /** Where it came from: the attacker, or where what flies was sent off. */
+  fromX: number;
+  fromY: number;
 }
 
 /** The heights at which a move meets a body as it stands; null where it passes over or under it. */
@@ -63,24 +40,19 @@ function metHeights({ from, to }: MoveProgram, height: number): [number, number]
   return low < high ? [low, high] : null;
 }
 
-/** What comes of it when a move meets a body from somewhere at these heights. */
+/** What comes of it when a move meets a body at these heights; `side` is the direction, seen from the body, that it comes from. */
 export function resultOf(
   target: AgentState,
   move: MoveProgram,
-  fromX: number,
-  fromY: number,
+  side: number,
   heights: readonly [number, number],
 ): { result: HitResult; share: number } {
   const { fight, tick } = target;
-  const own = moveOf(target);
-  if (own?.kind === 'dodge') {
-    const since = tick - fight.startedAt - own.windUp;
-    if (since >= 0 && since < own.invulnerable) return { result: 'dodged', share: 0 };
-  }
+  if (fight.untouchableUntil > tick) return { result: 'dodged', share: 0 };
   const guard = guardOf(target);
   if (!guard || target.asleep || !isCovering(guard, fight.raisedAt, tick))
     return { result: 'landed', share: 1 };
-  const off = Math.abs(wrapAngle(atan2(fromY - target.y, fromX - target.x) - target.heading));
+  const off = Math.abs(wrapAngle(side - target.heading));
   const middle = (heights[0] + heights[1]) / 2;
   if (off > guard.halfArc || middle < guard.from || middle > guard.to)
     return { result: 'landed', share: 1 };
@@ -95,12 +67,24 @@ export function canBeHit(attacker: AgentState, other: AgentState): boolean {
   return other !== attacker && !other.isDead && !other.away && !attacker.isFriendly(other.index);
 }
 
-/** Notes how near a strike came to its target. */
-function noteMiss(attacker: AgentState, other: AgentState, gap: number): void {
-  const { fight } = attacker;
-  if (fight.target >= 0 && fight.target !== other.index) return;
-  if (gap < fight.missedBy) fight.missedBy = gap;
+/** How far an agent is from the sector of a strike that goes on; notes how near it came to its target, or to anyone where it has none. */
+function gapTo(attacker: AgentState, move: MoveProgram, other: AgentState): number {
+  const { fight, x, y, archetype } = attacker;
+  const gap = gapToSector(
+    other.x - x,
+    other.y - y,
+    other.archetype.radius,
+    fight.heading,
+    move.halfArc,
+    archetype.radius + move.reach,
+  );
+  const isMeant = fight.target < 0 || fight.target === other.index;
+  const missed = move.from < other.height ? gap : Math.max(gap, move.from - other.height);
+  if (isMeant && missed < fight.missedBy && missed <= NOTED) fight.missedBy = missed;
+  return gap;
 }
+
+const near: number[] = [];
 
 /** Finds the agents that a strike meets in this tick. */
 export function findStruck(world: Surroundings, attacker: AgentState, hits: Hit[]): void {
@@ -108,41 +92,62 @@ export function findStruck(world: Surroundings, attacker: AgentState, hits: Hit[
   const { fight, x, y, archetype } = attacker;
   const reach = archetype.radius + move.reach;
   const before = hits.length;
-  for (const other of world.agents) {
+  const target = world.agents[fight.target];
+  if (target && canBeHit(attacker, target)) gapTo(attacker, move, target);
+  const most = reach + world.statics.largestRadius + (target ? 0 : NOTED);
+  const count = world.ground.near(x, y, most, near);
+  for (let i = 0; i < count; i++) {
+    const other = world.agents[near[i]];
     if (!canBeHit(attacker, other) || fight.struck.includes(other.index)) continue;
     const [dx, dy] = [other.x - x, other.y - y];
     const { radius } = other.archetype;
-    // Most are nowhere near.
-    if (Math.abs(dx) > reach + radius + 8 || Math.abs(dy) > reach + radius + 8) continue;
-    const gap = gapToSector(dx, dy, radius, fight.heading, move.halfArc, reach);
+    if (gapTo(attacker, move, other) > 0) continue;
     const heights = metHeights(move, other.height);
-    noteMiss(attacker, other, heights ? gap : Math.max(gap, move.from - other.height));
-    if (gap > 0 || !heights) continue;
+    if (!heights) continue;
     const z = (heights[0] + heights[1]) / 2;
     const isWalled = world.ground.castRay(x, y, other.x, other.y, 0, z) < 1;
     const { result, share } = isWalled
       ? { result: 'walled' as const, share: 0 }
-      : resultOf(other, move, x, y, heights);
+      : resultOf(other, move, atan2(-dy, -dx), heights);
+    const away = Math.sqrt(dx * dx + dy * dy) || 1;
     hits.push({
       by: attacker.index,
       of: other.index,
       move,
       result,
-      harm: move.damage * share,
-      x: other.x - (dx / (Math.sqrt(dx * dx + dy * dy) || 1)) * radius,
-      y: other.y - (dy / (Math.sqrt(dx * dx + dy * dy) || 1)) * radius,
+      share,
+      x: other.x - (dx / away) * radius,
+      y: other.y - (dy / away) * radius,
       z,
       heading: atan2(dy, dx),
+      fromX: x,
+      fromY: y,
     });
     fight.struck.push(other.index);
   }
-  if (!move.hitsOne || hits.length <= before + 1) return;
-  // Of several that are met at once the nearest is the first.
-  let nearest = before;
-  for (let i = before + 1; i < hits.length; i++)
-    if (awayFrom(world, hits[i]) < awayFrom(world, hits[nearest])) nearest = i;
-  hits[before] = hits[nearest];
-  hits.length = before + 1;
+  // The file decides nothing: hits come in the order of the agents.
+  if (hits.length > before + 1) sortFrom(hits, before);
+  if (move.hitsOne) fight.spent = keepNearest(world, hits, before);
+}
+
+function sortFrom(hits: Hit[], from: number): void {
+  const sorted = hits.slice(from).sort((a, b) => a.of - b.of);
+  for (let i = 0; i < sorted.length; i++) hits[from + i] = sorted[i];
+}
+
+/** Of all met at once leaves the nearest; one who dodged it, or stands behind a wall, is not in the way. Gives whether any is left that was not. */
+function keepNearest(world: Surroundings, hits: Hit[], from: number): boolean {
+  let nearest: Hit | null = null;
+  const takesIt = ({ result }: Hit) => result !== 'dodged' && result !== 'walled';
+  for (let i = from; i < hits.length; i++) {
+    if (!takesIt(hits[i])) continue;
+    if (!nearest || awayFrom(world, hits[i]) < awayFrom(world, nearest)) nearest = hits[i];
+  }
+  let kept = from;
+  for (let i = from; i < hits.length; i++)
+    if (hits[i] === nearest || !takesIt(hits[i])) hits[kept++] = hits[i];
+  hits.length = kept;
+  return nearest !== null;
 }
 
 function awayFrom({ agents }: Surroundings, { by, of }: Hit): number {
@@ -162,7 +167,7 @@ export function applyHit(world: Surroundings, hit: Hit): void {
       move: move.name,
       of: target.name,
       result,
-      harm: hit.harm,
+      harm: move.damage * hit.share,
       x: hit.x,
       y: hit.y,
       z: hit.z,
@@ -172,8 +177,8 @@ export function applyHit(world: Surroundings, hit: Hit): void {
     what: statics.words.hit,
     of: hit.by,
     thing: -1,
-    fromX: attacker.x,
-    fromY: attacker.y,
+    fromX: hit.fromX,
+    fromY: hit.fromY,
     strength: 1,
   };
   if (result === 'parried') {
@@ -181,12 +186,12 @@ export function applyHit(world: Surroundings, hit: Hit): void {
     if (guard) stagger(world, attacker, guard.stagger, because('parriedBy', target.placed.title));
     return;
   }
-  harm(world, target, hit.harm, hit.by, blow);
-  attacker.fight.landedAt = result === 'landed' ? world.tick : attacker.fight.landedAt;
+  harm(world, target, move.damage * hit.share, hit.by, blow);
+  if (!target.isDead && move.knockback > 0) push(target, hit.heading, move.knockback * hit.share);
   if (result !== 'landed') return;
+  attacker.fight.landedAt = world.tick;
   target.fight.hitAt = world.tick;
   if (target.isDead) return;
-  if (move.knockback > 0) shove(world, target, hit.heading, move.knockback);
   if (move.stagger > 0)
     stagger(world, target, move.stagger, because('hitBy', attacker.placed.title));
 }
@@ -196,6 +201,7 @@ function stagger(world: Surroundings, agent: AgentState, ticks: number, why: Rea
   if (moveOf(agent)?.sturdy) return;
   const { fight } = agent;
   breakMove(world, agent, why);
+  if (fight.guard >= 0) fight.loweredBy = why;
   fight.guard = -1;
   fight.staggeredUntil = Math.max(fight.staggeredUntil, world.tick + ticks + 1);
   agent.body.vx = 0;

@@ -3,7 +3,7 @@ import { THING_RADIUS, type MoveProgram } from '../../program/program.ts';
 import type { AgentState } from '../../state/agent-state.ts';
 import { recordFor } from '../../state/record.ts';
 import type { Surroundings } from '../../state/surroundings.ts';
-import { gapToSector } from './hits.ts';
+import { gapToSector } from '../../../numeric/circles.ts';
 import { isFlying, land } from '../hands/things.ts';
 
 /** Things that lie in the way of a strike are knocked away, and heard as they come to rest. */

@@ -1,3 +1,5 @@
+import { firstContact } from '../../../numeric/circles.ts';
+import { leadAim } from '../../../numeric/lead-aim.ts';
 import { atan2, cos, sin } from '../../../numeric/trigonometry.ts';
 import { nextNormal } from '../../../numeric/random.ts';
 import type { MoveProgram } from '../../program/program.ts';
@@ -8,33 +10,6 @@ import type { Shot, Surroundings } from '../../state/surroundings.ts';
 import { canBeHit, resultOf, type Hit } from './hits.ts';
 
 /** What moves send flying, and straight lines that hit at once. */
-
-/**
- * Where to aim at a target at (x, y) with velocity (vx, vy), from the origin, with something of that speed:
- * where the two meet first; where they are now if they never do.
- */
-export function leadAim(
-  x: number,
-  y: number,
-  vx: number,
-  vy: number,
-  speed: number,
-): [number, number] {
-  const a = vx * vx + vy * vy - speed * speed;
-  const b = 2 * (x * vx + y * vy);
-  const c = x * x + y * y;
-  let t = NaN;
-  if (Math.abs(a) < 1e-9) t = b < 0 ? -c / b : NaN;
-  else {
-    const root = b * b - 4 * a * c;
-    if (root >= 0) {
-      const q = Math.sqrt(root);
-      const times = [(-b - q) / (2 * a), (-b + q) / (2 * a)].filter((time) => time > 0);
-      t = times.length > 0 ? Math.min(...times) : NaN;
-    }
-  }
-  return t === t ? [x + vx * t, y + vy * t] : [x, y];
-}
 
 /** Where a shot goes, in radians: toward what is known of its target, else where the body faces. */
 function aim(agent: AgentState, move: MoveProgram): number {
@@ -59,7 +34,8 @@ export function shoot(world: Surroundings, agent: AgentState, hits: Hit[]): void
   const heading = aim(agent, move);
   const [dx, dy] = [cos(heading), sin(heading)];
   const z = (move.from + move.to) / 2;
-  const from = archetype.radius + move.radius;
+  // What is sent off begins inside the body, its front at the edge: reach is counted from edge to edge.
+  const from = archetype.radius - move.radius;
   const shot: Shot = {
     by: index,
     move: agent.fight.move,
@@ -71,10 +47,13 @@ export function shoot(world: Surroundings, agent: AgentState, hits: Hit[]): void
     vz: 0,
     flown: 0,
     target: agent.fight.target,
+    passed: [],
   };
   if (move.kind === 'thrown') world.shots.push(shot);
   else if (!flyOn(world, shot, move, move.reach, hits)) tellWide(world, shot, move);
 }
+
+const near: number[] = [];
 
 /** Moves a shot on by so many metres; true where it met an agent or a thing. */
 function flyOn(
@@ -84,48 +63,76 @@ function flyOn(
   metres: number,
   hits: Hit[],
 ): boolean {
-  const { agents, ground } = world;
-  const attacker = agents[shot.by];
+  const { ground } = world;
   const speed = Math.sqrt(shot.vx * shot.vx + shot.vy * shot.vy) || 1;
-  const [dx, dy] = [(shot.vx / speed) * metres, (shot.vy / speed) * metres];
-  let share = ground.castRay(shot.x, shot.y, shot.x + dx, shot.y + dy, move.radius, shot.z);
-  const isWalled = share < 1;
-  let met: AgentState | null = null;
-  for (const other of agents) {
-    if (!canBeHit(attacker, other)) continue;
-    if (other.height < shot.z - move.radius) continue;
-    const room = other.archetype.radius + move.radius;
-    const [ox, oy] = [other.x - shot.x, other.y - shot.y];
-    const along = Math.max(0, Math.min(1, (ox * dx + oy * dy) / (metres * metres || 1)));
-    const [px, py] = [ox - dx * along, oy - dy * along];
-    if (px * px + py * py > room * room || along >= share) continue;
-    share = along;
-    met = other;
-  }
-  shot.x += dx * share;
-  shot.y += dy * share;
-  shot.flown += metres * share;
-  if (met) {
+  const [ux, uy] = [shot.vx / speed, shot.vy / speed];
+  const [dx, dy] = [ux * metres, uy * metres];
+  const { x, y } = shot;
+  const walled = ground.castRay(x, y, x + dx, y + dy, move.radius, shot.z);
+  for (;;) {
+    const { met, share } = firstMet(world, shot, move, x, y, dx, dy, walled);
+    shot.x = x + dx * share;
+    shot.y = y + dy * share;
+    if (!met) {
+      shot.flown += metres * share;
+      if (walled < 1) tellWide(world, shot, move, 'walled');
+      return walled < 1;
+    }
+    const flown = shot.flown + metres * share;
     const heights = [
       Math.max(0, shot.z - move.radius),
       Math.min(met.height, shot.z + move.radius),
     ] as const;
-    const { result, share: part } = resultOf(met, move, shot.x - dx, shot.y - dy, heights);
+    const { result, share: part } = resultOf(met, move, atan2(-uy, -ux), heights);
     hits.push({
       by: shot.by,
       of: met.index,
       move,
       result,
-      harm: move.damage * part,
+      share: part,
       x: shot.x,
       y: shot.y,
       z: shot.z,
-      heading: atan2(dy, dx),
+      heading: atan2(uy, ux),
+      fromX: shot.x - ux * flown,
+      fromY: shot.y - uy * flown,
     });
-    return true;
+    if (result !== 'dodged') return true;
+    // It flies on to whoever is behind.
+    shot.passed.push(met.index);
   }
-  if (isWalled) tellWide(world, shot, move, 'walled');
-  return isWalled;
+}
+
+/** The agent that a shot meets first on its way from (x, y) by (dx, dy), and where along it; null, and `most`, where it meets none before that. */
+function firstMet(
+  { agents, ground, statics }: Surroundings,
+  shot: Shot,
+  move: MoveProgram,
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  most: number,
+): { met: AgentState | null; share: number } {
+  const attacker = agents[shot.by];
+  let share = most;
+  let met: AgentState | null = null;
+  const half = Math.sqrt(dx * dx + dy * dy) / 2;
+  const reach = half + statics.largestRadius + move.radius;
+  const count = ground.near(x + dx / 2, y + dy / 2, reach, near);
+  for (let i = 0; i < count; i++) {
+    const other = agents[near[i]];
+    if (!canBeHit(attacker, other) || shot.passed.includes(other.index)) continue;
+    if (other.height < shot.z - move.radius) continue;
+    const room = other.archetype.radius + move.radius;
+    const contact = firstContact(other.x - x, other.y - y, dx, dy, room);
+    const isFirst =
+      contact < share || (met !== null && contact === share && other.index < met.index);
+    if (!isFirst) continue;
+    share = contact;
+    met = other;
+  }
+  return { met, share };
 }
 
 /** A shot that met no agent. */

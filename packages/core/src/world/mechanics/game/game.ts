@@ -101,9 +101,11 @@ export function announce(
 
 /** Adds to a score; false where the points are nothing. */
 export function addScore(world: Surroundings, word: number, points: number): boolean {
-  const { scores, statics, recorder, tick } = world;
+  const { scores, statics, recorder, tick, result } = world;
   const index = statics.program.director.scores.findIndex((score) => score.word === word);
   if (index < 0 || points - points !== 0) return false;
+  // What comes after the end of a run counts no more.
+  if (result) return true;
   scores[index] += points;
   const { name } = statics.program.director.scores[index];
   recorder?.({ tick, agent: '', kind: 'score', score: name, by: points, value: scores[index] });
@@ -126,10 +128,13 @@ export function setLight(world: Surroundings, to: number, ticks: number): void {
 export function sendAway(world: Surroundings, group: number): Reason | null {
   const { agents, statics, recorder, tick } = world;
   let isAny = false;
-  statics.program.director.waves.forEach((wave, index) => {
-    if (wave.word === group) isAny = callOff(world, index) || isAny;
+  const sent = statics.groups.get(group) ?? NO_AGENTS;
+  statics.program.director.waves.forEach(({ word, pool }, index) => {
+    // Those of a wave that are still to come go too, whatever name they are sent away by.
+    const isMeant = word === group || pool.every((agent) => sent.includes(agent));
+    if (isMeant) isAny = callOff(world, index) || isAny;
   });
-  for (const index of statics.groups.get(group) ?? NO_AGENTS) {
+  for (const index of sent) {
     const agent = agents[index];
     if (agent.away || agent.isPlayed) continue;
     recorder?.({ tick, agent: agent.name, kind: 'left' });

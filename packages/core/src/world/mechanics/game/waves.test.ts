@@ -46,7 +46,7 @@ describe('a wave', () => {
     const [luck, memory] = [beetle.stream.slice(), beetle.memory.slice()];
     expect(memory[0]).toBe(2);
     kill(world, 'beetles.1');
-    run(8);
+    run(7);
     expect(present(world)).toEqual(['beetles.1']);
     expect(beetle.self.health).toBe(10);
     expect(beetle.memory[0]).toBeLessThan(2);
@@ -82,10 +82,27 @@ describe('a wave', () => {
     run(200);
     // Seen to be gone in the tick after the blow, and a second on.
     expect(changes(entries)).toEqual(['1 comes 1', '181 comes 2']);
+    expect(comings(entries)[2]).toMatch(/^181 /);
     for (const name of present(world)) kill(world, name);
     run(100);
     expect(changes(entries).at(-1)).toMatch(/over 2$/);
     expect(present(world)).toEqual([]);
+  });
+
+  it('comes again in the same tick whether a delay counts from the last death or from each', () => {
+    const cameAt = (after: WaveDocument['after']) => {
+      const wave = { count: 1, times: 2, delay: 0.5, gap: 0, after };
+      const document = gameProject({ wave });
+      // A death within a tick, by a blow, as in a game.
+      document.archetypes.beetle.health = 1;
+      const { world, entries, run } = watch(document);
+      run(9);
+      world.effects.push(() => kill(world, 'beetles.1'));
+      run(60);
+      return comings(entries).map((line) => line.split(' ')[0]);
+    };
+    expect(cameAt('last')).toEqual(['1', '40']);
+    expect(cameAt('each')).toEqual(['1', '40']);
   });
 
   it('brings each again a delay after its own death, where that is what it counts from', () => {

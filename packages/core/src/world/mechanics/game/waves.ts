@@ -232,5 +232,7 @@ export function stepWave(world: Surroundings, index: number): void {
     return tellDirector(world, `over.${wave.name}`);
   }
   if (run.goneAt < 0) run.goneAt = tick;
-  if (tick >= run.goneAt + wave.delayTicks) come(world, index);
+  if (tick < run.goneAt + wave.delayTicks) return;
+  come(world, index);
+  bringOne(world, index);
 }
