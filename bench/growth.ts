@@ -41,6 +41,8 @@ function crowd(count: number, { mind, spacing, oneDecides = false }: Crowd): Wor
           sight: {
             cones: [{ range: 2 * size, halfAngle: 180, gain: 90 }],
             fade: 0.1,
+            grace: 1,
+            forgetAfter: 60,
             curious: 0.1,
             certain: 0.5,
           },

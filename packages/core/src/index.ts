@@ -8,6 +8,7 @@ export { writtenSpace } from './compile/compile-ground.ts';
 export { GROUND_VIEWS, USUAL_VIEW } from './terms/views.ts';
 export { hashState } from './numeric/state-hash.ts';
 export * from './model/documents.ts';
+export type { PlayerAct } from './terms/player-acts.ts';
 export * from './model/actions/actions.ts';
 export {
   isObject,

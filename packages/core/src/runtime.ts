@@ -5,12 +5,14 @@
 export { createWorld, setRecorder, type World } from './world/world.ts';
 export { createStatics, type Statics } from './world/program/statics.ts';
 export { beginTick, PHASES, tick, TickError, type PhaseName } from './world/phases/tick.ts';
+export { InputError } from './world/phases/check-inputs.ts';
 export {
   takeSnapshot,
   restoreSnapshot,
   worldHash,
   type Snapshot,
 } from './world/handover/snapshot.ts';
+export { decodeSnapshot, encodeSnapshot } from './world/handover/saving.ts';
 export { swapProgram } from './world/handover/swap.ts';
 export { decodeProgram, PROGRAM_VERSION } from './world/program/encoding.ts';
 export type { Agent } from './world/agents/agent.ts';

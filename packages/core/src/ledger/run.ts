@@ -4,7 +4,13 @@ import { restoreSnapshot, takeSnapshot } from '../world/handover/snapshot.ts';
 import { packSnapshot, unpackSnapshot, type PackedSnapshot } from './packed-snapshot.ts';
 import { createStatics, type Statics } from '../world/program/statics.ts';
 import { swapProgram } from '../world/handover/swap.ts';
-import { beginTick, PHASES, runPhase, tick, type PhaseName } from '../world/phases/tick.ts';
+import {
+  beginTick,
+  PHASES,
+  runPhase,
+  tickAsRecorded,
+  type PhaseName,
+} from '../world/phases/tick.ts';
 import { createWorld, setRecorder, type World } from '../world/world.ts';
 
 /**
@@ -110,7 +116,7 @@ export function advance(run: Run, inputs: readonly Input[] = [], limits = RUN_LI
   forgetFuture(run);
   if (run.world.statics.program !== run.latest.program) putInForce(run);
   for (const input of inputs) run.inputs.push({ tick: run.world.tick + 1, input });
-  tick(run.world, inputs);
+  tickAsRecorded(run.world, inputs);
   run.head = run.world.tick;
   if (run.head % snapshotEvery(run.world.statics.program) === 0) {
     run.snapshots.push(packSnapshot(takeSnapshot(run.world)));
@@ -266,7 +272,7 @@ function replayTo(
   const inputsAt = recordedInputs(run, world.tick);
   while (world.tick < goal) {
     const at = world.tick + 1;
-    tick(world, inputsAt(at));
+    tickAsRecorded(world, inputsAt(at));
     const edit = run.edits.find(({ afterTick }) => afterTick === at);
     if (edit) {
       const snapshot = run.snapshots.find((candidate) => candidate.tick === at);

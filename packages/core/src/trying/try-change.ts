@@ -4,7 +4,7 @@ import { CommandError, type DocumentCommand } from '../editing/commands/commands
 import { recordedInputs, revisit, type Run } from '../ledger/run.ts';
 import type { Name, ProjectDocument } from '../model/documents.ts';
 import { swapProgram } from '../world/handover/swap.ts';
-import { tick } from '../world/phases/tick.ts';
+import { tickAsRecorded } from '../world/phases/tick.ts';
 import type { Program } from '../world/program/program.ts';
 import type { Target } from '../ledger/explain/target.ts';
 import { watchGoal } from './goal.ts';
@@ -90,7 +90,7 @@ function runAgain(
   let entered = -1;
   const inputsAt = recordedInputs(run, from);
   while (world.tick < asked) {
-    tick(world, inputsAt(world.tick + 1));
+    tickAsRecorded(world, inputsAt(world.tick + 1));
     if (!isMet()) entered = -1;
     else if (entered < 0) entered = world.tick;
   }

@@ -62,6 +62,7 @@ export const WORLD_FIELDS_NOT_KEPT: Readonly<Record<Exclude<keyof World, keyof W
     litAt: 'says for which tick the light is known',
     recorder: 'watches, and changes nothing',
     awarenessRecorded: 'is what the recorder was told last',
+    isTicking: 'holds within a tick',
     acting: 'says how far a phase has come, for reports of failures',
     decideFor: 'stands in for compiled minds and has no state of the run',
   };

@@ -31,6 +31,8 @@ export interface World extends Surroundings {
   lookedAt: Int32Array;
   /** Last awareness recorded for each agent, in steps of {@link AWARENESS_STEP}. */
   awarenessRecorded: number[];
+  /** Whether a tick is under way. */
+  isTicking: boolean;
   /** Index of the agent that the running phase is at; −1 for none. A failure report names it. */
   acting: number;
   /** Decides in place of compiled minds, for measuring and for games that bring their own. */
@@ -67,6 +69,7 @@ export function createWorld(
     lookedAt: new Int32Array(agents.length).fill(-1),
     recorder: null,
     awarenessRecorded: agents.map(() => 0),
+    isTicking: false,
     acting: -1,
     decideFor: null,
     around: new TrueAround(

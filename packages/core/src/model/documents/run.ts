@@ -1,3 +1,4 @@
+import { PLAYER_ACTS } from '../../terms/player-acts.ts';
 import {
   EXPRESSION,
   choice,
@@ -26,20 +27,6 @@ export const SEED = number(
   'where every random draw of a run comes from',
   { whole: true, none: 'as the project says' },
 );
-
-/** What an agent is made to do once, in a tick. */
-export const PLAYER_ACTS = [
-  'pickUp',
-  'drop',
-  'throw',
-  'use',
-  'strike',
-  'guard',
-  'lower',
-  'dodge',
-  'call',
-] as const;
-export type PlayerAct = (typeof PLAYER_ACTS)[number];
 
 /** A direction of the legs along one axis. */
 const STEERING = number('Direction', '', [-1, 1], 'of the legs', { usual: 0 });

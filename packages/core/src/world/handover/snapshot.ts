@@ -1,6 +1,16 @@
 import { hashState } from '../../numeric/state-hash.ts';
-import { copyAgentRun, restoreAgentRun, type AgentRun } from '../state/agent-run.ts';
-import { copyWorldRun, restoreWorldRun, type WorldRun } from '../state/world-run.ts';
+import {
+  copyAgentRun,
+  restoreAgentRun,
+  unlikeAgentRun,
+  type AgentRun,
+} from '../state/agent-run.ts';
+import {
+  copyWorldRun,
+  restoreWorldRun,
+  unlikeWorldRun,
+  type WorldRun,
+} from '../state/world-run.ts';
 import { settle, type World } from '../world.ts';
 
 /** Everything a run is at one tick, as plain data; what follows from the program is left out. */
@@ -16,19 +26,36 @@ export function takeSnapshot(world: World): Snapshot {
   };
 }
 
-/** Puts a world of the same program back to where the snapshot was taken. Throws where the agents differ. */
-export function restoreSnapshot(world: World, snapshot: Snapshot): void {
-  if (snapshot.agents.length !== world.agents.length) {
-    throw new Error(
-      `The snapshot has ${snapshot.agents.length} agents, the program ${world.agents.length}.`,
-    );
-  }
-  snapshot.agents.forEach((kept, index) => {
+/** Why a world can't be put back to a snapshot; null where it can. */
+function whyNotRestore(world: World, snapshot: Snapshot): string | null {
+  if (typeof snapshot !== 'object' || snapshot === null || !Array.isArray(snapshot.agents))
+    return 'This is no snapshot: it has no agents.';
+  const { agents } = snapshot;
+  if (agents.length !== world.agents.length)
+    return `The snapshot has ${agents.length} agents, the program ${world.agents.length}.`;
+  for (const [index, kept] of agents.entries()) {
     const agent = world.agents[index];
     if (agent.name !== kept.name)
-      throw new Error(`The snapshot has “${kept.name}” where the program has “${agent.name}”.`);
-    restoreAgentRun(agent, kept);
-  });
+      return `The snapshot has “${kept.name}” where the program has “${agent.name}”.`;
+    const unlike = unlikeAgentRun(agent, kept);
+    if (unlike !== null)
+      return `The snapshot is not whole: “${unlike}” of “${kept.name}” is missing, or is of another program.`;
+  }
+  const unlike = unlikeWorldRun(world, snapshot);
+  return unlike === null
+    ? null
+    : `The snapshot is not whole: “${unlike}” is missing, or is of another program.`;
+}
+
+/**
+ * Puts a world of the same program back to where the snapshot was taken.
+ *
+ * @throws {Error} the snapshot is not whole, or is of another program; the world is as it was
+ */
+export function restoreSnapshot(world: World, snapshot: Snapshot): void {
+  const trouble = whyNotRestore(world, snapshot);
+  if (trouble !== null) throw new Error(trouble);
+  snapshot.agents.forEach((kept, index) => restoreAgentRun(world.agents[index], kept));
   restoreWorldRun(world, snapshot);
   settle(world);
 }

@@ -3,6 +3,7 @@ import { carry } from '../mechanics/hands/things.ts';
 import { filePlaces } from '../state/places.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
+import { checkInputs } from './check-inputs.ts';
 import { bringWaves } from './arrivals.ts';
 import { direct } from './director.ts';
 import { doEffects } from './effects.ts';
@@ -81,14 +82,28 @@ export class TickError extends Error {
 
 /**
  * Runs the world on by one tick: 1 / `ticksPerSecond` of a second. An input holds for its agent until the next one.
- * Input for an agent that is not there is ignored. A run that has ended stands still: only its ticks are counted.
+ * A run that has ended stands still: only its ticks are counted.
  *
- * @throws {TickError} a phase threw
+ * @throws {InputError} an input names who or what is not there, or holds no number; the world is as it was
+ * @throws {TickError} a phase threw, or the recorder did
  */
 export function tick(world: World, inputs: readonly Input[] = []): void {
-  beginTick(world);
-  if (world.result !== null) return;
-  for (const phase of PHASES) runPhase(world, phase, inputs);
+  checkInputs(world, inputs);
+  tickAsRecorded(world, inputs);
+}
+
+/** The same with input that was recorded, perhaps under another edit: what it names and is gone is left out. */
+export function tickAsRecorded(world: World, inputs: readonly Input[] = []): void {
+  if (world.isTicking)
+    throw new Error('A recorder can’t run the world on: the tick it is told of is not over yet.');
+  world.isTicking = true;
+  try {
+    beginTick(world);
+    if (world.result !== null) return;
+    for (const phase of PHASES) runPhase(world, phase, inputs);
+  } finally {
+    world.isTicking = false;
+  }
 }
 
 /** @throws {TickError} the phase threw */

@@ -48,13 +48,19 @@ describe('a program as text', () => {
       JSON.stringify({ format: 'crooked-lantern/project' }),
       /Compile the project/,
     ],
-    ['another version', encodeProgram(small).replace('"version":2', '"version":9'), /version 9/],
+    ['another version', encodeProgram(small).replace('"version":3', '"version":9'), /version 9/],
     [
       'a number that is none',
       encodeProgram(small).replace('"~NaN"', '"~many"'),
       /“~many” is no number/,
     ],
     ['nothing', 'null', /no compiled program/],
+    ['empty', encodeProgram({} as Program).replace(/"hash":"[^"]*"/, '"hash":""'), /damaged/],
+    [
+      'cut and mended',
+      encodeProgram(small).replace('"seed":1', '"seed":2'),
+      /damaged or not whole/,
+    ],
   ])('is refused where it is %s', (_, text, words) => {
     expect(() => decodeProgram(text)).toThrow(words);
   });

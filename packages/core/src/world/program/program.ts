@@ -1,15 +1,9 @@
 import type { CheckedExpression } from '../../expression/ir.ts';
 import type { SharedKeysProgram, StackProgram } from '../../mind/program.ts';
 import type { GroundView } from '../../terms/views.ts';
+import type { PlayerAct } from '../../terms/player-acts.ts';
 import type { DirectorProgram } from './director-program.ts';
-import type {
-  GateState,
-  MoveKind,
-  PlayerAct,
-  RouteEnd,
-  ThingKind,
-  WallKind,
-} from '../../model/documents.ts';
+import type { GateState, MoveKind, RouteEnd, ThingKind, WallKind } from '../../model/documents.ts';
 
 /** A whole project as the compiler gives it and the world runs it: plain data, angles in radians, times in ticks. */
 export interface Program {

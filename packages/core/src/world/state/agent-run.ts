@@ -305,6 +305,8 @@ export function begin(agent: AgentState, beginning: Beginning): void {
 
 /** Every field, for keeping. */
 export const copyAgentRun = handover.copy;
+/** The first field of an agent that a snapshot lacks, or holds otherwise; null for none. */
+export const unlikeAgentRun = handover.unlike;
 /** Puts every field back as it was kept. */
 export const restoreAgentRun = handover.restore;
 /** Carries every field over to an edited program. What the whole world has must be carried over before. */

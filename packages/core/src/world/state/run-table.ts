@@ -13,6 +13,20 @@ export type RunTable<Run, Owner, Change> = {
   readonly [K in keyof Run]: RunField<Run[K], Owner, Change>;
 };
 
+/** Whether a value may stand where another does: of lists whether they are lists, of numbers side by side also how many. */
+function isAlike(held: unknown, kept: unknown): boolean {
+  if (ArrayBuffer.isView(held))
+    return (
+      ArrayBuffer.isView(kept) &&
+      kept.constructor === held.constructor &&
+      kept.byteLength === held.byteLength
+    );
+  if (Array.isArray(held)) return Array.isArray(kept);
+  if (held === null || typeof held === 'object')
+    return typeof kept === 'object' && !ArrayBuffer.isView(kept);
+  return typeof kept === typeof held;
+}
+
 /** What keeps, puts back and carries over follows from a table: no field can be forgotten in one of them. */
 export function handoverBy<
   Run extends object,
@@ -34,6 +48,10 @@ export function handoverBy<
     copy(owner: Owner): Run {
       const entries = fields.map((field) => [field, table[field].copy(owner[field], owner)]);
       return Object.fromEntries(entries) as Run;
+    },
+    /** The first field that was not kept, or not as its owner holds it; null where all were. */
+    unlike(owner: Owner, kept: Partial<Run>): keyof Run | null {
+      return fields.find((field) => !isAlike(owner[field], kept[field])) ?? null;
     },
     /** Puts every field back as it was kept. */
     restore(owner: Owner, kept: Run): void {

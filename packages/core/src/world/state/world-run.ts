@@ -347,6 +347,8 @@ export function beginWorldRun(statics: Statics): WorldRun {
 
 /** Every field, for keeping. */
 export const copyWorldRun = handover.copy;
+/** The first field of a world that a snapshot lacks, or holds otherwise; null for none. */
+export const unlikeWorldRun = handover.unlike;
 /** Puts every field back as it was kept. */
 export const restoreWorldRun = handover.restore;
 /** Carries every field over to an edited program. */
