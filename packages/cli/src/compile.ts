@@ -1,10 +1,11 @@
 import { encodeProgram } from '@crooked-lantern/core';
+import { print } from './output.ts';
 import { compiledFile } from './read-file.ts';
 
 /** Prints a project file as the program that a game runs with the runtime alone. */
-export function compile(file: string): number {
+export async function compile(file: string): Promise<number> {
   const program = compiledFile(file, 'it was not compiled');
   if (!program) return 1;
-  process.stdout.write(`${encodeProgram(program)}\n`);
+  await print(`${encodeProgram(program)}\n`);
   return 0;
 }

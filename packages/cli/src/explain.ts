@@ -10,9 +10,11 @@ import {
   type Question,
   type Statement,
 } from '@crooked-lantern/core';
+import type { Beginning } from './beginning.ts';
+import { print, tell } from './output.ts';
 import { compiledFile } from './read-file.ts';
 
-export interface ExplainOptions {
+export interface ExplainOptions extends Beginning {
   agent: string;
   tick: number;
   seed?: number;
@@ -29,22 +31,27 @@ function answerTo(question: Question, { not, notices, moves }: ExplainOptions): 
   return not === undefined ? why(question) : whyNotNamed(question, not);
 }
 
-export function explain(file: string, options: ExplainOptions): number {
-  const { agent, mind, tick, seed, json } = options;
-  const program = compiledFile(file, 'there is no run to ask about');
+export async function explain(file: string, options: ExplainOptions): Promise<number> {
+  const { mind, tick, seed, json } = options;
+  const program = compiledFile(file, 'there is no run to ask about', options);
   if (!program) return 1;
   const run = createRun(program, 1, seed);
   while (run.head < tick) advance(run);
+  const isSaid = (title: string) => title.toLowerCase() === options.agent.toLowerCase();
+  const agent =
+    program.agents.find(({ name }) => name === options.agent)?.name ??
+    program.agents.find(({ title }) => isSaid(title))?.name ??
+    options.agent;
   const question = { run, agent, mind, tick };
   try {
     const answer = answerTo(question, options);
-    process.stdout.write(
+    await print(
       `${json ? JSON.stringify(answer) : explanationLines(answer, program.ticksPerSecond).join('\n')}\n`,
     );
     return 0;
   } catch (error) {
     if (!(error instanceof QuestionError)) throw error;
-    process.stderr.write(`${error.message}\n`);
+    tell(error.message);
     return 1;
   }
 }

@@ -99,6 +99,9 @@ export {
 export {
   RECORDING_FORMATS,
   recordingAs,
+  recordingHead,
+  TABLE_HEAD,
+  tableRow,
   type RecordingFormat,
   type RecordingHead,
 } from './ledger/exports.ts';
@@ -136,7 +139,7 @@ export {
 export { readFollowed, type FollowedReadout } from './world/readout/followed.ts';
 export { GLOSSARY, termsFor, type Term } from './model/glossary.ts';
 export { migrated } from './model/file/migrate.ts';
-export { endLine, entryLine, writtenEntry } from './ledger/lines.ts';
+export { entryLine, hashLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
 export { applyCommand } from './editing/apply-command.ts';

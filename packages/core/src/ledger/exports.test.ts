@@ -4,7 +4,7 @@ import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { compiled, nightWatch } from '../testing/demo.fixture.ts';
 import { entryLine } from './lines.ts';
-import { recordingLines, recordingTable, recordingTrace, TABLE_COLUMNS } from './exports.ts';
+import { recordingAs, recordingTrace, TABLE_COLUMNS } from './exports.ts';
 import { readRecording } from './read-recording.ts';
 import { advance, createRun, type Run } from './run.ts';
 
@@ -19,14 +19,14 @@ const run = ran();
 
 describe('a recording as JSON Lines', () => {
   it('is read again as it was, with what it says of itself', () => {
-    const read = readRecording(recordingLines(run, 'Night'));
+    const read = readRecording(recordingAs('lines', run, 'Night'));
     if ('trouble' in read) throw new Error(read.trouble);
     expect(read.entries.map(entryLine)).toEqual(run.entries.map(entryLine));
     expect(read.head).toMatchObject({ title: 'Night', seed: 7, from: 0, to: 600, edit: 1 });
     expect(read.head.agents).toContainEqual({ name: 'warden2', title: 'Warden 2' });
   });
 
-  const lines = recordingLines(run, 'Night').split('\n');
+  const lines = recordingAs('lines', run, 'Night').split('\n');
   const withLine = (at: number, line: string) =>
     readRecording([...lines.slice(0, at - 1), line, ...lines.slice(at)].join('\n'));
 
@@ -92,7 +92,7 @@ function documented(): [kind: string, fields: Record<string, unknown>][] {
 }
 
 it('a recording of version 1, whose reasons are text alone, opens', () => {
-  const [head] = recordingLines(run, 'Night').split('\n');
+  const [head] = recordingAs('lines', run, 'Night').split('\n');
   const old = head.replace('"version":2', '"version":1');
   const entry = {
     type: 'entry',
@@ -109,7 +109,7 @@ it('a recording of version 1, whose reasons are text alone, opens', () => {
 });
 
 it('a reason that is neither text nor code is refused', () => {
-  const [head] = recordingLines(run, 'Night').split('\n');
+  const [head] = recordingAs('lines', run, 'Night').split('\n');
   const entry = { type: 'entry', tick: 5, agent: 'a', kind: 'end', state: 's', action: 'wait' };
   const read = readRecording(
     `${head}\n${JSON.stringify({ ...entry, ending: 'failure', reason: { code: 3 } })}\n`,
@@ -118,7 +118,7 @@ it('a reason that is neither text nor code is refused', () => {
 });
 
 describe('an entry of a recording', () => {
-  const [head] = recordingLines(run, 'Night').split('\n');
+  const [head] = recordingAs('lines', run, 'Night').split('\n');
   const read = (kind: string, fields: Record<string, unknown>) =>
     readRecording(
       `${head}\n${JSON.stringify({ type: 'entry', tick: 5, agent: 'a', kind, ...fields })}\n`,
@@ -152,7 +152,7 @@ describe('an entry of a recording', () => {
 });
 
 describe('a recording as CSV', () => {
-  const rows = recordingTable(run).trimEnd().split('\r\n');
+  const rows = recordingAs('table', run, 'Night').trimEnd().split('\r\n');
 
   it('has a heading and a row for each entry, in order', () => {
     expect(rows[0]).toBe(`tick,seconds,${TABLE_COLUMNS.join(',')}`);
@@ -166,8 +166,8 @@ describe('a recording as CSV', () => {
       ...run,
       entries: [{ tick: 60, agent: 'a', kind: 'say' as const, text: 'No, "you"' }],
     };
-    expect(recordingTable(text)).toContain('60,1,a,,say');
-    expect(recordingTable(text)).toContain('"No, ""you"""');
+    expect(recordingAs('table', text, 'Night')).toContain('60,1,a,,say');
+    expect(recordingAs('table', text, 'Night')).toContain('"No, ""you"""');
   });
 });
 

@@ -20,7 +20,15 @@ export interface RecordingHead {
   agents: { name: string; title: string }[];
 }
 
-function headOf({ seed, keptFrom, head, latest }: RunPast, title: string): RecordingHead {
+/** What is recorded of a run, whoever keeps it. */
+export type Recorded = Pick<RunPast, 'seed' | 'keptFrom' | 'head' | 'entries'> & {
+  latest: Pick<RunPast['latest'], 'program' | 'edit'>;
+};
+
+function headOf(
+  { seed, keptFrom, head, latest }: Omit<Recorded, 'entries'>,
+  title: string,
+): RecordingHead {
   const { ticksPerSecond, agents } = latest.program;
   return {
     type: 'run',
@@ -36,9 +44,13 @@ function headOf({ seed, keptFrom, head, latest }: RunPast, title: string): Recor
   };
 }
 
-/** JSON Lines: the head, then an entry a line, in the order they were recorded. */
-export function recordingLines(run: RunPast, title: string): string {
-  return [JSON.stringify(headOf(run, title)), ...run.entries.map(entryLine)].join('\n') + '\n';
+/** The first line of JSON Lines; an entry a line follows, in the order they were recorded. */
+export function recordingHead(run: Omit<Recorded, 'entries'>, title: string): string {
+  return JSON.stringify(headOf(run, title));
+}
+
+function recordingLines(run: Recorded, title: string): string {
+  return [recordingHead(run, title), ...run.entries.map(entryLine)].join('\n') + '\n';
 }
 
 /** The columns of the table, after tick and seconds. */
@@ -79,19 +91,24 @@ function field(value: unknown): string {
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
-/** CSV (RFC 4180) with a heading, an entry a row; what has no column of its own is left to JSON Lines. */
-export function recordingTable(run: RunPast): string {
-  const { ticksPerSecond } = run.latest.program;
-  const rows = run.entries.map((entry) => {
-    const written = JSON.parse(entryLine(entry)) as Record<string, unknown>;
-    const { reason } = written as { reason?: WrittenReason };
-    const values: Record<string, unknown> = { ...written, reason: reason?.text };
-    // A transition leaves the state it comes from.
-    const from = entry.kind === 'transition' ? entry.from : values.state;
-    const cells = TABLE_COLUMNS.map((column) => field(column === 'state' ? from : values[column]));
-    return [entry.tick, Number((entry.tick / ticksPerSecond).toFixed(6)), ...cells].join(',');
-  });
-  return [['tick', 'seconds', ...TABLE_COLUMNS].join(','), ...rows].join('\r\n') + '\r\n';
+/** The heading of the table: CSV (RFC 4180), an entry a row; what has no column of its own is left to JSON Lines. */
+export const TABLE_HEAD = ['tick', 'seconds', ...TABLE_COLUMNS].join(',');
+
+/** An entry as a row of the table. */
+export function tableRow(entry: LedgerEntry, ticksPerSecond: number): string {
+  const written = JSON.parse(entryLine(entry)) as Record<string, unknown>;
+  const { reason } = written as { reason?: WrittenReason };
+  const values: Record<string, unknown> = { ...written, reason: reason?.text };
+  // A transition leaves the state it comes from.
+  const from = entry.kind === 'transition' ? entry.from : values.state;
+  const cells = TABLE_COLUMNS.map((column) => field(column === 'state' ? from : values[column]));
+  return [entry.tick, Number((entry.tick / ticksPerSecond).toFixed(6)), ...cells].join(',');
+}
+
+function recordingTable({ latest, entries }: Recorded): string {
+  const { ticksPerSecond } = latest.program;
+  const rows = entries.map((entry) => tableRow(entry, ticksPerSecond));
+  return [TABLE_HEAD, ...rows].join('\r\n') + '\r\n';
 }
 
 /** One event of the Trace Event Format; times in microseconds. */
@@ -130,7 +147,7 @@ class Spans {
 }
 
 /** Trace Event Format, as general viewers of timelines read it: an agent a thread, states, rows and moves as spans, the rest as marks. */
-export function recordingTrace(run: RunPast, title: string): string {
+export function recordingTrace(run: Recorded, title: string): string {
   const { ticksPerSecond, agents } = run.latest.program;
   const at = (tick: number) => Math.round((tick * 1_000_000) / ticksPerSecond);
   const events: TraceEvent[] = [
@@ -210,7 +227,7 @@ export const RECORDING_FORMATS = {
 
 export type RecordingFormat = keyof typeof RECORDING_FORMATS;
 
-export function recordingAs(format: RecordingFormat, run: RunPast, title: string): string {
+export function recordingAs(format: RecordingFormat, run: Recorded, title: string): string {
   if (format === 'lines') return recordingLines(run, title);
   return format === 'table' ? recordingTable(run) : recordingTrace(run, title);
 }

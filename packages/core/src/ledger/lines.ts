@@ -18,6 +18,7 @@ export function entryLine(entry: LedgerEntry): string {
   );
 }
 
-export function endLine(tick: number, hash: string): string {
-  return JSON.stringify({ type: 'end', tick, hash });
+/** What a run came to, as the last line after its entries. */
+export function hashLine(tick: number, hash: string): string {
+  return JSON.stringify({ type: 'hash', tick, hash });
 }

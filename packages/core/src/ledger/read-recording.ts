@@ -144,7 +144,8 @@ export function readRecording(text: string): ReadRecording {
       if (fault !== null) return said(fault);
       for (const name of REASONS) if (isReason(rest[name])) rest[name] = readReason(rest[name]);
       entries.push(rest as unknown as LedgerEntry);
-    } else if (type !== 'end') return said(`“${String(type)}” is no type of line.`);
+    } else if (type !== 'hash' && type !== 'end')
+      return said(`“${String(type)}” is no type of line.`);
   }
   return head ? { head, entries } : { trouble: 'The file is empty.' };
 }

@@ -35,7 +35,7 @@ export function allRows({ program }: RunnableMind): (FoundRow & { name: string; 
 }
 
 export function noRow({ program }: RunnableMind, what: string): QuestionError {
-  const states = program.machine.states.map(({ id }) => id).join(', ');
+  const states = program.machine.states.map(({ title }) => title).join(', ');
   return new QuestionError(
     `This mind has no state or row “${what}”. States: ${states}. Rows are named by their title, or by the name of their tree or rules as tree:3.`,
   );

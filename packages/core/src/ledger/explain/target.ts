@@ -10,14 +10,16 @@ export type Target =
   | { kind: 'row'; of: Name; row: number };
 
 /**
- * What a text of a person names in a mind: a state by its id, an option by its id, its title or as `choice:option`, a
+ * What a text of a person names in a mind: a state by its id or its title, an option by its id, its title or as `choice:option`, a
  * row by its title or as `tree:3`.
  *
  * @throws {QuestionError} nothing in the mind goes by that
  */
 export function targetNamed(mind: RunnableMind, text: string): Target {
   const { states } = mind.program.machine;
-  if (states.some(({ id }) => id === text)) return { kind: 'state', state: text };
+  const isSaid = (name: string) => name.toLowerCase() === text.toLowerCase();
+  const state = states.find(({ id }) => id === text) ?? states.find(({ title }) => isSaid(title));
+  if (state) return { kind: 'state', state: state.id };
   const [before, after] = text.split(':');
   const choices = mind.machine.states.flatMap(({ activity }) => [
     ...(activity?.choices.values() ?? []),
@@ -31,9 +33,7 @@ export function targetNamed(mind: RunnableMind, text: string): Target {
     if (option) return { kind: 'option', choice: program.name, option: option.program.id };
   }
   const found = allRows(mind).find(
-    ({ name, last }) =>
-      (name === before && String(last.row + 1) === after) ||
-      last.title.toLowerCase() === text.toLowerCase(),
+    ({ name, last }) => (name === before && String(last.row + 1) === after) || isSaid(last.title),
   );
   if (!found) throw noRow(mind, text);
   return { kind: 'row', of: found.name, row: found.last.row + 1 };
