@@ -10,9 +10,9 @@ import { run, RUN_FORMATS, type RunOptions } from './run.ts';
 function number(minimum: number, maximum: number, whole: boolean) {
   return (text: string): number => {
     const value = Number(text);
+    // Decimal figures only: neither 0x10 nor 1e3.
     if (
-      text.trim() === '' ||
-      !Number.isFinite(value) ||
+      !/^-?\d+(\.\d+)?$/.test(text) ||
       value < minimum ||
       value > maximum ||
       (whole && !Number.isInteger(value))

@@ -1,6 +1,7 @@
 import type { Expression as Node } from 'acorn';
 import { fitsView, GROUND_VIEWS } from '../terms/views.ts';
 import { nearestName, suggestion } from '../model/names/nearest-name.ts';
+import { meantBy } from './meant-names.ts';
 import {
   BUILTINS,
   builtinsNamed,
@@ -92,7 +93,7 @@ export function checkName(checker: Checker, node: Node): Typed | null {
   const names = knownNames(checker);
   // A word that names begin with is no slip of the pen.
   const isPart = names.some((known) => known.startsWith(`${name}.`));
-  const meant = isPart ? partsOf(name, names) : suggestion(name, names) || partsOf(name, names);
+  const meant = isPart ? partsOf(name, names) : meantBy(name, names) || partsOf(name, names);
   return fault(checker, node, `Nothing is called “${name}” here.${meant}`, name);
 }
 

@@ -6,7 +6,7 @@ import type {
   LogicalExpression,
   UnaryExpression,
 } from 'acorn';
-import { suggestion } from '../model/names/nearest-name.ts';
+import { meantBy } from './meant-names.ts';
 import { BUILTINS, builtinsNamed, signature } from './builtins.ts';
 import { checkBands } from './check-bands.ts';
 import {
@@ -89,7 +89,7 @@ function checkCall(checker: Checker, node: CallExpression): Typed | null {
     return fault(
       checker,
       node.callee,
-      `There is no function “${textOf(checker, node.callee)}”.${suggestion(name ?? '', new Set(functions))}`,
+      `There is no function “${textOf(checker, node.callee)}”.${meantBy(name ?? '', functions)}`,
     );
   }
   const args: Node[] = [];

@@ -408,7 +408,7 @@ describe('the published JSON Schema', () => {
   const published = JSON.parse(
     readFileSync(new URL('../../../../docs/project.schema.json', import.meta.url), 'utf8'),
   ) as object;
-  const validate = new Ajv({ strict: false, allErrors: false }).compile(published);
+  const validate = new Ajv({ strict: true, allErrors: false }).compile(published);
 
   it('is the one the code checks with', () => {
     expect(published).toMatchObject(toJsonSchema(projectSchema));

@@ -154,6 +154,28 @@ describe('who sleeps', () => {
   });
 });
 
+it('of one who has slept in its state says when it woke', () => {
+  const document = cornerProject({
+    machine: { initial: 'watch', states: [{ id: 'watch', activity: { do: 'wait', seconds: 9 } }] },
+  });
+  document.archetypes.keeper.sleepDistance = 8;
+  const run = createRun(programOf(document), 1, 7);
+  const put = (x: number, ticks: number) => {
+    advance(run, [{ agent: 'gleaner', x: 0, y: 0, gait: null, place: [x, 5] }]);
+    for (let i = 1; i < ticks; i++) advance(run);
+  };
+  put(5, 60);
+  put(18, 60);
+  put(5, 60);
+  const { cause, since } = why({ run, agent: 'keeper', tick: 180 });
+  const woke = cause.find(({ statement }) => statement.startsWith('it woke'));
+  expect(since).toBe(1);
+  expect(woke!.since).toBeGreaterThanOrEqual(121);
+  expect(woke!.since).toBeLessThan(180);
+  const before = why({ run, agent: 'keeper', tick: 60 });
+  expect(JSON.stringify(before)).not.toContain('it woke');
+});
+
 describe('questions that can’t be answered', () => {
   it.each<[string, () => unknown, RegExp]>([
     [

@@ -253,6 +253,17 @@ export function asleepNow({ agent }: Asked, entries: readonly LedgerEntry[]): St
   ];
 }
 
+/** When an agent that had slept since it entered its state has woken; empty where it has not. */
+export function wokeSince(
+  { agent }: Asked,
+  entries: readonly LedgerEntry[],
+  entered: number | null,
+): Statement[] {
+  const woke = lastBefore(entries, 'wakes', entries.length - 1);
+  if (agent.resting || woke < 0 || entries[woke].tick <= (entered ?? 0)) return [];
+  return [fact('it woke, as a player came within its sleep distance', entries[woke].tick)];
+}
+
 /** The statement and all it rests on as indented lines, times in seconds. */
 export function explanationLines(
   statement: Statement,

@@ -10,6 +10,7 @@ import { choicesOf, whyPicked } from './choices.ts';
 import {
   activeStates,
   asleepNow,
+  wokeSince,
   entriesOf,
   fact,
   keysOf,
@@ -223,9 +224,11 @@ export function why(question: Question): Statement {
   );
   const doing: Statement[] =
     rows.length > 0 ? [{ ...fact(`it does ${activity!.name}`, null, rows), aside: true }] : [];
+  const entered = tickEntered(entries, id, entries.length - 1);
   return {
-    ...fact(`${agent.placed.title} is in ${title}`, tickEntered(entries, id, entries.length - 1), [
+    ...fact(`${agent.placed.title} is in ${title}`, entered, [
       ...asleep,
+      ...wokeSince(asked, entries, entered),
       ...causes,
       ...picked,
       ...doing,

@@ -16,7 +16,8 @@ function objectOf({ fields, tag, oneOf }: PartSchema, parts: Parts): JsonSchema 
     ),
     required: required.length > 0 ? required : undefined,
     patternProperties: { '^x-': {} },
-    oneOf: oneOf?.map((field) => ({ required: [field] })),
+    // Strict readers want each field that a branch speaks of to be named in it.
+    oneOf: oneOf?.map((field) => ({ properties: { [field]: true }, required: [field] })),
     additionalProperties: false,
   };
 }
