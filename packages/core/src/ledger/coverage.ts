@@ -1,4 +1,5 @@
 import type { MindProgram } from '../mind/program.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
 import { firstMind } from '../world/recording/names.ts';
 import { flattenRows, readRow } from '../world/readout/rows.ts';
 import { revisit, type RunPast } from './run.ts';
@@ -74,10 +75,25 @@ export function coverageOf(run: RunPast): CoverageItem[] {
   const firstMinds = new Map(
     program.agents.map(({ name, archetype }) => [name, firstMind(program, archetype)?.name]),
   );
+  /** The transition that an entry speaks of as it is numbered now: under an edit of before it may have stood elsewhere. */
+  const orderNow = (mind: string, entry: Extract<LedgerEntry, { kind: 'transition' }>): number => {
+    const { states = [], transitions = [] } = minds.get(mind)?.machine ?? {};
+    const own = states.find(({ id }) => id === entry.from)?.transitions ?? [];
+    const same = own
+      .map((index) => transitions[index])
+      .filter(
+        ({ target, on, when }) =>
+          (states[target]?.id ?? null) === entry.to &&
+          when?.source === entry.when &&
+          (on === '' ? entry.on === undefined : (entry.on?.startsWith(on) ?? false)),
+      );
+    return (same.find(({ order }) => order === entry.order) ?? same[0])?.order ?? -1;
+  };
   for (const entry of run.entries) {
     const mind = entry.mind ?? firstMinds.get(entry.agent) ?? '';
     if (entry.kind === 'enter') count('state', mind, entry.state);
-    else if (entry.kind === 'transition') count('transition', mind, `${entry.from} ${entry.order}`);
+    else if (entry.kind === 'transition')
+      count('transition', mind, `${entry.from} ${orderNow(mind, entry)}`);
     else if (entry.kind === 'picked' && entry.option !== null)
       count('option', mind, `${entry.choice}:${entry.option}`);
   }

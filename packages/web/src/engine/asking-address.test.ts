@@ -19,6 +19,7 @@ const QUESTIONS: { [Ask in Asking['ask']]: fc.Arbitrary<Extract<Asking, { ask: A
   memory: fc.record({ ask: fc.constant('memory'), key: name }),
   told: fc.constant({ ask: 'told' }),
   wave: fc.record({ ask: fc.constant('wave'), wave: name }),
+  ended: fc.constant({ ask: 'ended' }),
 };
 
 it('every question comes back from its address', () => {

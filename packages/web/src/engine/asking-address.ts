@@ -9,6 +9,7 @@ export function askingText(asking: Asking): string {
     case 'why':
     case 'moves':
     case 'told':
+    case 'ended':
       return asking.ask;
     case 'whyNot': {
       const { target } = asking;
@@ -30,7 +31,7 @@ export function askingText(asking: Asking): string {
 /** The question of an address; why it does what it does, for a text that is none. */
 export function askingOf(text: string | null): Asking {
   const [ask, first, second] = (text ?? '').split(':');
-  if (ask === 'moves' || ask === 'told') return { ask };
+  if (ask === 'moves' || ask === 'told' || ask === 'ended') return { ask };
   if (first === undefined) return WHY;
   switch (ask) {
     case 'notState':

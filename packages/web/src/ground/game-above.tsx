@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { Frame } from '../engine/protocol.ts';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
 import { writeText } from '../ui/timing/write-live.ts';
+import { RESULT_WORDS } from '../ledger/run-end.tsx';
 import { bodyAt } from './drawing/bodies.ts';
 
 const Above = styled.div`
@@ -70,8 +71,6 @@ const Result = styled.div`
     font-size: 13px;
   }
 `;
-
-const RESULT_WORDS = { won: 'Won', lost: 'Lost', over: 'It is over' };
 
 /** “foraging · 12 s, then guarding”. */
 function modeWords({ mode, left, next }: GamePicture): string {

@@ -16,6 +16,7 @@ import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/overlays/tooltip.tsx';
 import { clockText, tickOfText } from '../ui/words/time.ts';
+import { RunEnd } from './run-end.tsx';
 import { Stops } from './stops.tsx';
 import { writeText } from '../ui/timing/write-live.ts';
 import { runInBackground } from '../state/failures.ts';
@@ -309,6 +310,7 @@ export function Transport() {
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
       <Stops />
+      <RunEnd />
       {trouble && (
         <span role="alert" style={{ color: 'var(--harm)' }}>
           Not begun: {trouble}

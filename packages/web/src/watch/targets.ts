@@ -52,7 +52,7 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
   const mind = name === undefined ? undefined : document.minds[name];
   const why = entry(WHY, 'why it does what it does');
-  if (!mind) return [why];
+  if (!mind) return [why, entry({ ask: 'ended' }, 'why the run ended')];
   const states = listStates(document, name).map(({ state }) => state);
   return [
     why,
@@ -79,6 +79,7 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
     entry({ ask: 'moves' }, 'why it moves as it does'),
     ...othersOf(document, agent),
     entry({ ask: 'told' }, 'who ever told it something'),
+    entry({ ask: 'ended' }, 'why the run ended'),
     ...(agent === DIRECTOR_NAME ? wavesOf(document) : []),
   ];
 }

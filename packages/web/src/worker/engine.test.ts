@@ -310,7 +310,7 @@ describe('a run that ends', () => {
     engine.play();
     const ended = pass(3000);
     expect(ended).toMatchObject({ tick: 31, playing: false });
-    expect(ended.game?.result).toEqual({ how: 'won', words: 'Morning.' });
+    expect(ended.game?.result).toEqual({ how: 'won', words: 'Morning.', tick: 31 });
     engine.play();
     expect(pass(500)).toMatchObject({ tick: 31, playing: false });
     engine.nudge(10);

@@ -197,8 +197,12 @@ export function createQuestions(engine: AskedEngine): Questions {
       const lanes = createLanes();
       addEntries(lanes, other.entries);
       const unlike = firstUnlikeDecision(runs);
-      const answerIn = (run: RunPast) =>
-        answerTo(run, { agent: unlike!.agent, asking: { ask: 'why' } }, unlike!.tick);
+      const answerIn = (run: RunPast): EngineAnswer => {
+        const { agent, tick } = unlike!;
+        return programAt(run, tick).agents.some(({ name }) => name === agent)
+          ? answerTo(run, { agent, asking: { ask: 'why' } }, tick)
+          : { tick, trouble: 'It was not there.' };
+      };
       return {
         id,
         until,

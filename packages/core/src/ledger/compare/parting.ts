@@ -1,5 +1,4 @@
 import { distance } from '../../numeric/distance.ts';
-import type { World } from '../../world/world.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import type { Input } from '../../world/program/program.ts';
 import { entryLine } from '../lines.ts';
@@ -16,7 +15,7 @@ export interface Parting {
   agent: string;
   /** What only the one run's ledger says of that agent in the tick, and what only the other's. */
   entries: [LedgerEntry[], LedgerEntry[]];
-  /** Metres between where it is in the two; NaN where only one has it. */
+  /** Metres between where it is in the two; NaN where it is there in one only. */
   apart: number;
 }
 
@@ -57,21 +56,27 @@ function told(run: RunPast, at: number): LedgerEntry[] {
   return entriesOfTick(run, at).filter((entry) => !isGiven(entry));
 }
 
+/** What an entry says, whatever number its transition has: one that was moved up or down is the same. */
+function saidBy(entry: LedgerEntry): string {
+  return entryLine(entry.kind === 'transition' ? { ...entry, order: 0 } : entry);
+}
+
 /** The first tick in which two lists of entries say different things; Infinity where there is none. */
 function firstUnlike(a: readonly LedgerEntry[], b: readonly LedgerEntry[]): number {
   for (let i = 0; i < Math.max(a.length, b.length); i++) {
     const [x, y] = [a[i], b[i]];
-    if (x && y && x.tick === y.tick && entryLine(x) === entryLine(y)) continue;
+    if (x && y && x.tick === y.tick && saidBy(x) === saidBy(y)) continue;
     return Math.min(x?.tick ?? Infinity, y?.tick ?? Infinity);
   }
   return Infinity;
 }
 
-/** Where each agent is, by name. */
+/** Where each agent that is there is, by name. */
 type Places = ReadonlyMap<string, { x: number; y: number }>;
 
-function placesIn({ agents }: World): Places {
-  return new Map(agents.map(({ name, x, y }) => [name, { x, y }]));
+function placesOf(agents: readonly { name: string; x: number; y: number }[]): Places {
+  // Absent agents have no position, and are as good as agents that do not exist.
+  return new Map(agents.flatMap(({ name, x, y }) => (x === x ? [[name, { x, y }] as const] : [])));
 }
 
 /** The agents that are not in the same place in both; undefined where all are. */
@@ -91,9 +96,8 @@ function sameBytes(a: Uint8Array, b: Uint8Array): boolean {
 function areTogether([one, other]: TwoRuns, at: number): boolean {
   const [a, b] = [one, other].map(({ snapshots }) => snapshots.find(({ tick }) => tick === at));
   if (!a || !b || sameBytes(a.bytes, b.bytes)) return true;
-  const [p, q] = [a, b].map(
-    (snapshot): Places =>
-      new Map(unpackSnapshot(snapshot).agents.map(({ name, body }) => [name, body])),
+  const [p, q] = [a, b].map((snapshot) =>
+    placesOf(unpackSnapshot(snapshot).agents.map(({ name, body: { x, y } }) => ({ name, x, y }))),
   );
   return firstElsewhere(p, q) === undefined;
 }
@@ -104,14 +108,14 @@ function firstTickApart([one, other]: TwoRuns, from: number, to: number): number
   for (let at = from; at < to; at++) {
     a = replayTick(one, a);
     b = replayTick(other, b);
-    if (firstElsewhere(placesIn(a), placesIn(b)) !== undefined) return at + 1;
+    if (firstElsewhere(placesOf(a.agents), placesOf(b.agents)) !== undefined) return at + 1;
   }
   return Infinity;
 }
 
 function partingAt(runs: TwoRuns, tick: number): Parting {
   const unlike = onlyIn(told(runs[0], tick), told(runs[1], tick));
-  const [a, b] = runs.map((run) => placesIn(revisit(run, tick)));
+  const [a, b] = runs.map((run) => placesOf(revisit(run, tick).agents));
   const [first] = unlike.flat().filter((entry) => entry.agent !== '');
   const agent = first?.agent ?? firstElsewhere(a, b) ?? '';
   const own = (entries: LedgerEntry[]) => entries.filter((entry) => entry.agent === agent);
@@ -188,10 +192,10 @@ function onlyIn(
   one: readonly LedgerEntry[],
   other: readonly LedgerEntry[],
 ): [LedgerEntry[], LedgerEntry[]] {
-  const [a, b] = [one, other].map((entries) => new Set(entries.map(entryLine)));
+  const [a, b] = [one, other].map((entries) => new Set(entries.map(saidBy)));
   return [
-    one.filter((entry) => !b.has(entryLine(entry))),
-    other.filter((entry) => !a.has(entryLine(entry))),
+    one.filter((entry) => !b.has(saidBy(entry))),
+    other.filter((entry) => !a.has(saidBy(entry))),
   ];
 }
 

@@ -100,6 +100,12 @@ function distances(run: RunPast, to: number): Map<string, number> {
   const last = new Map<string, { x: number; y: number }>();
   const goOn = (name: string, { x, y }: { x: number; y: number }) => {
     const before = last.get(name);
+    // Absent agents have no position; one that comes again begins anew.
+    if (x !== x) {
+      add(walked, name, 0);
+      last.delete(name);
+      return;
+    }
     add(walked, name, before ? distance(x, y, before.x, before.y) : 0);
     last.set(name, { x, y });
   };

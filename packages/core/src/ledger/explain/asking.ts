@@ -1,5 +1,6 @@
 import type { Name } from '../../model/documents.ts';
 import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
+import { whyEnded } from './ended.ts';
 import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
 import type { Question, Statement } from './statement.ts';
@@ -20,7 +21,9 @@ export type Asking =
   | { ask: 'memory'; key: Name }
   | { ask: 'told' }
   /** Why no agent of a wave comes. */
-  | { ask: 'wave'; wave: Name };
+  | { ask: 'wave'; wave: Name }
+  /** Why the run ended. */
+  | { ask: 'ended' };
 
 type Of<Ask extends Asking['ask']> = Extract<Asking, { ask: Ask }>;
 
@@ -35,6 +38,7 @@ const ANSWERS: {
   memory: (question, { key }) => whyRemembered(question, key),
   told: (question) => whoTold(question),
   wave: (question, { wave }) => whyNoAgent(question, wave),
+  ended: (question) => whyEnded(question),
 };
 
 /**

@@ -74,13 +74,18 @@ export function fact(
   return { statement, holds: true, values, since, nearest: null, cause };
 }
 
+/** More agents than this are not listed where one is not found. */
+const NAMED = 12;
+
 /** The agent the question is about in a world. Throws a {@link QuestionError} for an unknown agent, and for one without such a mind. */
 export function askedOf(world: World, { agent: name, mind }: Question): Asked {
   const agent = world.agents.find((candidate) => candidate.name === name);
-  if (!agent)
+  if (!agent) {
+    const there = world.agents.map((other) => other.name);
     throw new QuestionError(
-      `There is no agent “${name}”. There are: ${world.agents.map((other) => other.name).join(', ')}.`,
+      `There is no agent “${name}”.${there.length > NAMED ? '' : ` There are: ${there.join(', ')}.`}`,
     );
+  }
   if (agent.minds.length === 0)
     throw new QuestionError(`“${name}” has no mind, so it decides nothing.`);
   const found =
@@ -240,7 +245,8 @@ export function lastBefore<K extends LedgerEntry['kind']>(
 export function asleepNow({ agent }: Asked, entries: readonly LedgerEntry[]): Statement[] {
   if (agent.isDead) return [];
   if (agent.asleep) return [fact('it is asleep until it is woken', null)];
-  if (!agent.resting) return [];
+  // Absent agents rest too, and a director, which has no body, is one of them.
+  if (!agent.resting || agent.archetype.sleepDistance === 0) return [];
   const began = lastBefore(entries, 'sleeps', entries.length - 1);
   const value = `${agent.archetype.sleepDistance} m`;
   return [

@@ -15,7 +15,8 @@ export interface GamePicture {
   next: string;
   scores: { name: string; title: string; value: number }[];
   waves: WavePicture[];
-  result: { how: ResultName; words: string } | null;
+  /** How the run ended, and the tick; null while it goes on. */
+  result: { how: ResultName; words: string; tick: number } | null;
 }
 
 export interface WavePicture {
@@ -58,7 +59,7 @@ export function pictureGame(world: World): GamePicture | null {
       why: whyNoAgentComes(world, index),
       isHeld: world.waves[index].held !== null,
     })),
-    result: result && { how: result.how, words: result.words },
+    result: result && { how: result.how, words: result.words, tick: result.tick },
   };
 }
 

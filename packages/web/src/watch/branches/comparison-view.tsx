@@ -166,6 +166,7 @@ function PartingWords({ parting, perSecond }: { parting: Parting; perSecond: num
         {at}
       </QuietButton>
       (tick {tick}): <b>{titleOf(agent)}</b> is the first to differ
+      {Number.isNaN(apart) && ', and is there in one of them only'}
       {apart > 0 && `, ${apart < 0.01 ? 'less than 0.01' : apart.toFixed(2)} m apart`}.
     </p>
   );
