@@ -117,6 +117,43 @@ it('a reason that is neither text nor code is refused', () => {
   expect(read).toEqual({ trouble: 'Line 2: “reason” is a text, or has a “code” and a “text”.' });
 });
 
+describe('what no run can have written', () => {
+  const [line] = recordingAs('lines', run, 'Night').split('\n');
+  const head = JSON.parse(line) as Record<string, unknown>;
+  const entry = { type: 'entry', tick: 5, agent: 'a', kind: 'exit', state: 's' };
+  const trouble = (more: Record<string, unknown>, ...entries: Record<string, unknown>[]) => {
+    const read = readRecording(
+      [{ ...head, ...more }, ...entries].map((each) => JSON.stringify(each)).join('\n'),
+    );
+    return 'trouble' in read ? read.trouble : null;
+  };
+
+  it.each<[Record<string, unknown>, RegExp]>([
+    [{ to: 1e15 }, /Line 1: it goes from tick 0 to 1000000000000000; a recording goes onward/],
+    [{ from: 50, to: 20 }, /goes onward/],
+    [{ from: -3 }, /goes onward/],
+    [{ ticksPerSecond: 0 }, /“ticksPerSecond” is 0; it is from 1 to 1000/],
+    [{ agents: Array.from({ length: 20_001 }, () => ({ name: 'a', title: 'A' })) }, /20001 agents/],
+    [{ agents: [null] }, /lacks a field/],
+  ])('is refused in the head: %j', (more, words) => {
+    expect(trouble({})).toBeNull();
+    expect(trouble(more)).toMatch(words);
+  });
+
+  it.each<[Record<string, unknown>, RegExp]>([
+    [{ tick: 1e12 }, /Line 2: its tick is outside of the run, which goes from 0 to 600/],
+    [{ mind: 7 }, /“mind” is a text/],
+    [{ kind: 'begin', action: 'wait', row: 'first' }, /has a number as “row”/],
+    [{ kind: 'transition', from: 's', order: 1, to: 3 }, /has a text, or null, as “to”/],
+    [{ kind: 'input', x: 0, y: 0, at: [1, null] }, /a list of two numbers as “at”/],
+    [{ kind: 'move', move: 'm', lasts: 1e300 }, /a move lasts from 0 to/],
+    [{ kind: 'move', move: 'm', lasts: -1 }, /a move lasts from 0 to/],
+  ])('is refused in an entry: %j', (more, words) => {
+    expect(trouble({}, entry)).toBeNull();
+    expect(trouble({}, { ...entry, ...more })).toMatch(words);
+  });
+});
+
 describe('an entry of a recording', () => {
   const [head] = recordingAs('lines', run, 'Night').split('\n');
   const read = (kind: string, fields: Record<string, unknown>) =>

@@ -7,7 +7,8 @@ import type { RecordingHead } from './exports.ts';
 /** A recording that was read, or what is wrong with it, where. */
 export type ReadRecording = { head: RecordingHead; entries: LedgerEntry[] } | { trouble: string };
 
-type Fields = Readonly<Record<string, 'number' | 'string' | 'list' | 'reason'>>;
+type Kind = 'number' | 'string' | 'list' | 'reason' | 'place' | 'flag' | 'name or null';
+type Fields = Readonly<Record<string, Kind>>;
 
 /** What an entry of each kind must have besides its tick and agent; what may be left out is not listed. */
 const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
@@ -62,6 +63,40 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   moved: { from: 'string', to: 'string' },
 };
 
+/** What an entry may have besides, and what that is then. */
+const OPTIONAL: { readonly [K in LedgerEntry['kind']]?: Fields } = {
+  transition: { to: 'name or null', on: 'string', when: 'string', values: 'list' },
+  begin: { row: 'number' },
+  end: { row: 'number', reason: 'reason' },
+  picked: {
+    option: 'name or null',
+    of: 'string',
+    next: 'string',
+    margin: 'number',
+    ties: 'number',
+  },
+  forgot: { of: 'string' },
+  reached: { of: 'string' },
+  input: {
+    gait: 'name or null',
+    act: 'string',
+    at: 'place',
+    move: 'string',
+    place: 'place',
+    control: 'string',
+    trouble: 'reason',
+  },
+  move: { of: 'string' },
+  hit: { z: 'number', missedBy: 'number' },
+  wave: { reason: 'reason' },
+  mode: { seconds: 'number', laidOver: 'flag' },
+};
+
+/** A run of so many ticks at most can be drawn: two days at 60 a second. */
+const MOST_TICKS = 10_368_000;
+const MOST_PER_SECOND = 1000;
+const MOST_AGENTS = 20_000;
+
 /** The fields that hold reasons, wherever they stand. */
 const REASONS = ['reason', 'trouble'] as const;
 
@@ -73,27 +108,56 @@ function isReason(value: unknown): value is string | WrittenReason {
   return typeof code === 'string' && typeof text === 'string' && Array.isArray(values);
 }
 
-function isOf(value: unknown, type: Fields[string]): boolean {
-  if (type === 'reason') return isReason(value);
-  return type === 'list' ? Array.isArray(value) : typeof value === type;
+function isOf(value: unknown, type: Kind): boolean {
+  switch (type) {
+    case 'reason':
+      return isReason(value);
+    case 'list':
+      return Array.isArray(value);
+    case 'place':
+      return Array.isArray(value) && value.length === 2 && value.every(Number.isFinite);
+    case 'name or null':
+      return value === null || typeof value === 'string';
+    case 'flag':
+      return typeof value === 'boolean';
+    default:
+      return typeof value === type;
+  }
 }
 
+const SAID: Partial<Record<Kind, string>> = {
+  string: 'text',
+  place: 'list of two numbers',
+  'name or null': 'text, or null,',
+};
+
 /** What is wrong with an entry, in words; null where nothing is. */
-function faultOf(entry: Record<string, unknown>, last: number): string | null {
-  const { tick, agent, kind } = entry;
+function faultOf(entry: Record<string, unknown>, last: number, head: RecordingHead): string | null {
+  const { tick, agent, mind, kind } = entry;
   if (!Number.isInteger(tick) || typeof agent !== 'string')
     return 'an entry has a whole number as “tick” and a text as “agent”.';
+  if (mind !== undefined && typeof mind !== 'string') return '“mind” is a text.';
+  if ((tick as number) < head.from || (tick as number) > head.to)
+    return `its tick is outside of the run, which goes from ${head.from} to ${head.to}.`;
   if ((tick as number) < last) return 'its tick is before that of the line above.';
   if (typeof kind !== 'string' || !Object.hasOwn(FIELDS, kind))
     return `“${String(kind)}” is no kind of entry.`;
-  const fields: Fields = FIELDS[kind as LedgerEntry['kind']];
-  const missing = Object.keys(fields).find((name) => !isOf(entry[name], fields[name]));
-  const faulty = REASONS.find((name) => entry[name] !== undefined && !isReason(entry[name]));
-  if (missing === undefined && faulty !== undefined)
-    return `“${faulty}” is a text, or has a “code” and a “text”.`;
-  return missing === undefined
-    ? null
-    : `an entry of kind “${kind}” has a ${fields[missing] === 'string' ? 'text' : fields[missing]} as “${missing}”.`;
+  const needed: Fields = FIELDS[kind as LedgerEntry['kind']];
+  const optional: Fields = OPTIONAL[kind as LedgerEntry['kind']] ?? {};
+  const missing =
+    Object.keys(needed).find((name) => !isOf(entry[name], needed[name])) ??
+    Object.keys(optional).find(
+      (name) => entry[name] !== undefined && !isOf(entry[name], optional[name]),
+    );
+  if (missing === undefined)
+    return kind === 'move' &&
+      !((entry.lasts as number) >= 0 && (entry.lasts as number) <= MOST_TICKS)
+      ? `a move lasts from 0 to ${MOST_TICKS} ticks.`
+      : null;
+  const type = needed[missing] ?? optional[missing];
+  if (type === 'reason' && !(missing in needed))
+    return `“${missing}” is a text, or has a “code” and a “text”.`;
+  return `an entry of kind “${kind}” has a ${SAID[type] ?? type} as “${missing}”.`;
 }
 
 function isHead(value: object): value is RecordingHead {
@@ -101,7 +165,6 @@ function isHead(value: object): value is RecordingHead {
   return (
     typeof title === 'string' &&
     [ticksPerSecond, seed, from, to].every(Number.isInteger) &&
-    ticksPerSecond! > 0 &&
     Array.isArray(agents) &&
     agents.every((agent) => typeof agent?.name === 'string' && typeof agent.title === 'string')
   );
@@ -116,7 +179,15 @@ function faultOfHead(
     return 'a recording begins with a line of type “run” that says its format.';
   if (version !== 1 && version !== 2)
     return `version ${String(version)} can’t be read here; versions 1 and 2 can.`;
-  return isHead(head) ? null : 'the first line lacks a field, or has one of another kind.';
+  if (!isHead(head)) return 'the first line lacks a field, or has one of another kind.';
+  const { ticksPerSecond, from, to, agents } = head;
+  if (ticksPerSecond < 1 || ticksPerSecond > MOST_PER_SECOND)
+    return `“ticksPerSecond” is ${ticksPerSecond}; it is from 1 to ${MOST_PER_SECOND}.`;
+  if (from < 0 || to < from || to - from > MOST_TICKS)
+    return `it goes from tick ${from} to ${to}; a recording goes onward, over ${MOST_TICKS} ticks at most.`;
+  if (agents.length > MOST_AGENTS)
+    return `it has ${agents.length} agents; ${MOST_AGENTS} at most can be shown.`;
+  return null;
 }
 
 /** Reads JSON Lines as they are exported. */
@@ -140,7 +211,7 @@ export function readRecording(text: string): ReadRecording {
       if (fault !== null) return said(fault);
       head = value as RecordingHead;
     } else if (type === 'entry') {
-      const fault = faultOf(rest, entries.at(-1)?.tick ?? 0);
+      const fault = faultOf(rest, entries.at(-1)?.tick ?? 0, head);
       if (fault !== null) return said(fault);
       for (const name of REASONS) if (isReason(rest[name])) rest[name] = readReason(rest[name]);
       entries.push(rest as unknown as LedgerEntry);

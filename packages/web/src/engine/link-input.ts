@@ -44,12 +44,18 @@ function isInputs(value: unknown): value is Inputs {
     Array.isArray(value) &&
     value.every((entry: unknown) => {
       const { tick, input } = (entry ?? {}) as Record<string, unknown>;
-      const { agent, x, y } = (input ?? {}) as Record<string, unknown>;
+      const { agent, x, y, gait, at, place } = (input ?? {}) as Record<string, unknown>;
+      const isPlace = (each: unknown) =>
+        each === undefined ||
+        (Array.isArray(each) && each.length === 2 && each.every(Number.isFinite));
       return (
         Number.isInteger(tick) &&
         typeof agent === 'string' &&
         Number.isFinite(x) &&
-        Number.isFinite(y)
+        Number.isFinite(y) &&
+        (gait === null || typeof gait === 'string') &&
+        isPlace(at) &&
+        isPlace(place)
       );
     })
   );

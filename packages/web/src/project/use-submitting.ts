@@ -1,30 +1,15 @@
 import { readProject, type ProjectDocument } from '@crooked-lantern/core';
 import { useEffect } from 'react';
 import type { EngineClient } from '../engine/engine-client.ts';
-import { inputsOfText } from '../engine/link-input.ts';
 import { checked } from '../state/project-slice.ts';
 import { useAppStore } from '../state/store.ts';
 import { wellAfterOpening } from '../ui/timing/well-after-opening.ts';
 import { runInBackground } from '../state/failures.ts';
+import { openMoment } from './open-moment.ts';
 
 /** A whole number of an address; null for anything else. */
 function numberOf(text: string | null): number | null {
   return text !== null && /^\d+$/.test(text) ? Number(text) : null;
-}
-
-/** Goes to the moment that an address names, with what players did until then; without one it plays. */
-async function openMoment(
-  engine: EngineClient,
-  { tick, seed, keys }: { tick: number | null; seed: number | null; keys: string | null },
-): Promise<void> {
-  const inputs = keys === null ? null : await inputsOfText(keys);
-  if (inputs && seed !== null && tick !== null) {
-    engine.replay({ seed, inputs }, tick);
-    return;
-  }
-  if (seed !== null) engine.restart(seed);
-  if (tick !== null) engine.seek(tick);
-  else engine.play();
 }
 
 /**

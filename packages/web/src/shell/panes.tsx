@@ -1,3 +1,4 @@
+import { isObject, readKept } from '../state/kept-settings.ts';
 import { useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import {
   Group,
@@ -150,9 +151,23 @@ function PaneBorder({ of, panel }: { of: string; panel: RefObject<PanelImperativ
   );
 }
 
+const isSizes = (value: unknown): value is Record<string, number> =>
+  isObject(value) && Object.values(value).every(Number.isFinite);
+
+const NONE: Record<string, number> = {};
+
+/** The library reads what it has kept as it is; sizes that are none are set aside before. */
+const checkedStorage = {
+  getItem(key: string): string | null {
+    const sizes = readKept(key, isSizes, NONE);
+    return sizes === NONE ? null : JSON.stringify(sizes);
+  },
+  setItem: (key: string, value: string) => localStorage.setItem(key, value),
+};
+
 /** The sizes of a group's panes, kept in the browser. */
 function useKeptSizes(id: string, panelIds: string[]) {
-  return useDefaultLayout({ id: `panes of ${id}`, panelIds, storage: localStorage });
+  return useDefaultLayout({ id: `panes of ${id}`, panelIds, storage: checkedStorage });
 }
 
 /** Fine pointers meet a border on itself alone, so that scroll bars beside it stay within reach. */

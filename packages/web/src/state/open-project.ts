@@ -3,7 +3,20 @@ import type { AppThunk } from './store.ts';
 import { opened, opening, openingFailed, recovered } from './project-slice.ts';
 import { readHistory } from './undo.ts';
 import { dropStash, readStash } from './stash.ts';
-import { runInBackground } from './failures.ts';
+import { reportFailure, runInBackground } from './failures.ts';
+import { download } from '../ui/download.ts';
+
+function tellSetAside(text: string): void {
+  reportFailure({
+    title:
+      'Unsaved work of an earlier visit can’t be read. It was set aside, and the project is open as it was saved last.',
+    report: text,
+    retry: {
+      label: 'Download it',
+      run: () => download('unsaved-work.json', 'application/json', text),
+    },
+  });
+}
 
 /** Opens a project; work of an earlier visit that the server never took comes back with it. */
 export function openProject(id: string): AppThunk<Promise<void>> {
@@ -13,7 +26,7 @@ export function openProject(id: string): AppThunk<Promise<void>> {
       const project = await api.read(id);
       dispatch(opened(project));
       runInBackground(dispatch(readHistory(id, project.edit)));
-      const kept = readStash(id);
+      const kept = readStash(id, tellSetAside);
       if (!kept) return;
       if (JSON.stringify(kept.document) === JSON.stringify(project.document)) return dropStash(id);
       const theirs = kept.basedOn === project.edit ? null : project;

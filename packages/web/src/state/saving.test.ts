@@ -236,7 +236,8 @@ describe('when the server can’t take it', () => {
       kind: 'refused',
       message: expect.stringMatching(/^minds /),
     });
-    expect(readStash('night'), 'the work is kept').not.toBeNull();
+    const kept = localStorage.getItem('crooked-lantern.unsaved.night');
+    expect(kept, 'the work is kept').toContain('"minds":3');
   });
 
   it('has work in the browser’s storage as soon as it is made', async () => {
@@ -381,5 +382,24 @@ describe('two projects, one after the other', () => {
     await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(project()).toMatchObject({ id: 'day', unsaved: [{ edit: 2 }] });
     expect(project().saving.kind).not.toBe('saved');
+  });
+});
+
+describe('unsaved work that can’t be read', () => {
+  it.each([
+    '{',
+    'null',
+    '{"basedOn":1}',
+    '{"basedOn":"1","document":{}}',
+    JSON.stringify({ basedOn: 1, document: { ...whole('one'), minds: null } }),
+    JSON.stringify({ basedOn: 1, document: { ...whole('one'), grounds: { orchard: 3 } } }),
+  ])('is set aside, so that it locks nothing and is not lost: %s', (text) => {
+    localStorage.setItem('crooked-lantern.unsaved.night', text);
+    const faulty: string[] = [];
+    expect(readStash('night', (kept) => faulty.push(kept))).toBeNull();
+    expect(faulty).toEqual([text]);
+    expect(localStorage.getItem('crooked-lantern.set-aside.night')).toBe(text);
+    expect(readStash('night', (kept) => faulty.push(kept))).toBeNull();
+    expect(faulty).toHaveLength(1);
   });
 });

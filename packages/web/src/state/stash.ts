@@ -1,4 +1,5 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
+import { isObject } from './kept-settings.ts';
 
 /** Work the server has not taken yet, kept in the browser so that closing the page loses nothing. */
 export interface Stash {
@@ -22,7 +23,39 @@ export function dropStash(id: string): void {
   localStorage.removeItem(keyOf(id));
 }
 
-export function readStash(id: string): Stash | null {
+/** Where work that can't be read is put, so that it neither locks its project nor is lost. */
+const asideOf = (id: string) => `crooked-lantern.set-aside.${id}`;
+
+/** Whether pages can show it: faults further inside are findings like any. */
+function isProject(value: unknown): value is ProjectDocument {
+  if (!isObject(value) || typeof value.title !== 'string') return false;
+  const { minds, archetypes, grounds, start } = value;
+  return (
+    isObject(start) &&
+    [minds, archetypes, grounds].every(
+      (parts) => isObject(parts) && Object.values(parts).every(isObject),
+    )
+  );
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    // Cut off, or not ours: what that comes to is said by who asks.
+    return null;
+  }
+}
+
+/** Unsaved work of an earlier visit; null for none. What can't be read is set aside, and handed to `onFaulty` as text. */
+export function readStash(id: string, onFaulty: (text: string) => void = () => {}): Stash | null {
   const text = localStorage.getItem(keyOf(id));
-  return text === null ? null : (JSON.parse(text) as Stash);
+  if (text === null) return null;
+  const kept = parsed(text);
+  if (isObject(kept) && Number.isInteger(kept.basedOn) && isProject(kept.document))
+    return { basedOn: kept.basedOn as number, document: kept.document };
+  localStorage.setItem(asideOf(id), text);
+  localStorage.removeItem(keyOf(id));
+  onFaulty(text);
+  return null;
 }

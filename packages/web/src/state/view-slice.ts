@@ -1,3 +1,4 @@
+import { isObject, readKept } from './kept-settings.ts';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What can be drawn over the ground, with the key that shows and hides it. */
@@ -46,14 +47,11 @@ function storedOverlays(): Overlays {
     places: true,
     walkable: false,
   };
-  try {
-    return {
-      ...standard,
-      ...(JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<Overlays>),
-    };
-  } catch {
-    return standard;
-  }
+  return { ...standard, ...readKept(STORED_AS, isOverlays, {}) };
+}
+
+function isOverlays(value: unknown): value is Partial<Overlays> {
+  return isObject(value) && Object.values(value).every((shown) => typeof shown === 'boolean');
 }
 
 const slice = createSlice({

@@ -1,19 +1,10 @@
 import { namesOf, RECORDING_FORMATS, type RecordingFormat } from '@crooked-lantern/core';
+import { download } from '../ui/download.ts';
 import { useMemo } from 'react';
 import { useEngine } from '../engine/use-engine.tsx';
 import { useCommands } from '../shell/commands.tsx';
 import { useProject } from '../state/store.ts';
 import { runInBackground } from '../state/failures.ts';
-
-/** Hands a text to the browser as a file to be kept. */
-function download(name: string, type: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
-}
 
 export interface RunExport {
   id: string;

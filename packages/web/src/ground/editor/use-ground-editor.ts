@@ -1,3 +1,4 @@
+import { isObject, readKept } from '../../state/kept-settings.ts';
 import { writtenSpace, type GroundDocument, type PartChange } from '@crooked-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch, useProject } from '../../state/store.ts';
@@ -12,6 +13,7 @@ import {
   SINGULAR,
   titleOf,
   type AnyPart,
+  LAYERS,
   type LayerId,
   type PartRef,
 } from './parts.ts';
@@ -25,13 +27,15 @@ export interface LayerSwitches {
 
 const STORED_AS = 'crooked-lantern.layers';
 
+const isLayers = (value: unknown): value is LayerId[] =>
+  Array.isArray(value) && value.every((layer) => LAYERS.some(({ id }) => id === layer));
+
+function isSwitches(value: unknown): value is LayerSwitches {
+  return isObject(value) && isLayers(value.hidden) && isLayers(value.locked);
+}
+
 function storedLayers(): LayerSwitches {
-  try {
-    const stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<LayerSwitches>;
-    return { hidden: stored.hidden ?? [], locked: stored.locked ?? [] };
-  } catch {
-    return { hidden: [], locked: [] };
-  }
+  return readKept(STORED_AS, isSwitches, { hidden: [], locked: [] });
 }
 
 function useLayers() {

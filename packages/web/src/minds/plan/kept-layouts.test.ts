@@ -43,9 +43,12 @@ describe('kept layouts', () => {
     full = false;
     expect(readLayouts('one')).toBeNull();
     keepLayouts('one', [plan(1)]);
-    for (const key of kept.keys()) kept.set(key, '{');
-    expect(readLayouts('one')).toBeNull();
-    keepLayouts('one', [plan(1)]);
-    expect(warn).toHaveBeenCalledTimes(3);
+    for (const faulty of ['{', '[null]', '[{"width":"1"}]']) {
+      for (const key of kept.keys()) kept.set(key, faulty);
+      expect(readLayouts('one')).toBeNull();
+      keepLayouts('one', [plan(1)]);
+      expect(readLayouts('one')).toEqual([plan(1)]);
+    }
+    expect(warn).toHaveBeenCalled();
   });
 });

@@ -1,3 +1,4 @@
+import { isObject, readKept } from '../../state/kept-settings.ts';
 import { hashState } from '@crooked-lantern/core';
 import type { PlanLayout } from './plan-layout.ts';
 
@@ -13,20 +14,31 @@ const KEPT = 24;
 
 const nameOf = (key: string) => `${LAYOUTS}.${hashState(key)}`;
 
+function isNames(value: unknown): value is string[] {
+  return Array.isArray(value) && value.every((name) => typeof name === 'string');
+}
+
+function isLayouts(value: unknown): value is PlanLayout[] {
+  return (
+    Array.isArray(value) &&
+    value.every(
+      (plan) =>
+        isObject(plan) &&
+        [plan.width, plan.height].every(Number.isFinite) &&
+        [plan.states, plan.lines].every((list) => Array.isArray(list) && list.every(isObject)),
+    )
+  );
+}
+
 function listed(): string[] {
-  const text = localStorage.getItem(LAYOUTS);
-  return text === null ? [] : (JSON.parse(text) as string[]);
+  return readKept(LAYOUTS, isNames, []);
 }
 
 /** What was laid out for this key; null where nothing is kept. */
 export function readLayouts(key: string): PlanLayout[] | null {
-  try {
-    const text = localStorage.getItem(nameOf(key));
-    return text === null ? null : (JSON.parse(text) as PlanLayout[]);
-  } catch (error) {
-    console.warn('A kept layout could not be read, so it is made again.', error);
-    return null;
-  }
+  const none: PlanLayout[] = [];
+  const kept = readKept(nameOf(key), isLayouts, none);
+  return kept === none ? null : kept;
 }
 
 /** Keeps what was laid out; of many the oldest goes. */

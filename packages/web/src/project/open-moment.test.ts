@@ -1,0 +1,72 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { textOfInputs } from '../engine/link-input.ts';
+import { openMoment } from './open-moment.ts';
+
+const told = vi.hoisted(() => ({ titles: [] as string[] }));
+vi.mock('../state/failures.ts', () => ({
+  reportFailure: ({ title }: { title: string }) => told.titles.push(title),
+  runInBackground: () => {},
+}));
+
+/** What the engine is asked to do. */
+function fakeEngine() {
+  const done: string[] = [];
+  const note =
+    (what: string) =>
+    (...given: unknown[]) =>
+      void done.push([what, ...given.map((each) => JSON.stringify(each))].join(' '));
+  return {
+    done,
+    engine: {
+      play: note('play'),
+      replay: note('replay'),
+      restart: note('restart'),
+      seek: note('seek'),
+    },
+  };
+}
+
+const open = async (asked: Partial<Parameters<typeof openMoment>[1]>) => {
+  const { engine, done } = fakeEngine();
+  await openMoment(engine, { tick: null, seed: null, keys: null, ...asked });
+  return done;
+};
+
+beforeEach(() => {
+  told.titles = [];
+  vi.stubGlobal('window', { location: { href: 'http://orchard/' } });
+});
+afterEach(() => vi.unstubAllGlobals());
+
+describe('a link to a moment', () => {
+  it('opens it with the seed and the input it names', async () => {
+    expect(await open({})).toEqual(['play']);
+    expect(await open({ tick: 40, seed: 3 })).toEqual(['restart 3', 'seek 40']);
+    const inputs = [{ tick: 2, input: { agent: 'gleaner', x: 1, y: 0, gait: null } }];
+    const keys = await textOfInputs(inputs);
+    expect(await open({ tick: 40, seed: 3, keys })).toEqual([
+      `replay ${JSON.stringify({ seed: 3, inputs })} 40`,
+    ]);
+    expect(told.titles).toEqual([]);
+  });
+
+  it.each([
+    [{ tick: 1_000_000_000, seed: 1 }, /names tick 1000000000, and a run/],
+    [{ tick: 40, seed: 1, keys: '%%%' }, /is cut off or damaged/],
+  ])('that can’t be followed says so, and the run begins anew: %j', async (asked, words) => {
+    expect(await open(asked)).toEqual(['play']);
+    expect(told.titles).toEqual([expect.stringMatching(words)]);
+  });
+
+  it('whose input is none is not followed', async () => {
+    const odd = [{ tick: 2, input: { agent: 'gleaner', x: 1, y: 0, gait: 7 } }];
+    const keys = await textOfInputs(odd as never);
+    expect(await open({ tick: 40, seed: 3, keys })).toEqual(['play']);
+    const place = [
+      { tick: 2, input: { agent: 'gleaner', x: 1, y: 0, gait: null, place: ['a', 1] } },
+    ];
+    expect(await open({ tick: 40, seed: 3, keys: await textOfInputs(place as never) })).toEqual([
+      'play',
+    ]);
+  });
+});
