@@ -106,6 +106,8 @@ export function checkMachine(
     } else if (
       state.kind === 'atomic' &&
       machine.states.length > 1 &&
+      // Nothing has to lead out of where the run ends.
+      !state.entry.some(({ action }) => action === 'end') &&
       !hasWayOut(machine, leading, index)
     ) {
       findings.warning(

@@ -39,6 +39,21 @@ describe('the lane of an agent', () => {
     ]);
   });
 
+  it('shows from when on what a state does has ended, until it begins again or is left', () => {
+    const begin = (tick: number) => ({ tick, kind: 'begin', state: 'watch', action: 'look' });
+    const end = (tick: number, ending: string, row?: number) => ({
+      ...{ tick, kind: 'end', state: 'watch', action: 'look', ending },
+      ...(row === undefined ? {} : { row }),
+    });
+    const bands = (...list: Short[]) => laneFrom([enter(1, 'watch'), begin(1), ...list]).bands;
+    expect(bands(end(20, 'success'))).toEqual([{ state: 'watch', from: 1, to: -1, endedAt: 20 }]);
+    expect(bands(end(20, 'failure', 3), end(30, 'failure'), exit(40, 'watch'))).toEqual([
+      { state: 'watch', from: 1, to: 40, endedAt: 30 },
+    ]);
+    expect(bands(end(20, 'success'), begin(21))).toEqual([{ state: 'watch', from: 1, to: -1 }]);
+    expect(bands(end(20, 'stopped'))).toEqual([{ state: 'watch', from: 1, to: -1 }]);
+  });
+
   it('shows what its other minds are in beside the first, until it dies', () => {
     const of = (mind: string, entry: object) => ({ tick: 0, ...entry, mind });
     const lanes = createLanes();

@@ -14,6 +14,8 @@ export interface Sleep extends Stretch {
 /** One stretch in one innermost state. */
 export interface Band extends Stretch {
   state: string;
+  /** From this tick on what the state does has ended; left out while it goes on. */
+  endedAt?: number;
 }
 
 interface Dot {
@@ -173,6 +175,18 @@ function endActs(lane: Lane, tick: number, within?: string, row?: number): void 
     act.to = tick;
     return false;
   });
+}
+
+/** What a state does has ended, and it stays. */
+function noteEnd({ bands }: Lane, state: string, tick: number): void {
+  const band = bands[bands.length - 1];
+  if (band?.state === state && band.to < 0) band.endedAt = tick;
+}
+
+/** It begins again, as an activity that is a whole mind does. */
+function noteBegin({ bands }: Lane, state: string): void {
+  const band = bands[bands.length - 1];
+  if (band?.state === state) delete band.endedAt;
 }
 
 /** Adds what another mind than the first enters and leaves. */
@@ -410,9 +424,11 @@ export function addEntries(lanes: Lanes, entries: readonly LedgerEntry[]): void 
             row: entry.row,
             within: entry.state,
           });
+        else noteBegin(lane, entry.state);
         break;
       case 'end':
         if (entry.row !== undefined) endActs(lane, entry.tick, entry.state, entry.row);
+        else if (entry.ending !== 'stopped') noteEnd(lane, entry.state, entry.tick);
         // A failure with a reason is news; the legs already say where there is no way.
         if (entry.ending === 'failure' && entry.reason && entry.reason.code !== 'noPath')
           lane.dots.push({ tick: entry.tick, entry });

@@ -65,7 +65,7 @@ export function drawBands(
   const glow = (GLOW_SECONDS * perSecond * window.width) / (window.to - window.from);
   const first = firstFrom(bands, ({ to }) => to >= 0 && to < window.from);
   for (let i = first; i < bands.length && bands[i].from <= window.to; i++) {
-    const { state, from, to } = bands[i];
+    const { state, from, to, endedAt } = bands[i];
     const end = to < 0 ? frame.head : to;
     const left = Math.max(0, xOf(window, from));
     const right = Math.max(left + 2, Math.min(window.width, xOf(window, end)) - 1);
@@ -91,6 +91,13 @@ export function drawBands(
       ]);
     }
     if (left < playhead) drawBand(context, left, playhead, y, height);
+    const ended = endedAt === undefined ? Infinity : Math.max(left, xOf(window, endedAt));
+    if (ended < playhead) {
+      // The lower half goes dark: it is still there, and does nothing.
+      context.globalAlpha = 0.6;
+      context.fillStyle = tokens.night;
+      context.fillRect(ended, y + height / 2, playhead - ended, height / 2);
+    }
     context.globalAlpha = from > frame.tick ? FUTURE : 1;
     const title = titles.get(state) ?? state;
     if (right - left > 18 && height >= LOWEST_WITH_WORDS) {

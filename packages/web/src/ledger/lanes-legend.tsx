@@ -20,6 +20,13 @@ const band = (fill: string, opacity = 1) => (
 const LANE_SIGNS: readonly [sign: ReactNode, words: string][] = [
   [band('var(--lamp)'), 'a state, active at the playhead; an ember where it was lately'],
   [band('var(--line)'), 'a state that was active before'],
+  [
+    <g key="ended">
+      {band('var(--lamp)')}
+      <rect x="20" y="8" width="25" height="6" fill="var(--night)" opacity="0.6" />
+    </g>,
+    'the lower half dark: what the state does has ended, and it stays',
+  ],
   [band('var(--line)', 0.45), 'after the playhead: recorded, and not yet so'],
   [
     <rect

@@ -1,8 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { cornerProject, KEEN_SIGHT, programOf } from '../../testing/orchard.fixture.ts';
-import type { ProjectDocument, TransitionDocument } from '../../model/documents.ts';
+import type {
+  ActivityDocument,
+  ProjectDocument,
+  TransitionDocument,
+} from '../../model/documents.ts';
+import { readMind } from '../../world/readout/readout.ts';
 import { worldHash } from '../../world/handover/snapshot.ts';
-import { advance, applyEdit, createRun, RUN_LIMITS, seek } from '../run.ts';
+import { advance, applyEdit, createRun, revisit, RUN_LIMITS, seek } from '../run.ts';
 import { explanationLines, QuestionError, type Question } from './statement.ts';
 import { find, ran } from './statements.fixture.ts';
 import { whyNotNamed } from './why-not.ts';
@@ -151,6 +156,45 @@ describe('who sleeps', () => {
     const question = sleeping(() => {});
     for (const what of ['hum', 'dawdle:1', 'watch'])
       expect(JSON.stringify(whyNotNamed(question, what))).not.toContain('awake');
+  });
+});
+
+describe('an activity that has ended in a state that stays', () => {
+  const run = (activity: ActivityDocument) => {
+    const document = cornerProject({
+      machine: { initial: 'watch', states: [{ id: 'watch', title: 'Watch', activity }] },
+    });
+    document.minds.keeper.trees = {
+      look: { title: 'Look about', root: { sequence: [{ do: 'wait', seconds: 1 }] } },
+      fails: { title: 'Fails', root: { fail: { do: 'wait', seconds: 1 } } },
+    };
+    return ran(programOf(document));
+  };
+
+  it('is told, with when and how, and is the reason why a row is not done', () => {
+    const asked = { run: run({ tree: 'look' }), agent: 'keeper', tick: 200 };
+    const ended = why(asked).cause.find(({ statement }) => statement.includes('has ended'));
+    expect(ended).toMatchObject({
+      statement: 'look has ended, and it stays: it succeeded',
+      since: 61,
+    });
+    expect(why({ ...asked, tick: 30 }).cause).not.toContainEqual(
+      expect.objectContaining({ statement: expect.stringContaining('has ended') as string }),
+    );
+    const { cause } = whyNotNamed(asked, 'look:2');
+    expect(cause[1]).toMatchObject({
+      statement: 'what the state does goes on: it succeeded and ended',
+      holds: false,
+      since: 61,
+    });
+  });
+
+  it('reads as ended in the readout, until it is entered anew', () => {
+    const failed = run({ tree: 'fails' });
+    expect(readMind(revisit(failed, 121), 'keeper', 'watch')!.ended).toEqual([
+      { state: 'watch', seconds: 1, ending: 'failure' },
+    ]);
+    expect(readMind(revisit(failed, 30), 'keeper', 'watch')!.ended).toEqual([]);
   });
 });
 

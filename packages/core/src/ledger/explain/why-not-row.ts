@@ -1,6 +1,7 @@
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import { withSpans, type CheckedExpression } from '../../expression/ir.ts';
 import { readRow, type RowResult } from '../../mind/nodes/node.ts';
+import { activityEnd } from '../../world/readout/readout.ts';
 import {
   activeStates,
   fact,
@@ -170,6 +171,19 @@ function rowStatement(
   const row = way[way.length - 1];
   const result = resultOf(row);
   const inState = { ...fact(`it is in ${title}`, stay.since), holds: stay.active };
+  const end = stay.active ? activityEnd(agent, mind, state) : null;
+  const goesOn =
+    end === null
+      ? []
+      : [
+          {
+            ...fact(
+              `what the state does goes on: it ${end.ending === 'success' ? 'succeeded' : 'failed'} and ended`,
+              end.tick,
+            ),
+            holds: false,
+          },
+        ];
   const needs = way.flatMap((each, i) => [
     ...(i > 0 ? stepDown(way[i - 1], each, resultOf) : []),
     ...guards[i].map((part) => partStatement(part, agent, stay.first)),
@@ -186,6 +200,6 @@ function rowStatement(
     values: [{ part: 'it', value: result === null ? 'was not reached' : WORDS[result] }],
     since: null,
     nearest: null,
-    cause: [inState, ...needs],
+    cause: [inState, ...goesOn, ...needs],
   };
 }

@@ -3,7 +3,7 @@ import { BUILTIN_BY_SIGNATURE } from '../../expression/builtins.ts';
 import { keysIn, partsOf, type CheckedExpression, type Ir } from '../../expression/ir.ts';
 import type { MindProgram } from '../../mind/program.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../../terms/senses.ts';
-import { transitionTaken } from '../../world/readout/readout.ts';
+import { activityEnd, transitionTaken } from '../../world/readout/readout.ts';
 import { readRows } from '../../world/readout/rows.ts';
 import type { LedgerEntry } from '../../world/state/recorder.ts';
 import { choicesOf, whyPicked } from './choices.ts';
@@ -203,6 +203,8 @@ function rowsNow({ agent, mind }: Asked, state: number): Statement[] {
   });
 }
 
+const ENDINGS = { success: 'it succeeded', failure: 'it failed' };
+
 /** Why the agent is in the innermost state it is in at that tick. Throws a {@link QuestionError} where that can't be asked. */
 export function why(question: Question): Statement {
   const asked = whoIsAsked(question);
@@ -225,10 +227,16 @@ export function why(question: Question): Statement {
   const doing: Statement[] =
     rows.length > 0 ? [{ ...fact(`it does ${activity!.name}`, null, rows), aside: true }] : [];
   const entered = tickEntered(entries, id, entries.length - 1);
+  const end = activityEnd(agent, mind, state);
+  const ended =
+    end === null
+      ? []
+      : [fact(`${activity!.name} has ended, and it stays: ${ENDINGS[end.ending]}`, end.tick)];
   return {
     ...fact(`${agent.placed.title} is in ${title}`, entered, [
       ...asleep,
       ...wokeSince(asked, entries, entered),
+      ...ended,
       ...causes,
       ...picked,
       ...doing,

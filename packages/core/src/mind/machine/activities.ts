@@ -1,6 +1,6 @@
 import type { Host } from '../host.ts';
 import { RUNNING, SUCCESS, type Status } from '../status.ts';
-import { ENDED, IDLE } from './cells.ts';
+import { endedCell, IDLE } from './cells.ts';
 import type { RunnableMachine, RunnableState } from './runnable.ts';
 import type { Stepping } from './stepping.ts';
 
@@ -26,7 +26,7 @@ export function startActivities(stepping: Stepping): void {
 export function endActivity(stepping: Stepping, s: number, status: Status): void {
   const { machine, host } = stepping;
   const { activity, activityAt } = machine.states[s];
-  host.memory[activityAt] = ENDED;
+  host.memory[activityAt] = endedCell(host.tick, status === SUCCESS);
   const { recorder, reason } = host;
   // Left by a single action; what is in a tree has told its own reason.
   if (status === SUCCESS) recorder?.ended(s, activity!.name, -1, 'success', null);
@@ -76,7 +76,7 @@ export function stopActivity({ machine, host }: Stepping, state: number): void {
 export function beginAgain({ machine, host }: Stepping): void {
   const { memory } = host;
   for (const { activity, activityAt } of machine.states) {
-    if (!activity?.again || memory[activityAt] !== ENDED) continue;
+    if (!activity?.again || memory[activityAt] >= 0) continue;
     memory[activityAt] = IDLE;
     memory[machine.cells.startPending] = 1;
   }

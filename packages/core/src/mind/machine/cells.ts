@@ -35,7 +35,17 @@ export const STARTED = 1;
 export const FINISHED = 2;
 
 export const IDLE = 0;
-export const ENDED = -1;
+
+/** What the cell of an activity holds once it has ended: when, and how, as a number below 0. */
+export function endedCell(tick: number, isSuccess: boolean): number {
+  return -(2 * tick + Number(isSuccess));
+}
+
+/** When an activity has ended, and how, by its cell; null while it runs or has not begun. */
+export function endOf(cell: number): { tick: number; ending: 'success' | 'failure' } | null {
+  if (cell >= 0) return null;
+  return { tick: Math.floor(-cell / 2), ending: -cell % 2 === 1 ? 'success' : 'failure' };
+}
 
 export function reserveMachine(layout: CellLayout, program: MachineProgram): MachineCells {
   const states = program.states.length;

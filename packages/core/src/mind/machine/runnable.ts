@@ -38,7 +38,7 @@ export interface RunnableState {
   entry: Leaf[];
   exit: Leaf[];
   activity: RunnableActivity | null;
-  /** Cell: {@link IDLE}, {@link ENDED}, or the tick its activity began in; −1 where it has none. */
+  /** Cell: {@link IDLE}, the tick its activity began in, or when and how it ended; −1 where it has none. */
   activityAt: number;
   /** Cell: the tick it was entered in last; −1 for never. */
   enteredAt: number;

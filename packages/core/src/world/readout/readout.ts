@@ -2,7 +2,7 @@ import { readText } from '../../expression/readout.ts';
 import { compileFlag } from '../../expression/closures.ts';
 import type { KeyScope } from '../../expression/ir.ts';
 import { isCandidateKey } from '../../mind/memory.ts';
-import { readList } from '../../mind/machine/cells.ts';
+import { endOf, readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { Agent } from '../agents/agent.ts';
 import { figureOfKey, nameTables } from '../recording/names.ts';
@@ -15,6 +15,8 @@ export interface MindReadout {
   agent: string;
   /** Ids of the active states, outermost first. */
   active: string[];
+  /** Of the active states those whose activity has ended: how many seconds ago, and how. */
+  ended: { state: string; seconds: number; ending: 'success' | 'failure' }[];
   /** How the innermost came to be entered: the transition's source and number; null at the start. */
   enteredBy: { from: string; order: number } | null;
   memory: { key: string; scope: KeyScope; value: string; age: number | null }[];
@@ -105,6 +107,13 @@ export function readMind(
   return asked && readMindOf(asked.agent, asked.mind, stateId);
 }
 
+/** When and how what a state does has ended; null where it runs, or where there is nothing it does. */
+export function activityEnd({ memory }: Agent, { machine }: RunnableMind, state: number) {
+  const { activityAt, activity } = machine.states[state];
+  // An activity that is a whole mind begins again in the next decision.
+  return activityAt < 0 || activity?.again ? null : endOf(memory[activityAt]);
+}
+
 export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | null): MindReadout {
   const { memory } = agent;
   const { cells } = mind.machine;
@@ -116,6 +125,18 @@ export function readMindOf(agent: Agent, mind: RunnableMind, stateId: string | n
   return {
     agent: agent.name,
     active: configuration.map((s) => states[s].id),
+    ended: configuration.flatMap((s) => {
+      const end = activityEnd(agent, mind, s);
+      return end
+        ? [
+            {
+              state: states[s].id,
+              seconds: (agent.tick - end.tick) / agent.ticksPerSecond,
+              ending: end.ending,
+            },
+          ]
+        : [];
+    }),
     enteredBy: last ? { from: states[last.source].id, order: last.order } : null,
     memory: agent.stack!.program.keys.flatMap((declared, key) => {
       if (isCandidateKey(declared)) return [];

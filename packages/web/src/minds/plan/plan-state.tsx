@@ -12,6 +12,8 @@ interface StateProps {
   never: boolean;
   /** For a closed room: title of what is active inside, or how much there is. */
   inside: string | null;
+  /** That what it does has ended, or failed; null where it goes on. */
+  ended: string | null;
   onChoose: () => void;
   onFold: () => void;
   onDrag: (event: PointerEvent<SVGElement>) => void;
@@ -35,6 +37,7 @@ export function PlanState({
   share,
   never,
   inside,
+  ended,
   onChoose,
   onFold,
   onDrag,
@@ -45,6 +48,7 @@ export function PlanState({
   const radius = room ? 12 : kind === 'leaf' || kind === 'closed' ? 8 : height / 2;
   const percent = share === undefined ? 0 : Math.round(share * 100);
   const before = kind === 'history' || kind === 'deepHistory' ? `${SIGNS[kind]} ` : '';
+  const below = inside ?? ended;
   const shown = `${before}${parallel ? `${SIGNS.parallel} ` : ''}${title}`;
   return (
     <g
@@ -52,7 +56,7 @@ export function PlanState({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${percent > 0 ? `, ${percent} % of the time` : ''}${never ? ', never entered' : ''}`}
+      aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${ended === null ? '' : `, its activity ${ended === 'ended' ? 'has ended' : 'has failed'}`}${percent > 0 ? `, ${percent} % of the time` : ''}${never ? ', never entered' : ''}`}
       data-state={placed.id}
       data-active={lit}
       onPointerDown={onDrag}
@@ -92,18 +96,18 @@ export function PlanState({
           className={`title-leaf${lit ? ' lit' : ''}`}
           x={x + width / 2}
           // What stands in the lower corners must not cover the name.
-          y={y + height / 2 + (inside === null && percent === 0 && stays === 0 && !never ? 4.5 : 0)}
+          y={y + height / 2 + (below === null && percent === 0 && stays === 0 && !never ? 4.5 : 0)}
           textAnchor="middle"
         >
           {shown}
         </text>
       )}
-      {inside !== null && (
+      {below !== null && !(room && inside === null) && (
         <text className="share" x={x + 6} y={y + height - 6}>
-          {inside}
+          {below}
         </text>
       )}
-      {!room && stays > 0 && inside === null && (
+      {!room && stays > 0 && below === null && (
         <text className="share" x={x + 6} y={y + height - 6}>
           {SIGNS.internal}
           {stays}

@@ -259,6 +259,7 @@ export function StatePlan({
                   share={shareOf(placed, live.shares)}
                   never={isNever('state', placed.id)}
                   inside={insideOf(placed, live.active, titles)}
+                  ended={live.ended.get(placed.id) ?? null}
                   onChoose={() => onSelect(placed.id)}
                   onFold={() => fold(placed)}
                   onDrag={(event) => begin(placed.id, event)}

@@ -25,6 +25,8 @@ function useShares(agent: string | null, active: string): Map<string, number> {
 export function useLivePlan(agent: string | null): {
   active: Set<string>;
   lately: Set<string>;
+  /** Of the active states those whose activity has ended, with a word for how. */
+  ended: Map<string, string>;
   taken: string;
   shares: Map<string, number>;
 } {
@@ -42,14 +44,20 @@ export function useLivePlan(agent: string | null): {
       .map(({ state }) => state)
       .join(' ');
   });
+  const ended = useEngineValue(({ frame }) =>
+    (frame?.readout?.ended ?? [])
+      .map(({ state, ending }) => `${state} ${ending === 'success' ? 'ended' : 'failed'}`)
+      .join('\n'),
+  );
   const shares = useShares(agent, active);
   return useMemo(
     () => ({
       active: new Set(active.split(' ')),
       lately: new Set(lately.split(' ')),
+      ended: new Map(ended.split('\n').map((line) => line.split(' ') as [string, string])),
       taken,
       shares,
     }),
-    [active, lately, taken, shares],
+    [active, lately, ended, taken, shares],
   );
 }

@@ -78,7 +78,10 @@ function Since({ titles }: { titles: ReadonlyMap<string, string> }) {
         : enteredBy
           ? ` by transition ${enteredBy.order} of ${titles.get(enteredBy.from) ?? enteredBy.from}`
           : ': it starts here, because this is the first state';
-      writeText(box.current, ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}`);
+      const end = readout.ended.find((each) => each.state === state.id);
+      const how = end?.ending === 'success' ? 'succeeded' : 'failed';
+      const ended = end ? ` · ended ${end.seconds.toFixed(1)} s ago (${how})` : '';
+      writeText(box.current, ` · entered ${(state.since ?? 0).toFixed(1)} s ago${by}${ended}`);
     }
   });
   return <span ref={box} aria-live="off" />;
