@@ -29,20 +29,18 @@ function wavesOf(document: ProjectDocument): Option[] {
 /** So many others can be asked about at most: a list of hundreds would be of no use. */
 const MOST_OTHERS = 40;
 
-/** Every agent the agent may notice: all that are no friends of it, the played one first. */
+/** Every other agent, whether it can be noticed or not, which is the answer then: the played one first, friends last. */
 function othersOf(document: ProjectDocument, agent: string): Option[] {
   const all = allAgents(document);
   const own = all.find(({ name }) => name === agent)?.faction ?? null;
   if (own === null) return [];
   const { play } = document.start;
+  const isFriend = (faction: string) => stanceOf(document.factions, own, faction) === 'friendly';
+  const rank = ({ name, faction }: { name: string; faction: string | null }) =>
+    name === play ? 0 : isFriend(faction!) ? 2 : 1;
   return all
-    .filter(
-      ({ name, faction }) =>
-        name !== agent &&
-        faction !== null &&
-        stanceOf(document.factions, own, faction) !== 'friendly',
-    )
-    .toSorted((a, b) => Number(b.name === play) - Number(a.name === play))
+    .filter(({ name, faction }) => name !== agent && faction !== null)
+    .toSorted((a, b) => rank(a) - rank(b))
     .slice(0, MOST_OTHERS)
     .map(({ name, title }) => entry({ ask: 'notices', agent: name }, `how it notices ${title}`));
 }

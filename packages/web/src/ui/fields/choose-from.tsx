@@ -1,4 +1,4 @@
-import { useRef, type RefObject } from 'react';
+import { useRef, type KeyboardEvent, type RefObject } from 'react';
 import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
 import styled from 'styled-components';
 import { openedEntry, openedList, Surface } from '../overlays/menu.tsx';
@@ -38,11 +38,8 @@ const Entry = styled(MenuItem)`
   grid-template-columns: 150px minmax(0, 1fr);
   gap: 10px;
   small {
-    overflow: hidden;
     color: var(--mute);
     font-size: 1em;
-    text-overflow: ellipsis;
-    white-space: nowrap;
   }
 `;
 
@@ -64,6 +61,19 @@ export function ChooseFrom({
   const { contains } = useFilter({ sensitivity: 'base' });
   // A list that is taken from closes too; only one that is left has been given up.
   const taken = useRef(false);
+  const take = (id: string) => {
+    taken.current = true;
+    onChoose(id);
+  };
+  /** Enter takes the first of what is listed, also before an arrow has gone to it. */
+  const takeFirst = (event: KeyboardEvent<HTMLInputElement>) => {
+    const { currentTarget: input, key } = event;
+    if (key !== 'Enter' || input.getAttribute('aria-activedescendant')) return;
+    const first = choices.find(({ name, found = name }) => contains(found, input.value));
+    if (!first) return;
+    event.preventDefault();
+    take(first.id);
+  };
   return (
     <Box
       isOpen
@@ -74,15 +84,12 @@ export function ChooseFrom({
     >
       <Autocomplete filter={contains}>
         <Search aria-label={label} autoFocus>
-          <Input placeholder="Type part of a name" />
+          <Input placeholder="Type part of a name" onKeyDown={takeFirst} />
         </Search>
         <List
           aria-label={label}
           renderEmptyState={() => 'Nothing has that in its name.'}
-          onAction={(key) => {
-            taken.current = true;
-            onChoose(String(key));
-          }}
+          onAction={(key) => take(String(key))}
         >
           {choices.map(({ id, name, about, found = name }) => (
             <Entry key={id} id={id} textValue={found}>
