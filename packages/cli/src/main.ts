@@ -75,8 +75,10 @@ program
       .choices(RUN_FORMATS)
       .default('text'),
   )
-  .addOption(new Option('--json', 'the same as --as json').implies({ as: 'json' }).conflicts('as'))
-  .action((file: string, options: RunOptions) => endWith(run(file, options)));
+  .addOption(new Option('--json', 'the same as --as json').conflicts('as'))
+  .action((file: string, { json, ...options }: RunOptions & { json?: true }) =>
+    endWith(run(file, json ? { ...options, as: 'json' } : options)),
+  );
 
 program
   .command('why')
