@@ -3,8 +3,9 @@ export const OBSERVATIONS = {
   flicker: {
     title: 'Flickers',
     about:
-      'A mind goes back and forth between two states: the guards that lead there and back meet.',
-    remedy: 'Put a gap between the two numbers, or let one have to hold for a while.',
+      'A mind goes back and forth between two states, whose guards meet, or a choice between two options or candidates.',
+    remedy:
+      'Put a gap between the two numbers, or let one have to hold for a while; give a choice commitment.',
   },
   stuck: {
     title: 'Stuck',
@@ -20,6 +21,11 @@ export const OBSERVATIONS = {
     title: 'Jitters',
     about: 'A body turns back and forth on the spot.',
     remedy: 'Stop farther away from the goal, or give one goal at a time.',
+  },
+  nearMiss: {
+    title: 'Near misses',
+    about: 'A move misses its target by the same few centimetres again and again.',
+    remedy: 'Give it more reach, or begin it nearer.',
   },
   tie: {
     title: 'Ties',

@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { limitsOf } from '../model/documents/observation-limits.ts';
 import type { ObservationLimitsDocument } from '../model/documents/observation-limits.ts';
-import type { ProjectDocument, StateDocument } from '../model/documents.ts';
+import type {
+  ActionDocument,
+  ChoiceDocument,
+  ProjectDocument,
+  StateDocument,
+} from '../model/documents.ts';
+import { duel } from '../world/mechanics/fighting/fighting.fixture.ts';
 import { advance, applyEdit, createRun, seek, type Run } from '../ledger/run.ts';
 import { cornerProject, KEEN_SIGHT, programOf } from '../testing/orchard.fixture.ts';
 import { nightWatch } from '../testing/demo.fixture.ts';
@@ -102,6 +108,72 @@ describe('flicker', () => {
     expect(
       kindsOf({ document: slow, seconds: 8, limits: { flickers: 3, flickerWithin: 6 } }),
     ).toEqual(['flicker']);
+  });
+});
+
+describe('a choice that flickers', () => {
+  /** Two options of which now the one, now the other is a little better, every fifth of a second. */
+  const swinging = (more: Partial<ChoiceDocument> = {}): Scene => {
+    const document = keeper([{ id: 'act', activity: { choice: 'what' } }]);
+    document.minds.keeper.choices = {
+      what: {
+        title: 'What now?',
+        ...more,
+        options: [
+          {
+            id: 'chase',
+            title: 'Chase',
+            considerations: [{ input: 'clamp(abs(time * 5 - floor(time * 5) - 0.5), 0, 1)' }],
+            does: { do: 'wait', seconds: 9 },
+          },
+          {
+            id: 'comb',
+            title: 'Comb',
+            considerations: [{ input: '0.25' }],
+            does: { do: 'wait', seconds: 9 },
+          },
+        ],
+      },
+    };
+    return { document, seconds: 4 };
+  };
+
+  it('is noticed as states are, with the commitment that would do', () => {
+    const [seen] = noticed(swinging());
+    expect(seen).toMatchObject({
+      kind: 'flicker',
+      agent: 'keeper',
+      place: { mind: 'keeper', state: 'act' },
+    });
+    const said =
+      /^What now\? goes back and forth between (?:Chase and Comb|Comb and Chase), every ([\d.]+) s or sooner\. Give it a commitment of at least 0\.\d+, or a least time of more than \1 s\.$/;
+    expect(seen.message).toMatch(said);
+    // It turns twice in a fifth of a second.
+    expect(Number(said.exec(seen.message)![1])).toBeLessThan(0.2);
+    expect(kindsOf(swinging({ commitment: 0.3 }))).toEqual([]);
+    expect(kindsOf(swinging({ minDuration: 2 }))).toEqual([]);
+  });
+});
+
+describe('a move that nearly hits', () => {
+  const fighting = (reach: number): Scene => {
+    const bat: ActionDocument = { do: 'strike', move: 'bat', at: 'attention.of' };
+    const document = duel({
+      moves: { bat: { title: 'Bat', windUp: 0.1, active: 0.1, recovery: 0.3, reach, damage: 1 } },
+      keeper: { repeat: bat },
+      away: 1.7,
+    });
+    return { document, seconds: 6 };
+  };
+
+  it('by the same few centimetres, again and again, is noticed with how many', () => {
+    const seen = noticed(fighting(1)).find(({ kind }) => kind === 'nearMiss');
+    // Two bodies of 0.3 m stand 1.7 m apart.
+    expect(seen?.message).toBe(
+      'Bat misses warden by 0.10 m again and again. Give it that much more reach, or begin it nearer.',
+    );
+    for (const reach of [1.15, 0.5])
+      expect(kindsOf(fighting(reach)).includes('nearMiss')).toBe(false);
   });
 });
 

@@ -4,6 +4,7 @@ import { entriesOfTick, replayTick, revisit, type Run } from '../ledger/run.ts';
 import type { World } from '../world/world.ts';
 import { crowding, jitter, oldGoal } from './bodies.ts';
 import { flicker, repeatedFiring, repeats, starved, waiting } from './decisions.ts';
+import { nearMisses, optionFlicker } from './fights-and-picks.ts';
 import type { Detector, Noticed } from './detector.ts';
 import { notFinite, targetGone } from './memory.ts';
 
@@ -28,6 +29,8 @@ export interface Observer {
 
 const DETECTORS: readonly (() => Detector)[] = [
   flicker,
+  optionFlicker,
+  nearMisses,
   repeats,
   repeatedFiring,
   starved,

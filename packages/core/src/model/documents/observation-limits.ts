@@ -14,6 +14,8 @@ export const OBSERVATION_LIMITS = {
   crowdsFor: seconds('Crowds for', 2, 'for this many seconds'),
   jitters: times('Jitters', 6, 'this many times a body turns back on its way'),
   jittersWithin: seconds('Jitters within', 2, 'in this many seconds'),
+  misses: times('Near misses', 3, 'this many times a move misses by the same few centimetres'),
+  missesWithin: seconds('Near misses within', 20, 'in this many seconds'),
   ties: times('Ties', 3, 'this many times two options of a choice score the same'),
   tiesWithin: seconds('Ties within', 10, 'in this many seconds'),
   taken: times(
