@@ -86,8 +86,8 @@ describe('a game from an empty ground', () => {
     await write(page, /^test in row/, "inZone(zone, 'gleaners') > 0");
     await page.keyboard.press('Escape');
     await page.locator('[role="row"]:focus').waitFor();
-    await take(page, '/', 'end', 'End the run', 'End the run');
     await take(page, '/', 'score', 'Add to score', 'Add to score');
+    await take(page, '/', 'end', 'End the run', 'End the run');
     await untilSaved(page);
     const live = page.getByRole('region', { name: 'Shown live in' });
     await live.getByRole('button', { name: 'Director', exact: true }).waitFor();

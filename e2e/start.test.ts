@@ -16,11 +16,13 @@ import { killRounds } from '../scripts/kill-rounds.mjs';
 import { isAlive, processesIn } from '../scripts/processes.mjs';
 import { databaseProcess, launchApplication } from '../scripts/trial.mjs';
 
-/** Titles of the demos, as they are listed: what was added last comes first. */
+/** Titles of the demos, as they are listed: the one to begin with first. */
 const FOLDER = path.resolve(import.meta.dirname, '../demo');
 const DEMOS = readdirSync(FOLDER)
-  .sort()
-  .reverse()
+  .sort(
+    (a, b) =>
+      Number(b.startsWith('night-watch')) - Number(a.startsWith('night-watch')) || (a < b ? -1 : 1),
+  )
   .map(
     (file) =>
       (JSON.parse(readFileSync(path.join(FOLDER, file), 'utf8')) as { title: string }).title,

@@ -1,5 +1,5 @@
 import { parseJson, PROJECT_VERSION, type ProjectDocument } from '@crooked-lantern/core';
-import { Download, Ellipsis, FilePlus, FolderOpen, Trash2 } from 'lucide-react';
+import { Download, Ellipsis, FilePlus, FolderOpen, Trash2, LayoutTemplate } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -14,6 +14,7 @@ import { agoText } from '../ui/words/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
 import type { OpenedFrom } from '../project/version-notice.tsx';
 import { newProject } from './new-project.ts';
+import { STARTING_PROJECTS } from './starting-projects.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /** Files past this are refused before they are read; the server's own limit is the same. */
@@ -147,14 +148,15 @@ export function HomePage() {
     runInBackground(refresh());
   }, [refresh]);
 
-  const create = useCallback(
-    () =>
+  const begin = useCallback(
+    (document: ProjectDocument, place: string) =>
       attempt(async () => {
-        const { id } = await api.create(newProject('Untitled night'));
-        await navigate(`/projects/${id}/minds`);
+        const { id } = await api.create(document);
+        await navigate(`/projects/${id}/${place}`);
       }),
     [attempt, navigate],
   );
+  const create = useCallback(() => begin(newProject('Untitled night'), 'minds'), [begin]);
 
   const open = (file: File) =>
     attempt(async () => {
@@ -211,6 +213,11 @@ export function HomePage() {
     useMemo(
       () => [
         { id: 'new-project', name: 'New project', run: () => runInBackground(create()) },
+        ...STARTING_PROJECTS.map(({ id, title, make }) => ({
+          id: `new-${id}`,
+          name: `New project from: ${title}`,
+          run: () => runInBackground(begin(make(), 'watch')),
+        })),
         { id: 'open-file', name: 'Open a project file', run: pick },
         {
           id: 'recordings',
@@ -218,7 +225,7 @@ export function HomePage() {
           run: () => runInBackground(navigate('/recordings')),
         },
       ],
-      [create, navigate, pick],
+      [begin, create, navigate, pick],
     ),
   );
 
@@ -238,6 +245,23 @@ export function HomePage() {
           <Button onPress={pick}>
             <FolderOpen size={15} /> Open a file
           </Button>
+          <Menu
+            label="Begin from a small project"
+            entries={STARTING_PROJECTS.map(({ id, title, about, make }) => ({
+              id,
+              text: title,
+              label: (
+                <>
+                  {title} <small>{about}</small>
+                </>
+              ),
+              onAction: () => runInBackground(begin(make(), 'watch')),
+            }))}
+          >
+            <Button>
+              <LayoutTemplate size={15} /> Begin from …
+            </Button>
+          </Menu>
           <MainButton onPress={() => runInBackground(create())}>
             <FilePlus size={15} /> New project
           </MainButton>

@@ -35,6 +35,15 @@ describe('a list to choose from', () => {
     expect(several.chosen).toEqual(['chase']);
   });
 
+  it('gives one entry, however often Enter is heard', () => {
+    const { chosen, search } = open('Chase', 'Comb');
+    fireEvent.change(search, { target: { value: 'comb' } });
+    fireEvent.keyDown(search, { key: 'Enter' });
+    fireEvent.keyDown(search, { key: 'Enter' });
+    fireEvent.click(screen.getByText('Comb'));
+    expect(chosen).toEqual(['comb']);
+  });
+
   it('gives nothing where nothing is found', () => {
     const { chosen, search } = open('Chase', 'Comb');
     fireEvent.change(search, { target: { value: 'sing' } });

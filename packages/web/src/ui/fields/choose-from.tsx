@@ -62,6 +62,8 @@ export function ChooseFrom({
   // A list that is taken from closes too; only one that is left has been given up.
   const taken = useRef(false);
   const take = (id: string) => {
+    // The list takes the entry that has its focus by itself, which may be the same press.
+    if (taken.current) return;
     taken.current = true;
     onChoose(id);
   };
