@@ -42,7 +42,11 @@ describe('the lane of an agent', () => {
   it('shows from when on what a state does has ended, until it begins again or is left', () => {
     const begin = (tick: number) => ({ tick, kind: 'begin', state: 'watch', action: 'look' });
     const end = (tick: number, ending: string, row?: number) => ({
-      ...{ tick, kind: 'end', state: 'watch', action: 'look', ending },
+      tick,
+      kind: 'end',
+      state: 'watch',
+      action: 'look',
+      ending,
       ...(row === undefined ? {} : { row }),
     });
     const bands = (...list: Short[]) => laneFrom([enter(1, 'watch'), begin(1), ...list]).bands;
