@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { gameProject } from '../../testing/director.fixture.ts';
-import { cornerProject, programOf } from '../../testing/orchard.fixture.ts';
+import { programOf } from '../../testing/orchard.fixture.ts';
 import type { ProjectDocument } from '../../model/documents.ts';
+import { withTransition } from '../moved-transition.fixture.ts';
 import { advance, createRun, type Run } from '../run.ts';
 import { findParting, firstUnlikeDecision, givenApart, type TwoRuns } from './parting.ts';
 import { runFigures } from './run-figures.ts';
@@ -47,23 +48,7 @@ describe('two runs with waves', () => {
 });
 
 it('a transition that was moved up decides nothing else', () => {
-  const document = (isMoved: boolean) => {
-    const transitions = [
-      { to: 'asleep', when: 'time > 1000' },
-      { to: 'roused', when: 'time > 0.5' },
-    ];
-    return cornerProject({
-      machine: {
-        initial: 'calm',
-        states: [
-          { id: 'calm', transitions: isMoved ? transitions.reverse() : transitions },
-          { id: 'roused', transitions: [{ to: 'calm', after: 1 }] },
-          { id: 'asleep' },
-        ],
-      },
-    });
-  };
-  const runs: TwoRuns = [ran(document(false), 1, 200), ran(document(true), 2, 200)];
+  const runs: TwoRuns = [ran(withTransition(false), 1, 200), ran(withTransition(true), 2, 200)];
   expect(firstUnlikeDecision(runs)).toBeNull();
   expect(partingOf(runs)).toBeNull();
 });
