@@ -174,7 +174,8 @@ export const SENSE_BUILTINS: readonly Builtin[] = [
     name: 'isFree',
     parameters: [{ name: 'point', type: 'point' }],
     result: 'flag',
-    about: 'whether no squad mate stands within 0.8 m of the point or is on its way there',
+    about:
+      'whether no squad mate stands within 0.8 m of the point, or has been on its way there for longer',
     missing: true,
     test: (f, x, y) => f.self.isFree(x, y),
   },

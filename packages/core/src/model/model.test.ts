@@ -376,6 +376,33 @@ describe('faults of form', () => {
   });
 });
 
+describe('a text', () => {
+  it.each([
+    ['a control character', 'Night\u0000Watch', 'U+0000'],
+    ['a bell', 'Night\u0007', 'U+0007'],
+    ['half of a pair', 'Night\ud83c', 'U+D83C'],
+    ['the other half', '\udf19', 'U+DF19'],
+  ])('with %s is refused with its place', (_, title, code) => {
+    const document = demo();
+    Object.assign(document.minds.warden, { note: title });
+    expect(readProject(document)).toEqual({
+      ok: false,
+      faults: [
+        {
+          path: 'minds.warden.note',
+          message: `has a character that can’t be kept, ${code}. Remove it.`,
+        },
+      ],
+    });
+  });
+
+  it('with line breaks, tabs and whole pairs is kept', () => {
+    const document = demo();
+    Object.assign(document.minds.warden, { note: 'Night\n\tWatch \ud83c\udf19' });
+    expect(readProject(document).ok).toBe(true);
+  });
+});
+
 describe('the text of the file', () => {
   it.each(readdirSync(DEMOS))('of the demo %s is what the demo says', (file) => {
     const text = readFileSync(new URL(file, DEMOS), 'utf8');

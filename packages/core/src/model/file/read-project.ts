@@ -31,17 +31,37 @@ export function readProjectText(text: string): ReadResult {
   return 'faults' in parsed ? { ok: false, faults: parsed.faults } : readProject(parsed.value);
 }
 
-/** The path of the first part that lies too deep; null where none does. */
-function tooDeep(document: object): string | null {
+/** The code of the first character that not every store and program takes: half of a surrogate pair, or a control character other than a tab or a line break; −1 where there is none. */
+function oddCharacter(text: string): number {
+  for (const character of text) {
+    const code = character.codePointAt(0)!;
+    const isControl = code < 32 ? code !== 9 && code !== 10 && code !== 13 : code === 127;
+    if (isControl || (code >= 0xd800 && code <= 0xdfff)) return code;
+  }
+  return -1;
+}
+
+/** What makes a document unreadable before its form is looked at: a part that lies too deep, or a text that can't be kept. */
+function troubleIn(document: object): Fault | null {
   const waiting: { part: object; path: string; depth: number }[] = [
     { part: document, path: '', depth: 1 },
   ];
   for (let entry = waiting.pop(); entry; entry = waiting.pop()) {
     const { part, path, depth } = entry;
-    if (depth > DEEPEST) return path;
+    if (depth > DEEPEST)
+      return {
+        path: path.length > 120 ? `${path.slice(0, 120)}…` : path,
+        message: `is nested more than ${DEEPEST} levels deep. Take parts out of what they are in.`,
+      };
     for (const [key, inner] of Object.entries(part)) {
-      if (typeof inner !== 'object' || inner === null) continue;
       const step = Array.isArray(part) ? Number(key) : key;
+      const odd = typeof inner === 'string' ? oddCharacter(inner) : -1;
+      if (odd >= 0)
+        return {
+          path: pathOnto(path, step),
+          message: `has a character that can’t be kept, U+${odd.toString(16).toUpperCase().padStart(4, '0')}. Remove it.`,
+        };
+      if (typeof inner !== 'object' || inner === null) continue;
       waiting.push({ part: inner as object, path: pathOnto(path, step), depth: depth + 1 });
     }
   }
@@ -61,12 +81,8 @@ export function readProject(written: unknown): ReadResult {
   }
   if (wellFormed.has(written))
     return { ok: true, document: written as ProjectDocument, version: PROJECT_VERSION };
-  const deep = tooDeep(written);
-  if (deep !== null)
-    return refuse(
-      deep.length > 120 ? `${deep.slice(0, 120)}…` : deep,
-      `is nested more than ${DEEPEST} levels deep. Take parts out of what they are in.`,
-    );
+  const trouble = troubleIn(written);
+  if (trouble) return { ok: false, faults: [trouble] };
   const { format, version } = written as { format?: unknown; version?: unknown };
   if (format !== PROJECT_FORMAT) {
     return refuse(
