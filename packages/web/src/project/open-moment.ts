@@ -17,7 +17,7 @@ export async function openMoment(
       ? `it names tick ${tick}, and a run is gone on with for ${MOST_LINKED_TICKS} ticks at most`
       : 'what was played until its moment is cut off or damaged in it';
     reportFailure({
-      title: `The link can’t be followed: ${why}. The run begins anew.`,
+      title: `The link can’t be followed: ${why}. It starts from the beginning.`,
       report: window.location.href,
       retry: null,
     });

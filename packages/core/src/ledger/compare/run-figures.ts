@@ -100,7 +100,7 @@ function distances(run: RunPast, to: number): Map<string, number> {
   const last = new Map<string, { x: number; y: number }>();
   const goOn = (name: string, { x, y }: { x: number; y: number }) => {
     const before = last.get(name);
-    // Absent agents have no position; one that comes again begins anew.
+    // Absent agents have no position; one that comes again starts from where it comes in.
     if (x !== x) {
       add(walked, name, 0);
       last.delete(name);

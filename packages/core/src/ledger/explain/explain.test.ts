@@ -189,7 +189,7 @@ describe('an activity that has ended in a state that stays', () => {
     });
   });
 
-  it('reads as ended in the readout, until it is entered anew', () => {
+  it('reads as ended in the readout, until it is entered again', () => {
     const failed = run({ tree: 'fails' });
     expect(readMind(revisit(failed, 121), 'keeper', 'watch')!.ended).toEqual([
       { state: 'watch', seconds: 1, ending: 'failure' },
