@@ -10,10 +10,10 @@ import type { HitResult } from '../../../terms/fighting.ts';
 import { harm } from './harm.ts';
 import { breakMove, push } from './moves.ts';
 
+/** Which agents moves meet, the result and its effects: all hits of a tick are found before any is applied. */
+
 /** Metres beyond its reach up to which a strike notes by how much it missed. */
 const NOTED = 8;
-
-/** Which agents moves meet, the result and its effects: all hits of a tick are found before any is applied. */
 
 /** One hit, found and not yet applied. */
 export interface Hit {
