@@ -16,7 +16,8 @@ describe('a mind as a whole', () => {
     (form) => {
       const before = nightWatch();
       const { name, command } = addMind(before, emptyMind('Night heron 2', form));
-      expect(name).toBe('nightHeron');
+      // Digits are part of a title, and stay in the name.
+      expect(name).toBe('nightHeron2');
       const after = applyCommand(before, command);
       expect(after.minds[name].title).toBe('Night heron 2');
       const { name: next } = addMind(after, emptyMind('Night heron', form));

@@ -53,7 +53,7 @@ describe('the parts of a ground', () => {
   it('get names that no part has yet, walls the next number', () => {
     expect(freshPartName(ground, 'lamps', 'lamp')).toBe('lamp2');
     expect(freshPartName(ground, 'gates', 'round')).toBe('round2');
-    expect(freshPartName(ground, 'gates', 'gate7')).toBe('gate');
+    expect(freshPartName(ground, 'gates', 'gate7')).toBe('gate7');
     expect(freshPartName(ground, 'walls', 'wall')).toBe('2');
   });
 
