@@ -21,7 +21,7 @@ describe('a mind as a whole', () => {
       const after = applyCommand(before, command);
       expect(after.minds[name].title).toBe('Night heron 2');
       const { name: next } = addMind(after, emptyMind('Night heron', form));
-      expect(next).toBe('nightHeron2');
+      expect(next).toBe('nightHeron');
       expect(addMind(after, emptyMind('…', form)).name).toBe('mind');
     },
   );
