@@ -53,10 +53,13 @@ describe('a link to a moment', () => {
   it.each([
     [{ tick: 1_000_000_000, seed: 1 }, /names tick 1000000000, and a run/],
     [{ tick: 40, seed: 1, keys: '%%%' }, /is cut off or damaged/],
-  ])('that can’t be followed says so, and the run starts from the beginning: %j', async (asked, words) => {
-    expect(await open(asked)).toEqual(['play']);
-    expect(told.titles).toEqual([expect.stringMatching(words)]);
-  });
+  ])(
+    'that can’t be followed says so, and the run starts from the beginning: %j',
+    async (asked, words) => {
+      expect(await open(asked)).toEqual(['play']);
+      expect(told.titles).toEqual([expect.stringMatching(words)]);
+    },
+  );
 
   it('whose input is none is not followed', async () => {
     const odd = [{ tick: 2, input: { agent: 'gleaner', x: 1, y: 0, gait: 7 } }];
