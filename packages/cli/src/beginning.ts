@@ -12,15 +12,21 @@ interface Choice {
   title: string;
 }
 
+/** The one that goes by this name, or else by this title, in capitals or not. */
+export function findNamed<T extends Choice>(choices: readonly T[], asked: string): T | undefined {
+  return (
+    choices.find(({ name }) => name === asked) ??
+    choices.find(({ title }) => title.toLowerCase() === asked.toLowerCase())
+  );
+}
+
 /** The name of what is asked for, or what there is. */
 function nameOf(
   what: string,
   choices: readonly Choice[],
   asked: string,
 ): { name: string } | { trouble: string } {
-  const found =
-    choices.find(({ name }) => name === asked) ??
-    choices.find(({ title }) => title.toLowerCase() === asked.toLowerCase());
+  const found = findNamed(choices, asked);
   if (found) return found;
   const there = choices.map(({ title }) => `“${title}”`).join(', ');
   return {

@@ -10,7 +10,7 @@ import {
   type Question,
   type Statement,
 } from '@crooked-lantern/core';
-import type { Beginning } from './beginning.ts';
+import { findNamed, type Beginning } from './beginning.ts';
 import { print, tell } from './output.ts';
 import { compiledFile } from './read-file.ts';
 
@@ -37,11 +37,7 @@ export async function explain(file: string, options: ExplainOptions): Promise<nu
   if (!program) return 1;
   const run = createRun(program, 1, seed);
   while (run.head < tick) advance(run);
-  const isSaid = (title: string) => title.toLowerCase() === options.agent.toLowerCase();
-  const agent =
-    program.agents.find(({ name }) => name === options.agent)?.name ??
-    program.agents.find(({ title }) => isSaid(title))?.name ??
-    options.agent;
+  const agent = findNamed(program.agents, options.agent)?.name ?? options.agent;
   const question = { run, agent, mind, tick };
   try {
     const answer = answerTo(question, options);

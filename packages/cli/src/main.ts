@@ -25,7 +25,7 @@ function number(minimum: number, maximum: number, whole: boolean) {
   };
 }
 
-// The command that writes is told of it; that no one listens here would end the process in between.
+// `print` reports the error to the command that writes. Without a listener here Node would end the process first.
 process.stdout.on('error', () => {});
 
 const { version } = JSON.parse(

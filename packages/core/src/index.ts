@@ -26,6 +26,7 @@ export {
 } from './model/schema/schema.ts';
 export { HOW_TO_CHECK, yupOf } from './model/schema/yup.ts';
 export { HIT_RESULTS, type HitResult } from './terms/fighting.ts';
+export { isPlace } from './numeric/place.ts';
 export { sameData } from './terms/same-data.ts';
 export {
   EVENT_PATTERN,

@@ -20,7 +20,7 @@ export interface RecordingHead {
   agents: { name: string; title: string }[];
 }
 
-/** What is recorded of a run, whoever keeps it. */
+/** What exports take from a run, wherever it is kept. */
 export type Recorded = Pick<RunPast, 'seed' | 'keptFrom' | 'head' | 'entries'> & {
   latest: Pick<RunPast['latest'], 'program' | 'edit'>;
 };

@@ -1,3 +1,4 @@
+import { isPlace } from '../numeric/place.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import { readReason, type WrittenReason } from '../world/readout/reason-text.ts';
 import type { RecordingHead } from './exports.ts';
@@ -115,7 +116,7 @@ function isOf(value: unknown, type: Kind): boolean {
     case 'list':
       return Array.isArray(value);
     case 'place':
-      return Array.isArray(value) && value.length === 2 && value.every(Number.isFinite);
+      return isPlace(value);
     case 'name or null':
       return value === null || typeof value === 'string';
     case 'flag':

@@ -1,3 +1,4 @@
+import { isPlace } from '@crooked-lantern/core';
 import type { Recording } from './protocol.ts';
 
 /** What players did, as text that fits in an address: packed JSON. */
@@ -45,17 +46,13 @@ function isInputs(value: unknown): value is Inputs {
     value.every((entry: unknown) => {
       const { tick, input } = (entry ?? {}) as Record<string, unknown>;
       const { agent, x, y, gait, at, place } = (input ?? {}) as Record<string, unknown>;
-      const isPlace = (each: unknown) =>
-        each === undefined ||
-        (Array.isArray(each) && each.length === 2 && each.every(Number.isFinite));
       return (
         Number.isInteger(tick) &&
         typeof agent === 'string' &&
         Number.isFinite(x) &&
         Number.isFinite(y) &&
         (gait === null || typeof gait === 'string') &&
-        isPlace(at) &&
-        isPlace(place)
+        [at, place].every((each) => each === undefined || isPlace(each))
       );
     })
   );

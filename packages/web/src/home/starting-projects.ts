@@ -49,7 +49,7 @@ function guardAndThief(): ProjectDocument {
   const project = newProject('A guard and a thief');
   const { orchard } = project.grounds;
   project.note =
-    'A guard walks its round. Get to the far side unseen; whom it notices it chases, and searches for.';
+    'A guard walks its round. Get to the far side unseen; it chases and searches for anyone it notices.';
   project.minds = { keeper: mindOf('patrol', 'Guard') };
   project.archetypes.keeper.title = 'Guard';
   orchard.walls = [

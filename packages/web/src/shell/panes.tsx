@@ -1,4 +1,4 @@
-import { isObject, readKept } from '../state/kept-settings.ts';
+import { isObject } from '@crooked-lantern/core';
 import { useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import {
   Group,
@@ -11,6 +11,7 @@ import {
   type PanelProps,
 } from 'react-resizable-panels';
 import styled from 'styled-components';
+import { readKept } from '../state/kept-settings.ts';
 import { useCommands, type Command } from './commands.tsx';
 import { NARROW } from '../ui/place.ts';
 
@@ -154,13 +155,11 @@ function PaneBorder({ of, panel }: { of: string; panel: RefObject<PanelImperativ
 const isSizes = (value: unknown): value is Record<string, number> =>
   isObject(value) && Object.values(value).every(Number.isFinite);
 
-const NONE: Record<string, number> = {};
-
 /** The library reads what it has kept as it is; sizes that are none are set aside before. */
 const checkedStorage = {
   getItem(key: string): string | null {
-    const sizes = readKept(key, isSizes, NONE);
-    return sizes === NONE ? null : JSON.stringify(sizes);
+    const sizes = readKept(key, isSizes);
+    return sizes && JSON.stringify(sizes);
   },
   setItem: (key: string, value: string) => localStorage.setItem(key, value),
 };

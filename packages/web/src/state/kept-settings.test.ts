@@ -1,5 +1,6 @@
+import { isObject } from '@crooked-lantern/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { isObject, readKept } from './kept-settings.ts';
+import { readKept } from './kept-settings.ts';
 
 let kept: Map<string, string>;
 
@@ -18,9 +19,9 @@ describe('a kept setting', () => {
   const usual = { wide: 1 };
 
   it('is what was kept, and the usual one where nothing was', () => {
-    expect(readKept('sizes', isSizes, usual)).toBe(usual);
+    expect(readKept('sizes', isSizes) ?? usual).toBe(usual);
     kept.set('sizes', '{"wide":7}');
-    expect(readKept('sizes', isSizes, usual)).toEqual({ wide: 7 });
+    expect(readKept('sizes', isSizes)).toEqual({ wide: 7 });
   });
 
   it.each(['{', 'null', '[]', '{"wide":"7"}', '"wide"'])(
@@ -28,9 +29,9 @@ describe('a kept setting', () => {
     (text) => {
       const warn = vi.spyOn(console, 'warn').mockImplementation(() => {});
       kept.set('sizes', text);
-      expect(readKept('sizes', isSizes, usual)).toBe(usual);
+      expect(readKept('sizes', isSizes) ?? usual).toBe(usual);
       expect([...kept]).toEqual([['sizes.faulty', text]]);
-      expect(readKept('sizes', isSizes, usual)).toBe(usual);
+      expect(readKept('sizes', isSizes) ?? usual).toBe(usual);
       expect(warn).toHaveBeenCalledTimes(1);
       warn.mockRestore();
     },

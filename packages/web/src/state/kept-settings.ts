@@ -1,23 +1,33 @@
-/** Settings that the browser keeps between visits: read through a check, since anything may stand there. */
+/** What the browser keeps between visits: read through a check, since anything may stand there. */
 
-export const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-/** Faulty settings are put here, so that they are not read again and not lost either. */
-const asideOf = (key: string) => `${key}.faulty`;
-
-/** What is kept under a key; `usual` where nothing is, or something that `isWhole` refuses, which is then set aside. */
-export function readKept<T>(key: string, isWhole: (value: unknown) => value is T, usual: T): T {
-  const text = localStorage.getItem(key);
-  if (text === null) return usual;
+function parsed(text: string): unknown {
   try {
-    const value: unknown = JSON.parse(text);
-    if (isWhole(value)) return value;
+    return JSON.parse(text);
   } catch {
-    // Told below, like what is JSON and no setting.
+    // Cut off, or not ours: no check accepts it, as if it held nothing.
+    return null;
   }
+}
+
+const warn = (key: string) =>
   console.warn(`What the browser had kept as “${key}” can’t be read. It was set aside.`);
-  localStorage.setItem(asideOf(key), text);
+
+/**
+ * What is kept under a key; null where nothing is. What `isWhole` refuses is moved to the key `aside`, so that it is
+ * not read again and not lost either, and is handed to `onFaulty` as text.
+ */
+export function readKept<T extends object>(
+  key: string,
+  isWhole: (value: unknown) => value is T,
+  aside = `${key}.faulty`,
+  onFaulty: (text: string) => void = () => warn(key),
+): T | null {
+  const text = localStorage.getItem(key);
+  if (text === null) return null;
+  const value = parsed(text);
+  if (isWhole(value)) return value;
+  localStorage.setItem(aside, text);
   localStorage.removeItem(key);
-  return usual;
+  onFaulty(text);
+  return null;
 }

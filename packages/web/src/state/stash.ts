@@ -1,5 +1,5 @@
-import type { ProjectDocument } from '@crooked-lantern/core';
-import { isObject } from './kept-settings.ts';
+import { isObject, type ProjectDocument } from '@crooked-lantern/core';
+import { readKept } from './kept-settings.ts';
 
 /** Work the server has not taken yet, kept in the browser so that closing the page loses nothing. */
 export interface Stash {
@@ -38,24 +38,11 @@ function isProject(value: unknown): value is ProjectDocument {
   );
 }
 
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    // Cut off, or not ours: what that comes to is said by who asks.
-    return null;
-  }
+function isStash(value: unknown): value is Stash {
+  return isObject(value) && Number.isInteger(value.basedOn) && isProject(value.document);
 }
 
 /** Unsaved work of an earlier visit; null for none. What can't be read is set aside, and handed to `onFaulty` as text. */
 export function readStash(id: string, onFaulty: (text: string) => void = () => {}): Stash | null {
-  const text = localStorage.getItem(keyOf(id));
-  if (text === null) return null;
-  const kept = parsed(text);
-  if (isObject(kept) && Number.isInteger(kept.basedOn) && isProject(kept.document))
-    return { basedOn: kept.basedOn as number, document: kept.document };
-  localStorage.setItem(asideOf(id), text);
-  localStorage.removeItem(keyOf(id));
-  onFaulty(text);
-  return null;
+  return readKept(keyOf(id), isStash, asideOf(id), onFaulty);
 }

@@ -1,5 +1,6 @@
-import { isObject, readKept } from './kept-settings.ts';
+import { isObject } from '@crooked-lantern/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { readKept } from './kept-settings.ts';
 
 /** What can be drawn over the ground, with the key that shows and hides it. */
 export const OVERLAYS = [
@@ -47,7 +48,7 @@ function storedOverlays(): Overlays {
     places: true,
     walkable: false,
   };
-  return { ...standard, ...readKept(STORED_AS, isOverlays, {}) };
+  return { ...standard, ...readKept(STORED_AS, isOverlays) };
 }
 
 function isOverlays(value: unknown): value is Partial<Overlays> {

@@ -158,15 +158,13 @@ export class Choice implements Behaviour {
   /** Breaks off what runs. Where only its candidate changes, the option is not left: it doesn't have to rest. */
   private halt(host: Host, running: number, goesOn = false): void {
     if (isRunning(host, this.nodes[running].at)) this.nodes[running].stop(host);
-    const ended = host.memory[this.weigher.options[running].endedAt];
-    this.end(host, running);
-    if (goesOn) host.memory[this.weigher.options[running].endedAt] = ended;
+    this.end(host, running, !goesOn);
   }
 
-  private end({ memory, tick }: Host, running: number): void {
+  private end({ memory, tick }: Host, running: number, isLeft = true): void {
     const { key, endedAt } = this.weigher.options[running];
     if (key !== null) resetKey(memory, key);
-    memory[endedAt] = tick;
+    if (isLeft) memory[endedAt] = tick;
     memory[this.runningAt] = NONE;
   }
 }

@@ -285,7 +285,7 @@ export class Weigher {
         return drawn;
       }
     }
-    // Nobody leaves what it does for something no better.
+    // No agent leaves what it does for something no better.
     if (this.running >= 0 && best - scoreOf[this.running] <= TIE) return this.running;
     let skip = ties > 1 ? Math.floor(host.random() * ties) : 0;
     for (let i = 0; i < count; i++) if (best - scoreOf[i] <= TIE && skip-- === 0) return i;

@@ -1,3 +1,4 @@
+import { isPlace } from '../../numeric/place.ts';
 import { PLAYER_ACTS } from '../../terms/player-acts.ts';
 import type { Input } from '../program/program.ts';
 import type { World } from '../world.ts';
@@ -11,10 +12,6 @@ export class InputError extends Error {
     this.name = 'InputError';
     this.input = input;
   }
-}
-
-function isPlace(value: unknown): boolean {
-  return Array.isArray(value) && value.length === 2 && value.every((each) => Number.isFinite(each));
 }
 
 /** What is wrong with an input, in a sentence; null where nothing is. */

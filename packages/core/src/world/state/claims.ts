@@ -12,7 +12,7 @@ import type { AgentState } from './agent-state.ts';
 
 /**
  * The places that members of squads have taken: where each stands, or is on its way to. They are filed once a
- * tick, before the minds decide, so that all ask about the same facts, whoever decides first.
+ * tick, before the minds decide, so that all ask about the same facts, in whatever order they decide.
  */
 export interface Claims {
   /** By agent. */
@@ -24,7 +24,7 @@ export interface Claims {
 
 /** Within so many metres of a place it is taken. */
 const TAKEN_WITHIN = 0.8;
-/** Who stands at a place has it, whoever is on the way. */
+/** An agent that stands at a place has it before all that are on the way. */
 const STANDS = -1;
 
 export function createClaims({ program: { ground, agents } }: Statics): Claims {

@@ -17,7 +17,7 @@ export interface Fight {
   aimOff: number;
   /** The agents this use has met already. */
   struck: number[];
-  /** Whether this use has hit all that it can: a move that hits one has, and nobody was in the way. */
+  /** True once a move that hits only one agent has hit one in this use. */
   spent: boolean;
   /** Things this use has knocked away already. */
   knocked: number[];

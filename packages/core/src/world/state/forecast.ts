@@ -140,7 +140,7 @@ function flightTick(
       ) < 1
         ? NaN
         : tick;
-    // Once it is past, and nobody is faster, it does not come back.
+    // Once it is past, it does not come back, and no body is fast enough to catch up with it.
     if (z <= 0 || (dx * ux + dy * uy < -room && Math.abs(mark.vx) + Math.abs(mark.vy) < inTick))
       return NaN;
     gone += step;

@@ -1,19 +1,24 @@
-import { isObject, readKept } from '../../state/kept-settings.ts';
-import { writtenSpace, type GroundDocument, type PartChange } from '@crooked-lantern/core';
+import {
+  isObject,
+  writtenSpace,
+  type GroundDocument,
+  type PartChange,
+} from '@crooked-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useAppDispatch, useProject } from '../../state/store.ts';
 import { perform } from '../../state/perform.ts';
+import { readKept } from '../../state/kept-settings.ts';
 import {
   changeOf,
   freshPartName,
   keyOf,
+  LAYERS,
   layerOf,
   moved,
   partAt,
   SINGULAR,
   titleOf,
   type AnyPart,
-  LAYERS,
   type LayerId,
   type PartRef,
 } from './parts.ts';
@@ -35,7 +40,7 @@ function isSwitches(value: unknown): value is LayerSwitches {
 }
 
 function storedLayers(): LayerSwitches {
-  return readKept(STORED_AS, isSwitches, { hidden: [], locked: [] });
+  return readKept(STORED_AS, isSwitches) ?? { hidden: [], locked: [] };
 }
 
 function useLayers() {

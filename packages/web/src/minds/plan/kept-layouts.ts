@@ -1,5 +1,5 @@
-import { isObject, readKept } from '../../state/kept-settings.ts';
-import { hashState } from '@crooked-lantern/core';
+import { hashState, isObject } from '@crooked-lantern/core';
+import { readKept } from '../../state/kept-settings.ts';
 import type { PlanLayout } from './plan-layout.ts';
 
 /**
@@ -31,14 +31,12 @@ function isLayouts(value: unknown): value is PlanLayout[] {
 }
 
 function listed(): string[] {
-  return readKept(LAYOUTS, isNames, []);
+  return readKept(LAYOUTS, isNames) ?? [];
 }
 
 /** What was laid out for this key; null where nothing is kept. */
 export function readLayouts(key: string): PlanLayout[] | null {
-  const none: PlanLayout[] = [];
-  const kept = readKept(nameOf(key), isLayouts, none);
-  return kept === none ? null : kept;
+  return readKept(nameOf(key), isLayouts);
 }
 
 /** Keeps what was laid out; of many the oldest goes. */

@@ -11,7 +11,7 @@ import { writeAttribute, writeText } from '../../ui/timing/write-live.ts';
 
 /** Below this a consideration holds its option down so much that it is worth seeing. */
 const LOW = 0.3;
-/** Scores this close together are told: what decides is chance, or nearly. */
+/** Scores this close together are marked: what decides is chance, or nearly. */
 const NEAR = 0.005;
 
 interface Size {

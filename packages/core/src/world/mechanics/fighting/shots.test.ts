@@ -151,7 +151,7 @@ describe('a shot', () => {
     expect(found).toHaveLength(3);
   });
 
-  it('flies past one who dodges, to whoever is behind', () => {
+  it('flies past one who dodges, to the agent behind', () => {
     const { hits: found } = fought({
       moves: {
         pot: { kind: 'thrown', windUp: 0.1, active: 0.1, reach: 8, speed: 12, damage: 4 },

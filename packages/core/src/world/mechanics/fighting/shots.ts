@@ -98,7 +98,7 @@ function flyOn(
       fromY: shot.y - uy * flown,
     });
     if (result !== 'dodged') return true;
-    // It flies on to whoever is behind.
+    // It flies on to the agents behind.
     shot.passed.push(met.index);
   }
 }
