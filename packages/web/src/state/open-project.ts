@@ -20,10 +20,14 @@ function tellSetAside(text: string): void {
 
 /** Opens a project; work of an earlier visit that the server never took comes back with it. */
 export function openProject(id: string): AppThunk<Promise<void>> {
-  return async (dispatch) => {
+  return async (dispatch, getState) => {
     dispatch(opening(id));
+    const loading = getState().project;
+    // While the server answers, the project can be left, or be opened a second time.
+    const isLeft = () => getState().project !== loading;
     try {
       const project = await api.read(id);
+      if (isLeft()) return;
       dispatch(opened(project));
       runInBackground(dispatch(readHistory(id, project.edit)));
       const kept = readStash(id, tellSetAside);
@@ -33,6 +37,7 @@ export function openProject(id: string): AppThunk<Promise<void>> {
       dispatch(recovered({ document: kept.document, theirs, basedOn: kept.basedOn }));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
+      if (isLeft()) return;
       dispatch(openingFailed({ id, message: error.message }));
     }
   };
