@@ -55,7 +55,7 @@ describe('a transition', () => {
     expect(await guard.count()).toBe(1);
     await page.getByRole('button', { name: `More for ${FIRST}` }).click();
     await page.getByRole('menuitem', { name: 'Only after a time' }).click();
-    await page.getByText('after 1 s').waitFor();
+    await page.getByTestId('sheet').getByText('after 1 s').waitFor();
     // A menu gives the focus back when it has closed.
     await page.locator(`button:focus[aria-label="More for ${FIRST}"]`).waitFor();
     await clear();

@@ -1,18 +1,30 @@
 import { namesOf, type ProjectDocument } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
-import { listStates, shortReason, usualMind } from './document-names.ts';
+import { listStates, shortReason, usualMind, wholeReason } from './document-names.ts';
 
 describe('short words for a transition', () => {
   it.each([
     [{ note: 'in reach', when: 'sees(quarry)', for: 2 }, 'in reach'],
     [{ on: 'done' }, 'done'],
-    [{ when: '!sees(quarry)', for: 1.5 }, '!sees(quarry) 1.5 s'],
-    [{ after: 2 }, 'after 2 s'],
+    [{ when: '!sees(quarry)', for: 1.5 }, '!sees(quarry) 1.5\u00a0s'],
+    [{ after: 2 }, 'after 2\u00a0s'],
     [{ on: 'bell', when: 'time > 3' }, 'bell time > 3'],
     [{ when: 'awareness(attention.of) >= 1' }, 'awareness(attention…'],
+    [{ when: 'attention.strength > 0.5', for: 1 }, 'attention.strength… 1\u00a0s'],
+    [{ when: 'sees(quarry) and distance(quarry) < 2' }, 'sees(quarry)…'],
+    [{ note: 'nothing was found anywhere' }, 'nothing was found…'],
+    [{ when: 'isFreeForEveryoneAround' }, 'isFreeForEveryoneAro…'],
   ])('%o reads “%s”', (leave, words) => {
     expect(shortReason(leave)).toBe(words);
   });
+});
+
+it('the whole reason of a transition cuts nothing', () => {
+  const leave = { on: 'bell', when: 'awareness(attention.of) >= 1 and !sees(quarry)', for: 2 };
+  expect(wholeReason(leave)).toBe(
+    'bell awareness(attention.of) >= 1 and !sees(quarry) for 2\u00a0s',
+  );
+  expect(wholeReason({ note: 'heard', on: 'bell', after: 2 })).toBe('heard: bell after 2\u00a0s');
 });
 
 it('lists states in document order with the states around them', () => {

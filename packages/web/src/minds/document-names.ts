@@ -29,24 +29,36 @@ export function titleOf(state: StateDocument): string {
   return state.title ?? state.id;
 }
 
-/** Short words for a transition on the plan: its note, else what makes it fire. */
-export function shortReason(leave: {
+interface Reason {
   note?: string;
   on?: string;
   when?: string;
   for?: number;
   after?: number;
-}): string {
-  const words = leave.note ?? [leave.on, leave.when].filter(Boolean).join(' ');
-  const cut = words.length > 20 ? `${words.slice(0, 19)}…` : words;
-  const time = leave.note
-    ? ''
-    : leave.for
-      ? ` ${leave.for} s`
-      : leave.after
-        ? ` after ${leave.after} s`
-        : '';
-  return `${cut}${time}`.trim();
+}
+
+/** Letters that a label on the plan has room for. */
+const SHORT = 20;
+
+/** The first words of a text, as many as there is room for; nothing is left hanging at its end. */
+function firstWords(text: string): string {
+  if (text.length <= SHORT) return text;
+  const cut = text.slice(0, SHORT);
+  const words = /[\s.(]/.test(text[SHORT]) ? cut : cut.replace(/[\s.(][^\s.(]*$/, '');
+  return `${words.replace(/(?:[\s\p{S}.,(!-]|\b(?:and|or|not)$)+$/u, '')}…`;
+}
+
+/** What makes a transition fire, whole: its note, and its event, guard and time. */
+export function wholeReason({ note, on, when, for: lasting, after }: Reason): string {
+  const time = lasting ? `for ${lasting}\u00a0s` : after ? `after ${after}\u00a0s` : '';
+  const rule = [on, when, time].filter(Boolean).join(' ');
+  return [note, rule].filter(Boolean).join(': ');
+}
+
+/** Short words for a transition on the plan: its note, else what makes it fire. */
+export function shortReason({ note, on, when, for: lasting, after }: Reason): string {
+  const time = note ? '' : lasting ? `${lasting}\u00a0s` : after ? `after ${after}\u00a0s` : '';
+  return [firstWords(note ?? [on, when].filter(Boolean).join(' ')), time].filter(Boolean).join(' ');
 }
 
 /** The mind that the most agents have; on equal terms the first by name. */

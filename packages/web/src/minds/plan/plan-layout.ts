@@ -34,33 +34,36 @@ export interface PlacedLine {
   /** Corners of the line, x then y. */
   points: [number, number][];
   label: { lines: string[]; x: number; y: number } | null;
-  /** Its number and what it is taken for, also where the label is the number alone. */
-  words: string;
 }
 
-const LEAF_HEIGHT = 40;
+const LEAF_HEIGHT = 38;
+const LEAST_WIDTH = 60;
+/** On both sides of a title together. */
+const ROUND_TITLE = 18;
 const LETTER = 7;
 export const LABEL_LINE = 12;
 const LABEL_LETTERS = 10;
-const SMALL_LETTER = 5.6;
+const SMALL_LETTER = 6;
+/** Room for “100%”, with what is around it. */
+const SHARE_WIDTH = 46;
 
 const OPTIONS = {
   'elk.algorithm': 'layered',
   'elk.hierarchyHandling': 'INCLUDE_CHILDREN',
   'elk.edgeRouting': 'ORTHOGONAL',
   'elk.layered.spacing.nodeNodeBetweenLayers': '12',
-  'elk.layered.spacing.edgeNodeBetweenLayers': '7',
-  'elk.layered.spacing.edgeEdgeBetweenLayers': '7',
-  'elk.spacing.nodeNode': '26',
-  'elk.spacing.edgeNode': '12',
-  'elk.spacing.edgeEdge': '10',
+  'elk.layered.spacing.edgeNodeBetweenLayers': '6',
+  'elk.layered.spacing.edgeEdgeBetweenLayers': '6',
+  'elk.spacing.nodeNode': '12',
+  'elk.spacing.edgeNode': '8',
+  'elk.spacing.edgeEdge': '7',
   'elk.spacing.edgeLabel': '2',
   'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
   'elk.edgeLabels.inline': 'false',
   'elk.padding': '[top=4,left=4,bottom=4,right=4]',
 };
 
-const ROOM = { 'elk.padding': '[top=28,left=10,bottom=12,right=10]' };
+const ROOM = { 'elk.padding': '[top=24,left=8,bottom=8,right=8]' };
 
 let elk: Promise<ELK> | null = null;
 
@@ -99,6 +102,10 @@ function kindOf(state: StateDocument, depth: number, rooms: Rooms): PlacedState[
   return isOpen(state, depth, rooms) ? 'room' : 'closed';
 }
 
+function titlesInside({ states = [] }: StateDocument): string[] {
+  return states.flatMap((state) => [titleOf(state), ...titlesInside(state)]);
+}
+
 function toNode(state: StateDocument, depth: number, rooms: Rooms): ElkNode {
   const title = titleOf(state);
   if (kindOf(state, depth, rooms) === 'room') {
@@ -112,7 +119,10 @@ function toNode(state: StateDocument, depth: number, rooms: Rooms): ElkNode {
       children: state.states!.map((inner) => toNode(inner, depth + 1, rooms)),
     };
   }
-  return { id: state.id, width: Math.max(72, title.length * LETTER + 26), height: LEAF_HEIGHT };
+  // A folded room names its active state, with the share of the time beside it.
+  const inside = titlesInside(state).map((each) => each.length * SMALL_LETTER + SHARE_WIDTH);
+  const width = Math.max(LEAST_WIDTH, title.length * LETTER + ROUND_TITLE, ...inside);
+  return { id: state.id, width, height: LEAF_HEIGHT };
 }
 
 /** Words in lines of about a state's breadth, so that labels take no more room than they must. */
@@ -188,21 +198,8 @@ function collect(
     collect(child, x + (child.x ?? 0), y + (child.y ?? 0), origins);
 }
 
-/** By the key of each line, what it is taken for. */
-function wordsOf(states: readonly StateDocument[]): Map<string, string> {
-  return new Map(
-    states.flatMap((state): [string, string][] => [
-      ...(state.transitions ?? []).map((leave, i): [string, string] => [
-        `${state.id} ${i + 1}`,
-        `${i + 1}${signsOf(leave)} ${shortReason(leave)}`,
-      ]),
-      ...wordsOf(state.states ?? []),
-    ]),
-  );
-}
-
 /** Layouts that were kept are of use only while this is the same. */
-export const LAYOUT_VERSION = 3;
+export const LAYOUT_VERSION = 4;
 
 /**
  * Lays a machine out by itself, nested rooms and lines with right angles: to the right and downwards, each
@@ -218,19 +215,40 @@ export function layoutPlans(states: readonly StateDocument[], rooms: Rooms): Pro
   );
 }
 
-/** At this scale labels can still be read. */
-const READABLE = 0.75;
+/** The smallest text of a plan is 12 px high; at a smaller scale it would have less than 11, and could not be read. */
+export const READABLE_SCALE = 11 / 12;
 
-/** The plan that fits a space of this shape best: with labels where they can be read, else whichever is largest. */
-export function fittest(
-  plans: readonly PlanLayout[],
-  room: { width: number; height: number },
-): PlanLayout {
-  const fit = (plan: PlanLayout) => Math.min(1, room.width / plan.width, room.height / plan.height);
-  const best = (among: readonly PlanLayout[]) =>
-    among.reduce((one, other) => (fit(other) > fit(one) ? other : one));
-  const labelled = best(plans.slice(0, plans.length / 2));
-  return fit(labelled) >= READABLE ? labelled : best(plans);
+interface Size {
+  width: number;
+  height: number;
+}
+
+/** How large a plan can be in a room to be seen whole. */
+export function fittingScale(plan: Size, room: Size): number {
+  return Math.min(room.width / plan.width, room.height / plan.height);
+}
+
+/** Which part of a plan is in sight at the smallest scale that can be read. */
+function shareInSight(plan: Size, room: Size): number {
+  const across = Math.min(1, room.width / (plan.width * READABLE_SCALE));
+  const down = Math.min(1, room.height / (plan.height * READABLE_SCALE));
+  return across * down;
+}
+
+function most<T>(among: readonly T[], worth: (each: T) => number): T {
+  return among.reduce((one, other) => (worth(other) > worth(one) ? other : one));
+}
+
+/**
+ * The plan that serves a room best: the largest with labels, where it can be read whole; else the largest with
+ * numbers alone; else the one with labels of which the largest part is in sight.
+ */
+export function fittest(plans: readonly PlanLayout[], room: Size): PlanLayout {
+  const labelled = plans.slice(0, plans.length / 2);
+  const fitting = [labelled, plans]
+    .map((among) => most(among, (plan) => fittingScale(plan, room)))
+    .find((plan) => fittingScale(plan, room) >= READABLE_SCALE);
+  return fitting ?? most(labelled, (plan) => shareInSight(plan, room));
 }
 
 async function layoutTowards(
@@ -274,7 +292,6 @@ async function layoutTowards(
     if (kind === 'room') state.states!.forEach((inner) => list(inner, depth + 1));
   };
   states.forEach((state) => list(state, 0));
-  const words = wordsOf(states);
   const lines = (placed.edges ?? []).map((edge): PlacedLine => {
     const container = (edge as { container?: string }).container ?? '#plan';
     const [ox, oy] = origins.get(container) ?? [0, 0];
@@ -292,7 +309,6 @@ async function layoutTowards(
         label?.text === undefined
           ? null
           : { lines: label.text.split('\n'), x: (label.x ?? 0) + ox, y: (label.y ?? 0) + oy },
-      words: words.get(edge.id) ?? '',
     };
   });
   return { width: placed.width ?? 0, height: placed.height ?? 0, states: listed, lines };

@@ -14,6 +14,8 @@ interface StateProps {
   inside: string | null;
   /** That what it does has ended, or failed; null where it goes on. */
   ended: string | null;
+  /** Id of what tells more about it. */
+  describedBy: string | undefined;
   onChoose: () => void;
   onFold: () => void;
   onDrag: (event: PointerEvent<SVGElement>) => void;
@@ -38,6 +40,7 @@ export function PlanState({
   never,
   inside,
   ended,
+  describedBy,
   onChoose,
   onFold,
   onDrag,
@@ -57,6 +60,7 @@ export function PlanState({
       tabIndex={0}
       aria-pressed={chosen}
       aria-label={`${SHAPES[kind]} ${title}${parallel ? ', parallel' : ''}${lit ? ', active' : ''}${ended === null ? '' : `, its activity ${ended === 'ended' ? 'has ended' : 'has failed'}`}${percent > 0 ? `, ${percent} % of the time` : ''}${never ? ', never entered' : ''}`}
+      aria-describedby={describedBy}
       data-state={placed.id}
       data-active={lit}
       onPointerDown={onDrag}
@@ -96,30 +100,30 @@ export function PlanState({
           className={`title-leaf${lit ? ' lit' : ''}`}
           x={x + width / 2}
           // What stands in the lower corners must not cover the name.
-          y={y + height / 2 + (below === null && percent === 0 && stays === 0 && !never ? 4.5 : 0)}
+          y={y + height / 2 + (below === null && percent === 0 && stays === 0 && !never ? 4.5 : -1)}
           textAnchor="middle"
         >
           {shown}
         </text>
       )}
       {below !== null && !(room && inside === null) && (
-        <text className="share" x={x + 6} y={y + height - 6}>
+        <text className="share" x={x + 6} y={y + height - 5}>
           {below}
         </text>
       )}
       {!room && stays > 0 && below === null && (
-        <text className="share" x={x + 6} y={y + height - 6}>
+        <text className="share" x={x + 6} y={y + height - 5}>
           {SIGNS.internal}
           {stays}
         </text>
       )}
       {!room && never && (
-        <text className="share" x={x + width - 6} y={y + height - 6} textAnchor="end">
+        <text className="share" x={x + width - 6} y={y + height - 5} textAnchor="end">
           never
         </text>
       )}
       {!room && percent > 0 && !never && (
-        <text className="share" x={x + width - 6} y={y + height - 6} textAnchor="end">
+        <text className="share" x={x + width - 6} y={y + height - 5} textAnchor="end">
           {percent}%
         </text>
       )}

@@ -85,12 +85,12 @@ export const Svg = styled.svg`
   }
   .share {
     fill: var(--mute);
-    font-size: 10.5px;
+    font-size: 12px;
   }
   .label {
     pointer-events: auto;
     fill: var(--mute);
-    font-size: 11.5px;
+    font-size: 12px;
     paint-order: stroke;
     stroke: var(--night);
     stroke-width: 3px;

@@ -1,8 +1,9 @@
 import { clipText, findState, parentOf } from '@crooked-lantern/core';
-import { Minus, Plus, Scan, CircleHelp } from 'lucide-react';
+import { CircleHelp, FoldVertical, Minus, Plus, Scan, UnfoldVertical } from 'lucide-react';
 import {
   useCallback,
   useEffect,
+  useId,
   useMemo,
   useState,
   type ClipboardEvent,
@@ -16,26 +17,30 @@ import { CoverageToggle } from '../../shell/coverage-toggle.tsx';
 import { Dialog } from '../../ui/overlays/dialog.tsx';
 import { whenFree } from '../../ui/timing/when-free.ts';
 import { commandPressed, keyShown, pressed } from '../../ui/timing/pressed-key.ts';
-import { listStates, titleOf } from '../document-names.ts';
+import { listStates, titleOf, wholeReason } from '../document-names.ts';
 import { STATE_COMMANDS } from '../states/state-keys.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import type { Selection } from '../use-selection.ts';
 import type { StateWork } from '../states/use-state-work.tsx';
 import { nearestState, type Direction } from './nearest-state.ts';
-import { LABEL_LINE, type PlacedState } from './plan-layout.ts';
+import { LABEL_LINE, type PlacedLine, type PlacedState } from './plan-layout.ts';
 import { Line } from './plan-line.tsx';
 import { insideOf, PlanState, shareOf } from './plan-state.tsx';
 import { Corner, Frame, PlanTrouble, Scroll, Svg, Waiting } from './plan-style.ts';
 import { Legend } from '../../ui/legend.ts';
-import { SIGN_WORDS } from './signs.ts';
+import { SIGN_WORDS, signsOf } from './signs.ts';
 import { SmallMap } from './small-map.tsx';
+import { Leaving } from './leaving.tsx';
 import { useLivePlan } from './use-live-plan.ts';
 import { usePlanLayout } from './use-plan-layout.ts';
+import { useRoom } from './use-room.ts';
 import { useStateDrag } from './use-state-drag.ts';
 import { useZoom } from './use-zoom.ts';
 
 /** Pixels around what is brought into sight. */
 const ROUND_ABOUT = 20;
+/** Pixels that a scrollbar below the plan takes, at most. */
+const SCROLLBAR = 18;
 
 /** Scrolls the box, and nothing around it, by as little as it takes. */
 function bringIntoSight(box: Element, drawn: Element): void {
@@ -58,6 +63,7 @@ const PLAN_KEYS: [string, string][] = [
   ['1 to 9', 'along the transition of that number'],
   ['Enter', 'choose, and edit it below'],
   ['Space', 'fold or unfold a room'],
+  ['Z', 'fold or unfold all rooms'],
   ['+ and −', 'larger and smaller'],
   ['0', 'fitted'],
 ];
@@ -77,23 +83,6 @@ function PlanLegend({ onClose }: { onClose: () => void }) {
       </Legend>
     </Dialog>
   );
-}
-
-/** The box's inner size, without what a scrollbar takes below: the plan's size, which brings it up, must not follow from it. */
-function useRoom(box: HTMLElement | null): { width: number; height: number } {
-  const [room, setRoom] = useState({ width: 640, height: 240 });
-  useEffect(() => {
-    if (!box) return undefined;
-    const observer = new ResizeObserver(() => {
-      const [width, height] = [box.clientWidth, box.offsetHeight];
-      setRoom((last) =>
-        last.width === width && last.height === height ? last : { width, height },
-      );
-    });
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, [box]);
-  return room;
 }
 
 /** The state machine, laid out by itself; what is lit is running in the chosen agent. */
@@ -116,6 +105,9 @@ export function StatePlan({
   const room = useRoom(box);
   const [folds, setFolds] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [legend, setLegend] = useState(false);
+  /** The state that is pointed at or has the focus. */
+  const [met, setMet] = useState<string | null>(null);
+  const leavingId = useId();
   const { layout, isBusy } = usePlanLayout(mind, selection.state, room, folds);
   const live = useLivePlan(selection.agent);
   const isNever = useNever(mind);
@@ -142,7 +134,7 @@ export function StatePlan({
       layout.states.findLast(({ inside }) => inside.includes(shown));
     const drawn = placed && drawnOf(placed.id);
     if (drawn) bringIntoSight(box, drawn);
-  }, [box, layout, shown, drawnOf]);
+  }, [box, room, layout, shown, drawnOf]);
   // The focus stays on what was made or moved, as soon as it is drawn.
   const { giveFocus } = work;
   useEffect(() => giveFocus(drawnOf));
@@ -159,6 +151,12 @@ export function StatePlan({
 
   const fold = ({ id, kind }: PlacedState) =>
     setFolds((before) => new Map(before).set(id, kind === 'room'));
+  const rooms = useMemo(
+    () => listStates(document, mind).flatMap(({ state }) => (state.states?.length ? state.id : [])),
+    [document, mind],
+  );
+  const isAnyOpen = states.some(({ kind }) => kind === 'room');
+  const foldAll = () => setFolds(new Map(rooms.map((id) => [id, isAnyOpen])));
   const { target, begin } = useStateDrag((state, onto) => {
     if (!machine) return;
     const found = onto === null ? undefined : findState(machine.states, onto);
@@ -191,6 +189,12 @@ export function StatePlan({
     return id;
   };
 
+  /** What the transition of a line is taken for, whole. */
+  const wordsOf = ({ from, order }: PlacedLine): string => {
+    const leave = machine && findState(machine.states, from)?.transitions?.[order - 1];
+    return leave ? `${order}${signsOf(leave)} ${wholeReason(leave)}` : '';
+  };
+
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
     const press = pressed(event);
     const views: Record<string, () => void> = {
@@ -198,6 +202,7 @@ export function StatePlan({
       '=': () => zoomBy(1),
       '-': () => zoomBy(-1),
       '0': fit,
+      z: foldAll,
     };
     const id = focusedState(event.target);
     const placed = states.find((state) => state.id === id);
@@ -221,15 +226,28 @@ export function StatePlan({
     done();
   };
 
+  const metState = met !== null && machine ? findState(machine.states, met) : undefined;
+  const isWide = layout !== null && layout.width * scale > room.width;
   const inner = layout && {
     width: Math.max(room.width - 1, layout.width * scale),
-    height: Math.max(room.height - 4, layout.height * scale),
+    height: Math.max(room.height - (isWide ? SCROLLBAR : 4), layout.height * scale),
   };
+  // In the middle of the box, where it has room to spare.
+  const seen = inner && [
+    (layout.width - inner.width / scale) / 2,
+    (layout.height - inner.height / scale) / 2,
+    inner.width / scale,
+    inner.height / scale,
+  ];
   return (
     <Frame
       aria-label="State plan"
       aria-busy={isBusy}
       onKeyDown={onKeyDown}
+      onFocus={({ target: focused }) => setMet(focusedState(focused) ?? null)}
+      onBlur={() => setMet(null)}
+      onPointerOver={({ target: under }) => setMet(focusedState(under) ?? null)}
+      onPointerLeave={() => setMet(focusedState(window.document.activeElement!) ?? null)}
       onCopy={(event) => copy(event)}
       onCut={(event) => {
         const id = copy(event);
@@ -243,12 +261,8 @@ export function StatePlan({
     >
       <Scroll ref={setBox} onPointerDown={pan}>
         {layout === null && <Waiting role="status">Laying out the states …</Waiting>}
-        {layout && inner && (
-          <Svg
-            width={inner.width}
-            height={inner.height}
-            viewBox={`${-Math.max(0, (room.width / scale - layout.width) / 2)} ${-Math.max(0, (room.height / scale - layout.height) / 2)} ${Math.max(room.width / scale, layout.width)} ${Math.max(room.height / scale, layout.height)}`}
-          >
+        {layout && seen && (
+          <Svg width={inner.width} height={inner.height} viewBox={seen?.join(' ')}>
             {states.map((placed) => (
               <g key={placed.id} className={target === placed.id ? 'state target' : undefined}>
                 <PlanState
@@ -260,6 +274,7 @@ export function StatePlan({
                   never={isNever('state', placed.id)}
                   inside={insideOf(placed, live.active, titles)}
                   ended={live.ended.get(placed.id) ?? null}
+                  describedBy={met === placed.id ? leavingId : undefined}
                   onChoose={() => onSelect(placed.id)}
                   onFold={() => fold(placed)}
                   onDrag={(event) => begin(placed.id, event)}
@@ -284,7 +299,7 @@ export function StatePlan({
                       x={line.label.x}
                       y={line.label.y + 10}
                     >
-                      <title>{line.words}</title>
+                      <title>{wordsOf(line)}</title>
                       {line.label.lines.map((words, i) => (
                         <tspan key={words} x={line.label!.x} dy={i === 0 ? 0 : LABEL_LINE}>
                           {words}
@@ -308,11 +323,20 @@ export function StatePlan({
         <QuietButton aria-label="Larger (+)" onPress={() => zoomBy(1)}>
           <Plus size={13} />
         </QuietButton>
+        {rooms.length > 0 && (
+          <QuietButton
+            aria-label={isAnyOpen ? 'Fold all rooms (Z)' : 'Unfold all rooms (Z)'}
+            onPress={foldAll}
+          >
+            {isAnyOpen ? <FoldVertical size={13} /> : <UnfoldVertical size={13} />}
+          </QuietButton>
+        )}
         <CoverageToggle />
         <QuietButton aria-label="Signs and keys of the plan" onPress={() => setLegend(true)}>
           <CircleHelp size={13} />
         </QuietButton>
       </Corner>
+      {metState && <Leaving id={leavingId} state={metState} titles={titles} />}
       {(trouble ?? work.trouble) && (
         <PlanTrouble role="alert">{trouble ?? work.trouble}</PlanTrouble>
       )}

@@ -6,9 +6,8 @@ import {
   useState,
   type PointerEvent,
 } from 'react';
+import { fittingScale, READABLE_SCALE } from './plan-layout.ts';
 
-/** Smaller than this nothing can be read, so that the plan scrolls. */
-const SMALLEST_SCALE = 0.5;
 const LARGEST_SCALE = 1.4;
 const STEP = 1.25;
 const MOST_ZOOM = 4;
@@ -38,10 +37,8 @@ export function useZoom(
   /** The point of the plan that is to stay, as parts of its size, and where in the box it is. */
   const kept = useRef<{ part: [number, number]; at: [number, number] } | null>(null);
   const fitted = plan
-    ? Math.max(
-        SMALLEST_SCALE,
-        Math.min(LARGEST_SCALE, room.width / plan.width, room.height / plan.height),
-      )
+    ? // What does not fit is scrolled: it is never drawn too small to be read.
+      Math.max(READABLE_SCALE, Math.min(LARGEST_SCALE, fittingScale(plan, room)))
     : 1;
   const scale = fitted * zoom;
 

@@ -1,6 +1,6 @@
 import styled from 'styled-components';
 import { Jump } from '../../ui/button.tsx';
-import { shortReason, titleOf, type ListedState } from '../document-names.ts';
+import { wholeReason, titleOf, type ListedState } from '../document-names.ts';
 import { LiveGuard } from '../live/live-guard.tsx';
 import { signsOf } from '../plan/signs.ts';
 
@@ -49,7 +49,7 @@ export function WaysAround({
                 {signsOf(leave)}
               </span>
               <span>
-                {shortReason(leave)} → {title(leave.to)}
+                {wholeReason(leave)} → {title(leave.to)}
               </span>
               <LiveGuard
                 agent={agent}
