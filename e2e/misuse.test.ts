@@ -126,21 +126,49 @@ describe('a broken guard', () => {
     // The agents go on under the good edit.
     await untilLit(page, 'rounds');
     await page.reload();
-    await page.getByText(/nothing runs · edit \d+ has 1 error/).waitFor();
+    // A page that opens with it says so, and the last edit without errors runs.
+    await page.getByText(/running\s+edit 1\s+· edit 2 has 1 error/).waitFor();
+    const notice = page
+      .getByRole('status')
+      .filter({ hasText: 'Edit 1, the last without errors, runs until it is mended.' });
+    await notice.waitFor();
+    await untilRunning(page);
+    await untilLit(page, 'rounds');
+    expect(await seriousFaults(page)).toEqual([]);
     await page
       .getByRole('list', { name: 'Findings' })
       .getByText('Did you mean “attention.strength”?')
       .waitFor();
     await writeExpression(page, GUARD, 'attention.strength > 0.3');
-    await page.getByText(/running\s+edit \d+\s+· live/).waitFor();
+    await page.getByText(/running\s+edit 3\s+· live/).waitFor();
+    await notice.waitFor({ state: 'detached' });
     await untilLit(page, 'rounds');
+  });
+
+  it('of a project that never ran says that nothing does, and runs when it is mended', async () => {
+    const page = await app.open(
+      await app.newNight((document) => {
+        const { states } = document.minds.warden.machine!;
+        const calm = states.find(({ id }) => id === 'calm')!;
+        calm.states!.find(({ id }) => id === 'rounds')!.transitions![1].when = 'nothingLikeIt > 1';
+      }),
+    );
+    await page
+      .getByRole('status')
+      .getByText('No edit before it runs either, so nothing runs until it is mended.')
+      .waitFor();
+    await page
+      .getByRole('status')
+      .getByRole('link', { name: /“nothingLikeIt”/ })
+      .click();
+    await writeExpression(page, GUARD, 'attention.strength > 0.3');
+    await untilRunning(page);
   });
 
   it('is undone and redone with the keyboard', async () => {
     const page = await app.open(await rounds());
     await untilLit(page, 'rounds');
     await writeExpression(page, GUARD, 'attention.strength > 0.9');
-    await page.getByText(`attention.strength > 0.9`).waitFor();
     await page.keyboard.press('Control+z');
     await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
     await page.keyboard.press('Control+Shift+z');

@@ -19,6 +19,7 @@ import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { TierPill } from './tier-pill.tsx';
+import { EarlierEditNotice } from './earlier-edit-notice.tsx';
 import { VersionNotice } from './version-notice.tsx';
 import { runInBackground } from '../state/failures.ts';
 
@@ -247,6 +248,7 @@ export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
       />
       <SavingTrouble />
       <VersionNotice />
+      <EarlierEditNotice />
       {trouble && (
         <NoticeBar role="alert">
           <p>Not undone: {trouble} The edit is kept on the server; try again when it answers.</p>

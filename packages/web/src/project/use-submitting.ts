@@ -1,10 +1,11 @@
 import { readProject, type ProjectDocument } from '@crooked-lantern/core';
 import { useEffect } from 'react';
 import type { EngineClient } from '../engine/engine-client.ts';
-import { checked } from '../state/project-slice.ts';
+import { checked, earlierEditRuns } from '../state/project-slice.ts';
 import { useAppStore } from '../state/store.ts';
 import { wellAfterOpening } from '../ui/timing/well-after-opening.ts';
 import { runInBackground } from '../state/failures.ts';
+import { runEarlierEdit } from './earlier-edit.ts';
 import { openMoment } from './open-moment.ts';
 
 /** A whole number of an address; null for anything else. */
@@ -14,7 +15,8 @@ function numberOf(text: string | null): number | null {
 
 /**
  * Hands every edit of a project to its engine as soon as it is made: the engine checks it while the page is still
- * being drawn with it. The first that runs begins to play, unless the address names a tick.
+ * being drawn with it. The first that runs begins to play, unless the address names a tick. Where the project opens
+ * with errors, its last edit without any runs.
  */
 export function useSubmitting(engine: EngineClient | null, id: string): void {
   const store = useAppStore();
@@ -26,6 +28,33 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
     let latest: ProjectDocument | null = null;
     let begun = false;
     let cancel = () => {};
+    const begin = () => {
+      if (begun) return;
+      begun = true;
+      runInBackground(
+        openMoment(engine, {
+          tick: numberOf(asked.get('tick')),
+          seed: numberOf(asked.get('seed')),
+          keys: asked.get('keys'),
+        }),
+      );
+    };
+    /** A project that opens with errors shows its last edit without any, until they are mended. */
+    const fallBack = async (edit: number) => {
+      const openNow = () => {
+        const { project } = store.getState();
+        return current && project.status === 'open' && project.id === id ? project : null;
+      };
+      const earlier = await runEarlierEdit(engine, id, edit, () => openNow()?.runningEdit === 0);
+      const project = openNow();
+      if (!project) return;
+      // What is checked and asked about, and what comes into force next, follows from the latest.
+      latest = project.document;
+      await engine.submit(latest, project.edit);
+      if (!current) return;
+      store.dispatch(earlierEditRuns({ id, edit: earlier }));
+      if (earlier !== null) begin();
+    };
     const submit = () => {
       const { project } = store.getState();
       if (project.status !== 'open' || project.id !== id || project.document === latest) return;
@@ -43,15 +72,8 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
             if (isFirst) cancel = wellAfterOpening(() => readProject(document));
             if (latest !== document) return;
             store.dispatch(checked({ edit, findings, runs }));
-            if (!runs || begun) return;
-            begun = true;
-            runInBackground(
-              openMoment(engine, {
-                tick: numberOf(asked.get('tick')),
-                seed: numberOf(asked.get('seed')),
-                keys: asked.get('keys'),
-              }),
-            );
+            if (runs) begin();
+            else if (isFirst) runInBackground(fallBack(edit));
           },
           (error: unknown) => {
             // It is handed over again when the engine is restarted, or with the next edit.

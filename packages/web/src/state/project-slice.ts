@@ -36,6 +36,11 @@ export interface ProjectState {
   findings: Finding[];
   /** The latest edit that could be put in force; 0 before the first. */
   runningEdit: number;
+  /**
+   * Set where the project was opened with errors, until an edit runs: the earlier edit that was put in force
+   * instead, null where none runs.
+   */
+  earlier: { edit: number | null } | null;
   checkedEdit: number;
 }
 
@@ -112,6 +117,7 @@ const slice = createSlice({
       saving: { kind: 'saved', at: updatedAt },
       findings: [],
       runningEdit: 0,
+      earlier: null,
       checkedEdit: 0,
     }),
     closed: (): ProjectSlot => ({ status: 'none' }),
@@ -158,9 +164,17 @@ const slice = createSlice({
         if (edit < state.checkedEdit) return;
         state.checkedEdit = edit;
         state.findings = keepAlike(original<unknown>(state.findings) as Finding[], findings);
-        if (runs) state.runningEdit = edit;
+        if (!runs) return;
+        state.runningEdit = edit;
+        state.earlier = null;
       },
     ),
+    /** The edit that was opened has errors: what runs instead, null for nothing. */
+    earlierEditRuns: whenMeant<{ edit: number | null }>((state, { edit }) => {
+      if (state.runningEdit > 0) return;
+      state.runningEdit = edit ?? 0;
+      state.earlier = { edit };
+    }),
     /** Work of an earlier visit that no server took; `theirs` where another edit came in between. */
     recovered: whenOpen<{
       document: ProjectDocument;
@@ -218,6 +232,7 @@ export const {
   historyRead,
   stepRead,
   checked,
+  earlierEditRuns,
   recovered,
   savingChanged,
   editSaved,
