@@ -136,7 +136,7 @@ describe('sheets of a mind', () => {
     await page.waitForURL(/minds\/heron2/);
     await page.getByRole('button', { name: 'Remove …' }).click();
     await page.getByText('No archetype has it, so nothing else changes.').waitFor();
-    await page.getByRole('button', { name: 'Remove Night heron copy' }).click();
+    await page.getByRole('button', { name: 'Remove Night heron 2' }).click();
     await page.waitForURL((url) => !url.href.includes('heron2'));
     await untilSaved(page);
   });

@@ -112,12 +112,12 @@ describe('the board', () => {
     await page.getByRole('menuitem', { name: 'Copy to all other options' }).click();
     await page.getByRole('button', { name: 'Reach of Watch it' }).waitFor();
     await chooseFrom(page, 'More on Watch it', 'Duplicate');
-    await page.getByRole('button', { name: 'Watch it copy', exact: true }).waitFor();
-    await chooseFrom(page, 'More on Watch it copy', 'Move up');
+    await page.getByRole('button', { name: 'Watch it 2', exact: true }).waitFor();
+    await chooseFrom(page, 'More on Watch it 2', 'Move up');
     const order = () =>
       page.locator('tr[data-option]').evaluateAll((rows) => rows.map((row) => row.dataset.option));
     await expect.poll(order).toEqual(['closeIn', 'watchItCopy', 'watch', 'hide']);
-    await chooseFrom(page, 'More on Watch it copy', 'Remove');
+    await chooseFrom(page, 'More on Watch it 2', 'Remove');
     await expect.poll(order).toEqual(['closeIn', 'watch', 'hide']);
     // From cell to cell by the arrows.
     await page.getByRole('button', { name: 'Reach of Close in' }).focus();

@@ -43,6 +43,7 @@ export {
   groupNames,
   mayDo,
 } from './model/groups.ts';
+export { titleOfCopy } from './model/names/copy-title.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName } from './model/names/fresh-name.ts';

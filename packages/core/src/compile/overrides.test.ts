@@ -86,6 +86,16 @@ describe('findings', () => {
     ).toEqual(['error archetypes.keeper.gait', 'error archetypes.keeper.mind']);
   });
 
+  it('refuse a mind that an agent would have twice', () => {
+    const twice = pair({}, ({ archetypes: { keeper } }) => {
+      keeper.minds = [keeper.mind!];
+    });
+    expect(paths(twice)).toEqual(['error archetypes.keeper.minds[0]']);
+    expect(paths(pair({ minds: ['keeper'] }))).toEqual([
+      'error grounds.corner.agents.other.overrides.minds[0]',
+    ]);
+  });
+
   it('know a mind that only an override brings', () => {
     const aimed = (mind: string) =>
       pair({ minds: [mind] }, ({ minds }) => {

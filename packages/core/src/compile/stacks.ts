@@ -28,6 +28,22 @@ export function createStacks(shared: SharedKeys, context: CompileContext): Stack
   };
 }
 
+function checkTwice(
+  { mind, minds = [] }: ArchetypeDocument,
+  path: string,
+  { document, findings }: CompileContext,
+): void {
+  for (const [i, name] of minds.entries()) {
+    if (name !== mind && minds.indexOf(name) === i) continue;
+    const title = Object.hasOwn(document.minds, name) ? document.minds[name].title : name;
+    findings.error(
+      'taken',
+      `${path}.minds[${i}]`,
+      `It has the mind “${title}” already. A mind decides once for each agent: remove it here, or name another.`,
+    );
+  }
+}
+
 export function stackOf(
   archetype: ArchetypeDocument,
   path: string,
@@ -39,5 +55,6 @@ export function stackOf(
     const at = mind === archetype.mind ? 'mind' : `minds[${archetype.minds!.indexOf(mind)}]`;
     return indexOfName(known, mind, `${path}.${at}`, 'mind', context) >= 0;
   });
+  checkTwice(archetype, path, context);
   return minds.length === 0 ? -1 : stacks.of(minds);
 }

@@ -1,4 +1,4 @@
-import { namesOf, withoutUndefined, freshIn } from '@crooked-lantern/core';
+import { freshIn, namesOf, titleOfCopy, withoutUndefined } from '@crooked-lantern/core';
 import { Copy, MapPin, Trash2 } from 'lucide-react';
 import { useNavigate, useParams } from 'react-router';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -26,7 +26,8 @@ export function ArchetypeForm({ cast }: { cast: CastEditor }) {
   const made = namesOf(agents).filter((agent) => agents[agent].archetype === name);
   const duplicate = () => {
     const copy = freshIn(document.archetypes, name);
-    const value = { ...kind, title: `${kind.title} copy`.slice(0, 80) };
+    const titles = Object.values(document.archetypes).map(({ title }) => title);
+    const value = { ...kind, title: titleOfCopy(kind.title, titles) };
     if (change({ command: 'setInCast', part: 'archetypes', name: copy, value }))
       select('archetypes', copy);
   };

@@ -5,6 +5,7 @@ import type {
   OptionDocument,
   ProjectDocument,
 } from '../../model/documents.ts';
+import { titleOfCopy } from '../../model/names/copy-title.ts';
 import { CommandError, type DocumentCommand, type DocumentPath } from '../commands/commands.ts';
 import { insert, remove, set, several } from './row-places.ts';
 import { nameFromWords } from './subtrees.ts';
@@ -59,8 +60,9 @@ export function duplicateOption(
   index: number,
 ): { command: DocumentCommand; id: Name } {
   const option = optionAt(document, place, index);
-  const title = `${titleOf(option)} copy`.slice(0, 80);
-  const id = nameFromWords(title, taken(choiceAt(document, place).options), 'option');
+  const { options } = choiceAt(document, place);
+  const title = titleOfCopy(titleOf(option), options.map(titleOf));
+  const id = nameFromWords(title, taken(options), 'option');
   const path = [...pathOfChoice(place), 'options', index + 1];
   return {
     command: several(`copy of ${titleOf(option)}`, insert(path, { ...option, id, title })),

@@ -1,3 +1,4 @@
+import { titleOfCopy } from '../../model/names/copy-title.ts';
 import type { MindDocument, Name, ProjectDocument } from '../../model/documents.ts';
 import { freshIn } from '../../model/names/fresh-name.ts';
 import { CommandError, type DocumentCommand } from '../commands/commands.ts';
@@ -51,7 +52,8 @@ export function addMind(document: ProjectDocument, mind: MindDocument): NewMind 
 export function duplicateMind(document: ProjectDocument, name: Name): NewMind {
   if (!Object.hasOwn(document.minds, name)) throw new CommandError(`There is no mind “${name}”.`);
   const mind = document.minds[name];
-  const title = `${mind.title} copy`.slice(0, 80);
+  const titles = Object.values(document.minds).map((each) => each.title);
+  const title = titleOfCopy(mind.title, titles);
   return newMind(freshIn(document.minds, name), { ...mind, title }, `copy of ${mind.title}`);
 }
 

@@ -5,6 +5,7 @@ import { FIELDS, withField } from './part-fields.ts';
 import {
   allParts,
   changeOf,
+  copyOf,
   freshPartName,
   keyOf,
   layerOf,
@@ -35,6 +36,20 @@ const ground: GroundDocument = {
   },
   agents: {},
 };
+
+it('a copy has a free name, and a title where the original has one', () => {
+  const route = copyOf(ground, { kind: 'routes', name: 'round' }, 1);
+  expect([route.ref.name, route.part.title, route.part.points]).toEqual([
+    'round2',
+    'West round 2',
+    [
+      [2, 3],
+      [4, 5],
+    ],
+  ]);
+  const lamp = copyOf(ground, { kind: 'lamps', name: 'lamp' }, 1);
+  expect([lamp.ref.name, lamp.part.title]).toEqual(['lamp2', undefined]);
+});
 
 describe('the parts of a ground', () => {
   it('are found by what lists call them, and each lies on one layer', () => {

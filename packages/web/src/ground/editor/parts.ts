@@ -6,6 +6,7 @@ import {
   type PointDocument,
   namesOf,
   freshName,
+  titleOfCopy,
 } from '@crooked-lantern/core';
 
 /** What stands on a ground, as the editor sees it: every part has a place, some a size, routes several places. */
@@ -114,6 +115,20 @@ export function freshPartName(ground: GroundDocument, kind: PartKind, stem: stri
   // Some kinds share their names with others in expressions, so none is used twice.
   const taken = new Set(allParts(ground).map(({ name }) => name));
   return freshName(stem, (name) => taken.has(name));
+}
+
+/** A copy of a part, moved by so many metres to the right and down, with a free name and title. */
+export function copyOf(
+  ground: GroundDocument,
+  { kind, name }: PartRef,
+  by: number,
+): { ref: PartRef; part: AnyPart } {
+  const part = moved(partAt(ground, { kind, name })!, by, by);
+  const titles = partsOf(ground, kind).flatMap(([, { title }]) => title ?? []);
+  return {
+    ref: { kind, name: freshPartName(ground, kind, name) },
+    part: part.title === undefined ? part : { ...part, title: titleOfCopy(part.title, titles) },
+  };
 }
 
 export function snapped(value: number, step: number): number {

@@ -10,6 +10,7 @@ import { perform } from '../../state/perform.ts';
 import { readKept } from '../../state/kept-settings.ts';
 import {
   changeOf,
+  copyOf,
   freshPartName,
   keyOf,
   LAYERS,
@@ -154,10 +155,9 @@ export function useGroundEditor() {
     let working = ground;
     const copies: { ref: PartRef; part: AnyPart }[] = [];
     for (const ref of chosen) {
-      const part = moved(partAt(ground, ref)!, shift, shift);
-      const copy = { kind: ref.kind, name: freshPartName(working, ref.kind, ref.name) };
-      copies.push({ ref: copy, part });
-      working = withPart(working, copy, part);
+      const copy = copyOf(working, ref, shift);
+      copies.push(copy);
+      working = withPart(working, copy.ref, copy.part);
     }
     const done = change(
       copies.map(({ ref, part }) => changeOf(ref, part)),

@@ -6,6 +6,7 @@ import {
   nameFromWords,
   parentOf,
   STATE_KINDS,
+  titleOfCopy,
   withFreeIds,
   type ActionName,
   type DocumentCommand,
@@ -181,7 +182,8 @@ export function useStateWork(
           return runThen({ command: 'setInitial', mind, parent, initial: state }, state);
         case 'duplicate': {
           const copy = withFreeIds(machine, found);
-          copy.title = `${title} copy`.slice(0, 80);
+          const titles = listStates(documentNow(), mind).map((each) => titleOf(each.state));
+          copy.title = titleOfCopy(title, titles);
           return runThen(
             { command: 'insertState', mind, parent, at: index + 1, state: copy },
             copy.id,
