@@ -151,8 +151,9 @@ describe('the transport', () => {
     await field.pressSequentially(letters);
     expect(await field.inputValue()).toBe(letters);
     expect(await clock()).toBe(before);
+    // Whatever was typed, Escape closes it.
     await page.keyboard.press('Escape');
-    await page.keyboard.press('Escape');
+    await field.waitFor({ state: 'detached' });
     await page.getByRole('button', { name: /^Speed 1 times/ }).click();
     await page.getByRole('menu').waitFor();
     for (const letter of 'prx.,') await page.keyboard.press(letter);
@@ -207,6 +208,20 @@ describe('the transport', () => {
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Speed 4 times. Choose' }).waitFor();
+    // What fits the focus comes first, then what was used lately.
+    await page.getByRole('application', { name: /^Ground/ }).focus();
+    await page.keyboard.press('Control+k');
+    const groups = page.getByRole('menu', { name: 'Commands' }).getByRole('group');
+    await groups.first().waitFor();
+    await page.getByRole('group', { name: 'The running ground' }).waitFor();
+    await page
+      .getByRole('group', { name: 'Used lately' })
+      .getByRole('menuitem', { name: 'Speed 4×' })
+      .waitFor();
+    const names = await groups.evaluateAll((all) =>
+      all.slice(0, 2).map((group) => group.querySelector('header')?.textContent),
+    );
+    expect(names).toEqual(['The running ground', 'Used lately']);
   });
 });
 
@@ -214,7 +229,7 @@ describe('a state inside a room', () => {
   it('says by which ways of the room it is left too, and leads there', async () => {
     const page = await app.open('/projects/night-watch/minds/warden?state=rounds&tick=5');
     const ways = page.getByRole('list', { name: 'Transitions of Calm' });
-    await ways.getByText('certain → Chase').waitFor();
+    await ways.getByText(/^certain: .* → Chase$/).waitFor();
     // What it is worth now, as for its own ways out.
     await ways.getByTestId('live-calm-1').getByText('false').waitFor();
     await page.getByText('it also leaves when').getByRole('button', { name: 'Calm' }).click();

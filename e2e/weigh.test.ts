@@ -116,7 +116,7 @@ describe('the board', () => {
     await chooseFrom(page, 'More on Watch it 2', 'Move up');
     const order = () =>
       page.locator('tr[data-option]').evaluateAll((rows) => rows.map((row) => row.dataset.option));
-    await expect.poll(order).toEqual(['closeIn', 'watchItCopy', 'watch', 'hide']);
+    await expect.poll(order).toEqual(['closeIn', 'watchIt2', 'watch', 'hide']);
     await chooseFrom(page, 'More on Watch it 2', 'Remove');
     await expect.poll(order).toEqual(['closeIn', 'watch', 'hide']);
     // From cell to cell by the arrows.

@@ -63,6 +63,7 @@ export function Dialogs() {
       ],
       [dispatch, ask],
     ),
+    'project',
   );
   const history = useFromThen(view.history);
   // Its pages are in the command list too.

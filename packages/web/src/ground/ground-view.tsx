@@ -219,6 +219,7 @@ export const GroundView = memo(function GroundView({
       ],
       [dispatch, engine, agent],
     ),
+    'ground',
   );
 
   useDrawing(({ frame, program: running }) => {
@@ -317,7 +318,7 @@ export const GroundView = memo(function GroundView({
   };
 
   return (
-    <Panel aria-label="Ground">
+    <Panel aria-label="Ground" data-commands="ground">
       <Bar>
         <span>Show</span>
         {OVERLAYS.map(({ id, name, tint, key }) => (

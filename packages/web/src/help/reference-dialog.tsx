@@ -118,6 +118,7 @@ export function ReferenceDialog() {
         })),
       [dispatch],
     ),
+    'reference',
   );
   if (shown === null) return null;
   const entries = findInReference(words);

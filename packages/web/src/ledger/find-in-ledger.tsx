@@ -90,6 +90,7 @@ export function useLedgerSearch(): LedgerSearch {
       ],
       [find, words, go],
     ),
+    'ledger',
   );
   const shown =
     words === '' ? null : (

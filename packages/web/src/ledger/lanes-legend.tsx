@@ -85,6 +85,7 @@ export function LanesLegend() {
       () => [{ id: 'lanes-legend', name: 'Signs of the ledger', run: () => setOpen(true) }],
       [],
     ),
+    'ledger',
   );
   const rows: readonly [ReactNode, string][] = [
     ...LANE_SIGNS,

@@ -256,10 +256,11 @@ export const LedgerPanel = memo(function LedgerPanel({
         }),
       [engine, agent],
     ),
+    'ledger',
   );
 
   return (
-    <Panel aria-label="Ledger">
+    <Panel aria-label="Ledger" data-commands="ledger">
       {search.dialog}
       <Transport />
       <Body

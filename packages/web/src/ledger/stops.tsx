@@ -52,6 +52,7 @@ export function Stops() {
       ],
       [engine, goBack],
     ),
+    'ledger',
   );
   if (refused !== null) return <span role="alert">{refused}</span>;
   if (isRunningOn) return <span role="status">running on … P pauses</span>;

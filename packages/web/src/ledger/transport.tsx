@@ -254,6 +254,7 @@ export function Transport() {
         setups,
       ],
     ),
+    'ledger',
   );
 
   return (

@@ -58,6 +58,7 @@ export function useLaneChoice(
       ],
       [pinWords, pin, foldWords, foldAll],
     ),
+    'ledger',
   );
   const title = group?.title ?? ALL_AGENTS;
   const foldEntries = squads.map(({ id, squad }) => {

@@ -157,6 +157,7 @@ function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void>
       ],
       [step, lastStep, nextStep],
     ),
+    'project',
   );
   return (
     <>
@@ -208,6 +209,7 @@ export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
       ],
       [id, places, navigate],
     ),
+    'project',
   );
   return (
     <>

@@ -29,6 +29,7 @@ export function TierPill() {
         },
       ];
     }, [dispatch, tiers, inForce]),
+    'project',
   );
   if (!tiers || !inForce) return null;
   return (

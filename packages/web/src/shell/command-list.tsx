@@ -1,9 +1,21 @@
-import { useMemo } from 'react';
-import { Autocomplete, Input, Menu, MenuItem, SearchField, useFilter } from 'react-aria-components';
+import { useMemo, useState } from 'react';
+import {
+  Autocomplete,
+  Header,
+  Input,
+  Menu,
+  MenuItem,
+  MenuSection,
+  SearchField,
+  useFilter,
+} from 'react-aria-components';
 import styled from 'styled-components';
 import { Dialog } from '../ui/overlays/dialog.tsx';
 import { Kbd } from '../ui/pill.tsx';
+import type { CommandGroup } from './command-groups.ts';
 import { keysText, useCommandList, useCommands } from './commands.tsx';
+import { listedCommands } from './listed-commands.ts';
+import { keepUsedLately, readUsedLately } from './used-lately.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { commandListShown } from '../state/view-slice.ts';
 
@@ -47,12 +59,25 @@ const Entry = styled(MenuItem)`
   }
 `;
 
+const SectionTitle = styled(Header)`
+  padding: 8px 10px 2px;
+  color: var(--mute);
+  font-size: 12px;
+`;
+
+/** What the focus is in, for the group of commands that comes first. */
+function focusedGroup(): CommandGroup {
+  const part = document.activeElement?.closest<HTMLElement>('[data-commands]');
+  return (part?.dataset.commands as CommandGroup | undefined) ?? 'page';
+}
+
 /** Every command by name, with its shortcut beside it. */
 export function CommandList() {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector(({ view }) => view.commandList);
   const commands = useCommandList();
   const { contains } = useFilter({ sensitivity: 'base' });
+  const [opened, setOpened] = useState({ group: focusedGroup(), lately: readUsedLately() });
   const close = () => dispatch(commandListShown(false));
   useCommands(
     useMemo(
@@ -61,43 +86,62 @@ export function CommandList() {
           id: 'commands',
           name: 'Show all commands',
           keys: '$mod+KeyK',
-          run: () => dispatch(commandListShown(true)),
+          run: () => {
+            setOpened({ group: focusedGroup(), lately: readUsedLately() });
+            dispatch(commandListShown(true));
+          },
         },
       ],
       [dispatch],
     ),
+    'everywhere',
   );
   return (
     <Dialog title="Commands" isOpen={isOpen} onClose={close}>
-      <Autocomplete filter={contains}>
-        <Search aria-label="Find a command" autoFocus>
-          <Input placeholder="Type part of a name" />
-        </Search>
-        <Scroll tabIndex={0} role="group" aria-label="All commands">
-          <Entries
-            aria-label="Commands"
-            renderEmptyState={() => 'No command has that in its name.'}
-          >
-            {commands.map((command) => (
-              <Entry
-                key={command.id}
-                id={command.id}
-                textValue={[command.name, ...(command.aliases ?? [])].join(' · ')}
-                isDisabled={command.disabled !== undefined}
-                onAction={() => {
-                  close();
-                  command.run();
-                }}
-              >
-                <span>
-                  {command.name} {command.disabled && <small>· {command.disabled}</small>}
-                </span>
-                {command.keys && <Kbd>{keysText(command.keys)}</Kbd>}
-              </Entry>
-            ))}
-          </Entries>
-        </Scroll>
-      </Autocomplete>
+      {/* In the field, Escape would only clear what was typed. */}
+      <div
+        onKeyDownCapture={(event) => {
+          if (event.key !== 'Escape') return;
+          event.stopPropagation();
+          close();
+        }}
+      >
+        <Autocomplete filter={contains}>
+          <Search aria-label="Find a command" autoFocus>
+            <Input placeholder="Type part of a name" />
+          </Search>
+          <Scroll tabIndex={0} role="group" aria-label="All commands">
+            <Entries
+              aria-label="Commands"
+              renderEmptyState={() => 'No command has that in its name.'}
+            >
+              {listedCommands(commands, opened.group, opened.lately).map((section) => (
+                <MenuSection key={section.title}>
+                  <SectionTitle>{section.title}</SectionTitle>
+                  {section.commands.map((command) => (
+                    <Entry
+                      key={command.id}
+                      id={command.id}
+                      textValue={[command.name, ...(command.aliases ?? [])].join(' · ')}
+                      isDisabled={command.disabled !== undefined}
+                      onAction={() => {
+                        keepUsedLately(command.id);
+                        close();
+                        command.run();
+                      }}
+                    >
+                      <span>
+                        {command.name} {command.disabled && <small>· {command.disabled}</small>}
+                      </span>
+                      {command.keys && <Kbd>{keysText(command.keys)}</Kbd>}
+                    </Entry>
+                  ))}
+                </MenuSection>
+              ))}
+            </Entries>
+          </Scroll>
+        </Autocomplete>
+      </div>
     </Dialog>
   );
 }

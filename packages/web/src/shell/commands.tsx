@@ -10,6 +10,7 @@ import {
   type ReactNode,
 } from 'react';
 import { tinykeys } from 'tinykeys';
+import type { CommandGroup } from './command-groups.ts';
 import { keepOwnKeys, readOwnKeys, type OwnKeys } from './own-keys.ts';
 
 /** Something the user can do from anywhere: by name in the command list, by its shortcut, often by a button. */
@@ -25,15 +26,19 @@ export interface Command {
   run: () => void;
 }
 
+export interface GroupedCommand extends Command {
+  group: CommandGroup;
+}
+
 interface Registry {
   /** With the shortcuts that hold. */
-  commands: Command[];
+  commands: GroupedCommand[];
   /** Gives a command another shortcut; null gives it its usual one back. */
   setKeys(id: string, keys: string | null): void;
   ownKeys: OwnKeys;
 }
 
-type Offer = (owner: symbol, commands: Command[] | null) => void;
+type Offer = (owner: symbol, commands: GroupedCommand[] | null) => void;
 
 const CommandContext = createContext<Registry | null>(null);
 /** On its own, since it never changes: a component that offers commands is not rendered again with every other offer. */
@@ -62,7 +67,7 @@ function belongsElsewhere({ target, defaultPrevented }: KeyboardEvent): boolean 
 }
 
 export function CommandProvider({ children }: { children: ReactNode }) {
-  const [owned, setOwned] = useState<ReadonlyMap<symbol, Command[]>>(new Map());
+  const [owned, setOwned] = useState<ReadonlyMap<symbol, GroupedCommand[]>>(new Map());
   const [ownKeys, setOwnKeys] = useState(readOwnKeys);
   const commands = useMemo(
     () =>
@@ -127,7 +132,7 @@ export function CommandProvider({ children }: { children: ReactNode }) {
 }
 
 /** All commands that can be named now. */
-export function useCommandList(): Command[] {
+export function useCommandList(): GroupedCommand[] {
   return useProvided(CommandContext).commands;
 }
 
@@ -137,14 +142,17 @@ export function useShortcuts(): Pick<Registry, 'setKeys' | 'ownKeys'> {
 }
 
 /** Offers commands while the component is shown. `commands` must be memoised: it is taken again when it changes. */
-export function useCommands(commands: Command[]): void {
+export function useCommands(commands: Command[], group: CommandGroup = 'page'): void {
   const offer = useProvided(OfferContext);
   const owner = useRef(Symbol('commands'));
   useEffect(() => {
     const { current } = owner;
-    offer(current, commands);
+    offer(
+      current,
+      commands.map((command) => ({ ...command, group })),
+    );
     return () => offer(current, null);
-  }, [offer, commands]);
+  }, [offer, commands, group]);
 }
 
 const IS_APPLE = /Mac|iPhone|iPad/.test(navigator.platform);

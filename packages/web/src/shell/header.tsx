@@ -67,6 +67,7 @@ export function Header({ middle, right }: { middle?: ReactNode; right?: ReactNod
         })),
       [dispatch],
     ),
+    'everywhere',
   );
   return (
     <>

@@ -1,21 +1,18 @@
+import { isObject } from '@crooked-lantern/core';
+import { readKept } from '../state/kept-settings.ts';
+
 /** Shortcuts that were changed, by the command's id; kept in the browser. */
 
 const STORED_AS = 'crooked-lantern.keys';
 
 export type OwnKeys = Readonly<Record<string, string>>;
 
+function isOwnKeys(value: unknown): value is OwnKeys {
+  return isObject(value) && Object.values(value).every((keys) => typeof keys === 'string');
+}
+
 export function readOwnKeys(): OwnKeys {
-  try {
-    const kept = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Record<string, unknown>;
-    return Object.fromEntries(
-      Object.entries(kept).filter(
-        (entry): entry is [string, string] => typeof entry[1] === 'string',
-      ),
-    );
-  } catch (error) {
-    console.warn('Shortcuts of your own could not be read; the usual ones hold.', error);
-    return {};
-  }
+  return readKept(STORED_AS, isOwnKeys) ?? {};
 }
 
 export function keepOwnKeys(keys: OwnKeys): void {

@@ -249,6 +249,7 @@ export function PlacePanes({
       ],
       [listName, planName, side.name, foot.name, listPanel, planPanel, sidePanel, footPanel],
     ),
+    'everywhere',
   );
   return (
     <Whole ref={whole}>

@@ -50,5 +50,6 @@ export function usePanes(): void {
       ],
       [],
     ),
+    'everywhere',
   );
 }
