@@ -51,6 +51,8 @@ describe('the sheet of shortcuts', () => {
     await page.keyboard.press('Shift+?');
     const sheet = page.getByRole('dialog', { name: 'Shortcuts' });
     await sheet.getByText('New state beside').waitFor();
+    // A dialog gives the focus to its first part.
+    expect(await sheet.locator('button:focus').count()).toBe(1);
     expect(await faultsInBothThemes(page)).toEqual([]);
     const change = sheet.getByRole('button', { name: 'Change the key of Pause' });
     await change.click();
@@ -69,5 +71,16 @@ describe('the sheet of shortcuts', () => {
     const at = await tick(page);
     await page.keyboard.press('p');
     expect(await tick(page)).toBe(at);
+  });
+
+  it('a menu that is opened with the mouse has no ring around itself', async () => {
+    const page = await app.open(await app.newNight());
+    await untilRunning(page);
+    await page.getByRole('button', { name: /^Speed 1 times/ }).click();
+    const menu = page.getByRole('menu');
+    await expect
+      .poll(() => menu.evaluate((each) => each.contains(document.activeElement)))
+      .toBe(true);
+    expect(await menu.evaluate((each) => getComputedStyle(each).outlineStyle)).toBe('none');
   });
 });

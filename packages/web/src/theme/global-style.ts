@@ -42,6 +42,8 @@ export const GlobalStyle = createGlobalStyle`
   button, input, select, textarea { font: inherit; color: inherit; }
   a { color: var(--sight); }
   :focus-visible, [data-focus-visible] { outline: 2px solid var(--sight); outline-offset: 1px; }
+  /* What opens over the page shows where it is itself; inside, what has the focus is marked. */
+  [role='dialog'], [role='menu'], [role='listbox'] { outline: none !important; }
   .visually-hidden {
     position: absolute; width: 1px; height: 1px; overflow: hidden;
     clip-path: inset(50%); white-space: nowrap;

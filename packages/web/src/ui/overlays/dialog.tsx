@@ -40,16 +40,21 @@ export const DialogColumns = styled.div<{ $list: string }>`
   }
 `;
 
-/**
- * A list that closes as a dialog opens may give the focus back to where it was; the dialog then takes it
- * itself, where its first field should have it.
- */
-function FirstField() {
+/** What the focus can begin with: a field before anything that is only pressed. */
+const FIRST_PARTS = [
+  'input, textarea',
+  '[tabindex="0"]:not([role="group"]), button:not([disabled]), a[href]',
+];
+
+/** A dialog that gets the focus itself passes it on to its first useful part. */
+function FirstPart() {
   const place = useRef<HTMLSpanElement>(null);
   useEffect(() => {
     const dialog = place.current?.closest('[role="dialog"]');
     const onFocus = ({ target }: FocusEvent) => {
-      if (target === dialog) dialog?.querySelector('input')?.focus();
+      if (!dialog || target !== dialog) return;
+      const parts = FIRST_PARTS.flatMap((part) => dialog.querySelector<HTMLElement>(part) ?? []);
+      parts[0]?.focus();
     };
     window.addEventListener('focusin', onFocus);
     return () => window.removeEventListener('focusin', onFocus);
@@ -75,7 +80,7 @@ export function Dialog({
       <Box $wide={wide}>
         <Body>
           <Title slot="title">{title}</Title>
-          <FirstField />
+          <FirstPart />
           {children}
         </Body>
       </Box>
