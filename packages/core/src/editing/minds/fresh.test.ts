@@ -5,7 +5,8 @@ import { MEMORY_TYPES, type MemoryType, type NodeDocument } from '../../model/do
 import { readProject } from '../../model/file/read-project.ts';
 import { NODE_KINDS } from '../../model/documents.ts';
 import { cornerProject, KEEN_SIGHT } from '../../testing/orchard.fixture.ts';
-import { freshAction, freshNode, type FreshKind } from './fresh.ts';
+import { demoDocument } from '../../testing/demo.fixture.ts';
+import { freshAction, freshGuard, freshNode, type FreshKind } from './fresh.ts';
 
 /** A keeper that does one row, with one key of a type. */
 function doing(root: NodeDocument, type: MemoryType = 'agent') {
@@ -25,6 +26,19 @@ function faultsOf(document: ReturnType<typeof doing>): string[] {
 
 const CALLING = ['tree', 'rules', 'choice'];
 const fresh = NODE_KINDS.filter((kind) => !CALLING.includes(kind)) as FreshKind[];
+
+describe('a guard to begin with', () => {
+  it('goes by the attention of an agent, and never by senses for a director, which has none', () => {
+    const document = demoDocument('harvest-night');
+    expect(freshGuard(document, 'keeper')).toMatch(/attention/);
+    const before = checkProject(document).findings.length;
+    const [game] = document.minds.night.machine!.states;
+    game.transitions = [{ to: 'won', when: freshGuard(document, 'night') }];
+    expect(checkProject(document).findings).toHaveLength(before);
+    game.transitions = [{ to: 'won', when: freshGuard(document, 'keeper') }];
+    expect(checkProject(document).findings.length).toBeGreaterThan(before);
+  });
+});
 
 describe('what is inserted', () => {
   it.each(fresh)('a %s is valid, and runs, as soon as it holds something', (kind) => {

@@ -8,7 +8,7 @@ import type {
   ProjectDocument,
   TreeCallDocument,
 } from '../../model/documents.ts';
-import { groupNames } from '../../model/groups.ts';
+import { directingMinds, groupNames } from '../../model/groups.ts';
 import { mindsOf } from '../../model/kinds.ts';
 import { namesOf } from '../../model/names/names.ts';
 import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/documents.ts';
@@ -106,6 +106,11 @@ const GUESSES: Record<ParameterType, string | number> = {
 /** An expression for what a key of this type may be given, or added to it. */
 export function guessFor(type: MemoryType): string | number {
   return GUESSES[type.replace('list of ', '') as ParameterType];
+}
+
+/** A guard to begin with, over what a mind can know: a director has no senses. */
+export function freshGuard(document: ProjectDocument, mind: Name): string {
+  return directingMinds(document).has(mind) ? 'time > 10' : 'attention.strength > 0.5';
 }
 
 /** An action whose required parameters hold something that works, or comes close. */

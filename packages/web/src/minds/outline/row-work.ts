@@ -9,6 +9,7 @@ import {
   formOf,
   freshAction,
   freshCall,
+  freshGuard,
   freshNode,
   inlineTree,
   insertBelow,
@@ -88,12 +89,13 @@ function rowFrom(
   choice: string,
 ): NodeDocument | RuleDocument {
   const [kind, name] = choice.split(' ');
-  if (kind === 'rule') return { when: 'attention.strength > 0.5' };
+  if (kind === 'rule') return { when: freshGuard(document, mind) };
   if (kind === 'do' && name in ACTIONS)
     return freshAction(document, mind, name as ActionName) as unknown as NodeDocument;
   if (name !== undefined)
     return (kind === 'tree' ? freshCall(document, mind, name) : { [kind]: name }) as NodeDocument;
-  return freshNode(kind as FreshKind);
+  const node = freshNode(kind as FreshKind);
+  return kind === 'condition' ? { ...node, condition: freshGuard(document, mind) } : node;
 }
 
 export const rowWork = {
@@ -103,6 +105,8 @@ export const rowWork = {
     changeKind(document, path, rowFrom(document, mind, choice) as NodeDocument),
   wrap: (paths: readonly DocumentPath[], choice: string) => (document: ProjectDocument) =>
     wrapRows(document, paths, choice as Wrapping),
+  guard: (path: DocumentPath) => (document: ProjectDocument) =>
+    changeRow(document, path, { when: freshGuard(document, String(path[1])) }),
   set: (path: DocumentPath, change: Record<string, unknown>) => (document: ProjectDocument) =>
     changeRow(document, path, change),
   drop:

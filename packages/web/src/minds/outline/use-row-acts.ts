@@ -107,7 +107,7 @@ export function useRowActs(surroundings: Surroundings) {
           return;
         case 'guard':
           if (nodeOf(known)?.when !== undefined) return focusRow(known.id, 'guard');
-          edit(rowWork.set(path, { when: 'attention.strength > 0.5' }), 'guard');
+          edit(rowWork.guard(path), 'guard');
           return;
         case 'title':
         case 'note': {

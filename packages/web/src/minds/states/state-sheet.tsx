@@ -4,6 +4,7 @@ import {
   type ActivityDocument,
   type DocumentCommand,
   type ProjectDocument,
+  freshGuard,
 } from '@crooked-lantern/core';
 import { Ellipsis, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
@@ -184,7 +185,7 @@ export function StateSheet({
       command: 'addTransition',
       mind,
       state: state.id,
-      transition: { to: target?.state.id ?? state.id, when: 'attention.strength > 0.5' },
+      transition: { to: target?.state.id ?? state.id, when: freshGuard(document, mind) },
     });
   };
   const change = (fields: StateChange) =>

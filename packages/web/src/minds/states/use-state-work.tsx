@@ -2,6 +2,7 @@ import {
   ACTIONS,
   findState,
   freshCall,
+  freshGuard,
   idsOf,
   nameFromWords,
   parentOf,
@@ -321,7 +322,7 @@ export function useStateWork(
       command: 'addTransition',
       mind,
       state,
-      transition: { to, when: 'attention.strength > 0.5' },
+      transition: { to, when: freshGuard(documentNow(), mind) },
     });
     if (choice !== NEW_STATE) {
       if (run(leadTo(choice))) showGuard(state);

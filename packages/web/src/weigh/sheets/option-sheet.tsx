@@ -10,6 +10,7 @@ import {
   type EachDocument,
   type NumberSpec,
   type OptionDocument,
+  freshGuard,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
 import { lazy, Suspense } from 'react';
@@ -18,7 +19,7 @@ import { RowFindings } from '../../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../../minds/sheet-layout.ts';
 import { TierValues } from '../../project/tier-values.tsx';
 import { SideSheet } from '../layout.ts';
-import { useProject } from '../../state/store.ts';
+import { useDocumentNow, useProject } from '../../state/store.ts';
 import type { Editing } from '../../state/use-edit.ts';
 import { Button, QuietButton } from '../../ui/button.tsx';
 import {
@@ -218,6 +219,7 @@ export function OptionSheet({
 }) {
   const { mind, choice, option: at, select } = weighing;
   const { put: putAt, trouble } = editing;
+  const documentNow = useDocumentNow();
   const name = optionTitle(option);
   const path = ['minds', mind, 'choices', choice, 'options', at];
   const text = `minds.${mind}.choices.${choice}.options[${at}]`;
@@ -258,7 +260,7 @@ export function OptionSheet({
           {option.when === undefined ? (
             <QuietButton
               style={{ minHeight: 22 }}
-              onPress={() => put('when', 'attention.strength > 0.5')}
+              onPress={() => put('when', freshGuard(documentNow(), mind))}
             >
               <Plus size={13} /> Add a guard
             </QuietButton>
