@@ -5,7 +5,7 @@ import { checkExpression } from './check.ts';
 import { compileFlag, compileNumber, compilePoint } from './closures.ts';
 import type { Facts } from './facts.ts';
 import type { ValueType } from './ir.ts';
-import { readParts, readText } from './readout.ts';
+import { readFlag, readParts, readText } from './readout.ts';
 import type { Scope, ScopeKey } from './scope.ts';
 
 const texts: string[] = [];
@@ -352,6 +352,25 @@ describe('readouts', () => {
     expect(readText(check('boldness > 1', 'flag'), facts([0, NaN, 0, 0, 0, 0, 0]), names)).toBe(
       'nothing > 1',
     );
+  });
+
+  it('marks what fails of several conditions, in the text with values', () => {
+    const read = (source: string, given = facts()) => {
+      const { holds, text, failing, lacks } = readFlag(check(source, 'flag'), given, names);
+      return { holds, text, failing: failing.map((at) => text.slice(...at)), lacks };
+    };
+    expect(read('distance(quarry) < 1.6 && sees(quarry) && boldness > 100')).toEqual({
+      holds: false,
+      text: '5 < 1.6 && true && 0.5 > 100',
+      failing: ['5 < 1.6', '0.5 > 100'],
+      lacks: [],
+    });
+    expect(read('sees(quarry) && (boldness > 100 || !sees(quarry))').failing).toEqual([
+      '0.5 > 100 || !true',
+    ]);
+    // Of one condition nothing is marked: all of it fails. Of those that hold, neither.
+    expect(read('distance(quarry) < 1.6').failing).toEqual([]);
+    expect(read('distance(quarry) > 1.6 && sees(quarry)').failing).toEqual([]);
   });
 
   it('lists the telling parts', () => {

@@ -1,4 +1,6 @@
+import { BUILTIN_BY_SIGNATURE, type Builtin } from './builtins.ts';
 import { compileFlag, compileNumber, compilePoint } from './closures.ts';
+import { conjuncts } from './conjuncts.ts';
 import type { Facts } from './facts.ts';
 import { partsOf as allParts, type CheckedExpression, type Ir, type Span } from './ir.ts';
 
@@ -149,13 +151,79 @@ export function numberParts(expression: CheckedExpression): Set<string> {
   );
 }
 
-/** The expression with its telling parts replaced by their values: `4.8 < 1.6`. */
-export function readText(expression: CheckedExpression, facts: Facts, names: NameTables): string {
+/** The expression with its telling parts replaced by their values, and where a place of the source is in that text. */
+function withValues(
+  expression: CheckedExpression,
+  facts: Facts,
+  names: NameTables,
+): { text: string; placeOf(at: number): number } {
+  const { source } = expression;
   let text = '';
   let from = 0;
+  /** By part: where it ends in the source, and by how much the text is longer by then. */
+  const longer: [end: number, by: number][] = [];
   for (const part of parts(expression)) {
-    text += expression.source.slice(from, part.at[0]) + part.read(facts, names);
+    text += source.slice(from, part.at[0]) + part.read(facts, names);
     from = part.at[1];
+    longer.push([from, text.length - from]);
   }
-  return text + expression.source.slice(from);
+  return {
+    text: text + source.slice(from),
+    placeOf: (at) => at + (longer.findLast(([end]) => end <= at)?.[1] ?? 0),
+  };
+}
+
+/** The expression with its telling parts replaced by their values: `4.8 < 1.6`. */
+export function readText(expression: CheckedExpression, facts: Facts, names: NameTables): string {
+  return withValues(expression, facts, names).text;
+}
+
+/** That a sense has brought nothing, in words. */
+const NOTHING_BROUGHT: Record<NonNullable<Builtin['sense']>, string> = {
+  attention: 'notices nobody',
+  sight: 'sees nobody',
+  harm: 'was not harmed',
+  hearing: 'has heard nothing',
+  found: 'has found nothing',
+  told: 'was told nothing',
+};
+
+/** Of the values in an expression that senses bring, what is missing, in words. */
+function nothingBrought(ir: Ir, facts: Facts, names: NameTables): string[] {
+  return allParts(ir).flatMap((part) => {
+    if (part.op !== 'call' || part.args.length > 0) return [];
+    const { sense, missing } = BUILTIN_BY_SIGNATURE.get(part.name) ?? {};
+    if (sense === undefined || missing === undefined) return [];
+    const value = partOf(part).read(facts, names);
+    return value === (missing === null ? NOTHING : String(missing)) ? [NOTHING_BROUGHT[sense]] : [];
+  });
+}
+
+export interface FlagReadout {
+  holds: boolean;
+  /** The expression with values in place of names. */
+  text: string;
+  /** Where in the text the conditions stand that fail, of several that must all hold. */
+  failing: Span[];
+  /** What the conditions that fail lack, in words: “notices nobody”. */
+  lacks: string[];
+}
+
+/** Whether an expression holds, and where it does not, what of it fails. */
+export function readFlag(
+  expression: CheckedExpression,
+  facts: Facts,
+  names: NameTables,
+): FlagReadout {
+  const holds = compileFlag(expression.ir)(facts);
+  const { text, placeOf } = withValues(expression, facts, names);
+  if (holds) return { holds, text, failing: [], lacks: [] };
+  const all = conjuncts(expression.ir);
+  const failing = all.filter((part) => !compileFlag(part)(facts));
+  return {
+    holds,
+    text,
+    failing: all.length === 1 ? [] : failing.map(({ at }) => [placeOf(at[0]), placeOf(at[1])]),
+    lacks: [...new Set(failing.flatMap((part) => nothingBrought(part, facts, names)))],
+  };
 }

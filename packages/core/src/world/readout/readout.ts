@@ -1,5 +1,4 @@
-import { readText } from '../../expression/readout.ts';
-import { compileFlag } from '../../expression/closures.ts';
+import { readFlag, type FlagReadout } from '../../expression/readout.ts';
 import type { KeyScope } from '../../expression/ir.ts';
 import { isCandidateKey } from '../../mind/memory.ts';
 import { endOf, readList } from '../../mind/machine/cells.ts';
@@ -33,11 +32,8 @@ export interface StateReadout {
   around: { id: string; transitions: LeaveReadout[] }[];
 }
 
-export interface LeaveReadout {
-  /** Whether the guard holds now, by itself; true where there is none. */
-  holds: boolean;
-  /** The guard with values in place of names. */
-  text: string;
+/** The guard now, by itself; it holds, with an empty text, where there is none. */
+export interface LeaveReadout extends FlagReadout {
   /** Seconds done and needed of `for`, or of `after`, whichever is still missing. */
   wait: { what: 'for' | 'after'; done: number; of: number } | null;
 }
@@ -66,8 +62,9 @@ function readLeave(agent: Agent, mind: RunnableMind, index: number, active: bool
     };
   }
   return {
-    holds: when === null || compileFlag(when.ir)(agent),
-    text: when === null ? '' : readText(when, agent, nameTables(agent.program)),
+    ...(when === null
+      ? { holds: true, text: '', failing: [], lacks: [] }
+      : readFlag(when, agent, nameTables(agent.program))),
     wait,
   };
 }

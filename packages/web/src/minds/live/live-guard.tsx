@@ -23,6 +23,25 @@ const Live = styled.span`
   b {
     font-weight: 400;
   }
+  /* Values change all the time: they never take more room than this. */
+  span {
+    display: -webkit-inline-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    overflow: hidden;
+    vertical-align: bottom;
+  }
+  mark {
+    background: none;
+    color: var(--refuse);
+    text-decoration: underline 2px;
+    text-underline-offset: 2px;
+  }
+  em {
+    display: block;
+    color: var(--mute);
+    font: 0.92em var(--text);
+  }
   small {
     display: block;
     color: var(--mute);
@@ -30,13 +49,39 @@ const Live = styled.span`
   }
 `;
 
+/** Writes a guard with its values, the conditions that fail marked, unless it stands there already. */
+function writeGuard(box: Element, { text, failing }: LeaveReadout): void {
+  const key = `${text}\n${failing.join(' ')}`;
+  if (box.getAttribute('data-text') === key) return;
+  box.setAttribute('data-text', key);
+  const parts: (string | Node)[] = [];
+  let from = 0;
+  for (const [start, end] of failing) {
+    const mark = document.createElement('mark');
+    mark.textContent = text.slice(start, end);
+    parts.push(text.slice(from, start), mark);
+    from = end;
+  }
+  box.replaceChildren(...parts, text.slice(from));
+  box.setAttribute('title', text);
+}
+
+/** Writes plain words in the place of a guard. */
+function writeWords(box: Element, words: string): void {
+  if (box.getAttribute('data-text') === words) return;
+  box.setAttribute('data-text', words);
+  box.removeAttribute('title');
+  box.textContent = words;
+}
+
 /** Writes what a way out is worth now; nothing where it is not read. */
 function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolean): void {
-  const [verdict, text] = box.children;
+  const [verdict, guard, lack] = box.children;
   if (!leave) {
     writeAttribute(box, 'data-holds', '');
     writeText(verdict, '');
-    writeText(text, '');
+    writeWords(guard, '');
+    writeText(lack, '');
     return;
   }
   const waiting = leave.wait && leave.holds && active;
@@ -44,12 +89,10 @@ function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolea
   // While its time runs the time is what one waits for; before that the values are.
   const running = leave.wait && active && (leave.wait.what === 'after' || leave.wait.done > 0);
   writeText(verdict, leave.text === '' || running ? '' : `${leave.holds}`);
-  writeText(
-    text,
-    running
-      ? `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`
-      : ` ${leave.text}`,
-  );
+  if (running)
+    writeWords(guard, `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`);
+  else writeGuard(guard, leave);
+  writeText(lack, running ? '' : leave.lacks.join(', '));
 }
 
 /** How often, and how long ago, the followed agent took it. */
@@ -88,8 +131,8 @@ export function LiveGuard({
   });
   return (
     <Live ref={box} aria-live="off" data-testid={`live-${state}-${order}`}>
-      <b />
-      <span />
+      <b /> <span />
+      <em />
       <small />
     </Live>
   );

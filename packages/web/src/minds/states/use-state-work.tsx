@@ -202,7 +202,7 @@ export function useStateWork(
         }
       }
     },
-    [machineNow, mind, run, attempt, show, ask],
+    [machineNow, documentNow, mind, run, attempt, show, ask],
   );
 
   const choices = useMemo((): NamedChoice[] => {
