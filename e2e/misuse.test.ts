@@ -6,6 +6,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import {
+  tick,
   untilLit,
   untilReady,
   untilRunning,
@@ -305,6 +306,24 @@ describe('losing the database', () => {
     await page.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
     await untilSaved(page);
   });
+});
+
+it('a part of the page that can’t be loaded says so in its place, while the run goes on, and comes by itself', async () => {
+  const page = await app.open(await rounds());
+  const parts = /assets\/(history-dialog|watch-page)/;
+  await page.route(parts, (request) => request.abort());
+  await untilRunning(page);
+  await page.keyboard.press('F4');
+  await page.getByRole('alert').getByText('The server does not give the history.').waitFor();
+  const before = await tick(page);
+  await expect.poll(() => tick(page)).toBeGreaterThan(before);
+  // A page of its own leaves the header, which leads back.
+  await page.getByRole('link', { name: 'Watch', exact: true }).click();
+  await page.getByRole('alert').getByText('The server does not give this page.').waitFor();
+  await page.getByRole('link', { name: 'Minds', exact: true }).click();
+  await untilLit(page, 'rounds');
+  await page.unroute(parts);
+  await page.getByRole('dialog', { name: 'History' }).waitFor();
 });
 
 it('an address that leads nowhere says so and shows the way back', async () => {

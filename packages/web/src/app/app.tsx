@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { Suspense, useEffect } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Provider } from 'react-redux';
 import { BrowserRouter, Link, Route, Routes, useLocation } from 'react-router';
@@ -12,15 +12,14 @@ import { CommandList } from '../shell/command-list.tsx';
 import { CommandProvider } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { createStore, useAppSelector } from '../state/store.ts';
+import { latePart } from '../ui/late-part.tsx';
 
-const HomePage = lazy(() =>
-  import('../home/home-page.tsx').then(({ HomePage: page }) => ({ default: page })),
+const HomePage = latePart('the list of projects', () =>
+  import('../home/home-page.tsx').then((file) => file.HomePage),
 );
 
-const RecordingPage = lazy(() =>
-  import('../recordings/recording-page.tsx').then(({ RecordingPage: page }) => ({
-    default: page,
-  })),
+const RecordingPage = latePart('the page of recordings', () =>
+  import('../recordings/recording-page.tsx').then((file) => file.RecordingPage),
 );
 
 const store = createStore();

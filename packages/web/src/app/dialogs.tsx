@@ -1,19 +1,29 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { useAsk } from '../shell/use-ask.ts';
 import { historyShown, referenceShown, shortcutsShown } from '../state/view-slice.ts';
+import { latePart, overThePage } from '../ui/late-part.tsx';
 
 // They are loaded when they are first needed, so that a project opens without waiting for them.
-const HistoryDialog = lazy(() =>
-  import('../history/history-dialog.tsx').then((file) => ({ default: file.HistoryDialog })),
+const HistoryDialog = latePart(
+  'the history',
+  () => import('../history/history-dialog.tsx').then((file) => file.HistoryDialog),
+  overThePage,
 );
-const ReferenceDialog = lazy(() =>
-  import('../help/reference-dialog.tsx').then((file) => ({ default: file.ReferenceDialog })),
+const ReferenceDialog = latePart(
+  'the reference',
+  () => import('../help/reference-dialog.tsx').then((file) => file.ReferenceDialog),
+  overThePage,
 );
-const ShortcutSheet = lazy(() =>
-  import('../help/shortcut-sheet.tsx').then((file) => ({ default: file.ShortcutSheet })),
+const ShortcutSheet = latePart(
+  'the shortcuts',
+  () => import('../help/shortcut-sheet.tsx').then((file) => file.ShortcutSheet),
+  overThePage,
 );
+
+/** What opens over the pages. */
+export const LATE_DIALOGS = [HistoryDialog, ReferenceDialog, ShortcutSheet];
 
 /** What the thing with the focus, or the word that is being written, is called in the reference. */
 function inFocus(): string {

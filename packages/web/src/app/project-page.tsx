@@ -8,10 +8,12 @@ import { startEngine, type EngineClient } from '../engine/engine-client.ts';
 import { EngineProvider } from '../engine/use-engine.tsx';
 import { openProject } from '../state/open-project.ts';
 import { useSubmitting } from '../project/use-submitting.ts';
-import { Dialogs } from './dialogs.tsx';
+import { Dialogs, LATE_DIALOGS } from './dialogs.tsx';
 import { ProjectHeader } from '../project/project-header.tsx';
-import { PLACES, placeAt } from './places.tsx';
+import { LATE_PAGES, PLACES, placeAt } from './places.tsx';
 import { closed } from '../state/project-slice.ts';
+import { ExpressionEditor } from '../expression/expression-field.tsx';
+import { prepareWhenIdle } from '../ui/timing/prepare-when-idle.ts';
 import { runInBackground } from '../state/failures.ts';
 
 const Message = styled.main`
@@ -81,6 +83,8 @@ function useRunningEngine(id: string): EngineClient | null {
 /** The place of an open project that the address names. */
 function Places() {
   usePanes();
+  // So that they open at once, also while the server is away.
+  useEffect(() => prepareWhenIdle([ExpressionEditor, ...LATE_PAGES, ...LATE_DIALOGS]), []);
   const header = useMemo(() => <ProjectHeader places={PLACES} />, []);
   const { pathname } = useLocation();
   const { Page } = placeAt(pathname.split('/')[3]);

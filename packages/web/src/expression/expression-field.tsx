@@ -8,7 +8,7 @@ import {
   type Finding,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
 import { useEngine } from '../engine/use-engine.tsx';
@@ -17,10 +17,15 @@ import { useLookedAt } from '../ui/overlays/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import { PartValues } from './part-values.tsx';
 import type { Asked, KnownKey } from './expression-editor.tsx';
+import { latePart, overThePage } from '../ui/late-part.tsx';
 
-const ExpressionEditor = lazy(() => import('./expression-editor.tsx'));
-const QuestionDialog = lazy(() =>
-  import('./question-dialog.tsx').then((file) => ({ default: file.QuestionDialog })),
+export const ExpressionEditor = latePart('the editor of expressions', () =>
+  import('./expression-editor.tsx').then((file) => file.default),
+);
+const QuestionDialog = latePart(
+  'the questions',
+  () => import('./question-dialog.tsx').then((file) => file.QuestionDialog),
+  overThePage,
 );
 
 const Shown = styled.button`

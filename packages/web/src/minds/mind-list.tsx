@@ -6,7 +6,7 @@ import {
   type MindForm,
   type ProjectDocument,
 } from '@crooked-lantern/core';
-import { lazy, memo, Suspense, useRef, useState } from 'react';
+import { memo, Suspense, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useDrawing } from '../engine/use-engine.tsx';
 import { useDeclareKey } from '../expression/declare-key.tsx';
@@ -26,9 +26,12 @@ import { memoryText } from './memory/memory-text.ts';
 import type { CalledPart } from './actions/activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 import { writeText } from '../ui/timing/write-live.ts';
+import { latePart, overThePage } from '../ui/late-part.tsx';
 
-const PatternDialog = lazy(() =>
-  import('./pattern-dialog.tsx').then((file) => ({ default: file.PatternDialog })),
+const PatternDialog = latePart(
+  'the patterns',
+  () => import('./pattern-dialog.tsx').then((file) => file.PatternDialog),
+  overThePage,
 );
 
 const Key = styled.li`

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useEffect, type ReactNode, useState } from 'react';
+import { Suspense, useCallback, useEffect, type ReactNode, useState } from 'react';
 import { useProject } from '../state/store.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { GroundView } from '../ground/ground-view.tsx';
@@ -15,16 +15,17 @@ import { useCopyLinkCommand } from './use-copy-link.ts';
 import { useSelection, type Selection } from './use-selection.ts';
 import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
 import { useStateWork } from './states/use-state-work.tsx';
+import { latePart } from '../ui/late-part.tsx';
 
 // The states are here at once; other sheets come when they are opened.
-const MemorySheet = lazy(() =>
-  import('./memory/memory-sheet.tsx').then((file) => ({ default: file.MemorySheet })),
+const MemorySheet = latePart('the sheet of memory', () =>
+  import('./memory/memory-sheet.tsx').then((file) => file.MemorySheet),
 );
-const MindSheet = lazy(() =>
-  import('./mind-sheet.tsx').then((file) => ({ default: file.MindSheet })),
+const MindSheet = latePart('the sheet of the mind', () =>
+  import('./mind-sheet.tsx').then((file) => file.MindSheet),
 );
-const PartSheet = lazy(() =>
-  import('./part-sheet.tsx').then((file) => ({ default: file.PartSheet })),
+const PartSheet = latePart('this sheet', () =>
+  import('./part-sheet.tsx').then((file) => file.PartSheet),
 );
 
 /** The innermost active state of the watched agent. */

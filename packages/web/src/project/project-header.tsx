@@ -1,5 +1,5 @@
 import { History, Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { fileAddress } from '../api/client.ts';
@@ -22,9 +22,12 @@ import { TierPill } from './tier-pill.tsx';
 import { EarlierEditNotice } from './earlier-edit-notice.tsx';
 import { VersionNotice } from './version-notice.tsx';
 import { runInBackground } from '../state/failures.ts';
+import { latePart, overThePage } from '../ui/late-part.tsx';
 
-const MergeDialog = lazy(() =>
-  import('../history/merge-dialog.tsx').then((file) => ({ default: file.MergeDialog })),
+const MergeDialog = latePart(
+  'merging',
+  () => import('../history/merge-dialog.tsx').then((file) => file.MergeDialog),
+  overThePage,
 );
 
 const Places = styled.nav`

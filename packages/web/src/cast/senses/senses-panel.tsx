@@ -4,7 +4,7 @@ import {
   type ProjectDocument,
   type Stance,
 } from '@crooked-lantern/core';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { Choice } from '../../ui/fields/fields.tsx';
@@ -21,11 +21,14 @@ import {
 } from './notice-curves.ts';
 import { PolarDrawing, type Heard } from './polar-drawing.tsx';
 import type { PolarPlace } from './polar.ts';
+import { latePart } from '../../ui/late-part.tsx';
 
 /** How far off the heading one can stand. */
 const ANGLE = { minimum: 0, maximum: 180 };
 
-const NoticeChart = lazy(() => import('./notice-chart.tsx'));
+const NoticeChart = latePart('the chart', () =>
+  import('./notice-chart.tsx').then((file) => file.default),
+);
 
 const Panel = styled.section`
   display: grid;

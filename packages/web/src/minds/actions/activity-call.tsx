@@ -7,7 +7,7 @@ import {
   type TreeCallDocument,
 } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../../state/store.ts';
 import { Jump, QuietButton } from '../../ui/button.tsx';
@@ -15,10 +15,11 @@ import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Explained } from '../../ui/overlays/tooltip.tsx';
 import { CallArguments } from './call-arguments.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
+import { latePart } from '../../ui/late-part.tsx';
 
 // A state whose activity is one action needs no outline.
-const Outline = lazy(() =>
-  import('../outline/outline.tsx').then(({ Outline: outline }) => ({ default: outline })),
+const Outline = latePart('the rows', () =>
+  import('../outline/outline.tsx').then((file) => file.Outline),
 );
 
 type CallDocument = TreeCallDocument | RulesCallDocument | ChoiceCallDocument;

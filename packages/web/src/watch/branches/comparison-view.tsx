@@ -1,5 +1,5 @@
 import type { Difference, LedgerEntry, Parting } from '@crooked-lantern/core';
-import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
+import { Suspense, useCallback, useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { editWords } from '../../engine/edit-words.ts';
 import type { BranchPicture, Comparison, EngineAnswer } from '../../engine/protocol.ts';
@@ -17,8 +17,11 @@ import { useTitleOf } from '../use-title-of.ts';
 import { branchTitle } from './branch-words.ts';
 import { ComparedLanes } from './compared-lanes.tsx';
 import { runInBackground } from '../../state/failures.ts';
+import { latePart } from '../../ui/late-part.tsx';
 
-const ComparedFigures = lazy(() => import('./compared-figures.tsx'));
+const ComparedFigures = latePart('the figures', () =>
+  import('./compared-figures.tsx').then((file) => file.default),
+);
 
 const Section = styled.section`
   margin-top: 14px;

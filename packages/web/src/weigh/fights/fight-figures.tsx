@@ -3,7 +3,7 @@ import {
   type FighterFigures,
   type FightFigures as Figures,
 } from '@crooked-lantern/core';
-import { Fragment, lazy, Suspense, useState } from 'react';
+import { Fragment, Suspense, useState } from 'react';
 import styled from 'styled-components';
 import { Choice } from '../../ui/fields/fields.tsx';
 import { RESULT_WORDS } from './fight-words.ts';
@@ -14,10 +14,13 @@ import {
   useStretches,
   type FightStretch,
 } from './use-fights.ts';
+import { latePart } from '../../ui/late-part.tsx';
 
 /** What fights came to, by agent and move: a table and a chart, of the whole run or of what ran under one edit. */
 
-const FightChart = lazy(() => import('./fight-chart.tsx'));
+const FightChart = latePart('the chart', () =>
+  import('./fight-chart.tsx').then((file) => file.default),
+);
 
 const Head = styled.div`
   display: flex;

@@ -6,7 +6,7 @@ import {
   type NumberSpec,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import styled from 'styled-components';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { CopyButton } from '../../minds/copy-button.tsx';
@@ -32,8 +32,11 @@ import { SimpleFormSection } from './simple-form.tsx';
 import { useChoicePast } from '../use-past.ts';
 import type { Weighing } from '../use-weighing.ts';
 import { optionTitle, tintOf } from '../words.ts';
+import { latePart } from '../../ui/late-part.tsx';
 
-const ScoreChart = lazy(() => import('../score-chart.tsx'));
+const ScoreChart = latePart('the chart', () =>
+  import('../score-chart.tsx').then((file) => file.default),
+);
 
 const Shares = styled.ul`
   display: grid;

@@ -13,12 +13,13 @@ import {
   freshGuard,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { ExpressionField } from '../../expression/expression-field.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../../minds/sheet-layout.ts';
 import { TierValues } from '../../project/tier-values.tsx';
 import { SideSheet } from '../layout.ts';
+import { runInBackground } from '../../state/failures.ts';
 import { useDocumentNow, useProject } from '../../state/store.ts';
 import type { Editing } from '../../state/use-edit.ts';
 import { Button, QuietButton } from '../../ui/button.tsx';
@@ -38,10 +39,14 @@ import { GradedRows } from './graded-rows.tsx';
 import { HeatMap } from '../heat-map.tsx';
 import type { Weighing } from '../use-weighing.ts';
 import { optionTitle } from '../words.ts';
+import { latePart } from '../../ui/late-part.tsx';
 
 // Loaded beside this place and not with the first option: what stands below it would move under the pointer.
-const outline = import('../../minds/outline/outline.tsx');
-const Outline = lazy(() => outline.then((file) => ({ default: file.Outline })));
+const Outline = latePart('the rows', () =>
+  import('../../minds/outline/outline.tsx').then((file) => file.Outline),
+);
+// An option that is chosen is mostly looked into.
+runInBackground(Outline.prepare());
 
 type Put = (field: keyof OptionDocument, value: unknown) => boolean;
 
