@@ -6,6 +6,7 @@ import {
   state,
   tick,
   untilLit,
+  untilReady,
   untilResting,
   untilRunning,
   untilSaved,
@@ -197,6 +198,22 @@ describe('the transport', () => {
     await page.mouse.move(box.x + 60, box.y + 40);
     await page.mouse.up();
     await expect.poll(() => tick(page)).toBeLessThan(300);
+  });
+
+  it('says how far a run has come on its way to a moment, and P rests it there', async () => {
+    const page = await app.open(await app.newNight());
+    await untilReady(page);
+    await page.keyboard.press('j');
+    await page.getByRole('textbox', { name: /^A time/ }).fill('tick 200000');
+    await page.keyboard.press('Enter');
+    const progress = page.getByRole('progressbar', { name: /^Running on to/ });
+    await expect
+      .poll(async () => Number(await progress.getAttribute('aria-valuenow')))
+      .toBeGreaterThan(0);
+    await page.keyboard.press('p');
+    await untilResting(page);
+    expect(await progress.count()).toBe(0);
+    expect(await tick(page)).toBeLessThan(200_000);
   });
 
   it('is named in the command list, with its keys', async () => {

@@ -55,7 +55,8 @@ export function Stops() {
     'ledger',
   );
   if (refused !== null) return <span role="alert">{refused}</span>;
-  if (isRunningOn) return <span role="status">running on … P pauses</span>;
+  // How far it has come stands beside it.
+  if (isRunningOn) return null;
   if (words === '') return null;
   return (
     <Explained text={words}>

@@ -108,9 +108,56 @@ function useTickInAddress(): void {
   }, [engine, resting, playing]);
 }
 
+const Track = styled.span`
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  i {
+    display: block;
+    width: 90px;
+    height: 5px;
+    border-radius: 3px;
+    background: var(--raised);
+    overflow: hidden;
+  }
+  i > i {
+    width: 100%;
+    background: var(--lamp);
+    transform-origin: left;
+  }
+`;
+
+/** How far a run has come on its way to a moment, as fast as it goes. */
+function GoingOn() {
+  const engine = useEngine();
+  const [from] = useState(engine.frame?.tick ?? 0);
+  const program = useEngineValue((client) => client.program);
+  const towards = useEngineValue(({ frame }) => frame?.towards ?? 0);
+  const done = useEngineValue(({ frame }) =>
+    Math.floor((100 * ((frame?.tick ?? from) - from)) / Math.max(1, towards - from)),
+  );
+  const goal = program ? clockText(towards, program.ticksPerSecond, 1) : '';
+  return (
+    <Track>
+      <i
+        role="progressbar"
+        aria-label={`Running on to ${goal}`}
+        aria-valuenow={done}
+        aria-valuemin={0}
+        aria-valuemax={100}
+      >
+        <i style={{ transform: `scaleX(${done / 100})` }} />
+      </i>
+      running on to {goal}, {done} % · P pauses
+    </Track>
+  );
+}
+
 export function Transport() {
   const engine = useEngine();
   const playing = useEngineValue(({ frame }) => frame?.playing ?? false);
+  const isGoingOn = useEngineValue(({ frame }) => (frame?.towards ?? null) !== null);
+  const moves = playing || isGoingOn;
   const speed = useEngineValue(({ frame }) => frame?.speed ?? 1);
   const seed = useEngineValue(({ frame }) => frame?.seed ?? 0);
   const hash = useEngineValue(({ frame }) => frame?.hash ?? '');
@@ -127,10 +174,11 @@ export function Transport() {
     writeText(tick, `tick ${frame.tick}`);
   });
 
-  const toggle = useCallback(
-    () => (engine.frame?.playing ? engine.pause() : engine.play()),
-    [engine],
-  );
+  const toggle = useCallback(() => {
+    const { frame } = engine;
+    if (frame?.playing || (frame?.towards ?? null) !== null) engine.pause();
+    else engine.play();
+  }, [engine]);
   const back = useCallback(() => engine.nudge(-1), [engine]);
   const onward = useCallback(() => engine.nudge(1), [engine]);
   const restart = useCallback(() => {
@@ -262,11 +310,11 @@ export function Transport() {
       <MainButton
         onPress={toggle}
         isDisabled={!ready}
-        aria-label={`${playing ? 'Pause' : 'Run'} (P)`}
+        aria-label={`${moves ? 'Pause' : 'Run'} (P)`}
         style={{ minWidth: 88 }}
       >
-        {playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
-        {playing ? 'Pause' : 'Run'}
+        {moves ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
+        {moves ? 'Pause' : 'Run'}
       </MainButton>
       <Button onPress={back} isDisabled={!ready} aria-label="One tick back (,)">
         <ChevronLeft size={14} /> tick
@@ -310,6 +358,7 @@ export function Transport() {
       >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
+      {isGoingOn && <GoingOn />}
       <Stops />
       <RunEnd />
       {trouble && (

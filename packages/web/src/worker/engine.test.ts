@@ -68,6 +68,25 @@ describe('time', () => {
     expect(pass(100).entriesAnew).toBe(false);
   });
 
+  it('shows nothing to a page that is behind while it runs on to a moment, and rests at once when it is paused', async () => {
+    const { engine, pass, frames, page } = await started();
+    page.msPerLook = 1;
+    page.isBehind = true;
+    const before = frames.length;
+    engine.seek(100_000);
+    pass(100);
+    expect(frames).toHaveLength(before);
+    page.isBehind = false;
+    const going = pass(TICK_MS);
+    expect(going.towards).toBe(100_000);
+    expect(going.tick).toBeGreaterThan(50);
+    expect(going.tick).toBeLessThan(1000);
+    page.isBehind = true;
+    engine.pause();
+    const rested = pass(TICK_MS);
+    expect(rested).toMatchObject({ towards: null, playing: false });
+  });
+
   it('goes by ticks, through what is recorded and on', async () => {
     const { engine, frame } = await started();
     engine.nudge(10);

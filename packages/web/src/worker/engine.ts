@@ -154,7 +154,8 @@ export function createEngine({ show, isBehind, now, later, fail }: Surroundings)
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     view.branches = branches;
-    if (!view.playing || !isBehind()) show(frameOf(run, view, sent));
+    // A page that can't keep up is spared what the next frame shows anyway.
+    if (!(view.playing || goal >= 0) || !isBehind()) show(frameOf(run, view, sent));
     failing = false;
     if (goal >= 0 || (!isNoticed && !view.playing)) wake();
     else if (view.playing) wake(Math.max(0, FRAME_MS - (now() - begin)));

@@ -12,8 +12,11 @@ export interface Rig {
   pass(ms: number): Frame;
   frames: Frame[];
   failures: EngineFailure[];
-  /** Whether the page has not drawn what it was shown, and whether showing it anything throws. */
-  page: { isBehind: boolean; breaks: boolean };
+  /**
+   * Whether the page has not drawn what it was shown, and whether showing it anything throws; and how many
+   * milliseconds pass between two looks at the clock, so that work takes time.
+   */
+  page: { isBehind: boolean; breaks: boolean; msPerLook: number };
   /** What comes of work that goes on piece by piece, once all of it is done. */
   drained<T>(work: Promise<T>): Promise<T>;
 }
@@ -24,14 +27,14 @@ function rig(): Rig {
   const waiting: { at: number; work: () => void }[] = [];
   const frames: Frame[] = [];
   const failures: EngineFailure[] = [];
-  const page = { isBehind: false, breaks: false };
+  const page = { isBehind: false, breaks: false, msPerLook: 0 };
   const engine = createEngine({
     show: (frame) => {
       if (page.breaks) throw new Error('The page broke.');
       frames.push(frame);
     },
     isBehind: () => page.isBehind,
-    now: () => time,
+    now: () => (time += page.msPerLook),
     later: (work, ms) => {
       waiting.push({ at: time + ms, work });
     },
@@ -45,7 +48,7 @@ function rig(): Rig {
       time = Math.max(time, at);
       work();
     }
-    time = end;
+    time = Math.max(time, end);
     return frames.at(-1)!;
   };
   const drained = async <T>(work: Promise<T>) => {
