@@ -3,7 +3,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseFrom, chooseOption } from './testing/fields.fixture.ts';
-import { tick } from './testing/minds-page.fixture.ts';
+import { tick, untilResting, untilRunning } from './testing/minds-page.fixture.ts';
 
 let app: App;
 beforeAll(async () => {
@@ -164,6 +164,19 @@ it('a link brings the same moment back in a new page, with what was played until
   const other = await app.open(`${address.pathname}${address.search}`);
   await expect.poll(() => tick(other)).toBe(50);
   await expect.poll(() => other.getByTestId('hash').textContent()).toBe(hash);
+  // Of a run that was begun with a set-up, too.
+  await page.locator('body').press('ControlOrMeta+k');
+  await page.getByRole('searchbox', { name: 'Find a command' }).fill('In plain view');
+  await page.getByRole('menuitem', { name: /In plain view/ }).waitFor();
+  await page.keyboard.press('Enter');
+  await untilRunning(page);
+  await page.locator('body').press('p');
+  await untilResting(page);
+  await page.locator('body').press('ControlOrMeta+Shift+L');
+  await expect.poll(read).toContain('setup=caught');
+  const begun = await page.getByTestId('hash').textContent();
+  const third = await app.open((await read()).slice(app.address.length));
+  await expect.poll(() => third.getByTestId('hash').textContent()).toBe(begun);
   // Played on, it is no longer that moment, nor are those all the keys.
   await other.locator('body').press('p');
   await other.waitForURL((url) => !url.searchParams.has('keys'));

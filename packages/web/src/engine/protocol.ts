@@ -298,6 +298,8 @@ export interface Frame {
   playing: boolean;
   /** The tick it is run on to as fast as it goes; null where it is not. */
   towards: number | null;
+  /** The set-up that the run began with; null where it began as the project says. */
+  setup: string | null;
   /** The breakpoints that were met in this tick. */
   stops: Stop[];
   speed: number;

@@ -96,10 +96,15 @@ function useTickInAddress(): void {
         address.searchParams.delete('seed');
         // What was played until a linked moment is not what is played from here on.
         address.searchParams.delete('keys');
+        address.searchParams.delete('setup');
+        address.searchParams.delete('edit');
       } else {
         const [tick, seed] = resting.split(' ');
         address.searchParams.set('tick', tick);
         address.searchParams.set('seed', seed);
+        const { setup } = engine.frame!;
+        if (setup === null) address.searchParams.delete('setup');
+        else address.searchParams.set('setup', setup);
       }
       if (address.href !== window.location.href)
         window.history.replaceState(window.history.state, '', address);

@@ -6,8 +6,8 @@ import { copyText } from '../ui/words/copy-text.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /**
- * Puts a link to this moment on the clipboard: agent, state or sheet, row, question, tick, seed and what players did
- * until then. Gives why it could not; null where it did.
+ * Puts a link to this moment on the clipboard: agent, state or sheet, row, question, tick, seed, set-up, edit and what
+ * players did until then. Gives why it could not; null where it did.
  */
 export function useCopyLink(): (more?: { row?: string }) => Promise<string | null> {
   const engine = useEngine();
@@ -20,6 +20,8 @@ export function useCopyLink(): (more?: { row?: string }) => Promise<string | nul
       if (frame) {
         address.searchParams.set('tick', String(frame.tick));
         address.searchParams.set('seed', String(frame.seed));
+        address.searchParams.set('edit', String(frame.edit));
+        if (frame.setup !== null) address.searchParams.set('setup', frame.setup);
         const { inputs } = await engine.recording();
         const keys = inputs.length > 0 ? await textOfInputs(inputs) : null;
         if (keys !== null) address.searchParams.set('keys', keys);

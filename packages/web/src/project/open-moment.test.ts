@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { textOfInputs } from '../engine/link-input.ts';
-import { openMoment } from './open-moment.ts';
+import { linkedMoment, openMoment } from './open-moment.ts';
 
 const told = vi.hoisted(() => ({ titles: [] as string[] }));
 vi.mock('../state/failures.ts', () => ({
@@ -18,6 +18,10 @@ function fakeEngine() {
   return {
     done,
     engine: {
+      begin: (setup: string | null) => {
+        done.push(`begin ${setup}`);
+        return Promise.resolve(setup === 'gone' ? 'There is no set-up “gone”.' : null);
+      },
       play: note('play'),
       replay: note('replay'),
       restart: note('restart'),
@@ -28,7 +32,8 @@ function fakeEngine() {
 
 const open = async (asked: Partial<Parameters<typeof openMoment>[1]>) => {
   const { engine, done } = fakeEngine();
-  await openMoment(engine, { tick: null, seed: null, keys: null, ...asked });
+  const nothing = { tick: null, seed: null, keys: null, setup: null, edit: null };
+  await openMoment(engine, { ...nothing, ...asked }, 7);
   return done;
 };
 
@@ -60,6 +65,38 @@ describe('a link to a moment', () => {
       expect(told.titles).toEqual([expect.stringMatching(words)]);
     },
   );
+
+  it('begins with the set-up it names, or says that it can’t', async () => {
+    expect(await open({ tick: 40, seed: 3, setup: 'caught' })).toEqual([
+      'begin caught',
+      'restart 3',
+      'seek 40',
+    ]);
+    expect(told.titles).toEqual([]);
+    expect(await open({ tick: 40, seed: 3, setup: 'gone' })).toEqual([
+      'begin gone',
+      'restart 3',
+      'seek 40',
+    ]);
+    expect(told.titles).toEqual([expect.stringMatching(/There is no set-up “gone”\./)]);
+  });
+
+  it('copied under another edit says so', async () => {
+    expect(await open({ tick: 40, seed: 3, edit: 7 })).toEqual(['restart 3', 'seek 40']);
+    expect(told.titles).toEqual([]);
+    expect(await open({ tick: 40, seed: 3, edit: 5 })).toEqual(['restart 3', 'seek 40']);
+    expect(told.titles).toEqual([expect.stringMatching(/edit 5, and edit 7 runs now/)]);
+  });
+
+  it('is read from its address, whatever else stands there', () => {
+    expect(linkedMoment('?agent=warden1&tick=40&seed=x3&setup=caught&edit=-1')).toEqual({
+      tick: 40,
+      seed: null,
+      keys: null,
+      setup: 'caught',
+      edit: null,
+    });
+  });
 
   it('whose input is none is not followed', async () => {
     const odd = [{ tick: 2, input: { agent: 'gleaner', x: 1, y: 0, gait: 7 } }];

@@ -6,12 +6,7 @@ import { useAppStore } from '../state/store.ts';
 import { wellAfterOpening } from '../ui/timing/well-after-opening.ts';
 import { runInBackground } from '../state/failures.ts';
 import { runEarlierEdit } from './earlier-edit.ts';
-import { openMoment } from './open-moment.ts';
-
-/** A whole number of an address; null for anything else. */
-function numberOf(text: string | null): number | null {
-  return text !== null && /^\d+$/.test(text) ? Number(text) : null;
-}
+import { linkedMoment, openMoment } from './open-moment.ts';
 
 /**
  * Hands every edit of a project to its engine as soon as it is made: the engine checks it while the page is still
@@ -23,21 +18,15 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
   useEffect(() => {
     if (!engine) return;
     // Read before the pages write into the address what is looked at.
-    const asked = new URLSearchParams(window.location.search);
+    const asked = linkedMoment(window.location.search);
     let current = true;
     let latest: ProjectDocument | null = null;
     let begun = false;
     let cancel = () => {};
-    const begin = () => {
+    const begin = (edit: number) => {
       if (begun) return;
       begun = true;
-      runInBackground(
-        openMoment(engine, {
-          tick: numberOf(asked.get('tick')),
-          seed: numberOf(asked.get('seed')),
-          keys: asked.get('keys'),
-        }),
-      );
+      runInBackground(openMoment(engine, asked, edit));
     };
     /** A project that opens with errors shows its last edit without any, until they are mended. */
     const fallBack = async (edit: number) => {
@@ -53,7 +42,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
       await engine.submit(latest, project.edit);
       if (!current) return;
       store.dispatch(earlierEditRuns({ id, edit: earlier }));
-      if (earlier !== null) begin();
+      if (earlier !== null) begin(earlier);
     };
     const submit = () => {
       const { project } = store.getState();
@@ -72,7 +61,7 @@ export function useSubmitting(engine: EngineClient | null, id: string): void {
             if (isFirst) cancel = wellAfterOpening(() => readProject(document));
             if (latest !== document) return;
             store.dispatch(checked({ edit, findings, runs }));
-            if (runs) begin();
+            if (runs) begin(edit);
             else if (isFirst) runInBackground(fallBack(edit));
           },
           (error: unknown) => {

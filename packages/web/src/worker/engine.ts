@@ -124,6 +124,7 @@ export function createEngine({ show, isBehind, now, later, fail }: Surroundings)
     givesAgain: false,
     stops: [],
     towards: null,
+    setup: null,
     branches: null,
     noticed: 0,
     followed: [],
@@ -151,6 +152,7 @@ export function createEngine({ show, isBehind, now, later, fail }: Surroundings)
     keepChoiceHistory(weighed, run, view.choice);
     view.noticed = timesNoticed(noticing, branches!);
     view.towards = goal >= 0 ? goal : null;
+    view.setup = setup;
     view.resting = !view.playing && !fresh && goal < 0;
     view.givesAgain = !players.pressed && run.world.tick < run.head && run.inputs.length > 0;
     view.branches = branches;

@@ -67,6 +67,8 @@ export interface View {
   stops: Stop[];
   /** A tick that is run on to; null for none. */
   towards: number | null;
+  /** The set-up that runs begin with; null for the project's own beginning. */
+  setup: string | null;
   /** The ways runs have taken; null before the first. */
   branches: Branches | null;
   /** How often anything was noticed in this run. */
@@ -131,6 +133,7 @@ export function frameOf(run: Run, view: View, sent: Sent): Frame {
     program: newProgram(sent, run),
     playing: view.playing,
     towards: view.towards,
+    setup: view.setup,
     stops: view.stops.filter(({ tick }) => tick === world.tick),
     speed: view.speed,
     seed: run.seed,
