@@ -28,6 +28,14 @@ describe('the history', () => {
     await differences.getByText(/target of transition 1 of Chase/).waitFor();
     expect(await differences.getByRole('listitem').count()).toBe(1);
     expect(await differences.innerText()).toMatch(/collar → rounds/);
+    // The list says what each was, and is searched by it.
+    const edits = dialog.getByRole('group', { name: 'Edits' });
+    await edits.getByText('distance(quarry) < 1.6 → distance(quarry) < 2').waitFor();
+    await dialog.getByRole('searchbox', { name: 'Find an edit' }).fill('TARGET of transition');
+    await expect.poll(() => edits.getByRole('button').count()).toBe(1);
+    await dialog.getByRole('searchbox', { name: 'Find an edit' }).fill('a lighthouse');
+    await edits.getByText('No edit says that.').waitFor();
+    await dialog.getByRole('searchbox', { name: 'Find an edit' }).fill('');
     await dialog.getByRole('button', { name: /^Edit 1 / }).click();
     await dialog.getByText('This is the first edit.').waitFor();
     await dialog.getByRole('button', { name: 'Name of edit 1: empty. Edit' }).click();

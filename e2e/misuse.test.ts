@@ -192,9 +192,13 @@ describe('a broken guard', () => {
     await untilSaved(page);
     await page.reload();
     await guard('0.7').waitFor();
-    await page.getByRole('button', { name: /^Undo edit/ }).click();
+    await page
+      .getByRole('button', { name: /^Undo guard of transition 2 of Rounds of Warden: / })
+      .click();
     await guard('0.5').waitFor();
-    await page.getByRole('button', { name: /^Undo edit/ }).click();
+    await page
+      .getByRole('button', { name: /^Undo guard of transition 2 of Rounds of Warden: / })
+      .click();
     await guard('0.3').waitFor();
     expect(await page.getByRole('button', { name: 'Undo', exact: true }).isDisabled()).toBe(true);
     for (const value of ['0.5', '0.7', '0.9']) {

@@ -143,6 +143,7 @@ export { GLOSSARY, termsFor, type Term } from './model/glossary.ts';
 export { migrated } from './model/file/migrate.ts';
 export { entryLine, hashLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
+export { oneChange } from './editing/one-change.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
 export { applyCommand } from './editing/apply-command.ts';
 export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-machine.ts';

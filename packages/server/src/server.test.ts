@@ -153,6 +153,25 @@ describe('a project', () => {
     expect(await name({ name: 'No' }, 9)).toBe(404);
   });
 
+  it('keeps what an edit says that it changes, and refuses what is no line of words', async () => {
+    const id = await add('Told night');
+    const write = async (what?: string) =>
+      (
+        await call('PUT', `/api/projects/${id}`, titled('Told night'), {
+          'if-match': '"1"',
+          ...(what !== undefined && { 'x-edit-what': what }),
+        })
+      ).status;
+    for (const wrong of ['', '%20', '%', '%E2%28', '%00', 'x'.repeat(201)])
+      expect(await write(wrong), wrong).toBe(400);
+    expect(await write(encodeURIComponent('guard of Chase: 2 → 3 · “später”'))).toBe(200);
+    const { body } = await call('GET', `/api/projects/${id}/edits`);
+    expect((body!.edits as { what?: string }[]).map(({ what }) => what)).toEqual([
+      'guard of Chase: 2 → 3 · “später”',
+      undefined,
+    ]);
+  });
+
   it('is listed in pages, each project once', async () => {
     const ids: string[] = [];
     for (let i = 0; i < PROJECTS_A_PAGE + 3; i++) ids.unshift(await add(`Night ${i}`));

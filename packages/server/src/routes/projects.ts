@@ -45,6 +45,26 @@ function basedOn(request: FastifyRequest): number {
   return Number(number);
 }
 
+/** Letters of what an edit says that it changes. */
+const LONGEST_WHAT = 200;
+
+/** What an edit changes, as its header says in words, encoded as in an address; null where there is none. */
+function whatItChanges(request: FastifyRequest): string | null {
+  const header = request.headers['x-edit-what'];
+  if (header === undefined) return null;
+  const faulty = new Problem(
+    'malformed-request',
+    `X-Edit-What takes 1 to ${LONGEST_WHAT} characters, encoded as in an address.`,
+  );
+  try {
+    const what = decodeURIComponent(String(header)).trim();
+    if (what === '' || [...what].length > LONGEST_WHAT || /\p{Cc}/u.test(what)) throw faulty;
+    return what;
+  } catch {
+    throw faulty;
+  }
+}
+
 function send(reply: FastifyReply, project: StoredProject): FastifyReply {
   return reply.header('etag', etag(project.edit)).send(project);
 }
@@ -90,11 +110,15 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore, checker
 
   app.put<WithId>(
     '/api/projects/:id',
-    document('Adds an edit on top of the one named by If-Match', PROJECT),
+    document(
+      'Adds an edit on top of the one named by If-Match; X-Edit-What may say what it changes',
+      PROJECT,
+    ),
     async (request, reply) => {
       const edit = basedOn(request);
+      const what = whatItChanges(request);
       const sent = await documentOf(request);
-      return send(reply, await store.write(request.params.id, edit, sent));
+      return send(reply, await store.write(request.params.id, edit, sent, what));
     },
   );
 

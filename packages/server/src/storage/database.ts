@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import { migration as createProjects } from './migrations/001-create-projects.ts';
 import { migration as nameEdits } from './migrations/002-name-edits.ts';
 import { format2, observationLimits } from './migrations/003-format-2.ts';
+import { migration as whatEditsAre } from './migrations/005-what-edits-are.ts';
 import { defineModels, type Models } from './models.ts';
 
 export interface Database {
@@ -11,7 +12,7 @@ export interface Database {
   close(): Promise<void>;
 }
 
-const MIGRATIONS = [createProjects, nameEdits, format2, observationLimits];
+const MIGRATIONS = [createProjects, nameEdits, format2, observationLimits, whatEditsAre];
 
 /** The database can't be used as it is; the message says why and what to do, in one sentence or two. */
 export class UnusableDatabase extends Error {

@@ -28,6 +28,8 @@ interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttribute
   document: ProjectDocument;
   /** What people call it; null for most. */
   name: CreationOptional<string | null>;
+  /** What it changed, in words, where whoever made it said so. */
+  what: CreationOptional<string | null>;
   createdAt: CreationOptional<Date>;
 }
 
@@ -56,6 +58,7 @@ export function defineModels(sequelize: Sequelize): Models {
       number: { type: DataTypes.INTEGER, primaryKey: true },
       document: { type: DataTypes.JSON, allowNull: false },
       name: DataTypes.TEXT,
+      what: DataTypes.TEXT,
       createdAt: DataTypes.DATE,
     },
     { tableName: 'edits', underscored: true, updatedAt: false },

@@ -31,6 +31,8 @@ interface EditSummary {
   createdAt: string;
   /** What people call it; absent for most. */
   name?: string;
+  /** What it changed, in words; absent where that was not said. */
+  what?: string;
 }
 
 export interface ProjectStore {
@@ -38,8 +40,16 @@ export interface ProjectStore {
   list(offset: number, limit: number): Promise<{ projects: ProjectSummary[]; total: number }>;
   read(id: string): Promise<StoredProject>;
   create(document: ProjectDocument): Promise<StoredProject>;
-  /** Adds an edit on top of edit `basedOn`; throws a stale-edit Problem where that is not the latest. */
-  write(id: string, basedOn: number, document: ProjectDocument): Promise<StoredProject>;
+  /**
+   * Adds an edit on top of edit `basedOn`; throws a stale-edit Problem where that is not the latest. `what`: what it
+   * changes, in words; null where that is not said.
+   */
+  write(
+    id: string,
+    basedOn: number,
+    document: ProjectDocument,
+    what: string | null,
+  ): Promise<StoredProject>;
   remove(id: string): Promise<void>;
   restore(id: string): Promise<void>;
   edits(id: string): Promise<EditSummary[]>;
@@ -141,7 +151,7 @@ export function createProjectStore({
       }
     },
 
-    async write(id, basedOn, document) {
+    async write(id, basedOn, document, what) {
       return sequelize.transaction(async (transaction) => {
         const project = await Project.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
         if (!project) throw missing(id);
@@ -155,7 +165,9 @@ export function createProjectStore({
           );
         }
         const edit = basedOn + 1;
-        await Edit.create({ projectId: id, number: edit, document } as never, { transaction });
+        await Edit.create({ projectId: id, number: edit, document, what } as never, {
+          transaction,
+        });
         await project.update({ edit, title: document.title }, { transaction });
         return { id, edit, updatedAt: project.updatedAt.toISOString(), document };
       });
@@ -180,6 +192,7 @@ export function createProjectStore({
           'number',
           'createdAt',
           'name',
+          'what',
           [fn('md5', cast(col('document'), 'text')), 'digest'],
         ],
         order: [['number', 'DESC']],
@@ -189,6 +202,7 @@ export function createProjectStore({
         createdAt: edit.createdAt.toISOString(),
         digest: String(edit.get('digest')),
         ...(edit.name !== null && { name: edit.name }),
+        ...(edit.what !== null && { what: edit.what }),
       }));
     },
 

@@ -27,6 +27,8 @@ export interface EditSummary {
   digest: string;
   /** What people call it; absent for most. */
   name?: string;
+  /** What it changed, in words; absent where that was not said. */
+  what?: string;
 }
 
 /** A refusal by the server, or (status 0) no answer at all. */
@@ -76,6 +78,16 @@ const json = (body: unknown, headers: Record<string, string> = {}): RequestInit 
   body: JSON.stringify(body),
 });
 
+/** Characters of what an edit changes that the server takes. */
+const LONGEST_WHAT = 200;
+
+/** The header that says what an edit changes: a line of whole characters, whatever titles hold; none for no words. */
+function whatHeader(what: string): Record<string, string> {
+  const line = what.replace(/[\p{Cc}\p{Cs}]+/gu, ' ').trim();
+  if (line === '') return {};
+  return { 'x-edit-what': encodeURIComponent([...line].slice(0, LONGEST_WHAT).join('')) };
+}
+
 export const api = {
   /** The latest projects from the one at `offset`, a page of them, and how many there are in all. */
   list: (offset = 0) =>
@@ -83,10 +95,14 @@ export const api = {
   read: (id: string) => request<StoredProject>(`/api/projects/${id}`),
   create: (document: ProjectDocument) =>
     request<StoredProject>('/api/projects', { method: 'POST', ...json(document) }),
-  write: (id: string, basedOn: number, document: ProjectDocument) =>
+  /** `what`: what the edit changes, in words. */
+  write: (id: string, basedOn: number, document: ProjectDocument, what: string) =>
     request<StoredProject>(`/api/projects/${id}`, {
       method: 'PUT',
-      ...json(document, { 'if-match': `"${basedOn}"` }),
+      ...json(document, {
+        'if-match': `"${basedOn}"`,
+        ...whatHeader(what),
+      }),
     }),
   /** Every edit kept, latest first. */
   edits: (id: string) =>

@@ -29,6 +29,25 @@ const Columns = styled(DialogColumns)`
   }
 `;
 
+const Find = styled.input`
+  width: 100%;
+  margin-bottom: 6px;
+  padding: 4px 8px;
+  border: 1px solid var(--line2);
+  border-radius: 6px;
+  background: var(--night);
+`;
+
+/** What an edit changed, cut where it is long: the page beside the list says it whole. */
+const What = styled.span`
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  overflow: hidden;
+  color: var(--mute);
+  font-size: 12px;
+`;
+
 const Against = styled.p`
   display: flex;
   flex-wrap: wrap;
@@ -185,6 +204,7 @@ export function HistoryDialog() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [most, setMost] = useState(SHOWN);
+  const [words, setWords] = useState('');
   const [other, setOther] = useState<Other>('before');
   useEffect(() => {
     if (!isOpen) return undefined;
@@ -200,6 +220,10 @@ export function HistoryDialog() {
       current = false;
     };
   }, [isOpen, id, latest, saved]);
+  const wanted = words.trim().toLowerCase();
+  const found = (edits ?? []).filter((each) =>
+    `${nameOf(each)} ${each.what ?? ''}`.toLowerCase().includes(wanted),
+  );
   const at = edits?.findIndex(({ number }) => number === chosen) ?? -1;
   const index = at < 0 ? 0 : at;
   const edit = edits?.[index];
@@ -239,7 +263,15 @@ export function HistoryDialog() {
       {edits && edit && (
         <Columns $list="250px">
           <div role="group" aria-label="Edits">
-            {edits.slice(0, most).map((each) => (
+            <Find
+              type="search"
+              aria-label="Find an edit"
+              placeholder="Find an edit"
+              value={words}
+              onChange={({ target }) => setWords(target.value)}
+            />
+            {found.length === 0 && <p role="status">No edit says that.</p>}
+            {found.slice(0, most).map((each) => (
               <ListItem
                 key={each.number}
                 type="button"
@@ -247,11 +279,12 @@ export function HistoryDialog() {
                 onClick={() => setChosen(each.number)}
               >
                 {nameOf(each)} <small>{agoText(each.createdAt, Date.now())}</small>
+                {each.what && <What>{each.what}</What>}
               </ListItem>
             ))}
-            {edits.length > most && (
+            {found.length > most && (
               <QuietButton onPress={() => setMost(most + SHOWN)}>
-                {edits.length - most} more
+                {found.length - most} more
               </QuietButton>
             )}
           </div>

@@ -2,9 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { historyOf } from './history.ts';
 
-/** Edits by what their documents say, one letter each. */
-const after = (documents: string) =>
-  historyOf([...documents].map((digest, i) => ({ number: i + 1, digest })));
+/** Numbers of the edits that are led to after these, by what their documents say, one letter each. */
+const after = (documents: string) => {
+  const { past, future } = historyOf(
+    [...documents].map((digest, i) => ({ number: i + 1, digest })),
+  );
+  const numbers = (steps: typeof past) => steps.map(({ number }) => number);
+  return { past: numbers(past), future: numbers(future) };
+};
 
 describe('what undo leads to over a reload', () => {
   it('is every edit before, down to the first', () => {
@@ -26,6 +31,21 @@ describe('what undo leads to over a reload', () => {
     expect(after('aabb')).toEqual({ past: [1], future: [] });
   });
 
+  it('is called after what is undone or redone, or by its number where nothing was said', () => {
+    const { past, future } = historyOf([
+      { number: 1, digest: 'a' },
+      { number: 2, digest: 'b', what: 'guard of Chase' },
+      { number: 3, digest: 'c' },
+      { number: 4, digest: 'd', what: 'title of Comb' },
+      { number: 5, digest: 'c', what: 'undone: title of Comb' },
+    ]);
+    expect(past).toEqual([
+      { number: 1, label: 'guard of Chase' },
+      { number: 2, label: 'edit 3' },
+    ]);
+    expect(future).toEqual([{ number: 4, label: 'title of Comb' }]);
+  });
+
   it('is the same as in a visit that was never left', () => {
     const moves = fc.array(fc.constantFrom('change', 'undo', 'redo'), { maxLength: 40 });
     fc.assert(
@@ -42,7 +62,8 @@ describe('what undo leads to over a reload', () => {
           made.push(now);
         }
         const edits = made.map((document, i) => ({ number: i + 1, digest: String(document) }));
-        const documents = (numbers: number[]) => numbers.map((number) => made[number - 1]);
+        const documents = (steps: { number: number }[]) =>
+          steps.map(({ number }) => made[number - 1]);
         const history = historyOf(edits);
         expect([documents(history.past), documents(history.future)]).toEqual([past, future]);
       }),

@@ -1,17 +1,26 @@
 import type { EditSummary } from '../api/client.ts';
 
-/** Numbers of the server's edits that undo and redo lead to, each the nearest last. */
-export interface History {
-  past: number[];
-  future: number[];
+/** An edit of the server that undo or redo leads to. */
+export interface EarlierStep {
+  number: number;
+  /** What leads from the document before to the one after: “guard of Chase”. */
+  label: string;
 }
+
+/** What undo and redo lead to, each the nearest last. */
+export interface History {
+  past: EarlierStep[];
+  future: EarlierStep[];
+}
+
+type KeptEdit = Pick<EditSummary, 'number' | 'digest' | 'what'>;
 
 /**
  * What undo and redo lead to after edits of earlier visits. An undo is an edit too, whose document is that of the
  * edit before; so the way back and forth is found by comparing documents. Edits in the order they were made.
  */
-export function historyOf(edits: readonly Pick<EditSummary, 'number' | 'digest'>[]): History {
-  let line: Pick<EditSummary, 'number' | 'digest'>[] = [];
+export function historyOf(edits: readonly KeptEdit[]): History {
+  let line: KeptEdit[] = [];
   let at = -1;
   for (const edit of edits) {
     if (edit.digest === line[at]?.digest) continue;
@@ -22,6 +31,16 @@ export function historyOf(edits: readonly Pick<EditSummary, 'number' | 'digest'>
       at++;
     }
   }
-  const numbers = line.map(({ number }) => number);
-  return { past: numbers.slice(0, Math.max(0, at)), future: numbers.slice(at + 1).reverse() };
+  /** Undo takes back the edit after the one it leads to; redo makes the one it leads to. */
+  const step = (to: number, made: number): EarlierStep => ({
+    number: line[to].number,
+    label: line[made].what ?? `edit ${line[made].number}`,
+  });
+  return {
+    past: line.slice(0, Math.max(0, at)).map((_, i) => step(i, i + 1)),
+    future: line
+      .slice(at + 1)
+      .map((_, i) => step(at + 1 + i, at + 1 + i))
+      .reverse(),
+  };
 }

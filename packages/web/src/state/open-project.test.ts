@@ -61,7 +61,7 @@ it('a project that is left and opened again at once has each earlier edit once',
   await Promise.all([first, second]);
   await vi.waitFor(() => {
     const { project } = store.getState();
-    expect(project.status === 'open' && project.past.map(({ label }) => label)).toEqual(['edit 1']);
+    expect(project.status === 'open' && project.past.map(({ label }) => label)).toEqual(['edit 2']);
   });
   expect(api.edits).toHaveBeenCalledTimes(1);
 });

@@ -2,6 +2,7 @@ import {
   applyCommand,
   CommandError,
   findState,
+  oneChange,
   wordOfField,
   wordsOfPath,
   type DocumentCommand,
@@ -89,7 +90,9 @@ export function perform(
     try {
       const made = typeof command === 'function' ? command(project.document) : command;
       const document = applyCommand(project.document, made);
-      dispatch(changed({ document, label: describeCommand(project.document, made) }));
+      const label =
+        oneChange(project.document, document) ?? describeCommand(project.document, made);
+      dispatch(changed({ document, label }));
       return null;
     } catch (error) {
       if (error instanceof CommandError) return error.message;

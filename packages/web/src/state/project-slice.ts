@@ -1,12 +1,13 @@
 import type { Finding, ProjectDocument } from '@crooked-lantern/core';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { StoredProject } from '../api/client.ts';
-import type { History } from './history.ts';
+import type { EarlierStep, History } from './history.ts';
 
-/** A version of the document with its number, and what the change that led to it is called. */
+/** A version of the document with its number, and in words what it changes. */
 export interface Edit {
   edit: number;
   document: ProjectDocument;
+  what: string;
 }
 
 /** A document to go back or forth to. One of an earlier visit is read from the server when it is asked for. */
@@ -55,18 +56,23 @@ type OpenSlot = Extract<ProjectSlot, { status: 'open' }>;
 /** Documents share what is the same in them, so that a step takes a few kilobytes. */
 const UNDO_STEPS = 5000;
 
-function put(state: OpenSlot, document: ProjectDocument): void {
+function put(state: OpenSlot, document: ProjectDocument, what: string): void {
   state.document = document;
   state.edit += 1;
-  state.unsaved.push({ edit: state.edit, document });
+  state.unsaved.push({ edit: state.edit, document, what });
 }
 
 /** The same on top of another’s edit, which came first. */
-function putOnTop(state: OpenSlot, document: ProjectDocument, theirEdit: number): void {
+function putOnTop(
+  state: OpenSlot,
+  document: ProjectDocument,
+  theirEdit: number,
+  what: string,
+): void {
   state.edit = theirEdit;
   state.unsaved = [];
   state.checkedEdit = 0;
-  put(state, document);
+  put(state, document, what);
   state.saving = { kind: 'saving' };
 }
 
@@ -126,7 +132,7 @@ const slice = createSlice({
         state.past.push({ document: state.document, label });
         if (state.past.length > UNDO_STEPS) state.past.shift();
         state.future = [];
-        put(state, document);
+        put(state, document, label);
       },
     ),
     undone: whenOpen<void>((state) => {
@@ -134,22 +140,18 @@ const slice = createSlice({
       if (!step?.document) return;
       state.past.pop();
       state.future.push({ document: state.document, label: step.label });
-      put(state, step.document);
+      put(state, step.document, `undone: ${step.label}`);
     }),
     redone: whenOpen<void>((state) => {
       const step = state.future.at(-1);
       if (!step?.document) return;
       state.future.pop();
       state.past.push({ document: state.document, label: step.label });
-      put(state, step.document);
+      put(state, step.document, `redone: ${step.label}`);
     }),
     /** What edits of earlier visits can be gone back to; forth only where nothing was changed since. */
     historyRead: whenMeant<History>((state, { past, future }) => {
-      const stepTo = (number: number): Step => ({
-        label: `edit ${number}`,
-        document: null,
-        number,
-      });
+      const stepTo = ({ number, label }: EarlierStep): Step => ({ label, document: null, number });
       if (state.past.length === 0 && state.future.length === 0) state.future = future.map(stepTo);
       state.past.unshift(...past.map(stepTo));
     }),
@@ -181,8 +183,9 @@ const slice = createSlice({
       theirs: StoredProject | null;
       basedOn: number;
     }>((state, { document, theirs, basedOn }) => {
-      state.past.push({ document: state.document, label: 'unsaved work of the last visit' });
-      put(state, document);
+      const label = 'unsaved work of the last visit';
+      state.past.push({ document: state.document, label });
+      put(state, document, label);
       if (theirs) state.saving = { kind: 'conflict', theirs, base: basedOn };
     }),
     savingChanged: whenMeant<{ saving: SavingState }>((state, { saving }) => {
@@ -209,15 +212,15 @@ const slice = createSlice({
     /** Some of ours and some of theirs, on top of theirs. */
     merged: whenOpen<{ document: ProjectDocument; theirEdit: number }>(
       (state, { document, theirEdit }) => {
-        state.past.push({
-          document: state.document,
-          label: 'merging with the other window’s edit',
-        });
+        const label = 'merging with the other window’s edit';
+        state.past.push({ document: state.document, label });
         state.future = [];
-        putOnTop(state, document, theirEdit);
+        putOnTop(state, document, theirEdit, label);
       },
     ),
-    mineKept: whenOpen<number>((state, theirEdit) => putOnTop(state, state.document, theirEdit)),
+    mineKept: whenOpen<number>((state, theirEdit) =>
+      putOnTop(state, state.document, theirEdit, 'kept on top of the other window’s edit'),
+    ),
   },
 });
 

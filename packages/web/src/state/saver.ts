@@ -107,7 +107,7 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
       return false;
     }
     try {
-      saved(edit, await server.write(id, serverEdit, edit.document));
+      saved(edit, await server.write(id, serverEdit, edit.document, edit.what));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       if (error.status === 412) return settle(edit);
