@@ -152,7 +152,7 @@ describe('editing a ground', () => {
 
     await page.getByRole('button', { name: 'Warden 1', exact: false }).first().click();
     await page.keyboard.press('Control+d');
-    await page.getByRole('heading', { name: /Warden 1/ }).waitFor();
+    await page.getByRole('heading', { name: 'Warden 5' }).waitFor();
     expect(await listed(page, 'Agents')).toHaveLength(9);
     await page.getByRole('button', { name: 'Remove (Delete)' }).click();
     expect(await listed(page, 'Agents')).toHaveLength(8);

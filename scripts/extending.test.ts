@@ -122,7 +122,7 @@ export const hum: ActionMaker = (program) => {
     row: {
       'core/src/terms/senses.ts': [
         "  told: { title: 'Told'",
-        "  smell: { title: 'Smell', tint: 'found', raises: ['trail'] },\n",
+        "  smell: { title: 'Smell', tint: 'found', nothing: 'smells nothing', raises: ['trail'] },\n",
       ],
     },
     rest: {},
@@ -160,7 +160,7 @@ export const hum: ActionMaker = (program) => {
     path: 'lately',
     title: 'Lately',
     details: '',
-    Page: lazy(async () => ({ default: (await import('../lately/page.tsx')).LatelyPage })),
+    Page: latePart('this page', async () => (await import('../lately/page.tsx')).LatelyPage, belowHeader),
   },
 `,
       ],

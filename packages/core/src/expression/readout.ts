@@ -1,3 +1,4 @@
+import { SENSE_KINDS } from '../terms/senses.ts';
 import { BUILTIN_BY_SIGNATURE, type Builtin } from './builtins.ts';
 import { compileFlag, compileNumber, compilePoint } from './closures.ts';
 import { conjuncts } from './conjuncts.ts';
@@ -178,15 +179,10 @@ export function readText(expression: CheckedExpression, facts: Facts, names: Nam
   return withValues(expression, facts, names).text;
 }
 
-/** That a sense has brought nothing, in words. */
-const NOTHING_BROUGHT: Record<NonNullable<Builtin['sense']>, string> = {
-  attention: 'notices nobody',
-  sight: 'sees nobody',
-  harm: 'was not harmed',
-  hearing: 'has heard nothing',
-  found: 'has found nothing',
-  told: 'was told nothing',
-};
+/** That a sense, or any of them, has brought nothing, in words. */
+function nothingOf(sense: NonNullable<Builtin['sense']>): string {
+  return sense === 'attention' ? 'notices nobody' : SENSE_KINDS[sense].nothing;
+}
 
 /** Of the values in an expression that senses bring, what is missing, in words. */
 function nothingBrought(ir: Ir, facts: Facts, names: NameTables): string[] {
@@ -195,7 +191,7 @@ function nothingBrought(ir: Ir, facts: Facts, names: NameTables): string[] {
     const { sense, missing } = BUILTIN_BY_SIGNATURE.get(part.name) ?? {};
     if (sense === undefined || missing === undefined) return [];
     const value = partOf(part).read(facts, names);
-    return value === (missing === null ? NOTHING : String(missing)) ? [NOTHING_BROUGHT[sense]] : [];
+    return value === (missing === null ? NOTHING : String(missing)) ? [nothingOf(sense)] : [];
   });
 }
 

@@ -6,17 +6,34 @@ import { BROKEN, HIT_RESULTS, MOVE_PHASES, type HitResult, type MovePhase } from
  * `world/phases/senses.ts`. A new sense is an entry here, a case there, and built-ins that ask of it.
  */
 export const SENSE_KINDS = {
-  sight: { title: 'Sight', tint: 'sight', raises: ['curious', 'certain', 'unsure', 'lost'] },
-  harm: { title: 'Harm', tint: 'harm', raises: ['hit', 'touch'] },
-  hearing: { title: 'Hearing', tint: 'sound', raises: ['step', 'landing', 'gate'] },
-  found: { title: 'Found', tint: 'found', raises: ['body', 'thing', 'gate', 'flight'] },
-  told: { title: 'Told', tint: 'told', raises: ['call'] },
+  sight: {
+    title: 'Sight',
+    tint: 'sight',
+    nothing: 'sees nobody',
+    raises: ['curious', 'certain', 'unsure', 'lost'],
+  },
+  harm: { title: 'Harm', tint: 'harm', nothing: 'was not harmed', raises: ['hit', 'touch'] },
+  hearing: {
+    title: 'Hearing',
+    tint: 'sound',
+    nothing: 'has heard nothing',
+    raises: ['step', 'landing', 'gate'],
+  },
+  found: {
+    title: 'Found',
+    tint: 'found',
+    nothing: 'has found nothing',
+    raises: ['body', 'thing', 'gate', 'flight'],
+  },
+  told: { title: 'Told', tint: 'told', nothing: 'was told nothing', raises: ['call'] },
 } as const satisfies Record<string, SenseKind>;
 
 export interface SenseKind {
   title: string;
   /** The colour it has everywhere, by the name of its token. */
   tint: string;
+  /** That it has brought nothing, of an agent. */
+  nothing: string;
   /** What the world itself raises as `sense.what`; others come from what minds say and do. */
   raises: readonly string[];
 }

@@ -12,7 +12,7 @@ import { CommandList } from '../shell/command-list.tsx';
 import { CommandProvider } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
 import { createStore, useAppSelector } from '../state/store.ts';
-import { latePart } from '../ui/late-part.tsx';
+import { latePart } from '../loading/late-part.tsx';
 
 const HomePage = latePart('the list of projects', () =>
   import('../home/home-page.tsx').then((file) => file.HomePage),

@@ -3,7 +3,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { useAsk } from '../shell/use-ask.ts';
 import { historyShown, referenceShown, shortcutsShown } from '../state/view-slice.ts';
-import { latePart, overThePage } from '../ui/late-part.tsx';
+import { latePart, overThePage } from '../loading/late-part.tsx';
 
 // They are loaded when they are first needed, so that a project opens without waiting for them.
 const HistoryDialog = latePart(

@@ -1,5 +1,5 @@
 import type { ComponentType, ReactElement, ReactNode } from 'react';
-import { latePart, type LatePart } from '../ui/late-part.tsx';
+import { latePart, type LatePart } from '../loading/late-part.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
 
 /** A page of a project. */

@@ -13,7 +13,7 @@ import { ProjectHeader } from '../project/project-header.tsx';
 import { LATE_PAGES, PLACES, placeAt } from './places.tsx';
 import { closed } from '../state/project-slice.ts';
 import { ExpressionEditor } from '../expression/expression-field.tsx';
-import { prepareWhenIdle } from '../ui/timing/prepare-when-idle.ts';
+import { prepareWhenIdle } from '../loading/prepare-when-idle.ts';
 import { runInBackground } from '../state/failures.ts';
 
 const Message = styled.main`

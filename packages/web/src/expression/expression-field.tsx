@@ -17,7 +17,7 @@ import { useLookedAt } from '../ui/overlays/tooltip.tsx';
 import { useDeclareKey } from './declare-key.tsx';
 import { PartValues } from './part-values.tsx';
 import type { Asked, KnownKey } from './expression-editor.tsx';
-import { latePart, overThePage } from '../ui/late-part.tsx';
+import { latePart, overThePage } from '../loading/late-part.tsx';
 
 export const ExpressionEditor = latePart('the editor of expressions', () =>
   import('./expression-editor.tsx').then((file) => file.default),

@@ -26,7 +26,7 @@ import { memoryText } from './memory/memory-text.ts';
 import type { CalledPart } from './actions/activity-call.tsx';
 import { useAgentsWith, type Selection } from './use-selection.ts';
 import { writeText } from '../ui/timing/write-live.ts';
-import { latePart, overThePage } from '../ui/late-part.tsx';
+import { latePart, overThePage } from '../loading/late-part.tsx';
 
 const PatternDialog = latePart(
   'the patterns',

@@ -15,7 +15,7 @@ import { useCopyLinkCommand } from './use-copy-link.ts';
 import { useSelection, type Selection } from './use-selection.ts';
 import { isWriting, PasteProvider, usePaste } from './use-paste.tsx';
 import { useStateWork } from './states/use-state-work.tsx';
-import { latePart } from '../ui/late-part.tsx';
+import { latePart } from '../loading/late-part.tsx';
 
 // The states are here at once; other sheets come when they are opened.
 const MemorySheet = latePart('the sheet of memory', () =>

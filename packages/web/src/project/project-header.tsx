@@ -22,7 +22,7 @@ import { TierPill } from './tier-pill.tsx';
 import { EarlierEditNotice } from './earlier-edit-notice.tsx';
 import { VersionNotice } from './version-notice.tsx';
 import { runInBackground } from '../state/failures.ts';
-import { latePart, overThePage } from '../ui/late-part.tsx';
+import { latePart, overThePage } from '../loading/late-part.tsx';
 
 const MergeDialog = latePart(
   'merging',

@@ -21,7 +21,7 @@ import {
 } from './notice-curves.ts';
 import { PolarDrawing, type Heard } from './polar-drawing.tsx';
 import type { PolarPlace } from './polar.ts';
-import { latePart } from '../../ui/late-part.tsx';
+import { latePart } from '../../loading/late-part.tsx';
 
 /** How far off the heading one can stand. */
 const ANGLE = { minimum: 0, maximum: 180 };

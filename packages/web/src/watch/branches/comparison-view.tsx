@@ -17,7 +17,7 @@ import { useTitleOf } from '../use-title-of.ts';
 import { branchTitle } from './branch-words.ts';
 import { ComparedLanes } from './compared-lanes.tsx';
 import { runInBackground } from '../../state/failures.ts';
-import { latePart } from '../../ui/late-part.tsx';
+import { latePart } from '../../loading/late-part.tsx';
 
 const ComparedFigures = latePart('the figures', () =>
   import('./compared-figures.tsx').then((file) => file.default),

@@ -14,7 +14,7 @@ import {
   useStretches,
   type FightStretch,
 } from './use-fights.ts';
-import { latePart } from '../../ui/late-part.tsx';
+import { latePart } from '../../loading/late-part.tsx';
 
 /** What fights came to, by agent and move: a table and a chart, of the whole run or of what ran under one edit. */
 

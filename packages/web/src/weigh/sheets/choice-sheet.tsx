@@ -32,7 +32,7 @@ import { SimpleFormSection } from './simple-form.tsx';
 import { useChoicePast } from '../use-past.ts';
 import type { Weighing } from '../use-weighing.ts';
 import { optionTitle, tintOf } from '../words.ts';
-import { latePart } from '../../ui/late-part.tsx';
+import { latePart } from '../../loading/late-part.tsx';
 
 const ScoreChart = latePart('the chart', () =>
   import('../score-chart.tsx').then((file) => file.default),

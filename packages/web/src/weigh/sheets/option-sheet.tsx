@@ -39,7 +39,7 @@ import { GradedRows } from './graded-rows.tsx';
 import { HeatMap } from '../heat-map.tsx';
 import type { Weighing } from '../use-weighing.ts';
 import { optionTitle } from '../words.ts';
-import { latePart } from '../../ui/late-part.tsx';
+import { latePart } from '../../loading/late-part.tsx';
 
 // Loaded beside this place and not with the first option: what stands below it would move under the pointer.
 const Outline = latePart('the rows', () =>

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { tellOfNewVersion } from './new-version.ts';
 
 const told = vi.hoisted(() => ({ titles: [] as string[] }));
-vi.mock('./failures.ts', () => ({
+vi.mock('../state/failures.ts', () => ({
   reportFailure: ({ title }: { title: string }) => told.titles.push(title),
 }));
 

@@ -8,8 +8,8 @@ import {
 } from 'react';
 import styled from 'styled-components';
 import { runInBackground } from '../state/failures.ts';
-import { tellOfNewVersion } from '../state/new-version.ts';
-import { Button } from './button.tsx';
+import { tellOfNewVersion } from './new-version.ts';
+import { Button } from '../ui/button.tsx';
 
 /** Milliseconds after which what could not be loaded is tried again; the last holds from then on. */
 const AGAIN = [1000, 2000, 4000, 8000];

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { latePart } from './late-part.tsx';
 
 const told = vi.hoisted(() => ({ checks: 0 }));
-vi.mock('../state/new-version.ts', () => ({
+vi.mock('./new-version.ts', () => ({
   tellOfNewVersion: () => {
     told.checks++;
     return Promise.resolve();

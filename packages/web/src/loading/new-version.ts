@@ -1,4 +1,4 @@
-import { reportFailure } from './failures.ts';
+import { reportFailure } from '../state/failures.ts';
 
 /** The script that a page of the application begins with; its name changes with every build. */
 const ENTRY = /<script type="module"[^>]* src="([^"]+)"/;

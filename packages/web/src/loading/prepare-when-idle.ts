@@ -1,5 +1,5 @@
-import { runInBackground } from '../../state/failures.ts';
-import { wellAfterOpening } from './well-after-opening.ts';
+import { runInBackground } from '../state/failures.ts';
+import { wellAfterOpening } from '../ui/timing/well-after-opening.ts';
 
 const whenIdle = (then: () => void) =>
   typeof requestIdleCallback === 'function' ? requestIdleCallback(then) : setTimeout(then, 200);
