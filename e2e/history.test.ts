@@ -30,7 +30,11 @@ describe('the history', () => {
     expect(await differences.innerText()).toMatch(/collar → rounds/);
     // The list says what each was, and is searched by it.
     const edits = dialog.getByRole('group', { name: 'Edits' });
-    await edits.getByText('distance(quarry) < 1.6 → distance(quarry) < 2').waitFor();
+    await edits.getByText('target of transition 1 of Chase of Warden: collar → rounds').waitFor();
+    await edits
+      .getByText(/transition 1 of Chase/)
+      .nth(1)
+      .waitFor();
     await dialog.getByRole('searchbox', { name: 'Find an edit' }).fill('TARGET of transition');
     await expect.poll(() => edits.getByRole('button').count()).toBe(1);
     await dialog.getByRole('searchbox', { name: 'Find an edit' }).fill('a lighthouse');

@@ -318,12 +318,12 @@ it('a part of the page that can’t be loaded says so in its place, while the ru
   await page.route(parts, (request) => request.abort());
   await untilRunning(page);
   await page.keyboard.press('F4');
-  await page.getByRole('alert').getByText('The server does not give the history.').waitFor();
+  await page.getByRole('alert').getByText('Can’t load the history.').waitFor();
   const before = await tick(page);
   await expect.poll(() => tick(page)).toBeGreaterThan(before);
   // A page of its own leaves the header, which leads back.
   await page.getByRole('link', { name: 'Watch', exact: true }).click();
-  await page.getByRole('alert').getByText('The server does not give this page.').waitFor();
+  await page.getByRole('alert').getByText('Can’t load this page.').waitFor();
   await page.getByRole('link', { name: 'Minds', exact: true }).click();
   await untilLit(page, 'rounds');
   await page.unroute(parts);

@@ -52,7 +52,9 @@ export async function pause(page: Page): Promise<void> {
 
 /** Replaces the expression of a field that is edited in place and commits it with Enter. */
 export async function writeExpression(page: Page, label: string, text: string): Promise<void> {
-  await page.getByRole('button', { name: label }).click();
+  // Undo is called after what was written there last, so that its name only has the label further on.
+  const beginning = new RegExp(`^${label.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`);
+  await page.getByRole('button', { name: beginning }).click();
   const editor = page.getByRole('textbox', { name: label });
   await editor.waitFor();
   await page.keyboard.press('Control+a');

@@ -77,8 +77,9 @@ class Comparer {
     });
   }
 
+  /** Versions of a document share what is the same in them: only what is not shared is looked into. */
   compare(from: Value, to: Value, path: DocumentPath): void {
-    if (same(from, to)) return;
+    if (from === to) return;
     if (from === undefined) return this.note('added', path, undefined, to);
     if (to === undefined) return this.note('removed', path, from);
     if (isObject(from) && isObject(to) && isSameKind(from, to)) {
@@ -88,24 +89,22 @@ class Comparer {
     }
     if (Array.isArray(from) && Array.isArray(to) && isListOfParts([...from, ...to]))
       return this.compareLists(from, to, path);
-    this.note('changed', path, from, to);
+    if (!same(from, to)) this.note('changed', path, from, to);
   }
 
   /** Entries that go by an id by that; others by what stayed the same before and after them. */
   private compareLists(from: Value[], to: Value[], path: DocumentPath): void {
     if (isNamed([...from, ...to])) {
       const old = new Map(from.map((entry, i) => [identityOf(entry)!, i]));
-      const kept = to
-        .filter((entry) => old.has(identityOf(entry)!))
-        .map((entry) => identityOf(entry));
-      const order = from.map(identityOf).filter((id) => kept.includes(id));
+      const ids = new Set(to.map((entry) => identityOf(entry)!));
+      const kept = [...ids].filter((id) => old.has(id));
+      const order = [...old.keys()].filter((id) => ids.has(id));
       to.forEach((entry, i) => {
         const at = old.get(identityOf(entry)!);
         this.compare(at === undefined ? undefined : from[at], entry, [...path, i]);
       });
       from.forEach((entry, i) => {
-        if (!to.some((other) => identityOf(other) === identityOf(entry)))
-          this.note('removed', [...path, i], entry);
+        if (!ids.has(identityOf(entry)!)) this.note('removed', [...path, i], entry);
       });
       if (!same(kept, order)) this.note('moved', path);
       return;
@@ -120,6 +119,7 @@ class Comparer {
       end++;
     const gone = from.slice(start, from.length - end);
     const come = to.slice(start, to.length - end);
+    if (gone.length === 0 && come.length === 0) return;
     if (gone.length === come.length && same(sorted(gone), sorted(come)))
       return this.note('moved', path);
     for (let i = 0; i < Math.max(gone.length, come.length); i++) {

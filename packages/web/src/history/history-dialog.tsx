@@ -30,19 +30,26 @@ const Columns = styled(DialogColumns)`
 `;
 
 const Find = styled.input`
-  width: 100%;
-  margin-bottom: 6px;
+  width: calc(100% - 6px);
+  margin: 3px 3px 6px;
   padding: 4px 8px;
   border: 1px solid var(--line2);
   border-radius: 6px;
   background: var(--night);
 `;
 
+const EditItem = styled(ListItem)`
+  flex-wrap: wrap;
+  gap: 0 8px;
+`;
+
 /** What an edit changed, cut where it is long: the page beside the list says it whole. */
 const What = styled.span`
   display: -webkit-box;
   -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
+  -webkit-line-clamp: 3;
+  flex: 1 0 100%;
+  text-align: left;
   overflow: hidden;
   color: var(--mute);
   font-size: 12px;
@@ -272,7 +279,7 @@ export function HistoryDialog() {
             />
             {found.length === 0 && <p role="status">No edit says that.</p>}
             {found.slice(0, most).map((each) => (
-              <ListItem
+              <EditItem
                 key={each.number}
                 type="button"
                 aria-current={each.number === edit.number}
@@ -280,7 +287,7 @@ export function HistoryDialog() {
               >
                 {nameOf(each)} <small>{agoText(each.createdAt, Date.now())}</small>
                 {each.what && <What>{each.what}</What>}
-              </ListItem>
+              </EditItem>
             ))}
             {found.length > most && (
               <QuietButton onPress={() => setMost(most + SHOWN)}>

@@ -48,7 +48,7 @@ const after = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 it('what can’t be loaded says so in its place, keeps trying, and comes by itself', async () => {
   const { Part, load } = partAfter(3);
   await show(Part);
-  expect(screen.getByRole('alert').textContent).toContain('The server does not give the history.');
+  expect(screen.getByRole('alert').textContent).toContain('Can’t load the history.');
   screen.getByText('The run');
   expect(told.checks).toBe(1);
   await after(1000);

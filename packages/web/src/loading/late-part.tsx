@@ -96,7 +96,7 @@ export function latePart<P extends object>(
     });
     return (
       <p role="alert" style={{ padding: 12 }}>
-        The server does not give {name}. It is tried again by itself; everything else goes on.{' '}
+        Can’t load {name}. Trying again; everything else goes on.{' '}
         <Button onPress={() => runInBackground(start())}>Try now</Button>
       </p>
     );
