@@ -160,7 +160,7 @@ export const hum: ActionMaker = (program) => {
     path: 'lately',
     title: 'Lately',
     details: '',
-    Page: latePart('this page', async () => (await import('../lately/page.tsx')).LatelyPage, belowHeader),
+    Page: latePage(async () => (await import('../lately/page.tsx')).LatelyPage),
   },
 `,
       ],

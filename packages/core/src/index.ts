@@ -32,6 +32,7 @@ export {
   EVENT_PATTERN,
   NAME_ABOUT,
   NAME_PATTERN,
+  TITLE_LENGTH,
   namesOf,
   WORD_PATTERN,
 } from './model/names/names.ts';
@@ -143,7 +144,7 @@ export { GLOSSARY, termsFor, type Term } from './model/glossary.ts';
 export { migrated } from './model/file/migrate.ts';
 export { entryLine, hashLine, writtenEntry } from './ledger/lines.ts';
 export { differenceOf, type Difference } from './editing/difference.ts';
-export { oneChange } from './editing/one-change.ts';
+export { LONGEST_WHAT, oneChange } from './editing/one-change.ts';
 export { mergeDocuments, type MergePart, type Side } from './editing/merge.ts';
 export { applyCommand } from './editing/apply-command.ts';
 export { findState, idsOf, parentOf, withFreeIds } from './editing/minds/change-machine.ts';

@@ -28,6 +28,7 @@ export function createStacks(shared: SharedKeys, context: CompileContext): Stack
   };
 }
 
+/** An agent decides once with each of its minds. */
 function checkTwice(
   { mind, minds = [] }: ArchetypeDocument,
   path: string,

@@ -1,6 +1,9 @@
 import type { ProjectDocument } from '../model/documents.ts';
 import { differenceOf } from './difference.ts';
 
+/** Characters of what an edit says that it changes, where it is kept. */
+export const LONGEST_WHAT = 200;
+
 /** Letters of a value that is said. */
 const LONGEST = 40;
 

@@ -100,17 +100,26 @@ function collect(ir: Ir, parts: Part[]): void {
   }
 }
 
-const partsOf = new WeakMap<CheckedExpression, Part[]>();
-
-function parts(expression: CheckedExpression): Part[] {
-  let known = partsOf.get(expression);
-  if (!known) {
-    known = [];
-    collect(expression.ir, known);
-    partsOf.set(expression, known);
-  }
-  return known;
+/** Works something out once for each expression. */
+function once<T>(
+  workOut: (expression: CheckedExpression) => T,
+): (expression: CheckedExpression) => T {
+  const known = new WeakMap<CheckedExpression, T>();
+  return (expression) => {
+    let result = known.get(expression);
+    if (result === undefined) {
+      result = workOut(expression);
+      known.set(expression, result);
+    }
+    return result;
+  };
 }
+
+const parts = once(({ ir }) => {
+  const collected: Part[] = [];
+  collect(ir, collected);
+  return collected;
+});
 
 /** A part of an expression, by where it stands in the source, with its value now. */
 export interface PartValue {
@@ -184,16 +193,33 @@ function nothingOf(sense: NonNullable<Builtin['sense']>): string {
   return sense === 'attention' ? 'notices nobody' : SENSE_KINDS[sense].nothing;
 }
 
-/** Of the values in an expression that senses bring, what is missing, in words. */
-function nothingBrought(ir: Ir, facts: Facts, names: NameTables): string[] {
+/** A value that a sense brings. */
+interface Brought {
+  /** Its text where the sense has brought nothing. */
+  missing: string;
+  /** The same in words. */
+  words: string;
+  read: Part['read'];
+}
+
+function broughtIn(ir: Ir): Brought[] {
   return allParts(ir).flatMap((part) => {
     if (part.op !== 'call' || part.args.length > 0) return [];
     const { sense, missing } = BUILTIN_BY_SIGNATURE.get(part.name) ?? {};
     if (sense === undefined || missing === undefined) return [];
-    const value = partOf(part).read(facts, names);
-    return value === (missing === null ? NOTHING : String(missing)) ? [nothingOf(sense)] : [];
+    const text = missing === null ? NOTHING : String(missing);
+    return [{ missing: text, words: nothingOf(sense), read: partOf(part).read }];
   });
 }
+
+/** The conditions of a flag, all of which must hold. */
+const conditions = once(({ ir }) =>
+  conjuncts(ir).map((part) => ({
+    at: part.at,
+    holds: compileFlag(part),
+    brought: broughtIn(part),
+  })),
+);
 
 export interface FlagReadout {
   holds: boolean;
@@ -211,15 +237,16 @@ export function readFlag(
   facts: Facts,
   names: NameTables,
 ): FlagReadout {
-  const holds = compileFlag(expression.ir)(facts);
   const { text, placeOf } = withValues(expression, facts, names);
-  if (holds) return { holds, text, failing: [], lacks: [] };
-  const all = conjuncts(expression.ir);
-  const failing = all.filter((part) => !compileFlag(part)(facts));
+  const all = conditions(expression);
+  const failing = all.filter(({ holds }) => !holds(facts));
+  const lacks = failing.flatMap(({ brought }) =>
+    brought.filter(({ missing, read }) => read(facts, names) === missing),
+  );
   return {
-    holds,
+    holds: failing.length === 0,
     text,
     failing: all.length === 1 ? [] : failing.map(({ at }) => [placeOf(at[0]), placeOf(at[1])]),
-    lacks: [...new Set(failing.flatMap((part) => nothingBrought(part, facts, names)))],
+    lacks: [...new Set(lacks.map(({ words }) => words))],
   };
 }

@@ -1,4 +1,5 @@
 import {
+  LONGEST_WHAT,
   matching,
   needed,
   parseJson,
@@ -44,9 +45,6 @@ function basedOn(request: FastifyRequest): number {
     );
   return Number(number);
 }
-
-/** Letters of what an edit says that it changes. */
-const LONGEST_WHAT = 200;
 
 /** What an edit changes, as its header says in words, encoded as in an address; null where there is none. */
 function whatItChanges(request: FastifyRequest): string | null {

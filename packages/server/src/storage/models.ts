@@ -28,7 +28,7 @@ interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttribute
   document: ProjectDocument;
   /** What people call it; null for most. */
   name: CreationOptional<string | null>;
-  /** What it changed, in words, where whoever made it said so. */
+  /** What it changed, in words; null where that was not said. */
   what: CreationOptional<string | null>;
   createdAt: CreationOptional<Date>;
 }

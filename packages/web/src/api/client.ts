@@ -1,4 +1,9 @@
-import type { Fault, GroundDocument, ProjectDocument } from '@crooked-lantern/core';
+import {
+  LONGEST_WHAT,
+  type Fault,
+  type GroundDocument,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 
 export interface ProjectSummary {
   id: string;
@@ -78,9 +83,6 @@ const json = (body: unknown, headers: Record<string, string> = {}): RequestInit 
   body: JSON.stringify(body),
 });
 
-/** Characters of what an edit changes that the server takes. */
-const LONGEST_WHAT = 200;
-
 /** The header that says what an edit changes: a line of whole characters, whatever titles hold; none for no words. */
 function whatHeader(what: string): Record<string, string> {
   const line = what.replace(/[\p{Cc}\p{Cs}]+/gu, ' ').trim();
@@ -99,10 +101,7 @@ export const api = {
   write: (id: string, basedOn: number, document: ProjectDocument, what: string) =>
     request<StoredProject>(`/api/projects/${id}`, {
       method: 'PUT',
-      ...json(document, {
-        'if-match': `"${basedOn}"`,
-        ...whatHeader(what),
-      }),
+      ...json(document, { 'if-match': `"${basedOn}"`, ...whatHeader(what) }),
     }),
   /** Every edit kept, latest first. */
   edits: (id: string) =>

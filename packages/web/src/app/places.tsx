@@ -1,6 +1,10 @@
-import type { ComponentType, ReactElement, ReactNode } from 'react';
+import type { ComponentType, ReactElement } from 'react';
 import { latePart, type LatePart } from '../loading/late-part.tsx';
 import { MindsPage } from '../minds/minds-page.tsx';
+
+interface PageProps {
+  header: ReactElement;
+}
 
 /** A page of a project. */
 export interface Place {
@@ -9,17 +13,17 @@ export interface Place {
   title: string;
   /** What the address says of it besides, as the router reads it. */
   details: string;
-  Page: ComponentType<{ header: ReactElement }> | LatePart<{ header: ReactElement }>;
+  Page: ComponentType<PageProps> | LatePart<PageProps>;
 }
 
-/** A page that can't be loaded leaves the header, which leads on. */
-function belowHeader(missing: ReactNode, { header }: { header: ReactElement }): ReactNode {
-  return (
+/** A page whose code is loaded when it is opened. Where it can't be, the header stays, which leads on. */
+function latePage(load: () => Promise<ComponentType<PageProps>>): LatePart<PageProps> {
+  return latePart('this page', load, (missing, { header }) => (
     <>
       {header}
       {missing}
     </>
-  );
+  ));
 }
 
 // The page one comes to first is here at once; the others come when they are opened.
@@ -31,42 +35,26 @@ export const PLACES: readonly Place[] = [
     path: 'ground',
     title: 'Ground',
     details: '',
-    Page: latePart(
-      'this page',
-      async () => (await import('../ground/editor/ground-page.tsx')).GroundPage,
-      belowHeader,
-    ),
+    Page: latePage(async () => (await import('../ground/editor/ground-page.tsx')).GroundPage),
   },
   {
     path: 'cast',
     title: 'Cast',
     details: '/:part?/:name?',
-    Page: latePart(
-      'this page',
-      async () => (await import('../cast/cast-page.tsx')).CastPage,
-      belowHeader,
-    ),
+    Page: latePage(async () => (await import('../cast/cast-page.tsx')).CastPage),
   },
   MINDS,
   {
     path: 'weigh',
     title: 'Weigh',
     details: '/:mind?/:choice?',
-    Page: latePart(
-      'this page',
-      async () => (await import('../weigh/weigh-page.tsx')).WeighPage,
-      belowHeader,
-    ),
+    Page: latePage(async () => (await import('../weigh/weigh-page.tsx')).WeighPage),
   },
   {
     path: 'watch',
     title: 'Watch',
     details: '/:view?',
-    Page: latePart(
-      'this page',
-      async () => (await import('../watch/watch-page.tsx')).WatchPage,
-      belowHeader,
-    ),
+    Page: latePage(async () => (await import('../watch/watch-page.tsx')).WatchPage),
   },
 ];
 

@@ -21,7 +21,6 @@ const List = styled(Dialog)`
   max-height: min(480px, 70vh);
   overflow: auto;
   padding: 4px 2px;
-  outline: none;
 `;
 
 /** Which edit runs, and what is wrong with the one that does not. */

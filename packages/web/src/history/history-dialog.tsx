@@ -228,9 +228,10 @@ export function HistoryDialog() {
     };
   }, [isOpen, id, latest, saved]);
   const wanted = words.trim().toLowerCase();
-  const found = (edits ?? []).filter((each) =>
-    `${nameOf(each)} ${each.what ?? ''}`.toLowerCase().includes(wanted),
-  );
+  const saysIt = (each: EditSummary) =>
+    `${nameOf(each)} ${each.what ?? ''}`.toLowerCase().includes(wanted);
+  // There may be many, and mostly all are wanted.
+  const found = wanted === '' ? (edits ?? []) : (edits ?? []).filter(saysIt);
   const at = edits?.findIndex(({ number }) => number === chosen) ?? -1;
   const index = at < 0 ? 0 : at;
   const edit = edits?.[index];

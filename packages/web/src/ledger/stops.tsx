@@ -8,6 +8,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/overlays/tooltip.tsx';
 import { runInBackground } from '../state/failures.ts';
+import { isGoingOn } from './going-on.tsx';
 
 const Reason = styled(Pill)`
   min-width: 0;
@@ -32,7 +33,7 @@ export function Stops() {
   const words = useEngineValue((client) =>
     client.frame?.playing === false ? stopWords(client.frame.stops, client) : '',
   );
-  const isRunningOn = useEngineValue(({ frame }) => (frame?.towards ?? null) !== null);
+  const goesOn = useEngineValue(({ frame }) => isGoingOn(frame));
   const { goBack, refused } = useGoBack();
   useCommands(
     useMemo(
@@ -55,9 +56,8 @@ export function Stops() {
     'ledger',
   );
   if (refused !== null) return <span role="alert">{refused}</span>;
-  // How far it has come stands beside it.
-  if (isRunningOn) return null;
-  if (words === '') return null;
+  // While it goes on, how far it has come is shown beside this.
+  if (goesOn || words === '') return null;
   return (
     <Explained text={words}>
       <Reason role="status">

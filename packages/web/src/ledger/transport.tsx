@@ -16,6 +16,7 @@ import { NARROW } from '../ui/place.ts';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/overlays/tooltip.tsx';
 import { clockText, tickOfText } from '../ui/words/time.ts';
+import { GoingOn, isGoingOn } from './going-on.tsx';
 import { RunEnd } from './run-end.tsx';
 import { Stops } from './stops.tsx';
 import { writeText } from '../ui/timing/write-live.ts';
@@ -113,56 +114,11 @@ function useTickInAddress(): void {
   }, [engine, resting, playing]);
 }
 
-const Track = styled.span`
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  i {
-    display: block;
-    width: 90px;
-    height: 5px;
-    border-radius: 3px;
-    background: var(--raised);
-    overflow: hidden;
-  }
-  i > i {
-    width: 100%;
-    background: var(--lamp);
-    transform-origin: left;
-  }
-`;
-
-/** How far a run has come on its way to a moment, as fast as it goes. */
-function GoingOn() {
-  const engine = useEngine();
-  const [from] = useState(engine.frame?.tick ?? 0);
-  const program = useEngineValue((client) => client.program);
-  const towards = useEngineValue(({ frame }) => frame?.towards ?? 0);
-  const done = useEngineValue(({ frame }) =>
-    Math.floor((100 * ((frame?.tick ?? from) - from)) / Math.max(1, towards - from)),
-  );
-  const goal = program ? clockText(towards, program.ticksPerSecond, 1) : '';
-  return (
-    <Track>
-      <i
-        role="progressbar"
-        aria-label={`Running on to ${goal}`}
-        aria-valuenow={done}
-        aria-valuemin={0}
-        aria-valuemax={100}
-      >
-        <i style={{ transform: `scaleX(${done / 100})` }} />
-      </i>
-      running on to {goal}, {done} % · P pauses
-    </Track>
-  );
-}
-
 export function Transport() {
   const engine = useEngine();
   const playing = useEngineValue(({ frame }) => frame?.playing ?? false);
-  const isGoingOn = useEngineValue(({ frame }) => (frame?.towards ?? null) !== null);
-  const moves = playing || isGoingOn;
+  const goesOn = useEngineValue(({ frame }) => isGoingOn(frame));
+  const moves = playing || goesOn;
   const speed = useEngineValue(({ frame }) => frame?.speed ?? 1);
   const seed = useEngineValue(({ frame }) => frame?.seed ?? 0);
   const hash = useEngineValue(({ frame }) => frame?.hash ?? '');
@@ -181,7 +137,7 @@ export function Transport() {
 
   const toggle = useCallback(() => {
     const { frame } = engine;
-    if (frame?.playing || (frame?.towards ?? null) !== null) engine.pause();
+    if (frame?.playing || isGoingOn(frame)) engine.pause();
     else engine.play();
   }, [engine]);
   const back = useCallback(() => engine.nudge(-1), [engine]);
@@ -363,7 +319,7 @@ export function Transport() {
       >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
-      {isGoingOn && <GoingOn />}
+      {goesOn && <GoingOn />}
       <Stops />
       <RunEnd />
       {trouble && (

@@ -25,7 +25,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-it('another build on the server is told', async () => {
+it('another build on the server is reported', async () => {
   serverGives(() => new Response(page('index-2')));
   await tellOfNewVersion();
   expect(told.titles).toEqual([expect.stringContaining('newer version of Crooked Lantern')]);
@@ -34,14 +34,14 @@ it('another build on the server is told', async () => {
 it.each([
   ['the same build', () => new Response(page('index-1'))],
   ['a server that fails', () => new Response('', { status: 502 })],
-  ['a page that is none of ours', () => new Response('<p>Sign in</p>')],
+  ['a page of another program', () => new Response('<p>Sign in</p>')],
   [
     'a server that is away',
     () => {
       throw new TypeError('Failed to fetch');
     },
   ],
-])('%s is not', async (_, answer) => {
+])('%s is not reported', async (_, answer) => {
   serverGives(answer);
   await tellOfNewVersion();
   expect(told.titles).toEqual([]);

@@ -9,7 +9,7 @@ const MOST_TRIED = 30;
  * earlier: the caller submits its document again.
  *
  * @param isWanted whether an earlier edit is still to be put in force
- * @returns the edit that runs; null where none of those tried does, or none is wanted any more
+ * @returns the edit that runs; null where no earlier edit does, or it is no longer wanted
  * @throws {ApiError} the server does not answer
  */
 export async function runEarlierEdit(

@@ -88,7 +88,7 @@ describe('a link to a moment', () => {
     expect(told.titles).toEqual([expect.stringMatching(/edit 5, and edit 7 runs now/)]);
   });
 
-  it('is read from its address, whatever else stands there', () => {
+  it('is read from its address, whatever else that holds', () => {
     expect(linkedMoment('?agent=warden1&tick=40&seed=x3&setup=caught&edit=-1')).toEqual({
       tick: 40,
       seed: null,

@@ -35,10 +35,6 @@ const Scroll = styled.div`
   overflow: auto;
 `;
 
-const Entries = styled(Menu)`
-  outline: none;
-`;
-
 const Entry = styled(MenuItem)`
   display: flex;
   justify-content: space-between;
@@ -71,13 +67,16 @@ function focusedGroup(): CommandGroup {
   return (part?.dataset.commands as CommandGroup | undefined) ?? 'page';
 }
 
+/** By what the list is ordered while it is open. */
+const orderNow = () => ({ focused: focusedGroup(), usedLately: readUsedLately() });
+
 /** Every command by name, with its shortcut beside it. */
 export function CommandList() {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector(({ view }) => view.commandList);
   const commands = useCommandList();
   const { contains } = useFilter({ sensitivity: 'base' });
-  const [opened, setOpened] = useState({ group: focusedGroup(), lately: readUsedLately() });
+  const [order, setOrder] = useState(orderNow);
   const close = () => dispatch(commandListShown(false));
   useCommands(
     useMemo(
@@ -87,7 +86,7 @@ export function CommandList() {
           name: 'Show all commands',
           keys: '$mod+KeyK',
           run: () => {
-            setOpened({ group: focusedGroup(), lately: readUsedLately() });
+            setOrder(orderNow());
             dispatch(commandListShown(true));
           },
         },
@@ -111,11 +110,8 @@ export function CommandList() {
             <Input placeholder="Type part of a name" />
           </Search>
           <Scroll tabIndex={0} role="group" aria-label="All commands">
-            <Entries
-              aria-label="Commands"
-              renderEmptyState={() => 'No command has that in its name.'}
-            >
-              {listedCommands(commands, opened.group, opened.lately).map((section) => (
+            <Menu aria-label="Commands" renderEmptyState={() => 'No command has that in its name.'}>
+              {listedCommands(commands, order.focused, order.usedLately).map((section) => (
                 <MenuSection key={section.title}>
                   <SectionTitle>{section.title}</SectionTitle>
                   {section.commands.map((command) => (
@@ -138,7 +134,7 @@ export function CommandList() {
                   ))}
                 </MenuSection>
               ))}
-            </Entries>
+            </Menu>
           </Scroll>
         </Autocomplete>
       </div>

@@ -31,16 +31,12 @@ export function historyOf(edits: readonly KeptEdit[]): History {
       at++;
     }
   }
-  /** Undo takes back the edit after the one it leads to; redo makes the one it leads to. */
-  const step = (to: number, made: number): EarlierStep => ({
-    number: line[to].number,
-    label: line[made].what ?? `edit ${line[made].number}`,
-  });
+  const called = ({ number, what }: KeptEdit) => what ?? `edit ${number}`;
+  const past = line.slice(0, Math.max(0, at));
+  const future = line.slice(at + 1).reverse();
   return {
-    past: line.slice(0, Math.max(0, at)).map((_, i) => step(i, i + 1)),
-    future: line
-      .slice(at + 1)
-      .map((_, i) => step(at + 1 + i, at + 1 + i))
-      .reverse(),
+    // Undo takes back the edit after the one it leads to; redo makes the one it leads to.
+    past: past.map(({ number }, i) => ({ number, label: called(line[i + 1]) })),
+    future: future.map((edit) => ({ number: edit.number, label: called(edit) })),
   };
 }

@@ -1,5 +1,4 @@
-/** Letters that a title may have. */
-const LONGEST = 80;
+import { TITLE_LENGTH } from './names.ts';
 
 /** The title of a copy, which no other has: “Warden 2” for the first copy of “Warden”, “Warden 3” for one of “Warden 2”. */
 export function titleOfCopy(title: string, titles: Iterable<string>): string {
@@ -7,7 +6,7 @@ export function titleOfCopy(title: string, titles: Iterable<string>): string {
   const [, stem, digits] = /^(.*?)(?: (\d{1,6}))?$/s.exec(title)!;
   for (let number = digits === undefined ? 2 : Number(digits) + 1; ; number++) {
     const end = ` ${number}`;
-    const copy = `${stem.slice(0, LONGEST - end.length)}${end}`;
+    const copy = `${stem.slice(0, TITLE_LENGTH - end.length)}${end}`;
     if (!taken.has(copy)) return copy;
   }
 }

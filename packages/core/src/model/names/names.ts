@@ -6,6 +6,9 @@ export const NAME_ABOUT = 'a lower-case letter, then up to 39 letters and digits
 export const WORD_PATTERN = /^[A-Za-z]\w{0,39}$/;
 export const EVENT_PATTERN = /^[A-Za-z]\w*(\.[A-Za-z]\w*)*$/;
 
+/** Characters that a title may have. */
+export const TITLE_LENGTH = 80;
+
 export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
 /** The names of a record in ascending order, `x-` fields left out. */

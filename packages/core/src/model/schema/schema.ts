@@ -1,4 +1,4 @@
-import { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN } from '../names/names.ts';
+import { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, TITLE_LENGTH } from '../names/names.ts';
 
 /**
  * The language that documents are stated in, as plain data. One statement of a part gives its TypeScript
@@ -281,7 +281,7 @@ export function partly<T>({ fields }: PartSchema<T>): PartSchema<Partial<T>> {
 
 /** A short id that people can say: a letter, then letters and digits. */
 export const NAME = matching(NAME_PATTERN, `must be a name: ${NAME_ABOUT}`);
-export const TITLE = text(1, 80);
+export const TITLE = text(1, TITLE_LENGTH);
 export const NOTE = text(undefined, 4000);
 /** Source of an expression, see the expression reference. */
 export const EXPRESSION = text(1, 2000);

@@ -15,12 +15,7 @@ import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Explained } from '../../ui/overlays/tooltip.tsx';
 import { CallArguments } from './call-arguments.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
-import { latePart } from '../../loading/late-part.tsx';
-
-// A state whose activity is one action needs no outline.
-const Outline = latePart('the rows', () =>
-  import('../outline/outline.tsx').then((file) => file.Outline),
-);
+import { Outline } from '../outline/late-outline.ts';
 
 type CallDocument = TreeCallDocument | RulesCallDocument | ChoiceCallDocument;
 

@@ -49,29 +49,20 @@ const Live = styled.span`
   }
 `;
 
-/** Writes a guard with its values, the conditions that fail marked, unless it stands there already. */
-function writeGuard(box: Element, { text, failing }: LeaveReadout): void {
-  const key = `${text}\n${failing.join(' ')}`;
+/** Writes a text with parts of it marked, unless it is shown already. */
+function writeMarked(box: Element, text: string, marked: LeaveReadout['failing'] = []): void {
+  const key = `${text}\n${marked.join(' ')}`;
   if (box.getAttribute('data-text') === key) return;
   box.setAttribute('data-text', key);
   const parts: (string | Node)[] = [];
   let from = 0;
-  for (const [start, end] of failing) {
+  for (const [start, end] of marked) {
     const mark = document.createElement('mark');
     mark.textContent = text.slice(start, end);
     parts.push(text.slice(from, start), mark);
     from = end;
   }
   box.replaceChildren(...parts, text.slice(from));
-  box.setAttribute('title', text);
-}
-
-/** Writes plain words in the place of a guard. */
-function writeWords(box: Element, words: string): void {
-  if (box.getAttribute('data-text') === words) return;
-  box.setAttribute('data-text', words);
-  box.removeAttribute('title');
-  box.textContent = words;
 }
 
 /** Writes what a way out is worth now; nothing where it is not read. */
@@ -80,7 +71,8 @@ function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolea
   if (!leave) {
     writeAttribute(box, 'data-holds', '');
     writeText(verdict, '');
-    writeWords(guard, '');
+    writeMarked(guard, '');
+    writeAttribute(guard, 'title', '');
     writeText(lack, '');
     return;
   }
@@ -90,8 +82,10 @@ function write(box: HTMLElement, leave: LeaveReadout | undefined, active: boolea
   const running = leave.wait && active && (leave.wait.what === 'after' || leave.wait.done > 0);
   writeText(verdict, leave.text === '' || running ? '' : `${leave.holds}`);
   if (running)
-    writeWords(guard, `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`);
-  else writeGuard(guard, leave);
+    writeMarked(guard, `${leave.wait!.done.toFixed(1)} / ${Number(leave.wait!.of.toFixed(2))} s`);
+  else writeMarked(guard, leave.text, leave.failing);
+  // Of a long guard only two lines are in sight.
+  writeAttribute(guard, 'title', running ? '' : leave.text);
   writeText(lack, running ? '' : leave.lacks.join(', '));
 }
 

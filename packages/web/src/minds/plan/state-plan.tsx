@@ -1,4 +1,4 @@
-import { clipText, findState, parentOf } from '@crooked-lantern/core';
+import { clipText, findState, parentOf, type ProjectDocument } from '@crooked-lantern/core';
 import { CircleHelp, FoldVertical, Minus, Plus, Scan, UnfoldVertical } from 'lucide-react';
 import {
   useCallback,
@@ -23,7 +23,7 @@ import { usePasteHere } from '../use-paste.tsx';
 import type { Selection } from '../use-selection.ts';
 import type { StateWork } from '../states/use-state-work.tsx';
 import { nearestState, type Direction } from './nearest-state.ts';
-import { LABEL_LINE, type PlacedLine, type PlacedState } from './plan-layout.ts';
+import { LABEL_LINE, type PlacedState } from './plan-layout.ts';
 import { Line } from './plan-line.tsx';
 import { insideOf, PlanState, shareOf } from './plan-state.tsx';
 import { Corner, Frame, PlanTrouble, Scroll, Svg, Waiting } from './plan-style.ts';
@@ -85,6 +85,23 @@ function PlanLegend({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** What the plan says of states besides their places: titles by id, ids of rooms, and by line what each is taken for. */
+function readStates(document: ProjectDocument, mind: string) {
+  const states = listStates(document, mind).map(({ state }) => state);
+  return {
+    titles: new Map(states.map((state) => [state.id, titleOf(state)])),
+    rooms: states.filter((state) => state.states?.length).map(({ id }) => id),
+    reasons: new Map(
+      states.flatMap(({ id, transitions = [] }) =>
+        transitions.map((leave, i): [string, string] => [
+          `${id} ${i + 1}`,
+          `${i + 1}${signsOf(leave)} ${wholeReason(leave)}`,
+        ]),
+      ),
+    ),
+  };
+}
+
 /** The state machine, laid out by itself; what is lit is running in the chosen agent. */
 export function StatePlan({
   selection,
@@ -116,10 +133,7 @@ export function StatePlan({
   const { run, trouble } = useEdit();
   const paste = usePasteHere();
   const machine = document.minds[mind]?.machine;
-  const titles = useMemo(
-    () => new Map(listStates(document, mind).map(({ state }) => [state.id, titleOf(state)])),
-    [document, mind],
-  );
+  const { titles, rooms, reasons } = useMemo(() => readStates(document, mind), [document, mind]);
   const states = layout?.states ?? [];
   const drawnOf = useCallback(
     (id: string) => box?.querySelector<SVGElement>(`[data-state="${id}"]`) ?? null,
@@ -151,10 +165,6 @@ export function StatePlan({
 
   const fold = ({ id, kind }: PlacedState) =>
     setFolds((before) => new Map(before).set(id, kind === 'room'));
-  const rooms = useMemo(
-    () => listStates(document, mind).flatMap(({ state }) => (state.states?.length ? state.id : [])),
-    [document, mind],
-  );
   const isAnyOpen = states.some(({ kind }) => kind === 'room');
   const foldAll = () => setFolds(new Map(rooms.map((id) => [id, isAnyOpen])));
   const { target, begin } = useStateDrag((state, onto) => {
@@ -187,12 +197,6 @@ export function StatePlan({
     event.preventDefault();
     event.clipboardData.setData('text/plain', clipText(document, mind, { states: [found] }));
     return id;
-  };
-
-  /** What the transition of a line is taken for, whole. */
-  const wordsOf = ({ from, order }: PlacedLine): string => {
-    const leave = machine && findState(machine.states, from)?.transitions?.[order - 1];
-    return leave ? `${order}${signsOf(leave)} ${wholeReason(leave)}` : '';
   };
 
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
@@ -262,7 +266,7 @@ export function StatePlan({
       <Scroll ref={setBox} onPointerDown={pan}>
         {layout === null && <Waiting role="status">Laying out the states …</Waiting>}
         {layout && seen && (
-          <Svg width={inner.width} height={inner.height} viewBox={seen?.join(' ')}>
+          <Svg width={inner.width} height={inner.height} viewBox={seen.join(' ')}>
             {states.map((placed) => (
               <g key={placed.id} className={target === placed.id ? 'state target' : undefined}>
                 <PlanState
@@ -299,7 +303,7 @@ export function StatePlan({
                       x={line.label.x}
                       y={line.label.y + 10}
                     >
-                      <title>{wordsOf(line)}</title>
+                      <title>{reasons.get(`${line.from} ${line.order}`)}</title>
                       {line.label.lines.map((words, i) => (
                         <tspan key={words} x={line.label!.x} dy={i === 0 ? 0 : LABEL_LINE}>
                           {words}

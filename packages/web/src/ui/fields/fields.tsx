@@ -1,4 +1,10 @@
-import { NAME_ABOUT, NAME_PATTERN, SEED, type NumberSpec } from '@crooked-lantern/core';
+import {
+  NAME_ABOUT,
+  NAME_PATTERN,
+  SEED,
+  TITLE_LENGTH,
+  type NumberSpec,
+} from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { ChevronDown } from 'lucide-react';
 import {
@@ -201,7 +207,9 @@ export function FlagField({
 /** Why a text can't be a title; null where it can. With `optional` it may be empty. */
 export function checkTitle(text: string, optional = false): string | null {
   if (optional && text === '') return null;
-  return text.trim() === '' || text.length > 80 ? 'It takes 1 to 80 characters.' : null;
+  return text.trim() === '' || text.length > TITLE_LENGTH
+    ? `It takes 1 to ${TITLE_LENGTH} characters.`
+    : null;
 }
 
 /** Why a text can't be the name of something in the file; null where it can. */

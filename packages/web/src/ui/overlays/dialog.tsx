@@ -22,7 +22,6 @@ const Box = styled(Modal)<{ $wide: boolean }>`
 
 const Body = styled(AriaDialog)`
   padding: 18px 20px;
-  outline: none;
 `;
 
 const Title = styled(Heading)`
@@ -40,11 +39,9 @@ export const DialogColumns = styled.div<{ $list: string }>`
   }
 `;
 
-/** What the focus can begin with: a field before anything that is only pressed. */
-const FIRST_PARTS = [
-  'input, textarea',
-  '[tabindex="0"]:not([role="group"]), button:not([disabled]), a[href]',
-];
+/** What the focus begins with, before anything that is only pressed. */
+const FIELD = 'input, textarea';
+const PRESSED = '[tabindex="0"]:not([role="group"]), button:not([disabled]), a[href]';
 
 /** A dialog that gets the focus itself passes it on to its first useful part. */
 function FirstPart() {
@@ -53,8 +50,8 @@ function FirstPart() {
     const dialog = place.current?.closest('[role="dialog"]');
     const onFocus = ({ target }: FocusEvent) => {
       if (!dialog || target !== dialog) return;
-      const parts = FIRST_PARTS.flatMap((part) => dialog.querySelector<HTMLElement>(part) ?? []);
-      parts[0]?.focus();
+      const find = (what: string) => dialog.querySelector<HTMLElement>(what);
+      (find(FIELD) ?? find(PRESSED))?.focus();
     };
     window.addEventListener('focusin', onFocus);
     return () => window.removeEventListener('focusin', onFocus);

@@ -22,7 +22,6 @@ export const Surface = styled(Popover)`
 export const openedList = css`
   max-height: 320px;
   overflow: auto;
-  outline: none;
 `;
 export const openedEntry = css`
   padding: 0.3em 0.7em;

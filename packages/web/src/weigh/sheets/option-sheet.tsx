@@ -39,13 +39,9 @@ import { GradedRows } from './graded-rows.tsx';
 import { HeatMap } from '../heat-map.tsx';
 import type { Weighing } from '../use-weighing.ts';
 import { optionTitle } from '../words.ts';
-import { latePart } from '../../loading/late-part.tsx';
+import { Outline } from '../../minds/outline/late-outline.ts';
 
 // Loaded beside this place and not with the first option: what stands below it would move under the pointer.
-const Outline = latePart('the rows', () =>
-  import('../../minds/outline/outline.tsx').then((file) => file.Outline),
-);
-// An option that is chosen is mostly looked into.
 runInBackground(Outline.prepare());
 
 type Put = (field: keyof OptionDocument, value: unknown) => boolean;
