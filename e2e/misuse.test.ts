@@ -223,49 +223,102 @@ describe('a broken guard', () => {
   });
 });
 
+/** The page saves nothing until it is let: what is made in two windows at once. */
+async function holdSaves(page: Page): Promise<() => Promise<void>> {
+  const saves = /\/api\/projects\/[^/]+$/;
+  await page.route(saves, (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  return () => page.unroute(saves);
+}
+
+const seconds = (value: string) => `seconds of for, transition 2 of Rounds: ${value}. Edit`;
+
+async function setSeconds(page: Page, from: string, to: string): Promise<void> {
+  await page.getByRole('button', { name: seconds(from) }).click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type(to);
+  await page.keyboard.press('Enter');
+}
+
 describe('two windows', () => {
-  it('never overwrite each other; the later one chooses, and loses nothing', async () => {
+  it('see at once what the other saved, and an undo takes it back in both', async () => {
     const where = await rounds();
     const [one, two] = [await app.open(where), await app.open(where)];
     await Promise.all([untilReady(one), untilReady(two)]);
     await writeExpression(one, GUARD, 'attention.strength > 0.4');
-    await untilSaved(one);
-    await writeExpression(two, GUARD, 'attention.strength > 0.6');
+    await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` }).waitFor();
     await two
-      .getByRole('alert')
-      .getByText(/Another window saved edit \d+ meanwhile/)
+      .getByRole('status')
+      .getByText(/Another window saved edit \d+: guard of transition 2 of Rounds/)
       .waitFor();
+    await two.getByText(/running\s+edit \d+\s+· live/).waitFor();
+    expect(await seriousFaults(two)).toEqual([]);
+    await two.getByRole('button', { name: 'Dismiss' }).click();
+    await two.keyboard.press('Control+z');
+    await one.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+  });
+
+  it('merge by themselves what they changed at once in different parts', async () => {
+    const where = await rounds();
+    const [one, two] = [await app.open(where), await app.open(where)];
+    await Promise.all([untilReady(one), untilReady(two)]);
+    const letGo = await holdSaves(two);
+    await setSeconds(two, '0.2', '0.5');
+    await two.getByText('not saved', { exact: true }).waitFor();
+    await writeExpression(one, GUARD, 'attention.strength > 0.4');
+    await untilSaved(one);
+    await letGo();
+    await untilSaved(two);
+    await two.getByRole('status').getByText('It was merged with what you changed here').waitFor();
+    for (const page of [one, two]) {
+      await page.getByRole('button', { name: seconds('0.5') }).waitFor();
+      await page
+        .getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` })
+        .waitFor();
+    }
+  });
+
+  it('never overwrite each other; the later one chooses, also after a reload, and loses nothing', async () => {
+    const where = await rounds();
+    const [one, two] = [await app.open(where), await app.open(where)];
+    await Promise.all([untilReady(one), untilReady(two)]);
+    const letGo = await holdSaves(two);
+    await writeExpression(two, GUARD, 'attention.strength > 0.6');
+    await two.getByText('not saved', { exact: true }).waitFor();
+    await writeExpression(one, GUARD, 'attention.strength > 0.4');
+    await untilSaved(one);
+    await letGo();
+    const conflict = two
+      .getByRole('alert')
+      .getByText(
+        /The other saved edit \d+ at [\d:]+; yours was made at [\d:]+, so the other is newer/,
+      );
+    await conflict.waitFor();
+    await two.reload();
+    await conflict.waitFor();
     await two.getByRole('button', { name: 'Take the other' }).click();
     await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` }).waitFor();
     // Undo brings one's own back, now on top.
     await two.keyboard.press('Control+z');
-    await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.6. Edit` }).waitFor();
-    await untilSaved(two);
-    await writeExpression(one, GUARD, 'attention.strength > 0.3');
-    await one.getByRole('button', { name: 'Keep mine on top' }).click();
-    await untilSaved(one);
-    await one.reload();
-    await one.getByRole('button', { name: `${GUARD}: attention.strength > 0.3. Edit` }).waitFor();
+    for (const page of [two, one])
+      await page
+        .getByRole('button', { name: `${GUARD}: attention.strength > 0.6. Edit` })
+        .waitFor();
   });
-});
 
-describe('the work of two windows', () => {
-  it('is put together part by part: what each changed, and of both what is chosen', async () => {
+  it('put together part by part what both changed', async () => {
     const where = await rounds();
     const [one, two] = [await app.open(where), await app.open(where)];
     await Promise.all([untilReady(one), untilReady(two)]);
-    const seconds = (value: string) => `seconds of for, transition 2 of Rounds: ${value}. Edit`;
-    const setSeconds = async (page: Page, from: string, to: string) => {
-      await page.getByRole('button', { name: seconds(from) }).click();
-      await page.keyboard.press('Control+a');
-      await page.keyboard.type(to);
-      await page.keyboard.press('Enter');
-    };
+    const letGo = await holdSaves(two);
+    await setSeconds(two, '0.2', '0.5');
+    await two.getByText('not saved', { exact: true }).waitFor();
     await writeExpression(one, GUARD, 'attention.strength > 0.4');
     await untilSaved(one);
     await setSeconds(one, '0.2', '0.9');
     await untilSaved(one);
-    await setSeconds(two, '0.2', '0.5');
+    await letGo();
     await two.getByRole('button', { name: 'Merge by part …' }).click();
     const dialog = two.getByRole('dialog', { name: 'Merge by part' });
     const parts = dialog.getByRole('list', { name: 'Parts that differ' }).getByRole('listitem');
@@ -284,6 +337,22 @@ describe('the work of two windows', () => {
     await two.keyboard.press('Control+z');
     await two.getByRole('button', { name: seconds('0.5') }).waitFor();
     await untilSaved(two);
+  });
+
+  it('leaving with something unsaved warns', async () => {
+    const page = await app.open(await rounds());
+    await untilReady(page);
+    const letGo = await holdSaves(page);
+    await setSeconds(page, '0.2', '0.5');
+    await page.getByText('not saved', { exact: true }).waitFor();
+    const [warning] = await Promise.all([
+      page.waitForEvent('dialog'),
+      page.evaluate(() => setTimeout(() => location.reload())),
+    ]);
+    expect(warning.type()).toBe('beforeunload');
+    await warning.dismiss();
+    await letGo();
+    await untilSaved(page);
   });
 });
 

@@ -5,6 +5,7 @@ import { readProjectText, serialiseProject, type ProjectDocument } from '@crooke
 import type { FastifyInstance } from 'fastify';
 import pino from 'pino';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { WebSocket } from 'ws';
 import { PROJECTS_A_PAGE } from './routes/projects.ts';
 import { createServer } from './server.ts';
 import { openDatabase, type Database } from './storage/database.ts';
@@ -534,6 +535,72 @@ describe('demos', () => {
       await loadDemos(store, DEMOS),
       'a project that was put away does not come back by itself',
     ).toBe(0);
+  });
+});
+
+describe('the socket of a project', () => {
+  const where = '/api/projects/night-watch/live';
+  let host: string;
+  beforeAll(async () => {
+    host = (await app.listen({ host: '127.0.0.1', port: 0 })).replace('http://', '');
+  });
+
+  /** Opens the socket; `edits` gives what it has told by now. */
+  function listen() {
+    const edits: number[] = [];
+    const socket = new WebSocket(`ws://${host}${where}`);
+    socket.addEventListener('message', ({ data }) =>
+      edits.push((JSON.parse(String(data)) as { edit: number }).edit),
+    );
+    return { socket, edits: () => edits };
+  }
+
+  const save = (edit: number) =>
+    call(
+      'PUT',
+      '/api/projects/night-watch',
+      { ...demo, note: `edit ${edit}` },
+      {
+        'if-match': `"${edit}"`,
+      },
+    );
+
+  it('tells the latest edit at once, and each that any window saves', async () => {
+    await call('POST', '/api/projects', demo);
+    await save(1);
+    const [one, two] = [listen(), listen()];
+    await expect.poll(() => [one.edits(), two.edits()]).toEqual([[2], [2]]);
+    await save(2);
+    await expect
+      .poll(() => [one.edits(), two.edits()])
+      .toEqual([
+        [2, 3],
+        [2, 3],
+      ]);
+    one.socket.close();
+    await new Promise((closed) => one.socket.addEventListener('close', closed));
+    await save(3);
+    await expect.poll(() => two.edits()).toEqual([2, 3, 4]);
+    expect(one.edits()).toEqual([2, 3]);
+    two.socket.close();
+  });
+
+  it('tells nothing of an edit that was refused', async () => {
+    await call('POST', '/api/projects', demo);
+    const { socket, edits } = listen();
+    await expect.poll(edits).toEqual([1]);
+    expect((await save(7)).status).toBe(412);
+    await save(1);
+    await expect.poll(edits).toEqual([1, 2]);
+    socket.close();
+  });
+
+  it('is closed where there is no such project, and refused to pages of others', async () => {
+    const { socket, edits } = listen();
+    await new Promise((closed) => socket.addEventListener('close', closed));
+    expect(edits()).toEqual([]);
+    const foreign = await call('GET', where, undefined, { origin: 'http://elsewhere.example' });
+    expect(foreign.status).toBe(403);
   });
 });
 

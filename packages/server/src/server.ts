@@ -1,6 +1,7 @@
 import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
+import websocket from '@fastify/websocket';
 import { PROJECT_VERSION, projectSchema, toJsonSchema } from '@crooked-lantern/core';
 import Fastify, { type FastifyBaseLogger, type FastifyInstance } from 'fastify';
 import { createChecker } from './checking/checker.ts';
@@ -8,6 +9,7 @@ import { errors } from './plugins/errors.ts';
 import { sameOrigin } from './plugins/same-origin.ts';
 import { yupSchemas } from './plugins/yup-schemas.ts';
 import { healthRoutes } from './routes/health.ts';
+import { liveRoutes } from './routes/live.ts';
 import { pageRoutes } from './routes/pages.ts';
 import { projectRoutes } from './routes/projects.ts';
 import type { Database } from './storage/database.ts';
@@ -55,6 +57,8 @@ export async function createServer({
   });
   await app.register(rateLimit, { max: REQUESTS_PER_MINUTE, timeWindow: '1 minute' });
   await app.register(compress);
+  // Windows only listen.
+  await app.register(websocket, { options: { maxPayload: 1024 } });
   await app.register(yupSchemas);
   await app.register(async (api) => {
     healthRoutes(api, database);
@@ -67,7 +71,9 @@ export async function createServer({
   });
   const checker = createChecker();
   app.addHook('onClose', () => checker.close());
-  await app.register(async (api) => projectRoutes(api, createProjectStore(database), checker));
+  const store = createProjectStore(database);
+  await app.register(async (api) => projectRoutes(api, store, checker));
+  await app.register(async (api) => liveRoutes(api, store));
   await pageRoutes(app, pages);
   return app;
 }

@@ -15,7 +15,7 @@ import { Problem } from '../problem.ts';
 import type { ProjectStore, StoredProject } from '../storage/projects.ts';
 
 const id = needed(matching(/^[a-z0-9][a-z0-9-]{0,79}$/, 'must be a project’s id'));
-const PROJECT = stated(part({ id }));
+export const PROJECT = stated(part({ id }));
 const EDIT = stated(
   part({ id, number: needed(matching(/^[1-9]\d{0,8}$/, 'must be the number of an edit')) }),
 );

@@ -1,3 +1,4 @@
+import { EventEmitter } from 'node:events';
 import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
 import { cast, col, fn, Op, UniqueConstraintError } from 'sequelize';
 import { Problem } from '../problem.ts';
@@ -35,6 +36,12 @@ interface EditSummary {
   what?: string;
 }
 
+/** An edit that was just added, as windows that have its project open are told. */
+interface SavedEdit {
+  edit: number;
+  updatedAt: string;
+}
+
 export interface ProjectStore {
   /** So many projects from the one at `offset`, latest first, and how many there are in all. */
   list(offset: number, limit: number): Promise<{ projects: ProjectSummary[]; total: number }>;
@@ -50,6 +57,10 @@ export interface ProjectStore {
     document: ProjectDocument,
     what: string | null,
   ): Promise<StoredProject>;
+  /** The latest edit, without its document. */
+  latest(id: string): Promise<SavedEdit>;
+  /** Calls `onSaved` after each edit that this store adds to a project. Returns a cancel function. */
+  watch(id: string, onSaved: (saved: SavedEdit) => void): () => void;
   remove(id: string): Promise<void>;
   restore(id: string): Promise<void>;
   edits(id: string): Promise<EditSummary[]>;
@@ -94,6 +105,16 @@ export function createProjectStore({
   sequelize,
   models: { Project, Edit },
 }: Database): ProjectStore {
+  const saved = new EventEmitter<Record<string, [SavedEdit]>>();
+  // Any number of windows may have one project open.
+  saved.setMaxListeners(0);
+
+  async function find(id: string): Promise<ProjectRow> {
+    const project = await Project.findByPk(id);
+    if (!project) throw missing(id);
+    return project;
+  }
+
   async function readAt(id: string, number: number, updatedAt: Date): Promise<StoredProject> {
     const edit = await Edit.findOne({ where: { projectId: id, number } });
     if (!edit) throw new Problem('not-found', `Project “${id}” has no edit ${number}.`);
@@ -101,8 +122,7 @@ export function createProjectStore({
   }
 
   async function read(id: string): Promise<StoredProject> {
-    const project = await Project.findByPk(id);
-    if (!project) throw missing(id);
+    const project = await find(id);
     return readAt(id, project.edit, project.updatedAt);
   }
 
@@ -152,7 +172,7 @@ export function createProjectStore({
     },
 
     async write(id, basedOn, document, what) {
-      return sequelize.transaction(async (transaction) => {
+      const stored = await sequelize.transaction(async (transaction) => {
         const project = await Project.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
         if (!project) throw missing(id);
         if (project.edit !== basedOn) {
@@ -171,6 +191,18 @@ export function createProjectStore({
         await project.update({ edit, title: document.title }, { transaction });
         return { id, edit, updatedAt: project.updatedAt.toISOString(), document };
       });
+      saved.emit(id, { edit: stored.edit, updatedAt: stored.updatedAt });
+      return stored;
+    },
+
+    async latest(id) {
+      const { edit, updatedAt } = await find(id);
+      return { edit, updatedAt: updatedAt.toISOString() };
+    },
+
+    watch(id, onSaved) {
+      saved.on(id, onSaved);
+      return () => saved.off(id, onSaved);
     },
 
     async remove(id) {
@@ -185,7 +217,7 @@ export function createProjectStore({
     },
 
     async edits(id) {
-      if (!(await Project.findByPk(id))) throw missing(id);
+      await find(id);
       const edits = await Edit.findAll({
         where: { projectId: id },
         attributes: [
@@ -207,8 +239,7 @@ export function createProjectStore({
     },
 
     async readEdit(id, number) {
-      const project = await Project.findByPk(id);
-      if (!project) throw missing(id);
+      const project = await find(id);
       return readAt(id, number, project.updatedAt);
     },
 

@@ -4,6 +4,7 @@ import {
   type GroundDocument,
   type ProjectDocument,
 } from '@crooked-lantern/core';
+import ReconnectingSocket from 'partysocket/ws';
 
 export interface ProjectSummary {
   id: string;
@@ -90,6 +91,9 @@ function whatHeader(what: string): Record<string, string> {
   return { 'x-edit-what': encodeURIComponent([...line].slice(0, LONGEST_WHAT).join('')) };
 }
 
+/** Times in ms between tries to reach the server again. */
+const WATCHING = { minReconnectionDelay: 500, maxReconnectionDelay: 8000 };
+
 export const api = {
   /** The latest projects from the one at `offset`, a page of them, and how many there are in all. */
   list: (offset = 0) =>
@@ -110,6 +114,20 @@ export const api = {
     request<StoredProject>(`/api/projects/${id}/edits/${number}`),
   nameEdit: (id: string, number: number, name: string | null) =>
     request<void>(`/api/projects/${id}/edits/${number}/name`, { method: 'PUT', ...json({ name }) }),
+  /**
+   * Calls `onSaved` with the number of the latest edit whenever the server has a newer one, and when the server is
+   * reached again. Returns a cancel function.
+   */
+  watch(id: string, onSaved: (edit: number) => void): () => void {
+    const address = new URL(`/api/projects/${id}/live`, location.href);
+    address.protocol = address.protocol === 'https:' ? 'wss:' : 'ws:';
+    const socket = new ReconnectingSocket(address.href, [], WATCHING);
+    socket.addEventListener('message', ({ data }) => {
+      const { edit } = JSON.parse(data as string) as { edit: number };
+      onSaved(edit);
+    });
+    return () => socket.close();
+  },
   remove: (id: string) => request<void>(`/api/projects/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<void>(`/api/projects/${id}/restore`, { method: 'POST' }),
 };

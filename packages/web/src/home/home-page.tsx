@@ -1,4 +1,9 @@
-import { parseJson, PROJECT_VERSION, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  parseJson,
+  PROJECT_VERSION,
+  titleOfCopy,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import { Download, Ellipsis, FilePlus, FolderOpen, Trash2, LayoutTemplate } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -10,6 +15,7 @@ import { Button, MainButton, QuietButton } from '../ui/button.tsx';
 import { counted } from '../ui/words/counted.ts';
 import { Menu } from '../ui/overlays/menu.tsx';
 import { usePickFile } from '../ui/pick-file.tsx';
+import { hasStash } from '../state/stash.ts';
 import { agoText } from '../ui/words/time.ts';
 import { GroundThumbnail } from './ground-thumbnail.tsx';
 import type { OpenedFrom } from '../project/version-notice.tsx';
@@ -205,7 +211,8 @@ export function HomePage() {
   const duplicate = (project: ProjectSummary) =>
     attempt(async () => {
       const { document } = await api.read(project.id);
-      await api.create({ ...document, title: `${document.title} (copy)`.slice(0, 80) });
+      const titles = projects?.map(({ title }) => title) ?? [];
+      await api.create({ ...document, title: titleOfCopy(document.title, titles) });
       await refresh();
     });
 
@@ -306,6 +313,12 @@ export function HomePage() {
                   edit {project.edit}
                   <br />
                   changed {agoText(project.updatedAt, Date.now())}
+                  {hasStash(project.id) && (
+                    <>
+                      <br />
+                      unsaved changes in this browser
+                    </>
+                  )}
                 </Facts>
                 <Menu
                   label={`Commands for ${project.title}`}

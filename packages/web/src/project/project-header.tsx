@@ -13,13 +13,15 @@ import { checkTitle } from '../ui/fields/fields.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 import { NoticeBar } from '../ui/overlays/notice-bar.tsx';
 import { Pill } from '../ui/pill.tsx';
-import { agoText } from '../ui/words/time.ts';
+import { agoText, timeText } from '../ui/words/time.ts';
 import { perform } from '../state/perform.ts';
 import { mineKept, theirsTaken } from '../state/project-slice.ts';
 import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { TierPill } from './tier-pill.tsx';
 import { EarlierEditNotice } from './earlier-edit-notice.tsx';
+import { JoinedNotice } from './joined-notice.tsx';
+import { useLeavingWarning } from './use-leaving-warning.ts';
 import { VersionNotice } from './version-notice.tsx';
 import { runInBackground } from '../state/failures.ts';
 import { latePart, overThePage } from '../loading/late-part.tsx';
@@ -82,7 +84,6 @@ function SavingPill() {
 function SavingTrouble() {
   const dispatch = useAppDispatch();
   const saving = useProject((project) => project.saving);
-  const edit = useProject((project) => project.edit);
   const mine = useProject((project) => project.document);
   const [isMerging, setMerging] = useState(false);
   if (saving.kind === 'waiting') {
@@ -103,12 +104,15 @@ function SavingTrouble() {
     );
   }
   if (saving.kind !== 'conflict') return null;
-  const { theirs } = saving;
+  const { theirs, mineAt } = saving;
+  const isMineNewer = Date.parse(mineAt) > Date.parse(theirs.updatedAt);
   return (
     <NoticeBar role="alert">
       <p>
-        Another window saved edit {theirs.edit} meanwhile; yours is edit {edit}. Nothing was
-        overwritten. Either way both stay in the history, and Undo goes back.
+        Two windows changed the same part. The other saved edit {theirs.edit}{' '}
+        {timeText(theirs.updatedAt)}; yours was made {timeText(mineAt)}, so{' '}
+        {isMineNewer ? 'yours' : 'the other'} is newer. Nothing was overwritten: either way both
+        stay in the history, and Undo goes back.
       </p>
       <details>
         <summary>What differs from the other window’s</summary>
@@ -184,6 +188,7 @@ function Steps({ step }: { step: (way: ReturnType<typeof undo>) => Promise<void>
 
 /** The header of an open project; `places` are its pages. */
 export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
+  useLeavingWarning();
   const dispatch = useAppDispatch();
   const id = useProject((project) => project.id);
   const title = useProject((project) => project.document.title);
@@ -252,6 +257,7 @@ export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
         }
       />
       <SavingTrouble />
+      <JoinedNotice />
       <VersionNotice />
       <EarlierEditNotice />
       {trouble && (

@@ -33,8 +33,7 @@ export function openProject(id: string): AppThunk<Promise<void>> {
       const kept = readStash(id, tellSetAside);
       if (!kept) return;
       if (JSON.stringify(kept.document) === JSON.stringify(project.document)) return dropStash(id);
-      const theirs = kept.basedOn === project.edit ? null : project;
-      dispatch(recovered({ document: kept.document, theirs, basedOn: kept.basedOn }));
+      dispatch(recovered(kept));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       if (isLeft()) return;

@@ -80,7 +80,7 @@ describe('saving', () => {
       change('mine'),
       savingChanged({
         id: 'night',
-        saving: { kind: 'conflict', theirs: stored('theirs', 5), base: 4 },
+        saving: { kind: 'conflict', theirs: stored('theirs', 5), base: 4, mineAt: 'then' },
       }),
       mineKept(5),
     );

@@ -2,6 +2,7 @@ import type { Finding, ProjectDocument } from '@crooked-lantern/core';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { StoredProject } from '../api/client.ts';
 import type { EarlierStep, History } from './history.ts';
+import type { Stash } from './stash.ts';
 
 /** A version of the document with its number, and in words what it changes. */
 export interface Edit {
@@ -22,8 +23,17 @@ type SavingState =
   /** The server or its database does not answer; tried again by itself. */
   | { kind: 'waiting'; message: string }
   /** Another save came first; both come from the edit `base`. */
-  | { kind: 'conflict'; theirs: StoredProject; base: number }
+  | { kind: 'conflict'; theirs: StoredProject; base: number; mineAt: string }
   | { kind: 'refused'; message: string };
+
+/** What another window saved, and was taken over here. */
+interface Joined {
+  theirs: StoredProject;
+  /** What is shown from now on: `theirs`, or that with what was unsaved here. */
+  document: ProjectDocument;
+  /** In words what the other changed. */
+  parts: string[];
+}
 
 export interface ProjectState {
   id: string;
@@ -34,6 +44,8 @@ export interface ProjectState {
   /** Edits not yet kept by the server, oldest first. */
   unsaved: Edit[];
   saving: SavingState;
+  /** What another window changed last, until it is dismissed. */
+  joined: { edit: number; parts: string[]; withMine: boolean } | null;
   findings: Finding[];
   /** The latest edit that could be put in force; 0 before the first. */
   runningEdit: number;
@@ -74,6 +86,21 @@ function putOnTop(
   state.checkedEdit = 0;
   put(state, document, what);
   state.saving = { kind: 'saving' };
+}
+
+/** Shows another's edit, with nothing of ours on top. */
+function take(state: OpenSlot, theirs: StoredProject): void {
+  state.document = theirs.document;
+  state.edit = theirs.edit;
+  state.unsaved = [];
+  state.checkedEdit = 0;
+  state.saving = { kind: 'saved', at: theirs.updatedAt };
+}
+
+/** Parts in words, the first of them only where there are many: “guard of Chase and 3 more”. */
+export function listed(parts: readonly string[]): string {
+  const [first = 'nothing', ...more] = parts;
+  return more.length === 0 ? first : `${first} and ${more.length} more`;
 }
 
 /** What two checks found alike stays the same object, so that what shows it is not rendered again. */
@@ -121,6 +148,7 @@ const slice = createSlice({
       future: [],
       unsaved: [],
       saving: { kind: 'saved', at: updatedAt },
+      joined: null,
       findings: [],
       runningEdit: 0,
       earlier: null,
@@ -177,16 +205,11 @@ const slice = createSlice({
       state.runningEdit = edit ?? 0;
       state.earlier = { edit };
     }),
-    /** Work of an earlier visit that no server took; `theirs` where another edit came in between. */
-    recovered: whenOpen<{
-      document: ProjectDocument;
-      theirs: StoredProject | null;
-      basedOn: number;
-    }>((state, { document, theirs, basedOn }) => {
+    /** Work of an earlier visit that no server took, based on an edit that may no longer be the latest. */
+    recovered: whenOpen<Stash>((state, { document }) => {
       const label = 'unsaved work of the last visit';
       state.past.push({ document: state.document, label });
       put(state, document, label);
-      if (theirs) state.saving = { kind: 'conflict', theirs, base: basedOn };
     }),
     savingChanged: whenMeant<{ saving: SavingState }>((state, { saving }) => {
       state.saving = saving;
@@ -200,14 +223,22 @@ const slice = createSlice({
       state.unsaved = state.unsaved.filter((unsaved) => unsaved.edit !== edit);
       state.saving = { kind: 'refused', message };
     }),
+    joinedWith: whenMeant<Joined>((state, { theirs, document, parts }) => {
+      const withMine = document !== theirs.document;
+      if (parts.length > 0) state.joined = { edit: theirs.edit, parts, withMine };
+      const label = `the other window’s edit: ${listed(parts)}`;
+      if (parts.length > 0) state.past.push({ document: state.document, label });
+      state.future = [];
+      if (withMine) return putOnTop(state, document, theirs.edit, `merged with ${label}`);
+      take(state, theirs);
+    }),
+    joinedDismissed: whenOpen<void>((state) => {
+      state.joined = null;
+    }),
     theirsTaken: whenOpen<StoredProject>((state, theirs) => {
       state.past.push({ document: state.document, label: 'taking the other window’s edit' });
       state.future = [];
-      state.document = theirs.document;
-      state.edit = theirs.edit;
-      state.unsaved = [];
-      state.checkedEdit = 0;
-      state.saving = { kind: 'saved', at: theirs.updatedAt };
+      take(state, theirs);
     }),
     /** Some of ours and some of theirs, on top of theirs. */
     merged: whenOpen<{ document: ProjectDocument; theirEdit: number }>(
@@ -240,6 +271,8 @@ export const {
   savingChanged,
   editSaved,
   editRefused,
+  joinedWith,
+  joinedDismissed,
   theirsTaken,
   mineKept,
   merged,

@@ -1,12 +1,14 @@
-import type { Fault, ProjectDocument } from '@crooked-lantern/core';
+import { mergeDocuments, sameData, type Fault, type ProjectDocument } from '@crooked-lantern/core';
 import { ApiError, type api, type StoredProject } from '../api/client.ts';
 import type { Edit } from './project-slice.ts';
 import { runInBackground } from './failures.ts';
+import type { Stash } from './stash.ts';
 
 /**
- * Saves one project as it is worked on: every edit in its turn, one at a time. A small machine of four
- * states: at rest, sending, waiting to try again, and held (by another's edit, or for good). Work is in the
- * browser's storage as soon as it is made. An edit that is refused is left out; those after it go on.
+ * Saves one project as it is worked on: every edit in its turn, one at a time. A small machine of five states: at
+ * rest, sending (which includes trying again), reading what another window saved, held by a conflict, and stopped.
+ * Work is in the browser's storage as soon as it is made. An edit that is refused is left out; those after it go on.
+ * What another window saved is taken over, and merged with ours where no part was changed by both.
  */
 
 /** What the saver has to tell. */
@@ -15,13 +17,18 @@ export type SaverEvent =
   | { kind: 'saved'; edit: number; at: string }
   | { kind: 'waiting'; message: string }
   | { kind: 'refused'; edit: number; message: string }
-  /** `base`: the edit of the server that ours was made from. */
-  | { kind: 'conflict'; theirs: StoredProject; base: number };
+  /**
+   * Another window saved, and nothing here stands against it: its edit, and what both come to, which is `theirs` where
+   * nothing of ours is unsaved. `parts`: in words what the other changed.
+   */
+  | { kind: 'joined'; theirs: StoredProject; document: ProjectDocument; parts: string[] }
+  /** Both changed the same part. `base`: the edit of the server that ours was made from, at the time `mineAt`. */
+  | { kind: 'conflict'; theirs: StoredProject; base: number; mineAt: string };
 
 export interface SaverTools {
-  api: Pick<typeof api, 'read' | 'write'>;
-  /** Keeps work that the server has not taken, and the server's edit it is based on. */
-  keep(basedOn: number, document: ProjectDocument): void;
+  api: Pick<typeof api, 'read' | 'readEdit' | 'write'>;
+  /** Keeps work that the server has not taken. */
+  keep(work: Stash): void;
   drop(): void;
   /** What the server would refuse the document for. */
   faultsOf(document: ProjectDocument): Fault[];
@@ -30,12 +37,12 @@ export interface SaverTools {
 }
 
 export interface Saver {
-  /** Takes a new edit in hand. */
-  add(edit: Edit): void;
-  /** Another's edit was first: nothing is sent until {@link resume}. */
-  hold(): void;
+  /** Takes a new edit in hand, made at a time. */
+  add(edit: Edit, at: string): void;
+  /** The server has this edit: of another window, where it is none of ours. */
+  heard(serverEdit: number): void;
   /** Goes on from the server's edit: with this one of ours on top, or with nothing to send. */
-  resume(serverEdit: number, mine: Edit | null): void;
+  resume(serverEdit: number, mine: Edit | null, at: string): void;
   /** Sends nothing more. What is unsaved stays in the browser's storage. */
   stop(): void;
 }
@@ -49,11 +56,17 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
   /** The latest edit of the server that we know of; what is sent next is based on it. */
   let serverEdit = startingEdit;
   let waiting: Edit[] = [];
-  let state: 'resting' | 'sending' | 'held' | 'stopped' = 'resting';
+  /** When the last of them was made. */
+  let madeAt = '';
+  let state: 'resting' | 'sending' | 'reading' | 'held' | 'stopped' = 'resting';
+  /** The latest edit that the server is known to have, of whichever window. */
+  let heard = startingEdit;
+  /** Set while the page shows work that the server refused. */
+  let hasRefused = false;
 
   function kept(): void {
     const last = waiting.at(-1);
-    if (last) keep(serverEdit, last.document);
+    if (last) keep({ basedOn: serverEdit, document: last.document, at: madeAt });
     else drop();
   }
 
@@ -64,39 +77,91 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
 
   function refuse(edit: Edit, message: string): void {
     done(edit);
+    hasRefused = true;
     // The refused work itself is kept in the browser until something after it was saved.
     if (waiting.length > 0) kept();
     tell({ kind: 'refused', edit: edit.edit, message });
   }
 
   /**
-   * Finds out whether the server's edit is ours, and only its answer was lost; else both are shown. True
-   * where it is to be tried again.
+   * Finds out whether the server's edit is ours, and only its answer was lost; else it is another's. True where it is
+   * to be tried again.
    */
   async function settle(edit: Edit): Promise<boolean> {
-    let theirs: StoredProject;
     try {
-      theirs = await server.read(id);
+      const theirs = await server.read(id);
+      const isOurs =
+        theirs.edit === serverEdit + 1 &&
+        JSON.stringify(theirs.document) === JSON.stringify(edit.document);
+      if (isOurs) saved(edit, theirs);
+      else await join(theirs);
+      return false;
     } catch (error) {
       return again(error);
     }
-    const isOurs =
-      theirs.edit === serverEdit + 1 &&
-      JSON.stringify(theirs.document) === JSON.stringify(edit.document);
-    if (isOurs) {
-      saved(edit, theirs);
-      return false;
+  }
+
+  /** What an earlier edit of the server holds; null where it has none of that number. */
+  async function readEdit(number: number): Promise<ProjectDocument | null> {
+    try {
+      return (await server.readEdit(id, number)).document;
+    } catch (error) {
+      if (error instanceof ApiError && !error.passing) return null;
+      throw error;
     }
-    if (state === 'sending') state = 'held';
-    tell({ kind: 'conflict', theirs, base: serverEdit });
-    return false;
+  }
+
+  /** Takes over what another window saved, together with what is unsaved here; a conflict where both changed a part. */
+  async function join(theirs: StoredProject): Promise<void> {
+    const base = await readEdit(serverEdit);
+    if (state === 'stopped') return;
+    // What was made while it was read is in it too.
+    const mine = waiting.at(-1)?.document ?? base;
+    const both = base && mine ? mergeDocuments(base, mine, theirs.document) : null;
+    const isClean =
+      both !== null &&
+      both.parts.every(({ by }) => by !== 'both') &&
+      faultsOf(both.document).length === 0;
+    if (!isClean) {
+      state = 'held';
+      tell({ kind: 'conflict', theirs, base: serverEdit, mineAt: madeAt });
+      return;
+    }
+    serverEdit = theirs.edit;
+    waiting = [];
+    kept();
+    const parts = both.parts.filter(({ by }) => by === 'theirs').map(({ what }) => what);
+    // With something of ours in it, what both come to is an edit of its own, which is added to what waits.
+    const isTheirs = sameData(both.document, theirs.document);
+    tell({ kind: 'joined', theirs, document: isTheirs ? theirs.document : both.document, parts });
   }
 
   function saved(edit: Edit, stored: StoredProject): void {
     serverEdit = stored.edit;
+    hasRefused = false;
     done(edit);
     kept();
     tell({ kind: 'saved', edit: edit.edit, at: stored.updatedAt });
+  }
+
+  /** Reads what another window saved while nothing of ours waits. */
+  async function read(): Promise<void> {
+    state = 'reading';
+    try {
+      await join(await server.read(id));
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      // It is heard of again when the server answers again.
+      heard = serverEdit;
+    }
+    if (state === 'reading') rest();
+  }
+
+  function rest(): void {
+    state = 'resting';
+    if (waiting.length > 0) runInBackground(sendAll());
+    // What waits is refused as based on an older edit, and what the page shows of a refused one stays.
+    else if (heard > serverEdit && !hasRefused) runInBackground(read());
   }
 
   /** Sends one edit; true where it is to be tried again. */
@@ -137,25 +202,28 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
       }
       await delay(RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)]);
     }
-    if (state === 'sending') state = 'resting';
+    if (state === 'sending') rest();
   }
 
   return {
-    add(edit) {
+    add(edit, at) {
       waiting.push(edit);
+      madeAt = at;
       kept();
-      runInBackground(sendAll());
+      if (state === 'resting') rest();
     },
-    hold() {
-      state = 'held';
+    heard(edit) {
+      heard = Math.max(heard, edit);
+      if (state === 'resting') rest();
     },
-    resume(edit, mine) {
+    resume(edit, mine, at) {
       if (state === 'stopped') return;
       serverEdit = edit;
       waiting = mine ? [mine] : [];
+      madeAt = at;
+      hasRefused = false;
       kept();
-      state = 'resting';
-      if (mine) runInBackground(sendAll());
+      rest();
     },
     stop() {
       state = 'stopped';

@@ -1,6 +1,7 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { api } from '../api/client.ts';
 import {
   changed,
   closed,
@@ -44,10 +45,12 @@ function fakeServer() {
     updatedAt: '2026-01-01T00:00:00Z',
     document: edits[edits.length - 1],
   });
-  const fetch = vi.fn(async (_: string, init: RequestInit = {}) => {
+  const fetch = vi.fn(async (address: string, init: RequestInit = {}) => {
     if (init.method !== 'PUT') {
       const failure = reads.shift();
-      return failure === undefined ? answer(200, stored()) : answer(failure, { title: 'Lost' });
+      if (failure !== undefined) return answer(failure, { title: 'Lost' });
+      const [, number] = /\/edits\/(\d+)$/.exec(address) ?? [];
+      return answer(200, number ? { document: edits[Number(number) - 1] } : stored());
     }
     const document = JSON.parse(init.body as string) as { title: string };
     writes.push(document.title);
@@ -84,16 +87,26 @@ function fakeStorage(): Storage {
 const change = (title: string) => changed({ document: whole(title), label: title });
 
 let server: ReturnType<typeof fakeServer>;
+/** Tells the page of a project of the latest edit the server has, as the server does. */
+let tell: (edit: number) => void;
+let watched: string[];
 
 beforeEach(() => {
   vi.useFakeTimers();
   server = fakeServer();
+  watched = [];
+  vi.spyOn(api, 'watch').mockImplementation((id, onSaved) => {
+    watched.push(id);
+    tell = onSaved;
+    return () => void watched.splice(watched.indexOf(id), 1);
+  });
   vi.stubGlobal('fetch', server.fetch);
   vi.stubGlobal('localStorage', fakeStorage());
 });
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
+  vi.restoreAllMocks();
 });
 
 function openStore() {
@@ -151,7 +164,7 @@ describe('when the server can’t take it', () => {
     store.dispatch(change('two'));
     await vi.advanceTimersByTimeAsync(SENT_MS);
     expect(project().saving.kind).toBe('waiting');
-    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('two') });
+    expect(readStash('night')).toMatchObject({ basedOn: 1, document: whole('two') });
     store.dispatch(change('three'));
     await settle();
     expect(server.titles()).toEqual(['one', 'two', 'three']);
@@ -181,7 +194,7 @@ describe('when the server can’t take it', () => {
     const { store, project } = openStore();
     server.failures.push(503);
     store.dispatch(change('two'));
-    expect([readStash('night'), readStash('day')]).toEqual([
+    expect([readStash('night'), readStash('day')]).toMatchObject([
       { basedOn: 1, document: whole('two') },
       null,
     ]);
@@ -218,7 +231,7 @@ describe('when the server can’t take it', () => {
     store.dispatch(change('bad'));
     store.dispatch(change('good'));
     await vi.advanceTimersByTimeAsync(SENT_MS);
-    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('good') });
+    expect(readStash('night')).toMatchObject({ basedOn: 1, document: whole('good') });
     await settle();
     expect(server.titles()).toEqual(['one', 'good']);
     expect(project()).toMatchObject({ unsaved: [], saving: { kind: 'saved' } });
@@ -246,7 +259,7 @@ describe('when the server can’t take it', () => {
     store.dispatch(change('two'));
     await vi.advanceTimersByTimeAsync(SENT_MS);
     store.dispatch(change('three'));
-    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('three') });
+    expect(readStash('night')).toMatchObject({ basedOn: 1, document: whole('three') });
   });
 
   it('sends nothing while one edit follows another, and then each of them', async () => {
@@ -298,18 +311,19 @@ describe('when another user saved first', () => {
     store.dispatch(change('more'));
     await settle();
     expect(server.writes).toEqual(['mine']);
-    expect(readStash('night')).toEqual({ basedOn: 1, document: whole('more') });
+    expect(readStash('night')).toMatchObject({ basedOn: 1, document: whole('more') });
     store.dispatch(mineKept(2));
     await settle();
     expect(server.titles()).toEqual(['one', 'theirs', 'more']);
   });
 
-  it('takes no later edit of theirs for its own, though it says the same: its number is another', async () => {
+  it('has nothing left to save where the other saved the same', async () => {
     const { store, project } = openStore();
     server.edits.push(whole('theirs'), whole('mine'));
     store.dispatch(change('mine'));
     await settle();
-    expect(project().saving).toMatchObject({ kind: 'conflict', theirs: { edit: 3 } });
+    expect(project()).toMatchObject({ edit: 3, unsaved: [], saving: { kind: 'saved' } });
+    expect(server.titles()).toEqual(['one', 'theirs', 'mine']);
   });
 
   it('saves what was put together, based on theirs', async () => {
@@ -334,20 +348,23 @@ describe('when another user saved first', () => {
     expect(project().saving).toMatchObject({ kind: 'conflict', theirs: { edit: 2 } });
   });
 
-  it('sends nothing of a recovered visit before it is said which to keep', async () => {
+  it('comes back to the conflict of a recovered visit, with the time of what was made then', async () => {
     const { store, project } = openStore();
     server.edits.push(whole('theirs'));
     const theirs = { id: 'night', edit: 2, updatedAt: 'then', document: whole('theirs') };
     store.dispatch(opened(theirs));
-    store.dispatch(recovered({ document: whole('mine'), theirs, basedOn: 1 }));
+    const at = '2026-01-01T00:00:00.000Z';
+    store.dispatch(recovered({ document: whole('mine'), basedOn: 1, at }));
+    await settle();
+    expect(project().saving).toMatchObject({ kind: 'conflict', base: 1, mineAt: at });
     store.dispatch(change('mine, and more'));
     await settle();
-    expect(server.writes).toEqual([]);
+    expect(server.titles()).toEqual(['one', 'theirs']);
     expect(project().saving.kind).toBe('conflict');
-    expect(readStash('night')).not.toBeNull();
+    expect(readStash('night')).toMatchObject({ basedOn: 1, document: whole('mine, and more') });
     store.dispatch(theirsTaken(theirs));
     await settle();
-    expect([server.writes, readStash('night')]).toEqual([[], null]);
+    expect([server.titles(), readStash('night')]).toEqual([['one', 'theirs'], null]);
   });
 
   it('knows its own edit again when only the answer was lost', async () => {
@@ -358,6 +375,114 @@ describe('when another user saved first', () => {
     await settle();
     expect(server.titles()).toEqual(['one', 'two', 'three']);
     expect(project().saving.kind).toBe('saved');
+  });
+});
+
+describe('what another window saves', () => {
+  const noted = { ...whole('one'), note: 'by the other' };
+
+  it('is shown here at once, said in words, and an undo away', async () => {
+    const { store, project } = openStore();
+    server.edits.push(noted);
+    tell(2);
+    await settle();
+    expect(project()).toMatchObject({
+      document: noted,
+      edit: 2,
+      saving: { kind: 'saved' },
+      joined: { edit: 2, parts: ['note'], withMine: false },
+    });
+    expect(server.writes).toEqual([]);
+    store.dispatch(undone());
+    await settle();
+    expect(server.edits.at(-1)).toEqual(whole('one'));
+  });
+
+  it('is merged with what is unsaved here, where no part was changed by both', async () => {
+    const { store, project } = openStore();
+    server.edits.push(noted);
+    store.dispatch(change('mine'));
+    await settle();
+    const both = { ...whole('mine'), note: 'by the other' };
+    expect(server.edits.at(-1)).toEqual(both);
+    expect(project()).toMatchObject({
+      document: both,
+      edit: 3,
+      unsaved: [],
+      saving: { kind: 'saved' },
+      joined: { edit: 2, withMine: true },
+    });
+    expect(readStash('night')).toBeNull();
+  });
+
+  it('is merged with an edit that is made while it is read', async () => {
+    const { store } = openStore();
+    server.edits.push(noted);
+    tell(2);
+    store.dispatch(change('mine'));
+    await settle();
+    expect(server.edits.at(-1)).toEqual({ ...whole('mine'), note: 'by the other' });
+  });
+
+  it('is merged with unsaved work of an earlier visit', async () => {
+    const { store, project } = openStore();
+    server.edits.push(noted);
+    store.dispatch(opened({ id: 'night', edit: 2, updatedAt: 'then', document: noted }));
+    store.dispatch(recovered({ document: whole('mine'), basedOn: 1 }));
+    await settle();
+    expect(server.edits.at(-1)).toEqual({ ...whole('mine'), note: 'by the other' });
+    expect(project()).toMatchObject({ edit: 3, saving: { kind: 'saved' } });
+  });
+
+  it('changes nothing where it is one’s own edit', async () => {
+    const { store, project } = openStore();
+    store.dispatch(change('two'));
+    await settle();
+    tell(2);
+    await settle();
+    expect(project()).toMatchObject({ edit: 2, joined: null, past: [{ label: 'two' }] });
+  });
+
+  it('is read again where another edit follows while it is read', async () => {
+    const { project } = openStore();
+    server.edits.push(noted);
+    tell(2);
+    const { mock } = server.fetch;
+    await vi.waitFor(() => expect(mock.calls.length).toBe(2));
+    server.edits.push({ ...noted, title: 'theirs' });
+    tell(3);
+    await settle();
+    expect(project()).toMatchObject({ edit: 3, document: { title: 'theirs' } });
+  });
+
+  it('waits where the server can’t be read, and comes with the next news', async () => {
+    const { project } = openStore();
+    server.edits.push(noted);
+    server.reads.push(503);
+    tell(2);
+    await settle();
+    expect(project().edit).toBe(1);
+    tell(2);
+    await settle();
+    expect(project().edit).toBe(2);
+  });
+
+  it('never replaces work that the server refused', async () => {
+    const { store, project } = openStore();
+    server.failures.push(422);
+    store.dispatch(change('bad'));
+    await settle();
+    server.edits.push(noted);
+    tell(2);
+    await settle();
+    expect(project()).toMatchObject({ document: { title: 'bad' }, saving: { kind: 'refused' } });
+  });
+
+  it('is no longer listened for once the project is closed', () => {
+    const { store } = openStore();
+    expect(watched).toEqual(['night']);
+    store.dispatch(closed());
+    expect(watched).toEqual([]);
   });
 });
 

@@ -6,6 +6,7 @@ import {
   closed,
   editRefused,
   editSaved,
+  joinedWith,
   merged,
   mineKept,
   opened,
@@ -32,11 +33,14 @@ interface Listening {
   dispatch(action: { type: string }): unknown;
 }
 
+const now = () => new Date().toISOString();
+
 /** What a saver's news are to the store. Each names its project: late news never speak of another. */
 function actionOf(id: string, event: SaverEvent) {
   if (event.kind === 'saved') return editSaved({ id, edit: event.edit, at: event.at });
   if (event.kind === 'refused')
     return editRefused({ id, edit: event.edit, message: event.message });
+  if (event.kind === 'joined') return joinedWith({ id, ...event });
   return savingChanged({ id, saving: event });
 }
 
@@ -44,12 +48,19 @@ function actionOf(id: string, event: SaverEvent) {
 export function createSaving() {
   const saving = createListenerMiddleware<WithProject>();
   let saver: Saver | null = null;
+  let stopWatching = () => {};
+
+  function end(): void {
+    stopWatching();
+    saver?.stop();
+    saver = null;
+  }
 
   function begin(id: string, edit: number, { dispatch }: Listening): void {
-    saver?.stop();
-    saver = createSaver(id, edit, {
+    end();
+    const started = createSaver(id, edit, {
       api,
-      keep: (basedOn, document) => stash(id, basedOn, document),
+      keep: (work) => stash(id, work),
       drop: () => dropStash(id),
       faultsOf: (document) => {
         const read = readProject(document);
@@ -58,6 +69,8 @@ export function createSaving() {
       delay: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
       tell: (event) => dispatch(actionOf(id, event)),
     });
+    saver = started;
+    stopWatching = api.watch(id, (number) => started.heard(number));
   }
 
   /** The edit made last, which no server has yet. */
@@ -71,38 +84,30 @@ export function createSaving() {
     effect: ({ payload }, listening) => begin(payload.id, payload.edit, listening),
   });
   saving.startListening({
-    matcher: isAnyOf(changed, undone, redone),
+    matcher: isAnyOf(changed, undone, redone, joinedWith),
     effect: (_, listening) => {
       const edit = newest(listening);
-      if (edit) saver?.add(edit);
+      if (edit) saver?.add(edit, now());
     },
   });
   saving.startListening({
     actionCreator: recovered,
-    effect: ({ payload: { theirs } }, listening) => {
-      const edit = newest(listening);
-      if (theirs) saver?.hold();
-      if (edit) saver?.add(edit);
-    },
+    // Where another edit came in between, the server refuses it as based on an older one.
+    effect: ({ payload: { basedOn, at } }, listening) =>
+      saver?.resume(basedOn, newest(listening), at ?? now()),
   });
   saving.startListening({
     actionCreator: mineKept,
-    effect: ({ payload }, listening) => saver?.resume(payload, newest(listening)),
+    effect: ({ payload }, listening) => saver?.resume(payload, newest(listening), now()),
   });
   saving.startListening({
     actionCreator: merged,
-    effect: ({ payload }, listening) => saver?.resume(payload.theirEdit, newest(listening)),
+    effect: ({ payload }, listening) => saver?.resume(payload.theirEdit, newest(listening), now()),
   });
   saving.startListening({
     actionCreator: theirsTaken,
-    effect: ({ payload }) => saver?.resume(payload.edit, null),
+    effect: ({ payload }) => saver?.resume(payload.edit, null, now()),
   });
-  saving.startListening({
-    matcher: isAnyOf(closed, opening, openingFailed),
-    effect: () => {
-      saver?.stop();
-      saver = null;
-    },
-  });
+  saving.startListening({ matcher: isAnyOf(closed, opening, openingFailed), effect: end });
   return saving;
 }

@@ -6,18 +6,23 @@ export interface Stash {
   /** The edit the document is based on. */
   basedOn: number;
   document: ProjectDocument;
+  /** When it was made; absent in what earlier versions kept. */
+  at?: string;
 }
 
 const keyOf = (id: string) => `crooked-lantern.unsaved.${id}`;
 
-export function stash(id: string, basedOn: number, document: ProjectDocument): void {
+export function stash(id: string, work: Stash): void {
   try {
-    localStorage.setItem(keyOf(id), JSON.stringify({ basedOn, document }));
+    localStorage.setItem(keyOf(id), JSON.stringify(work));
   } catch (error) {
     // The browser's storage is full or off; the page itself still holds the work and says that it is unsaved.
     console.warn('Unsaved work could not be kept in the browser.', error);
   }
 }
+
+/** Whether work on a project is kept that no server has. */
+export const hasStash = (id: string) => localStorage.getItem(keyOf(id)) !== null;
 
 export function dropStash(id: string): void {
   localStorage.removeItem(keyOf(id));
@@ -39,7 +44,9 @@ function isProject(value: unknown): value is ProjectDocument {
 }
 
 function isStash(value: unknown): value is Stash {
-  return isObject(value) && Number.isInteger(value.basedOn) && isProject(value.document);
+  if (!isObject(value) || !Number.isInteger(value.basedOn)) return false;
+  const isDated = value.at === undefined || !Number.isNaN(Date.parse(String(value.at)));
+  return isDated && isProject(value.document);
 }
 
 /** Unsaved work of an earlier visit; null for none. What can't be read is set aside, and handed to `onFaulty` as text. */

@@ -26,3 +26,12 @@ export function agoText(at: string, now: number): string {
   if (seconds < 86_400) return `${Math.floor(seconds / 3600)} h ago`;
   return `on ${new Date(at).toISOString().slice(0, 10)}`;
 }
+
+/** The time of day, as people here write it; before today with the day. */
+export function timeText(at: string, now = new Date()): string {
+  const date = new Date(at);
+  const isToday = date.toDateString() === now.toDateString();
+  return isToday
+    ? `at ${date.toLocaleTimeString('en-GB')}`
+    : `on ${date.toLocaleDateString('en-CA')} at ${date.toLocaleTimeString('en-GB')}`;
+}
