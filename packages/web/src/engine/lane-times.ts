@@ -1,10 +1,28 @@
-import type { Lane, Stretch } from './lanes.ts';
+import { firstFrom } from './first-from.ts';
+import type { Band, Lane, Stretch } from './lanes.ts';
 
 /** How long what a lane shows went on. */
 
 /** Whether a stretch goes on at a tick. */
 export function goesOnAt({ from, to }: Stretch, tick: number): boolean {
   return from <= tick && (to < 0 || tick < to);
+}
+
+/** Of bands that follow each other, the one that goes on at a tick. */
+function bandAt(bands: readonly Band[], tick: number): Band | undefined {
+  const last = bands[firstFrom(bands, ({ from }) => from <= tick) - 1];
+  return last && goesOnAt(last, tick) ? last : undefined;
+}
+
+/**
+ * What an agent does at a tick, outermost first: its innermost state, the option it picked there, and in a mind without
+ * either the row that runs. A mind of one state, such as a tree by itself, is always in it: that says nothing.
+ */
+export function doingAt(lane: Lane, hasStates: boolean, tick: number): Band[] {
+  const state = hasStates ? bandAt(lane.bands, tick) : undefined;
+  const picked = bandAt(lane.picks, tick);
+  const row = state || picked ? undefined : lane.acts.findLast((act) => goesOnAt(act, tick));
+  return [state, picked, row].filter((band) => band !== undefined);
 }
 
 /** The tick until which an agent that began asleep slept: it was woken, or died; infinite while it sleeps. */

@@ -1,5 +1,6 @@
-import { AWAY, firstMind, type FighterPicture, type Program } from '@crooked-lantern/core';
+import { AWAY, type FighterPicture, type Program } from '@crooked-lantern/core';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
+import { useDoing } from '../ledger/use-doing.ts';
 import { bodyAt } from './drawing/bodies.ts';
 
 const PHASE_WORDS = { windUp: 'winds up', active: 'strikes with', recovery: 'recovers from' };
@@ -27,17 +28,18 @@ export function AgentList() {
       : `tick ${frame?.tick}`,
   );
   const { frame, program } = engine;
+  const doing = useDoing(program);
   if (!frame || !program) return null;
   return (
     <ul className="visually-hidden" aria-label="On the ground">
       {program.agents.map((placed, index) => {
-        const { x, y, awareness, leaf, posture } = bodyAt(frame, index);
+        const { x, y, awareness, posture } = bodyAt(frame, index);
         if (posture === AWAY) return null;
-        const state = firstMind(program, placed.archetype)?.machine.states[leaf]?.title;
+        const does = doing(placed.name, frame.tick).join(', ');
         const fighter = frame.fights?.fighters.find(({ agent }) => agent === index);
         return (
           <li key={placed.name}>
-            {placed.title} at {x.toFixed(1)}, {y.toFixed(1)} m{state ? `, ${state}` : ''}
+            {placed.title} at {x.toFixed(1)}, {y.toFixed(1)} m{does ? `, ${does}` : ''}
             {awareness > 0 ? `, awareness ${awareness.toFixed(2)}` : ''}
             {fighter ? fightWords(program, fighter) : ''}
           </li>

@@ -30,6 +30,9 @@ const Above = styled.div`
   }
 `;
 
+/** Pixels above the ground that one row of it takes. */
+export const GAME_HEIGHT = 26;
+
 const Said = styled.span`
   flex-basis: 100%;
   background: none !important;

@@ -4,12 +4,13 @@ import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
+import { useDoing } from '../ledger/use-doing.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Toggle } from '../ui/button.tsx';
 import { Choice } from '../ui/fields/fields.tsx';
 import { AgentList } from './agent-list.tsx';
-import { GameAbove } from './game-above.tsx';
+import { GAME_HEIGHT, GameAbove } from './game-above.tsx';
 import { CanvasStage, NARROW } from '../ui/place.ts';
 import { sharpCanvas } from '../ui/canvas.ts';
 import { Explained } from '../ui/overlays/tooltip.tsx';
@@ -162,6 +163,7 @@ export const GroundView = memo(function GroundView({
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
   const space = useSpace(program);
+  const doing = useDoing(program);
   const played = useEngineValue(({ frame }) => frame?.played ?? -1);
   const player = program?.agents[played] ?? null;
   const chosen = program?.agents.findIndex(({ name }) => name === agent) ?? -1;
@@ -237,10 +239,11 @@ export const GroundView = memo(function GroundView({
       const { x, y } = bodyAt(frame, centre);
       view.current = closeView(x, y, CLOSE_SCALE, ground.width, ground.height, width, height, 0);
     } else {
-      view.current = fitView(ground.width, ground.height, width, height, 0);
+      const head = frame.game ? GAME_HEIGHT : 0;
+      view.current = fitView(ground.width, ground.height, width, height, head);
     }
     const painter = { context, view: view.current, tokens, width, height };
-    const scene = sceneOf(view.current, { program: running, space, frame, chosen });
+    const scene = sceneOf(view.current, { program: running, space, frame, chosen, doing });
     const { light, routes } = overlays;
     drawBackdrop(backdrop.current, painter, [ground, space, area, light, routes], (behind) => {
       drawGround(behind, ground);

@@ -34,6 +34,10 @@ const LOWEST_WITH_WORDS = 10;
 
 const BAND_FONT = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
 
+/** Pixels from the middle of a band down to the line its words stand on, and from there up to the top of a capital. */
+export const WORDS_BELOW_MIDDLE = 4;
+export const CAPITAL = 8;
+
 /** Opacity of what comes after the playhead. */
 const FUTURE = 0.45;
 
@@ -105,8 +109,14 @@ export function drawBands(
       context.beginPath();
       context.rect(left, y, right - left - 2, height);
       context.clip();
+      if (now || lately) {
+        // Light words would be lost on a band that glows.
+        context.strokeStyle = tokens.night;
+        context.lineWidth = 2.5;
+        context.strokeText(title, left + 6, y + height / 2 + WORDS_BELOW_MIDDLE);
+      }
       context.fillStyle = tokens.bone;
-      context.fillText(title, left + 6, y + height / 2 + 4);
+      context.fillText(title, left + 6, y + height / 2 + WORDS_BELOW_MIDDLE);
       context.restore();
     }
     context.globalAlpha = 1;
@@ -144,5 +154,5 @@ export function drawSleep(
   context.fillStyle = tokens.mute;
   context.font = BAND_FONT;
   context.textAlign = 'left';
-  context.fillText('asleep', left + 6, y + height / 2 + 4);
+  context.fillText('asleep', left + 6, y + height / 2 + WORDS_BELOW_MIDDLE);
 }

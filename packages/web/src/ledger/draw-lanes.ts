@@ -3,7 +3,14 @@ import { firstFrom } from '../engine/first-from.ts';
 import type { Band, Lane, Lanes } from '../engine/lanes.ts';
 import { clockText } from '../ui/words/time.ts';
 import { FONT_MONO, type Tokens } from '../theme/tokens.ts';
-import { drawBands, drawSleep, sleepOf, type Playhead } from './draw-bands.ts';
+import {
+  CAPITAL,
+  drawBands,
+  drawSleep,
+  sleepOf,
+  WORDS_BELOW_MIDDLE,
+  type Playhead,
+} from './draw-bands.ts';
 import { drawFoot, drawScores, type Foot } from './draw-lines.ts';
 import { tintOf } from './mark-words.ts';
 import { rowsOfLane, rowsWanted, SCORE_ROW, type Nesting } from './stacked-bands.ts';
@@ -46,7 +53,20 @@ function bandHeight(laneHeight: number): number {
   return laneHeight - (isLow(laneHeight) ? 6 : 16);
 }
 
+/** From the top of a lane, where the words of its band begin. */
+export function topOfWords(laneHeight: number): number {
+  return bandHeight(laneHeight) / 2 + WORDS_BELOW_MIDDLE - CAPITAL;
+}
+
+const EDIT_FONT = `11px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+
 const NO_NAMES = new Map<string, string>();
+
+/** Where the dots of a lane stand, from its top: at the upper edge, where they leave the words of the band readable. */
+export function dotPlace(laneHeight: number): { middle: number; radius: number } {
+  const hasRoom = topOfWords(laneHeight) >= 5.5;
+  return hasRoom ? { middle: 2, radius: 3.5 } : { middle: -0.5, radius: 2.5 };
+}
 
 /** Pixels from a dot to the next of its colour. */
 const NEXT_DOT = 2;
@@ -55,6 +75,7 @@ function drawDots(
   context: CanvasRenderingContext2D,
   lane: Lane,
   y: number,
+  radius: number,
   window: Window,
   tokens: Tokens,
 ): void {
@@ -71,12 +92,51 @@ function drawDots(
     if (color === undefined || (color === lastColor && x - lastX < NEXT_DOT)) continue;
     [lastX, lastColor] = [x, color];
     context.beginPath();
-    // At the upper edge, where it leaves the band's words readable.
-    context.arc(x, y + 2, 3.5, 0, 2 * Math.PI);
+    context.arc(x, y, radius, 0, 2 * Math.PI);
     context.fillStyle = color;
     context.fill();
     context.stroke();
   }
+}
+
+/** Room on the ruler, in pixels. */
+interface Box {
+  left: number;
+  right: number;
+}
+
+interface PlacedEdit {
+  x: number;
+  /** None where that of a later edit stands in its place. */
+  label: (Box & { text: string }) | null;
+}
+
+/**
+ * Where the edits in a window stand, and their labels on the ruler: right of the edit, or left of it at the right end,
+ * and never over each other. The latest come first.
+ */
+export function placeEdits(
+  edits: Lanes['edits'],
+  window: Window,
+  covered: number,
+  measure: (text: string) => number,
+): PlacedEdit[] {
+  const taken: Box[] = [];
+  return edits
+    .map(({ tick, edit }) => ({ x: xOf(window, tick), text: editWords(edit) }))
+    .filter(({ x }) => x >= 0 && x <= window.width)
+    .toReversed()
+    .map(({ x, text }) => {
+      const width = measure(text);
+      const isAtEnd = x + 4 + width > window.width - covered;
+      const left = isAtEnd ? Math.min(x, window.width - covered) - 4 - width : x + 4;
+      const box = { left, right: left + width };
+      const isFree = !taken.some(
+        (other) => box.left < other.right + 4 && other.left < box.right + 4,
+      );
+      if (isFree) taken.push(box);
+      return { x, label: isFree ? { ...box, text } : null };
+    });
 }
 
 function drawRuler(
@@ -84,13 +144,13 @@ function drawRuler(
   window: Window,
   height: number,
   perSecond: number,
-  room: number,
+  taken: readonly Box[],
   tokens: Tokens,
 ): void {
   const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
   const seconds = (window.to - window.from) / perSecond;
   const step = steps.find((candidate) => (candidate / seconds) * window.width >= 70) ?? 1200;
-  context.font = `10px ${FONT_MONO}`;
+  context.font = `11px ${FONT_MONO}`;
   context.textAlign = 'left';
   for (
     let t = Math.ceil(window.from / perSecond / step) * step;
@@ -102,7 +162,9 @@ function drawRuler(
     context.fillRect(Math.round(x), RULER - 4, 1, height - RULER + 4);
     context.fillStyle = tokens.mute;
     const text = t < 60 ? `${t}s` : clockText(t * perSecond, perSecond, 0);
-    if (x + context.measureText(text).width + 3 < room) context.fillText(text, x + 3, 12);
+    const [left, right] = [x + 3, x + 3 + context.measureText(text).width];
+    if (!taken.some((box) => left < box.right && box.left < right))
+      context.fillText(text, left, 12);
   }
 }
 
@@ -164,7 +226,11 @@ export function drawLanes(
   } = picture;
   const { top, height, lane: tall } = shown;
   context.clearRect(0, 0, window.width, height);
-  drawRuler(context, window, height, ticksPerSecond, window.width - covered, tokens);
+  context.font = EDIT_FONT;
+  const edits = placeEdits(lanes.edits, window, covered, (text) => context.measureText(text).width);
+  const taken = edits.flatMap(({ label }) => label ?? []);
+  const end = { left: window.width - covered, right: Infinity };
+  drawRuler(context, window, height, ticksPerSecond, [...taken, end], tokens);
   context.save();
   context.beginPath();
   context.rect(0, RULER, window.width, height - RULER);
@@ -196,7 +262,7 @@ export function drawLanes(
     const names = titles.get(agent) ?? new Map<string, string>();
     const draw = (bands: readonly Band[], at: number, height: number) =>
       drawBands(context, bands, at, height, window, frame, ticksPerSecond, names, tokens);
-    draw(rows.main, y, bandHeight(high));
+    for (const bands of rows.main) draw(bands, y, bandHeight(high));
     // Over the state it is in all the while.
     for (const each of sleep) drawSleep(context, each, y, bandHeight(high), window, frame, tokens);
     rows.further.forEach((bands, i) => {
@@ -207,17 +273,17 @@ export function drawLanes(
       else draw(bands, at, height);
     });
     drawFoot(context, lane, footOf(y + further * FURTHER_ROW, high), window, frame, tokens);
-    drawDots(context, lane, y, window, tokens);
+    const { middle, radius } = dotPlace(high);
+    drawDots(context, lane, y + middle, radius, window, tokens);
   }
   context.restore();
-  for (const { tick, edit } of lanes.edits) {
-    const x = xOf(window, tick);
-    if (x < 0 || x > window.width) continue;
+  for (const { x, label } of edits) {
     dashedLine(context, x, height, tokens.found);
+    if (!label) continue;
     context.fillStyle = tokens.found;
-    context.font = `10px 'Atkinson Hyperlegible Next Variable', sans-serif`;
-    context.textAlign = 'right';
-    context.fillText(editWords(edit), Math.max(x - 3, 34), height - 3);
+    context.font = EDIT_FONT;
+    context.textAlign = 'left';
+    context.fillText(label.text, label.left, 12);
   }
   const x = Math.round(xOf(window, frame.tick)) + 0.5;
   context.strokeStyle = tokens.bone;

@@ -9,7 +9,6 @@ import {
   type PointerEvent,
 } from 'react';
 import { ChevronRight } from 'lucide-react';
-import { shallowEqual } from 'react-redux';
 import { goesOnAt } from '../engine/lane-times.ts';
 import type { Band } from '../engine/lanes.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -24,14 +23,15 @@ import { useProject } from '../state/store.ts';
 import { drawLanes, laneHeight, markTicks, RULER, stripAt } from './draw-lanes.ts';
 import { sleepOf } from './draw-bands.ts';
 import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
-import { choicesOf, foldedLanes, laneRows, laneTitles, sleepersOf } from './lane-titles.ts';
+import { foldedLanes, laneRows, sleepersOf } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
 import { entryTitles } from '../engine/entry-titles.ts';
 import { dotOf } from './mark-words.ts';
-import { spanOf, SPANS, ZOOM } from './spans.ts';
+import { SHORTEST_RUN_SECONDS, spanOf, SPANS, ZOOM } from './spans.ts';
 import { nestingsOf } from './stacked-bands.ts';
+import { useLaneTitles } from './use-doing.ts';
 import { useLaneChoice } from './use-lane-choice.tsx';
 import { decisionTicks, nextMoment } from './moments.ts';
 import { ticksOfKey } from './playhead-keys.ts';
@@ -57,8 +57,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const all = useMemo(() => laneRows(program, comers), [program, comers]);
   const { rows: agents, menu, unfold } = useLaneChoice(program, all, agent);
   const folded = useMemo(() => foldedLanes(agents), [agents]);
-  const choices = useProject(({ document }) => choicesOf(document.minds), shallowEqual);
-  const titles = useMemo(() => laneTitles(program, choices), [program, choices]);
+  const titles = useLaneTitles(program);
   const called = useProject(({ document }) => entryTitles(document));
   const nestings = useMemo(() => nestingsOf(program), [program]);
   const sleepers = useMemo(() => sleepersOf(program), [program]);
@@ -97,7 +96,12 @@ export const LedgerPanel = memo(function LedgerPanel({
     const { context, width, height: full } = surface;
     // Under a drag the picture must hold still.
     if (!dragging.current)
-      window.current = windowFor(frame, span.seconds * running.ticksPerSecond, width);
+      window.current = windowFor(
+        frame,
+        span.seconds * running.ticksPerSecond,
+        SHORTEST_RUN_SECONDS * running.ticksPerSecond,
+        width,
+      );
     window.current.width = width;
     drawLanes(
       context,

@@ -13,6 +13,9 @@ export const SPANS: readonly Span[] = [
   { id: 'all', name: 'whole run', seconds: Infinity },
 ];
 
+/** At the start of a run so much stands on screen. */
+export const SHORTEST_RUN_SECONDS = 10;
+
 export const ZOOM = 1.25;
 const SHORTEST_SECONDS = 1;
 const LONGEST_SECONDS = 3600;

@@ -1,5 +1,6 @@
 import type { LedgerEntry, Program } from '@crooked-lantern/core';
 import { describe, expect, it } from 'vitest';
+import { doingAt } from '../engine/lane-times.ts';
 import { addEntries, createLanes, type Band } from '../engine/lanes.ts';
 import { nestingsOf, rowsOfLane, rowsWanted, SCORE_ROW } from './stacked-bands.ts';
 
@@ -53,7 +54,7 @@ describe('the rows of a lane', () => {
 
   it('show below the innermost states those around them, where there is room', () => {
     const { main, further } = rowsOfLane(night(), nesting, nesting.rows);
-    expect(texts(main)).toEqual(['rounds 1 20', 'peer 20 40', 'chase 40 -1']);
+    expect(main.map(texts)).toEqual([['rounds 1 20', 'peer 20 40', 'chase 40 -1']]);
     expect(further.map(texts)).toEqual([['calm 1 40', 'roused 40 -1']]);
     expect(rowsOfLane(night(), nesting, 0).further).toEqual([]);
   });
@@ -141,14 +142,14 @@ describe('the rows of a lane', () => {
       enter(30, 'stand'),
     ]);
     const { main, further } = rowsOfLane(lane, both, 4);
-    expect(texts(main)).toEqual(['walk 1 30', 'stand 30 -1']);
+    expect(main.map(texts)).toEqual([['walk 1 30', 'stand 30 -1']]);
     expect(further.map(texts)).toEqual([
       ['look 1 -1'],
       ['legs 1 -1'],
       ['eyes 1 -1'],
       ['watch 1 -1'],
     ]);
-    expect(texts(rowsOfLane(lane, both, 0).main)).toEqual(['look 1 30', 'stand 30 -1']);
+    expect(texts(rowsOfLane(lane, both, 0).main[0])).toEqual(['look 1 30', 'stand 30 -1']);
   });
 
   it('end with death, and follow what comes after', () => {
@@ -174,5 +175,74 @@ describe('the rows of a lane', () => {
       enter(9, 'rounds'),
     ]);
     expect(texts(rowsOfLane(lane, nesting, 1).further[0])).toEqual(['calm 1 -1']);
+  });
+});
+
+describe('the first row of a lane', () => {
+  const picked = (tick: number, option: string | null) => ({
+    tick,
+    kind: 'picked',
+    state: 'weigh',
+    choice: 'nextMove',
+    option,
+    score: 0.5,
+  });
+  const begin = (tick: number, row: number, action: string) => ({
+    tick,
+    kind: 'begin',
+    state: 'weigh',
+    action,
+    row,
+  });
+  const end = (tick: number, row: number, action: string) => ({
+    ...begin(tick, row, action),
+    kind: 'end',
+    ending: 'success',
+  });
+  const plain = nestingsOf(programWith([['weigh', -1]])).get('warden1')!;
+
+  it('shows the picks of a mind that is one choice, and no constant band', () => {
+    const lane = laneOf([
+      enter(1, 'weigh'),
+      picked(1, 'flank'),
+      picked(30, null),
+      picked(50, 'rest'),
+    ]);
+    expect(rowsOfLane(lane, plain, 0)).toMatchObject({ further: [] });
+    const { main, further } = rowsOfLane(lane, plain, rowsWanted(lane, plain));
+    expect(main.map(texts)).toEqual([['flank 1 30', 'rest 50 -1']]);
+    expect(further).toEqual([SCORE_ROW]);
+    expect(doingAt(lane, false, 40)).toEqual([]);
+    expect(doingAt(lane, false, 60)).toMatchObject([{ state: 'rest' }]);
+  });
+
+  it('shows the rows of a mind that is a tree or rules', () => {
+    const lane = laneOf([
+      enter(1, 'weigh'),
+      begin(1, 2, 'followRoute'),
+      end(20, 2, 'followRoute'),
+      begin(20, 4, 'moveTo'),
+    ]);
+    expect(rowsOfLane(lane, plain, 0).main.map(texts)).toEqual([
+      ['followRoute 1 20', 'moveTo 20 -1'],
+    ]);
+    expect(doingAt(lane, false, 10)).toMatchObject([{ state: 'followRoute' }]);
+    expect(doingAt(lane, false, 25)).toMatchObject([{ state: 'moveTo' }]);
+  });
+
+  it('shows over the state what is picked there, where there is no row for it', () => {
+    const lane = laneOf([
+      enter(1, 'rounds'),
+      exit(20, 'rounds'),
+      enter(20, 'chase'),
+      picked(20, 'flank'),
+    ]);
+    const nesting = nestingsOf(programWith(NESTED)).get('warden1')!;
+    expect(rowsOfLane(lane, nesting, 0).main.map(texts)).toEqual([
+      ['rounds 1 20', 'chase 20 -1'],
+      ['flank 20 -1'],
+    ]);
+    expect(doingAt(lane, true, 10)).toMatchObject([{ state: 'rounds' }]);
+    expect(doingAt(lane, true, 30)).toMatchObject([{ state: 'chase' }, { state: 'flank' }]);
   });
 });

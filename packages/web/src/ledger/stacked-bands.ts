@@ -9,6 +9,8 @@ export interface Nesting {
   depthOfRoom: ReadonlyMap<string, number>;
   /** The most rows that take: for states around, and for those active beside. */
   rows: number;
+  /** More than one state: what the agent is in says something. */
+  hasStates: boolean;
 }
 
 /** How many innermost states inside one (at −1: of the machine) can be active at once. */
@@ -26,7 +28,7 @@ function nestingOf(machine: MachineProgram): Nesting {
   const rooms = [...new Set(states.map(({ parent }) => parent))].filter((parent) => parent >= 0);
   const depthOfRoom = new Map(rooms.map((i) => [states[i].id, depth(i)]));
   const deepest = Math.max(-1, ...depthOfRoom.values());
-  return { depthOfRoom, rows: deepest + width(states, -1) };
+  return { depthOfRoom, rows: deepest + width(states, -1), hasStates: states.length > 1 };
 }
 
 /** By agent: how the states of its first mind lie in each other. */
@@ -91,28 +93,44 @@ function stacked(lane: Lane, nesting: Nesting): Stacked {
 /** The row in which the scores of what was picked stand as a line. */
 export const SCORE_ROW: readonly Band[] = [];
 
-/** The bands of a lane with room for so many rows below the first. */
-export function rowsOfLane(
-  lane: Lane,
-  nesting: Nesting | undefined,
-  room: number,
-): { main: readonly Band[]; further: (readonly Band[])[] } {
+/** What stands in a lane. */
+export interface LaneBands {
+  /** In the first row, over each other where there are several: the last says most about what the agent does. */
+  main: (readonly Band[])[];
+  further: (readonly Band[])[];
+}
+
+/**
+ * The bands of a lane with room for so many rows below the first. The first row tells what the agent does: the
+ * innermost state, with no room for them below also what was picked there; in a mind of one state what was picked, or
+ * the rows that ran.
+ */
+export function rowsOfLane(lane: Lane, nesting: Nesting | undefined, room: number): LaneBands {
   const own = furtherBands(lane);
   const last = lane.scores.length > 0 ? [SCORE_ROW] : [];
-  if (!nesting || room === 0 || lane.stays.length === 0)
-    return { main: lane.bands, further: [...own, ...last].slice(0, room) };
+  const fitted = (main: (readonly Band[])[], rows: (readonly Band[])[]): LaneBands => ({
+    main,
+    further: rows.slice(0, room),
+  });
+  if (!nesting || lane.stays.length === 0) return fitted([lane.bands], [...own, ...last]);
   const { innermost, around, acts } = stacked(lane, nesting);
+  if (!nesting.hasStates) {
+    const beside = own.filter((bands) => bands !== lane.picks);
+    if (lane.picks.length > 0) return fitted([lane.picks], [...beside, ...acts, ...last]);
+    if (acts.length > 0) return fitted([acts[0]], [...beside, ...acts.slice(1), ...last]);
+  }
+  if (room === 0) return fitted([lane.bands, lane.picks], []);
   const beside = innermost.slice(1);
   // With no room for all that is active at once, the first row shows what was entered last.
   if (beside.length === 0 || beside.length > room)
-    return { main: lane.bands, further: [...own, ...around, ...acts, ...last].slice(0, room) };
-  return {
-    main: innermost[0],
-    further: [...beside, ...own, ...around, ...acts, ...last].slice(0, room),
-  };
+    return fitted([lane.bands], [...own, ...around, ...acts, ...last]);
+  return fitted([innermost[0]], [...beside, ...own, ...around, ...acts, ...last]);
 }
 
 /** How many rows a lane would fill below the first. */
 export function rowsWanted(lane: Lane, nesting: Nesting | undefined): number {
-  return furtherRowsOf(lane) + (nesting?.rows ?? 0);
+  const wanted = furtherRowsOf(lane) + (nesting?.rows ?? 0);
+  // What was picked, or the first of the rows, stands in the first row then.
+  const isPlain = nesting !== undefined && !nesting.hasStates;
+  return isPlain && (lane.picks.length > 0 || lane.acts.length > 0) ? wanted - 1 : wanted;
 }

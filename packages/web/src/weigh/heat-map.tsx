@@ -1,6 +1,7 @@
 import type { ChoiceDocument, HeatPicture, OptionDocument } from '@crooked-lantern/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
+import { useDoing } from '../ledger/use-doing.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { bodyAt, drawBodies, sceneOf } from '../ground/drawing/bodies.ts';
 import { drawGates, drawGround } from '../ground/drawing/scene.ts';
@@ -84,6 +85,7 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
   const view = useRef<View>({ scale: 1, left: 0, top: 0 });
   const program = useEngineValue((client) => client.program);
   const space = useSpace(program);
+  const doing = useDoing(program);
   const name = optionTitle(option);
   const answer = useAnswer(isShown ? point : null, `${agent} ${mind} ${choice}`, weighing.document);
 
@@ -126,7 +128,7 @@ export function HeatMap({ weighing, option }: { weighing: Weighing; option: Opti
     view.current = fitView(ground.width, ground.height, width, height, 0);
     const painter = { context, view: view.current, tokens, width, height };
     const chosen = running.agents.findIndex((each) => each.name === agent);
-    const scene = sceneOf(view.current, { program: running, space, frame, chosen });
+    const scene = sceneOf(view.current, { program: running, space, frame, chosen, doing });
     drawGround(painter, ground);
     if (heat) {
       context.fillStyle = tokens.lamp;

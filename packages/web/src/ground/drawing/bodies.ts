@@ -2,15 +2,14 @@ import {
   AWAY,
   BODY_STRIDE,
   CROUCHED,
-  firstMind,
   DEAD,
   LYING,
-  MOST_APART,
   type Program,
   type GroundSpace,
 } from '@crooked-lantern/core';
 import type { Frame } from '../../engine/protocol.ts';
-import { placeLabels } from './labels.ts';
+import type { Doing } from '../../ledger/use-doing.ts';
+import { labelled, placeLabels } from './labels.ts';
 import { faded, isInSight, isMap, toX, toY, type Painter, type View } from './view.ts';
 
 /** Bodies are never drawn smaller than this radius, in pixels. */
@@ -19,6 +18,9 @@ const SMALLEST = 7;
 const SMALLEST_ON_MAP = 3.2;
 /** Metres around a body within which it is drawn. */
 const AROUND_BODY = 2;
+
+/** With more bodies than this, lights, cones and flames of all at once would be one blob. */
+const CROWD = 24;
 
 /** Where the posture stands among the numbers of a body. */
 const POSTURE = 6;
@@ -30,6 +32,7 @@ export interface Scene {
   frame: Frame;
   /** The agent that is watched; −1 for none. */
   chosen: number;
+  doing: Doing;
   /** There are so many that what all of them see and light runs together in one shade. */
   together: boolean;
 }
@@ -38,7 +41,7 @@ function runsTogether(view: View, { bodies }: Frame): boolean {
   if (isMap(view)) return true;
   let count = 0;
   for (let at = POSTURE; at < bodies.length; at += BODY_STRIDE) if (bodies[at] !== AWAY) count++;
-  return count > MOST_APART;
+  return count > CROWD;
 }
 
 export function sceneOf(view: View, parts: Omit<Scene, 'together'>): Scene {
@@ -50,7 +53,6 @@ export interface BodyPicture {
   y: number;
   heading: number;
   awareness: number;
-  leaf: number;
   posture: number;
   carried: number;
 }
@@ -62,7 +64,6 @@ export function bodyAt({ bodies }: Frame, index: number): BodyPicture {
     y: bodies[at + 1],
     heading: bodies[at + 2],
     awareness: bodies[at + 3],
-    leaf: bodies[at + 4],
     posture: bodies[at + POSTURE],
     carried: bodies[at + 7],
   };
@@ -108,9 +109,6 @@ function drawSpeech(painter: Painter, x: number, y: number, text: string): void 
   context.fillText(text, middle, y - 8);
 }
 
-/** With more agents than this only the chosen and the played one are named. */
-const MOST_LABELS = 24;
-
 /** Left of the body, or right where there is no room. */
 function wickX(x: number, radius: number): number {
   const away = radius * 1.9 + 5;
@@ -139,38 +137,36 @@ export function drawOutlines(painter: Painter, program: Program, frame: Frame): 
   });
 }
 
-/** What is written beside a body: who it is and what it does, or only who. */
-function labelTexts({ program, frame }: Scene, index: number, body: BodyPicture): string[] {
-  const agent = program.agents[index];
-  if (index === frame.played) return [`${agent.title} (you)`];
-  const states = firstMind(program, agent.archetype)?.machine.states ?? [];
-  // A mind of one state, such as a tree by itself, is always in it.
-  const state = states.length > 1 ? states[body.leaf]?.title : undefined;
-  const doing = body.posture === DEAD ? 'dead' : body.posture >= LYING ? 'asleep' : state;
-  return doing ? [`${agent.title} · ${doing}`, agent.title] : [agent.title];
+/** What is written beside a body, best first: who it is and all that it does, the innermost of that, or only who. */
+function labelTexts({ program, frame, doing }: Scene, index: number, body: BodyPicture): string[] {
+  const { name, title } = program.agents[index];
+  if (index === frame.played) return [`${title} (you)`];
+  if (body.posture === DEAD) return [`${title} · dead`, title];
+  if (body.posture >= LYING) return [`${title} · asleep`, title];
+  const does = doing(name, frame.tick);
+  const texts = does.length > 0 ? [does.join(' › '), does[does.length - 1]] : [];
+  return [...new Set(texts)].map((text) => `${title} · ${text}`).concat(title);
 }
 
 /** Names, the chosen one’s and the played one’s before others’. */
 function drawLabels(painter: Painter, scene: Scene): void {
   const { context, view, tokens, width, height } = painter;
   const { program, frame, chosen } = scene;
-  const first = [chosen, frame.played].filter((index) => index >= 0);
-  const others =
-    program.agents.length <= MOST_LABELS
-      ? program.agents.map((_, index) => index).filter((index) => !first.includes(index))
-      : [];
   const smallest = isMap(view) ? SMALLEST_ON_MAP : SMALLEST;
-  const wishes = [...new Set(first), ...others].flatMap((index) => {
+  const inSight = program.agents.flatMap((_, index) => {
     if (index * BODY_STRIDE >= frame.bodies.length) return [];
     const body = bodyAt(frame, index);
     const [x, y] = [toX(view, body.x), toY(view, body.y)];
     if (body.posture === AWAY || x < 0 || x > width || y < 0 || y > height) return [];
+    return [{ index, body, x, y }];
+  });
+  const wishes = labelled(inSight, scene).map(({ index, body, x, y }) => {
     const { radius } = program.archetypes[program.agents[index].archetype];
     const away = Math.max(smallest, radius * view.scale) * 1.9;
     const [above, below] = [y - away - 5, y + away + 11];
     // Above for the played one: it is the one that others run into.
     const lines = index === frame.played ? [above, below] : [below, above];
-    return [{ index, middle: x, lines, texts: labelTexts(scene, index, body) }];
+    return { index, middle: x, lines, texts: labelTexts(scene, index, body) };
   });
   const setFont = (weight: number) => {
     context.font = `${weight} 11.5px 'Atkinson Hyperlegible Next Variable', sans-serif`;
@@ -217,8 +213,9 @@ export function drawBodies(painter: Painter, scene: Scene, wicks: boolean): void
     context.strokeStyle = index === chosen ? tokens.bone : lying ? tint : edge;
     context.lineWidth = (index === chosen ? 1.8 : 1) / size;
     context.stroke(DROP);
-    // On a map only a wick that burns is drawn, and among many the chosen one’s.
-    const burns = isMap(view) ? body.awareness > 0 : !together || index === chosen;
+    // On a map only a wick that burns is drawn; among many that of the chosen one and of those who are noticing.
+    const changes = body.awareness > 0 && body.awareness < 1;
+    const burns = isMap(view) ? body.awareness > 0 : !together || index === chosen || changes;
     if (wicks && archetype.sight && !lying && burns)
       burning.push([wickX(x, radius), y, body.awareness]);
   });

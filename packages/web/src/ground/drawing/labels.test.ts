@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { placeLabels } from './labels.ts';
+import { labelled, placeLabels } from './labels.ts';
 
 /** Of a font whose letters are 6 px wide. */
 const place = (wishes: Parameters<typeof placeLabels>[0], width = 400) =>
@@ -56,5 +56,28 @@ describe('Labels of bodies', () => {
           }
       }),
     );
+  });
+});
+
+const crowd = (count: number) =>
+  Array.from({ length: count }, (_, index) => ({ index, x: index * 10, y: 0 }));
+
+const named = (count: number, chosen: number, played: number) =>
+  labelled(crowd(count), { chosen, frame: { played } }).map(({ index }) => index);
+
+describe('whose names stand on the ground', () => {
+  it('the chosen one first, then the played one, then the others, the nearest to the chosen one first', () => {
+    expect(named(6, 4, 0)).toEqual([4, 0, 3, 5, 2, 1]);
+  });
+
+  it('no more than can be read, and among many only the chosen and the played one', () => {
+    expect(named(50, 30, -1)).toHaveLength(24);
+    expect(named(50, 30, -1)).not.toContain(0);
+    expect(named(90, 30, 2)).toEqual([30, 2]);
+  });
+
+  it('one that is both chosen and played is named once, and no one who is out of sight', () => {
+    expect(named(3, 1, 1)).toEqual([1, 0, 2]);
+    expect(named(3, 9, -1)).toEqual([0, 1, 2]);
   });
 });

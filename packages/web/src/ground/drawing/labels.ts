@@ -1,4 +1,33 @@
+import { MOST_APART } from '@crooked-lantern/core';
+import type { Frame } from '../../engine/protocol.ts';
+
 /** Where the names of bodies stand, so that none covers another. */
+
+/** No more agents than this are named: the chosen one, the played one, and those nearest to them. Among many only those two. */
+const MOST_LABELS = 24;
+
+interface InSight {
+  index: number;
+  x: number;
+  y: number;
+}
+
+/** Which agents are named, those first that matter most. */
+export function labelled<T extends InSight>(
+  inSight: readonly T[],
+  { chosen, frame }: { chosen: number; frame: Pick<Frame, 'played'> },
+): T[] {
+  const first = [chosen, frame.played].flatMap(
+    (index) => inSight.find((each) => each.index === index) ?? [],
+  );
+  if (inSight.length > MOST_APART) return [...new Set(first)];
+  const [centre] = first;
+  const far = ({ x, y }: T) => (centre ? Math.hypot(x - centre.x, y - centre.y) : 0);
+  const others = inSight
+    .filter((each) => !first.includes(each))
+    .sort((one, other) => far(one) - far(other));
+  return [...new Set(first), ...others].slice(0, MOST_LABELS);
+}
 
 /** All in pixels. */
 export interface LabelWish {

@@ -161,7 +161,7 @@ export function drawRoutes({ context, view, tokens }: Painter, ground: GroundPro
     context.setLineDash([]);
     if (isMap(view)) continue;
     context.fillStyle = tokens.mute;
-    context.font = `10px ${FONT_MONO}`;
+    context.font = `11px ${FONT_MONO}`;
     context.textAlign = 'left';
     for (let i = 0; i < points.length; i += 2) {
       const x = toX(view, points[i]);

@@ -5,6 +5,7 @@ import type { Comparison } from '../../engine/protocol.ts';
 import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { dashedLine, drawLanes, RULER } from '../../ledger/draw-lanes.ts';
 import { tickAt, xOf, type Window } from '../../ledger/time-window.ts';
+import { nestingsOf } from '../../ledger/stacked-bands.ts';
 import { choicesOf, laneTitles } from '../../ledger/lane-titles.ts';
 import { useProject } from '../../state/store.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
@@ -70,11 +71,17 @@ export function ComparedLanes({
     [decision, parting, agent],
   );
   const rows = shown.flatMap((name) => titles.map((of, side) => ({ name, of, side })));
-  const words = useMemo(() => {
-    const own = laneTitles(program, choicesOf(minds));
-    return new Map(
-      shown.flatMap((name) => [0, 1].map((side) => [`${name} ${side}`, own.get(name)!] as const)),
-    );
+  const [words, nestings] = useMemo(() => {
+    const ofBoth = <T,>(own: ReadonlyMap<string, T>) =>
+      new Map(
+        shown.flatMap((name) => {
+          const value = own.get(name);
+          return value === undefined
+            ? []
+            : [0, 1].map((side) => [`${name} ${side}`, value] as const);
+        }),
+      );
+    return [ofBoth(laneTitles(program, choicesOf(minds))), ofBoth(nestingsOf(program))];
   }, [program, minds, shown]);
   useDrawing(({ frame, lanes: here, program: running }) => {
     const surface = sharpCanvas(canvas.current);
@@ -98,6 +105,7 @@ export function ComparedLanes({
         ticksPerSecond: running.ticksPerSecond,
         agents: [...words.keys()],
         titles: words,
+        nestings,
         tokens,
       },
       window.current,
