@@ -4,7 +4,8 @@ import type { LedgerEntry, Reading } from '../world/state/recorder.ts';
 import type { Agent } from '../world/agents/agent.ts';
 import { reasonText } from '../world/readout/reason-text.ts';
 import { leafState } from '../world/readout/picture.ts';
-import { around, transitionTaken } from '../world/readout/readout.ts';
+import { activityEnd, around, transitionTaken } from '../world/readout/readout.ts';
+import { readList } from '../mind/machine/cells.ts';
 import { counter, ticksOf, type Detector, type Moment } from './detector.ts';
 
 /** What is noticed of decisions. */
@@ -305,6 +306,38 @@ export function waiting(): Detector {
           message: `It has been in ${title} for ${limits.waitsFor} s, which only ${ways.map(({ on }) => on).join(', ')} can end.`,
           place: { mind: mind.program.name, state: id },
         });
+      }
+    }
+  };
+}
+
+const ENDED = { success: 'succeeded', failure: 'failed' };
+
+/** States that stay although what they do has ended. */
+export function staysAfterEnd(): Detector {
+  return (moment) => {
+    const { world, limits, report } = moment;
+    const long = ticksOf(moment, limits.endedFor);
+    for (const agent of world.agents) {
+      if (agent.asleep || agent.resting || agent.isPlayed) continue;
+      for (const mind of agent.minds) {
+        for (const state of readList(agent.memory, mind.machine.cells.active)) {
+          const end = activityEnd(agent, mind, state);
+          if (!end || world.tick - end.tick !== long) continue;
+          // Where nothing leads out it is meant to stay; the checks of the file tell of those that are not.
+          if (waysOut(mind, state).length === 0) continue;
+          const { id, title, activity } = mind.program.machine.states[state];
+          // To go to a place and stay there until something comes is meant so.
+          const isOneAction = activity?.root.body.kind === 'do';
+          if (isOneAction && end.ending === 'success') continue;
+          report({
+            kind: 'ended',
+            agent: agent.name,
+            key: `${mind.program.name} ${id}`,
+            message: `What ${title} does ${ENDED[end.ending]} ${limits.endedFor} s ago; it is still in ${title} and does nothing there.`,
+            place: { mind: mind.program.name, state: id },
+          });
+        }
       }
     }
   };

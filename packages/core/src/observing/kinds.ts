@@ -71,6 +71,12 @@ export const OBSERVATIONS = {
     about: 'A state can only be left by events, and none of them has come since it was entered.',
     remedy: 'Raise the event, or add a transition after a time.',
   },
+  ended: {
+    title: 'Stays after its end',
+    about:
+      'A state stays although its tree or choice has ended or its action has failed, and does nothing since.',
+    remedy: 'Add a transition on done, or put what it does into a repeat.',
+  },
   oldGoal: {
     title: 'An old goal',
     about: 'A body walks to a place it remembers, while what it attends to is elsewhere.',

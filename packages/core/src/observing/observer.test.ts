@@ -482,6 +482,42 @@ it('an old goal: it walks to a remembered place while it attends to another', ()
   expect(kindsOf(walks([{ to: 'look', when: 'attention.strength > 0.6' }]))).toEqual([]);
 });
 
+it('tells of a state that stays after what it does has ended, once each time, and of none that goes on', () => {
+  const scene = (
+    does: number | ActionDocument,
+    transitions: StateDocument['transitions'],
+  ): Scene => {
+    const activity = typeof does === 'number' ? { tree: 'stands' } : does;
+    const wait = { do: 'wait', seconds: typeof does === 'number' ? does : 1 };
+    const change = ({ minds }: ProjectDocument) => {
+      minds.keeper.trees = { stands: { root: { sequence: [wait, wait] } } };
+    };
+    return {
+      document: keeper([{ id: 'stand', title: 'Stand', activity, transitions }, { id: 'rest' }], {
+        change,
+      }),
+      seconds: 8,
+    };
+  };
+  const away = [{ to: 'rest', when: 'time > 100' }];
+  expect(noticed(scene(0.5, away))).toMatchObject([
+    {
+      kind: 'ended',
+      agent: 'keeper',
+      message: 'What Stand does succeeded 5 s ago; it is still in Stand and does nothing there.',
+      place: { mind: 'keeper', state: 'stand' },
+      ticks: [expect.closeTo(360, -1)],
+    },
+  ]);
+  expect(noticed(scene(20, away))).toEqual([]);
+  expect(noticed(scene(0.5, [{ to: 'rest', on: 'done' }]))).toEqual([]);
+  expect(noticed(scene(0.5, [])), 'where nothing leads out, the file has a finding').toEqual([]);
+  // An action that went well, such as going to a place, may be followed by waiting there.
+  expect(noticed(scene({ do: 'wait', seconds: 0.5 }, away))).toEqual([]);
+  const lost: ActionDocument = { do: 'followRoute', route: 'self.route' };
+  expect(noticed(scene(lost, away))).toMatchObject([{ kind: 'ended' }]);
+});
+
 describe('a run that is watched', () => {
   const night = () => programOf(nightWatch());
 

@@ -3,7 +3,7 @@ import type { ObservationLimits } from '../model/documents/observation-limits.ts
 import { entriesOfTick, replayTick, revisit, type Run } from '../ledger/run.ts';
 import type { World } from '../world/world.ts';
 import { crowding, jitter, oldGoal } from './bodies.ts';
-import { flicker, repeatedFiring, repeats, starved, waiting } from './decisions.ts';
+import { flicker, repeatedFiring, repeats, starved, staysAfterEnd, waiting } from './decisions.ts';
 import { nearMisses, optionFlicker } from './fights-and-picks.ts';
 import type { Detector, Noticed } from './detector.ts';
 import { notFinite, targetGone } from './memory.ts';
@@ -35,6 +35,7 @@ const DETECTORS: readonly (() => Detector)[] = [
   repeatedFiring,
   starved,
   waiting,
+  staysAfterEnd,
   crowding,
   jitter,
   oldGoal,

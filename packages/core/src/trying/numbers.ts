@@ -13,9 +13,14 @@ export interface NumberSite {
   /** What it is called: “guard of transition 1 of Calm of Warden”. */
   words: string;
   value: number;
+  /** It is a time that something lasts, in seconds. */
+  lasts: boolean;
   /** The change that puts another number in its place. */
   put: (value: number) => DocumentCommand;
 }
+
+/** Fields that say how long something goes on. */
+const LASTS: readonly unknown[] = ['seconds', 'wait', 'for', 'after', 'minDuration', 'maxDuration'];
 
 function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] {
   const value = partAt(document, path);
@@ -24,6 +29,7 @@ function fieldSite(document: ProjectDocument, path: DocumentPath): NumberSite[] 
     {
       words: wordsOfPath(document, path),
       value,
+      lasts: LASTS.includes(path.at(-1)),
       put: (next) => ({ command: 'put', how: 'set', path, value: next }),
     },
   ];
@@ -55,6 +61,7 @@ function expressionSites(document: ProjectDocument, path: DocumentPath): NumberS
   return literalsIn(source).map(({ from, to, value }) => ({
     words: `${wordsOfPath(document, path)}, ${source}`,
     value,
+    lasts: false,
     put: (next) => {
       const before = source.slice(0, from);
       // A minus after a minus would be read as one sign.

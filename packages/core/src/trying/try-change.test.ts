@@ -175,6 +175,18 @@ describe('the smallest change that would have had it in the state', () => {
     );
   });
 
+  it('is none that only lets it go on for longer', () => {
+    const document = doing({ tree: 'watch' });
+    document.minds.keeper.trees!.watch.root = {
+      sequence: [
+        { do: 'wait', seconds: 1 },
+        { do: 'wait', seconds: 20 },
+      ],
+    };
+    const first: Target = { kind: 'row', of: 'watch', row: 2 };
+    expect(outcome(ranFor(document, 80), document, asked(80, first)).found).toBeNull();
+  });
+
   it('is looked for of who comes with a wave, too: with the senses of its kind', () => {
     const document = gameProject({ wave: {} });
     document.archetypes.beetle.sight = KEEN_SIGHT;

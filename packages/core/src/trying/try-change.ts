@@ -74,27 +74,35 @@ function firstTick(run: Run, program: Program, { tick: asked }: TryQuestion): nu
   return Math.min(asked - 1, Math.ceil(wanted / ticksPerSecond) * ticksPerSecond);
 }
 
-/**
- * Runs the past again from a tick under another program, with the same input. Gives the tick in which the
- * agent comes to the goal to be so at the end; −1 where it does not.
- */
+/** When the goal was met in a run of the past. */
+interface Met {
+  /** The tick in which the agent came to the goal to be so at the end; −1 where it was not. */
+  entered: number;
+  /** Every tick in which it was so. */
+  ticks: ReadonlySet<number>;
+}
+
+/** Runs the past again from a tick under another program, with the same input. */
 function runAgain(
   run: Run,
   program: Program,
   from: number,
   { agent, mind, tick: asked }: TryQuestion,
   goal: Target,
-): number {
+): Met {
   const world = swapProgram(revisit(run, from), program, 0, run.seed);
   const isMet = watchGoal(world, agent, mind, goal);
   let entered = -1;
+  const ticks = new Set<number>();
   const inputsAt = recordedInputs(run, from);
   while (world.tick < asked) {
     tickAsRecorded(world, inputsAt(world.tick + 1));
-    if (!isMet()) entered = -1;
-    else if (entered < 0) entered = world.tick;
+    if (isMet()) {
+      ticks.add(world.tick);
+      if (entered < 0) entered = world.tick;
+    } else entered = -1;
   }
-  return entered;
+  return { entered, ticks };
 }
 
 /** How large a change is: by factor or by sum, whichever makes less of it. */
@@ -157,7 +165,10 @@ export function* tryChanges(
   );
   let tried = 0;
   // The tick may have run under an earlier edit than the one that is in force.
-  if (runAgain(run, run.latest.program, from, question, goal) >= 0) return 'already';
+  const before = runAgain(run, run.latest.program, from, question, goal);
+  if (before.entered >= 0) return 'already';
+  /** A longer time with which it does the same, and only ends later, is no answer. */
+  const onlyLasts = (site: NumberSite, entered: number) => site.lasts && before.ticks.has(entered);
 
   const attempt = (site: NumberSite, after: number): Tried | null => {
     tried++;
@@ -171,8 +182,8 @@ export function* tryChanges(
       if (!(error instanceof CommandError)) throw error;
     }
     if (!program) return null;
-    const entered = runAgain(run, program, from, question, goal);
-    return entered < 0 ? null : { site, after, command, entered };
+    const { entered } = runAgain(run, program, from, question, goal);
+    return entered < 0 || onlyLasts(site, entered) ? null : { site, after, command, entered };
   };
 
   /** The number nearest to what it was that does, between one that does not and one that does; of those about as near the roundest. */

@@ -29,6 +29,9 @@ const Box = styled.section`
   }
 `;
 
+const LOOKED_AT =
+  'It tried the numbers of the transitions there, of the choice or the tree it is in, of its senses and of the lamps. It did not try values in memory, other agents and minds, moves, waves, the shape of the ground, texts, or two changes at once.';
+
 /** What was found, and what it would have come to. */
 function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) {
   const { words, before, after, entered } = found;
@@ -36,7 +39,7 @@ function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) 
     <p>
       {words[0].toUpperCase() + words.slice(1)}: <b>{after}</b> in place of <b>{before}</b>. This
       change makes it happen from {clockText(entered, perSecond, 2)} on. The search found no smaller
-      change of one number that does.
+      change of one number that does. {LOOKED_AT}
     </p>
   );
 }
@@ -114,8 +117,7 @@ export function TryIt({
       {answer && 'trouble' in answer && <p role="alert">{answer.trouble}</p>}
       {answer && 'found' in answer && !found && (
         <p role="status">
-          No single number does it, of those of the transitions there, of the choice or the tree it
-          is in, of its senses and of the lamps: the time before was run {answer.tried} times.
+          No single number does it: the time before was run {answer.tried} times. {LOOKED_AT}
         </p>
       )}
       {found && (

@@ -36,6 +36,11 @@ export const OBSERVATION_LIMITS = {
     20,
     'for this many seconds a state waits for an event that never came',
   ),
+  endedFor: seconds(
+    'Stays after its end for',
+    5,
+    'for this many seconds a state stays whose activity has ended',
+  ),
   oldFor: seconds(
     'Old goal for',
     2,
