@@ -85,6 +85,15 @@ describe('a fight', () => {
     const at = /To 0:([\d.]+)/.exec((await first.getAttribute('aria-label'))!)![1];
     await first.click();
     await expect.poll(() => tick(page)).toBe(Math.round(Number(at) * 60));
+    // And to why it did what it did.
+    await page
+      .getByRole('button', { name: /^Why .* landed at 0:/ })
+      .first()
+      .click();
+    const answer = page.getByRole('list', { name: 'The answer' });
+    await answer.getByText(/ away from edge to edge, of |^it flew /).waitFor();
+    await answer.getByText(/points of damage: /).waitFor();
+    expect(await faultsInBothThemes(page)).toEqual([]);
   });
 });
 

@@ -55,6 +55,22 @@ describe('asking why', () => {
     await page.getByRole('heading', { name: 'Graze' }).waitFor();
   });
 
+  it('starts from a lane, at the moment that is pressed, and from the playhead', async () => {
+    const night = await app.newNightWatch();
+    const page = await app.open(`${night}/minds/goose?agent=goose&tick=300`);
+    await page.getByTestId('hash').waitFor();
+    await page.getByRole('slider', { name: 'Playhead' }).press('Enter');
+    const answer = page.getByRole('list', { name: 'The answer' });
+    await answer.getByText('Goose is in Graze').waitFor();
+    expect(await tick(page)).toBe(300);
+    // The window begins with ten seconds: half of it is five.
+    const box = (await page.getByTestId('lanes').boundingBox())!;
+    const lane = (await page.getByRole('button', { name: 'Warden 1', exact: true }).boundingBox())!;
+    await page.mouse.dblclick(box.x + box.width / 4, lane.y + lane.height / 2);
+    await answer.getByText('Warden 1 is in Rounds').waitFor();
+    await expect.poll(() => tick(page)).toBe(150);
+  });
+
   it('starts from a state and from an option too', async () => {
     const night = await app.newNightWatch();
     const page = await app.open(`${night}/minds/warden?agent=warden2&state=comb&tick=120`);

@@ -18,6 +18,7 @@ const QUESTIONS: { [Ask in Asking['ask']]: fc.Arbitrary<Extract<Asking, { ask: A
   ever: fc.record({ ask: fc.constant('ever'), state: name }),
   memory: fc.record({ ask: fc.constant('memory'), key: name }),
   told: fc.constant({ ask: 'told' }),
+  hit: fc.record({ ask: fc.constant('hit'), side: fc.constantFrom('dealt', 'taken') }),
   wave: fc.record({ ask: fc.constant('wave'), wave: name }),
   ended: fc.constant({ ask: 'ended' }),
 };

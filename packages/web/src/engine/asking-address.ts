@@ -17,6 +17,8 @@ export function askingText(asking: Asking): string {
       if (target.kind === 'option') return `notOption:${target.choice}:${target.option}`;
       return `notRow:${target.of}:${target.row}`;
     }
+    case 'hit':
+      return `hit:${asking.side}`;
     case 'notices':
       return `notices:${asking.agent}`;
     case 'ever':
@@ -40,6 +42,8 @@ export function askingOf(text: string | null): Asking {
       return { ask: 'whyNot', target: { kind: 'option', choice: first, option: second ?? '' } };
     case 'notRow':
       return { ask: 'whyNot', target: { kind: 'row', of: first, row: Number(second) } };
+    case 'hit':
+      return { ask, side: first === 'taken' ? 'taken' : 'dealt' };
     case 'notices':
       return { ask, agent: first };
     case 'ever':

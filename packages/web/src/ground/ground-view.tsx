@@ -4,6 +4,8 @@ import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { OVERLAYS, overlayToggled } from '../state/view-slice.ts';
+import { WHY } from '../engine/asking-address.ts';
+import { useAsk } from '../shell/use-ask.ts';
 import { useDoing } from '../ledger/use-doing.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useTokens } from '../theme/use-tokens.ts';
@@ -150,6 +152,7 @@ export const GroundView = memo(function GroundView({
   onSelectAgent: (agent: string) => void;
 }) {
   const engine = useEngine();
+  const ask = useAsk();
   const dispatch = useAppDispatch();
   const overlays = useAppSelector(({ view }) => view.overlays);
   // Where there is little room, the whole ground would be too small to read.
@@ -297,6 +300,15 @@ export const GroundView = memo(function GroundView({
     if (at && at.agent >= 0 && engine.program) onSelectAgent(engine.program.agents[at.agent].name);
   };
 
+  /** A double click asks why the agent does what it does. */
+  const askAbout = (event: React.MouseEvent) => {
+    const at = under(event);
+    const found = at && engine.program?.agents[at.agent];
+    if (!found || at.agent === engine.frame?.played) return;
+    if (engine.program!.archetypes[found.archetype].stack >= 0)
+      ask({ agent: found.name, asking: WHY });
+  };
+
   // While the run rests, an agent can be dragged elsewhere.
   const lift = (event: React.PointerEvent) => {
     const at = under(event);
@@ -346,6 +358,7 @@ export const GroundView = memo(function GroundView({
         aria-label={player ? `Ground. ${keysWords(player.title)}` : 'Ground'}
         data-testid="ground"
         onClick={choose}
+        onDoubleClick={askAbout}
         onPointerDown={lift}
         onPointerMove={drag}
         onPointerUp={putDown}

@@ -109,6 +109,10 @@ export function LanesLegend() {
             </Fragment>
           ))}
         </Legend>
+        <p>
+          A double click on a lane or a mark asks why, at that moment; so does Enter on the
+          playhead, of the followed agent.
+        </p>
       </Dialog>
     </>
   );

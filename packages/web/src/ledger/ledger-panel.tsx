@@ -6,6 +6,7 @@ import {
   useState,
   type CSSProperties,
   type KeyboardEvent,
+  type MouseEvent,
   type PointerEvent,
 } from 'react';
 import { ChevronRight } from 'lucide-react';
@@ -19,11 +20,13 @@ import { Menu } from '../ui/overlays/menu.tsx';
 import { useHeight } from '../ui/timing/use-height.ts';
 import { clockText } from '../ui/words/time.ts';
 import { useCommands } from '../shell/commands.tsx';
+import { useAsk } from '../shell/use-ask.ts';
+import { askingAbout } from './asking-about.ts';
 import { useProject } from '../state/store.ts';
 import { drawLanes, laneHeight, markTicks, RULER, stripAt } from './draw-lanes.ts';
 import { sleepOf } from './draw-bands.ts';
 import { tickAt, windowFor, xOf, type Window } from './time-window.ts';
-import { foldedLanes, laneRows, sleepersOf } from './lane-titles.ts';
+import { foldedLanes, laneRows, sleepersOf, type LaneRow } from './lane-titles.ts';
 import { LanesLegend } from './lanes-legend.tsx';
 import { useLedgerSearch } from './find-in-ledger.tsx';
 import { Body, Foot, Names, Panel, Readout, Track } from './ledger-style.ts';
@@ -65,6 +68,7 @@ export const LedgerPanel = memo(function LedgerPanel({
   const further = around + useEngineValue(({ lanes }) => lanes.furtherRows);
   const tokens = useTokens();
   const search = useLedgerSearch();
+  const ask = useAsk();
   const zoom = (factor: number) => {
     const second = program?.ticksPerSecond ?? 60;
     const shown = (window.current.to - window.current.from) / second;
@@ -139,7 +143,7 @@ export const LedgerPanel = memo(function LedgerPanel({
     current!.addEventListener('wheel', onWheel, { passive: false });
     return () => current!.removeEventListener('wheel', onWheel);
   }, []);
-  const place = (event: PointerEvent) => {
+  const place = (event: MouseEvent) => {
     const box = canvas.current!.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
@@ -155,13 +159,34 @@ export const LedgerPanel = memo(function LedgerPanel({
       );
   };
 
+  /** The mark of a lane that stands within reach of a tick, the last of several. */
+  const dotNear = (name: string, tick: number) =>
+    engine.lanes.byAgent
+      .get(name)
+      ?.dots.filter(
+        (dot) => Math.abs(xOf(window.current, dot.tick) - xOf(window.current, tick)) < 5,
+      )
+      .at(-1);
+
+  /** Asks about a lane at a tick: about the mark there, else why the agent does what it does. */
+  const askAt = (row: LaneRow, tick: number) => {
+    const { frame } = engine;
+    const isPlayed = program?.agents[program.play]?.name === row.name;
+    // Without a mind nothing is decided.
+    if (!frame || row.isOfGame || isPlayed || tick < 1 || tick > frame.head) return;
+    const dot = dotNear(row.name, tick);
+    engine.seek(dot?.tick ?? tick);
+    const isAgent = (name: string) => program?.agents.some((each) => each.name === name) ?? false;
+    ask({ agent: row.name, asking: askingAbout(dot?.entry, isAgent) });
+  };
+
   /** What there is at a tick, in words: a mark within reach of it, else the state it is in. */
   const wordsAt = (row: { name: string; title: string }, tick: number): string => {
     const { lanes } = engine;
     const isNear = (other: { tick: number }) =>
       Math.abs(xOf(window.current, other.tick) - xOf(window.current, tick)) < 5;
     const of = lanes.byAgent.get(row.name);
-    const dot = of?.dots.filter(isNear).at(-1);
+    const dot = dotNear(row.name, tick);
     const edit = lanes.edits.filter(isNear).at(-1);
     const named = (name: string) => titles.get(row.name)?.get(name) ?? name;
     const at = (bands: readonly Band[] = []) => {
@@ -183,22 +208,30 @@ export const LedgerPanel = memo(function LedgerPanel({
     return `${clockText(tick, program!.ticksPerSecond, 1)} ${row.title}: ${words}`;
   };
 
-  const readOut = (event: PointerEvent) => {
-    const { frame } = engine;
-    if (!frame || !program) return;
+  /** The lane under the pointer, of a folded squad the member, and the tick; null where there is none. */
+  const under = (event: MouseEvent) => {
     const { x, y } = place(event);
     const tick = Math.round(tickAt(window.current, x));
     const down = y - RULER + scrolled.current;
     const row = agents[Math.floor(down / lane)];
-    if (!row || y < RULER || tick < 0 || tick > frame.head) return setHover(null);
+    if (!row || !engine.frame || y < RULER || tick < 0 || tick > engine.frame.head) return null;
     const { members } = row;
     const meant = members ? members[stripAt(down % lane, members.length, lane)] : row;
-    setHover({ x, text: wordsAt(meant, tick) });
+    return { x, tick, row: meant };
   };
+
+  const readOut = (event: MouseEvent) => {
+    const found = program && under(event);
+    setHover(found ? { x: found.x, text: wordsAt(found.row, found.tick) } : null);
+  };
+
+  /** The row of the followed agent, else of the first there is. */
+  const followedRow = () =>
+    agents.find(({ name }) => name === agent) ?? agents.find((each) => !each.isOfGame);
 
   /** The same for the keyboard: what the followed agent has at the playhead. */
   const tellAt = (tick: number) => {
-    const row = agents.find(({ name }) => name === agent) ?? agents.find((each) => !each.isOfGame);
+    const row = followedRow();
     if (row) setHover({ x: xOf(window.current, tick), text: wordsAt(row, tick) });
   };
 
@@ -218,6 +251,12 @@ export const LedgerPanel = memo(function LedgerPanel({
       ArrowUp: Math.max(frame.keptFrom, ...marks().filter((tick) => tick < frame.tick)),
       ArrowDown: Math.min(frame.head, ...marks().filter((tick) => tick > frame.tick)),
     };
+    const asked = followedRow();
+    if (event.key === 'Enter' && asked) {
+      event.preventDefault();
+      askAt(asked, frame.tick);
+      return;
+    }
     const step = ticksOfKey(event, program.ticksPerSecond);
     if (event.key === '+' || event.key === '-') {
       event.preventDefault();
@@ -341,6 +380,10 @@ export const LedgerPanel = memo(function LedgerPanel({
                 dragging.current = false;
               }}
               onPointerLeave={() => setHover(null)}
+              onDoubleClick={(event) => {
+                const found = under(event);
+                if (found) askAt(found.row, found.tick);
+              }}
             />
           </Playhead>
           {hover && (

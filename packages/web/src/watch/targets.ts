@@ -45,6 +45,20 @@ function othersOf(document: ProjectDocument, agent: string): Option[] {
     .map(({ name, title }) => entry({ ask: 'notices', agent: name }, `how it notices ${title}`));
 }
 
+/** What can be asked of the moves of an agent, where any agent of the project has one. */
+function fightsOf(document: ProjectDocument, agent: string): Option[] {
+  const archetypes = Object.values(document.archetypes);
+  if (!archetypes.some(({ moves = {} }) => namesOf(moves).length > 0)) return [];
+  const own = agentNamed(document, agent)?.archetype ?? null;
+  const { moves = {} } = own === null ? {} : document.archetypes[own];
+  return [
+    ...(namesOf(moves).length > 0
+      ? [entry({ ask: 'hit', side: 'dealt' }, 'why its latest move hit or missed')]
+      : []),
+    entry({ ask: 'hit', side: 'taken' }, 'why the latest move at it hit or missed, and how hard'),
+  ];
+}
+
 /** What can be asked: of states, options and rows of an agent’s first mind why not, and what else there is to ask. */
 export function targetsOf(document: ProjectDocument, agent: string): Option[] {
   const [name] = agentNamed(document, agent)?.minds ?? [];
@@ -75,6 +89,7 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
       entry({ ask: 'memory', key }, `when and why ${key} was written`),
     ),
     entry({ ask: 'moves' }, 'why it moves as it does'),
+    ...fightsOf(document, agent),
     ...othersOf(document, agent),
     entry({ ask: 'told' }, 'who ever told it something'),
     entry({ ask: 'ended' }, 'why the run ended'),

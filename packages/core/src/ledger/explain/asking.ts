@@ -1,6 +1,7 @@
 import type { Name } from '../../model/documents.ts';
 import { whatEverLedTo, whoTold, whyRemembered } from './ever.ts';
 import { whyEnded } from './ended.ts';
+import { howItHit, type HitSide } from './hits.ts';
 import { whyItMoves } from './moving.ts';
 import { howItNotices } from './noticing.ts';
 import type { Question, Statement } from './statement.ts';
@@ -20,6 +21,8 @@ export type Asking =
   | { ask: 'ever'; state: Name }
   | { ask: 'memory'; key: Name }
   | { ask: 'told' }
+  /** Why its latest move, or the latest that was meant for it, hit or missed, and took so much. */
+  | { ask: 'hit'; side: HitSide }
   /** Why no agent of a wave comes. */
   | { ask: 'wave'; wave: Name }
   /** Why the run ended. */
@@ -37,6 +40,7 @@ const ANSWERS: {
   ever: (question, { state }) => whatEverLedTo(question, state),
   memory: (question, { key }) => whyRemembered(question, key),
   told: (question) => whoTold(question),
+  hit: (question, { side }) => howItHit(question, side),
   wave: (question, { wave }) => whyNoAgent(question, wave),
   ended: (question) => whyEnded(question),
 };

@@ -14,6 +14,7 @@ import { revisitBefore } from '../run.ts';
 import {
   askedOf,
   checkTick,
+  condition,
   entriesOf,
   fact,
   lastBefore,
@@ -27,10 +28,6 @@ import { perceptFact } from './why.ts';
 
 /** So many of the latest percepts are listed. */
 const LISTED = 12;
-
-function condition(holds: boolean, statement: string): Statement {
-  return { ...fact(statement, null), holds };
-}
 
 function degreesText(radians: number): string {
   return `${Math.round(degrees(radians))}°`;

@@ -74,6 +74,11 @@ export function fact(
   return { statement, holds: true, values, since, nearest: null, cause };
 }
 
+/** Something that a statement rests on, and whether it is so. */
+export function condition(holds: boolean, statement: string): Statement {
+  return { ...fact(statement, null), holds };
+}
+
 /** More agents than this are not listed where one is not found. */
 const NAMED = 12;
 

@@ -1,7 +1,8 @@
 import type { LedgerEntry } from '@crooked-lantern/core';
 import styled from 'styled-components';
 import { PartTitle } from '../../minds/sheet-layout.ts';
-import { useEngine } from '../../engine/use-engine.tsx';
+import { useEngine, useEngineValue } from '../../engine/use-engine.tsx';
+import { useAsk, type WatchQuestion } from '../../shell/use-ask.ts';
 import { QuietButton } from '../../ui/button.tsx';
 import { clockText } from '../../ui/words/time.ts';
 import { RESULT_WORDS } from './fight-words.ts';
@@ -45,6 +46,17 @@ function effect({ harm, missedBy, result }: HitEntry): string {
 
 export function HitList() {
   const engine = useEngine();
+  const ask = useAsk();
+  const program = useEngineValue((client) => client.program);
+  const hasMind = (name: string) =>
+    program?.agents.some(
+      (agent) => agent.name === name && program.archetypes[agent.archetype].stack >= 0,
+    ) ?? false;
+  /** The question about a hit, of the one of both that has a mind; null where neither has. */
+  const asked = (hit: HitEntry): WatchQuestion | null => {
+    if (hasMind(hit.agent)) return { agent: hit.agent, asking: { ask: 'hit', side: 'dealt' } };
+    return hasMind(hit.of) ? { agent: hit.of, asking: { ask: 'hit', side: 'taken' } } : null;
+  };
   const { entries, perSecond } = useFights();
   const titleOf = useFightTitles();
   const hits = entries.filter((entry): entry is HitEntry => entry.kind === 'hit');
@@ -70,7 +82,18 @@ export function HitList() {
               {hit.of !== '' && <>at {titleOf(hit.of)} </>}
               <small>
                 {RESULT_WORDS[hit.result].toLowerCase()} {effect(hit)}
-              </small>
+              </small>{' '}
+              {asked(hit) && (
+                <QuietButton
+                  aria-label={`Why ${titleOf(hit.agent, hit.move)} ${RESULT_WORDS[hit.result].toLowerCase()} at ${clockText(hit.tick, perSecond, 2)}`}
+                  onPress={() => {
+                    engine.seek(hit.tick);
+                    ask(asked(hit)!);
+                  }}
+                >
+                  why?
+                </QuietButton>
+              )}
             </span>
           </li>
         ))}
