@@ -130,8 +130,9 @@ export const FINDINGS = {
   },
   outOfReach: {
     title: 'Never in reach',
-    about: 'A mind keeps its agent farther from its target than its moves reach.',
-    remedy: 'Let it go nearer, or give one of its moves a longer reach.',
+    about:
+      'A mind keeps its agent farther from its target than its moves reach, or a move passes over all it could hit.',
+    remedy: 'Let it go nearer, or give one of its moves a longer reach; begin the move lower.',
   },
   neverReady: {
     title: 'A move that is not ready yet',

@@ -153,6 +153,16 @@ describe('bodies that fight', () => {
     );
   });
 
+  it('must not strike over the heads of all', () => {
+    const high = (from: number) => ({ bat: { ...BAT, from, to: 3 } });
+    expect(found({ does: idle, moves: high(1.6) })).toEqual([]);
+    expect(found({ does: idle, moves: high(2) })).toContainEqual(
+      expect.stringMatching(
+        /^outOfReach: “bat” goes from 2 m up, and none of its enemies is higher/,
+      ),
+    );
+  });
+
   it('must be active for as long as a burst takes', () => {
     const burst = (active: number) => ({
       spit: { kind: 'thrown', active, damage: 5, shots: 3, gap: 0.2 } as MoveDocument,
@@ -171,7 +181,7 @@ describe('bodies that fight', () => {
     ]);
     expect(
       found({ does: idle, theirs, moves: { bat: { ...BAT, from: 2, to: 2.4 } } }),
-    ).toHaveLength(1);
+    ).toContainEqual(expect.stringMatching(/^noHarm: /));
     expect(found({ does: idle, health: null })).toEqual([]);
     expect(
       found({ does: idle, moves: { bat: { ...BAT, damage: 0 } }, theirs: { bat: BAT } }),

@@ -282,6 +282,24 @@ function canHurt(attacker: ArchetypeProgram, target: ArchetypeProgram): boolean 
   );
 }
 
+/** A move that passes over the heads of all it could hit. */
+function checkHeights(
+  archetype: ArchetypeProgram,
+  move: MoveProgram,
+  program: Program,
+  findings: Findings,
+): void {
+  if (move.kind === 'dodge') return;
+  const highest = Math.max(...enemiesOf(archetype, program).map(({ height }) => height));
+  // What drops comes down on its way.
+  if (highest < 0 || move.drop > 0 || move.from - move.radius < highest) return;
+  findings.warning(
+    'outOfReach',
+    `${archetype.path}.moves.${move.name}.from`,
+    `“${move.title}” goes from ${rounded(move.from, 'm')} up, and none of its enemies is higher than ${rounded(highest, 'm')}: it passes over all of them. Begin it lower.`,
+  );
+}
+
 /** Enemies with moves of which neither can take any health of the other. */
 function checkHarm(archetype: ArchetypeProgram, program: Program, findings: Findings): void {
   if (archetype.moves.length === 0) return;
@@ -325,6 +343,7 @@ export function checkMoves(program: Program, findings: Findings): void {
     for (const move of archetype.moves) {
       checkSpread(archetype, move, program, findings);
       checkBurst(archetype, move, program, findings);
+      checkHeights(archetype, move, program, findings);
     }
     checkHarm(archetype, program, findings);
   }
