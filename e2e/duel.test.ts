@@ -115,6 +115,16 @@ describe('tiers', () => {
     await expect.poll(() => values.locator('b').innerText()).toMatch(/^Gentle/);
     await values.click();
     await page.getByRole('heading', { name: /tier/i }).first().waitFor();
+    // A number is found in words, and given a value of its own.
+    await page.getByRole('button', { name: 'Add a number' }).click();
+    await page.getByRole('searchbox').fill('recovery of overhead');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: /^recovery of Overhead of Keeper in Gentle/ }).click();
+    await page.keyboard.type('×1.5');
+    await page.keyboard.press('Enter');
+    await page
+      .getByRole('button', { name: /^recovery of Overhead of Keeper in Gentle: ×1.5/ })
+      .waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
     await untilSaved(page);
   });
@@ -126,6 +136,14 @@ describe('moves', () => {
     await untilReady(page);
     await page.getByRole('button', { name: /^Keeper 1 placed/ }).click();
     const moves = page.getByRole('region', { name: 'Moves' });
+    await moves.getByText('Overhead', { exact: true }).first().click();
+    // Any number can be let differ by tier where it is edited.
+    await moves
+      .getByRole('link', { name: 'Let recovery of Overhead of Keeper differ by tier' })
+      .focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: /^recovery of Overhead of Keeper in Fierce/ }).waitFor();
+    await page.goBack();
     await moves.getByText('Overhead', { exact: true }).first().click();
     await setNumber(page, 'Wind-up of Overhead of Keeper', '1.2');
     await moves.getByRole('img', { name: /wind-up 1\.2 s, active 0\.12 s/i }).waitFor();

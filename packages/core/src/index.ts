@@ -183,6 +183,8 @@ export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';
 export { extractTree, inlineTree, nameFromWords } from './editing/minds/subtrees.ts';
 export { wordOfField, wordsOfPath } from './editing/commands/path-words.ts';
+export { tierNumbers } from './editing/tier-numbers.ts';
+export { stepsOfPath } from './model/names/path-text.ts';
 export { BUILTINS, missingText, signature, type Builtin } from './expression/builtins.ts';
 export type { ExpressionFault } from './expression/parse.ts';
 export { statePaths } from './findings/state-paths.ts';

@@ -15,6 +15,7 @@ import { Explained } from '../ui/overlays/tooltip.tsx';
 import { OwnMark } from './kind-field.tsx';
 import { gaitNamed, seenOf } from './senses/notice-curves.ts';
 import type { KindEditor } from './use-cast.ts';
+import { TierValues } from '../project/tier-values.tsx';
 
 export const Table = styled.table`
   width: 100%;
@@ -107,6 +108,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                     value={gait.speed}
                     onCommit={(speed) => set(name, { speed })}
                   />
+                  <TierValues path={`${editor.path}.gaits.${name}.speed`} />
                 </td>
                 <td>
                   <NumberText
@@ -115,6 +117,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                     value={gait.noise ?? 0}
                     onCommit={(noise) => set(name, { noise: noise || undefined })}
                   />
+                  <TierValues path={`${editor.path}.gaits.${name}.noise`} />
                 </td>
                 <td>
                   <NumberText
@@ -126,6 +129,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
                       set(name, { visibility: seen === usual ? undefined : seen });
                     }}
                   />
+                  <TierValues path={`${editor.path}.gaits.${name}.visibility`} />
                 </td>
                 <td>
                   <Toggle

@@ -15,6 +15,7 @@ import { NEW_HEARING, NEW_LANTERN, NEW_SIGHT } from './fresh-senses.ts';
 import { Table } from './gait-table.tsx';
 import { KindNumber, kindNumbers, OwnMark, type KindNumberProps } from './kind-field.tsx';
 import type { KindEditor } from './use-cast.ts';
+import { TierValues } from '../project/tier-values.tsx';
 
 const SIGHT = kindNumbers(['sight'], SIGHT_FIELDS);
 const HEARING = kindNumbers(['hearing'], HEARING_FIELDS);
@@ -52,6 +53,7 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
                       set(cones.map((other, n) => (n === i ? { ...other, [id]: value } : other)))
                     }
                   />
+                  <TierValues path={`${editor.path}.sight.cones[${i}].${id}`} />
                 </td>
               ))}
               <td>

@@ -21,6 +21,7 @@ import { Table } from './gait-table.tsx';
 import { EntryHeading } from './heading.tsx';
 import { Buttons, FormColumn } from './layout.ts';
 import type { CastEditor } from './use-cast.ts';
+import { TierValues } from '../project/tier-values.tsx';
 
 const Wide = styled(Table)`
   max-width: 760px;
@@ -88,6 +89,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
               <X size={12} /> limit
             </QuietButton>
           )}
+          <TierValues path={`squads.${name}.reach`} />
         </NumberField>
         <NumberField
           spec={SQUAD_FIELDS.delay}
@@ -97,7 +99,9 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
           onCommit={(delay) =>
             set({ delay: delay === SQUAD_FIELDS.delay.usual ? undefined : delay })
           }
-        />
+        >
+          <TierValues path={`squads.${name}.delay`} />
+        </NumberField>
       </Rows>
       <section aria-label="Roles">
         <h3>Roles</h3>
@@ -152,6 +156,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
                       placeholder="any"
                       onCommit={(slots) => setRole(i, { slots })}
                     />
+                    <TierValues path={`squads.${name}.roles[${i}].slots`} />
                   </td>
                   <td>
                     <NumberText

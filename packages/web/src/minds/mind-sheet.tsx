@@ -23,6 +23,7 @@ import { CopyButton } from './copy-button.tsx';
 import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
+import { TierValues } from '../project/tier-values.tsx';
 
 type Cadence = 'tick' | 'every' | 'event';
 
@@ -217,6 +218,7 @@ export function MindSheet({
                 onCommit={(every) => put(at('cadence'), { every })}
               />{' '}
               s
+              <TierValues path={`minds.${name}.cadence.every`} />
             </span>
           )}
         </Row>

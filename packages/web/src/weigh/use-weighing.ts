@@ -24,8 +24,8 @@ export interface Weighing {
   cell: number;
   /** Name of the band set that is opened; null for none. */
   bands: string | null;
-  /** Whether the tiers are opened. */
-  tiers: boolean;
+  /** Whether the tiers are opened: the path of a number that is to differ, or `all`; null where they are not. */
+  tiers: string | null;
   /** Whether the figures of fights are opened. */
   figures: boolean;
   /** Whose choice is shown live; null where no agent has the mind. */
@@ -95,7 +95,7 @@ export function useWeighing(): Weighing {
   const bands =
     bandsText !== null && Object.hasOwn(project.bands ?? {}, bandsText) ? bandsText : null;
 
-  const tiers = search.get('tiers') !== null;
+  const tiers = search.get('tiers');
   const figures = search.get('figures') !== null;
 
   const select = useCallback(

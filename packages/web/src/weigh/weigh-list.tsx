@@ -79,7 +79,7 @@ export const WeighList = memo(function WeighList({ weighing }: { weighing: Weigh
               key={`${name} ${each}`}
               type="button"
               aria-current={
-                name === mind && each === choice && bands === null && !tiers && !figures
+                name === mind && each === choice && bands === null && tiers === null && !figures
               }
               onClick={() =>
                 name === mind && each === choice
@@ -108,7 +108,11 @@ export const WeighList = memo(function WeighList({ weighing }: { weighing: Weigh
         ))}
       </ListGroup>
       <ListGroup title="Tiers">
-        <ListItem type="button" aria-current={tiers} onClick={() => select({ tiers: true })}>
+        <ListItem
+          type="button"
+          aria-current={tiers !== null}
+          onClick={() => select({ tiers: true })}
+        >
           Numbers by tier <small>{document.tiers?.length ?? 'none'}</small>
         </ListItem>
       </ListGroup>

@@ -56,7 +56,15 @@ function Chosen({ weighing }: { weighing: Weighing }) {
   const editing = useEdit();
   const sets = useProject((project) => project.document.bands);
   if (figures) return <HitList />;
-  if (tiers) return <TiersSheet editing={editing} onClose={() => select({ tiers: false })} />;
+  if (tiers !== null)
+    return (
+      <TiersSheet
+        editing={editing}
+        asked={tiers}
+        key={tiers}
+        onClose={() => select({ tiers: false })}
+      />
+    );
   if (bands !== null && sets)
     return (
       <BandsSheet

@@ -8,6 +8,7 @@ import type {
 } from '../../model/documents.ts';
 import { isNode } from '../../model/documents.ts';
 import { OBSERVATION_LIMITS } from '../../model/documents/observation-limits.ts';
+import { isObject } from '../../model/schema/schema.ts';
 import { nodeText } from '../../model/node-text.ts';
 import { pathText } from '../../model/names/path-text.ts';
 import type { DocumentPath } from './commands.ts';
@@ -40,10 +41,11 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   carryingSpeed: 'speed while carrying',
   callReach: 'call reach',
   states: 'states inside',
+  windUp: 'wind-up',
 };
 
 export function wordOfField(field: string): string {
-  return FIELD_WORDS[field] ?? field;
+  return FIELD_WORDS[field] ?? field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
 function titled(part: unknown, name: string | number): string {
@@ -68,6 +70,8 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     if (kind === 'rules') return `rules ${titled(part, step)}`;
     if (kind === 'choices') return `choice ${titled(part, step)}`;
   }
+  if (place === 'archetypes' && at === 3 && typeof step === 'string' && isObject(part))
+    return titled(part, step);
   if (place === 'grounds' && at === 3)
     return `${String(kind).replace(/s$/, '')} ${titled(part, step)}`;
   if (typeof step !== 'number') return at === path.length - 1 ? wordOfField(step) : null;

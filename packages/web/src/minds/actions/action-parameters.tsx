@@ -15,6 +15,7 @@ import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { Menu } from '../../ui/overlays/menu.tsx';
 import { NumberText } from '../../ui/fields/number-text.tsx';
 import { useDeclareKey } from '../../expression/declare-key.tsx';
+import { TierValues } from '../../project/tier-values.tsx';
 
 const Small = styled.span`
   color: var(--mute);
@@ -107,6 +108,7 @@ function Parameter({ mind, tree, action, name, spec, path, where, onChange }: Pa
           onCommit={set}
         />
         {spec.unit && <Small> {spec.unit === 'deg' ? '°' : spec.unit}</Small>}
+        <TierValues path={`${path}.${name}`} />
       </span>
     );
   }

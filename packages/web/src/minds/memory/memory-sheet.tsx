@@ -26,6 +26,7 @@ import { Mentions, useMentions } from '../mentions.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { PartTitle, Sheet, Trouble } from '../sheet-layout.ts';
 import { writeText } from '../../ui/timing/write-live.ts';
+import { TierValues } from '../../project/tier-values.tsx';
 
 const Keys = styled.ul`
   margin-top: 6px;
@@ -163,22 +164,27 @@ function Default({
 /** How a number changes by itself, and between what. */
 function OfNumber({
   name,
+  path,
   memoryKey,
   set,
 }: {
   name: string;
+  path: string;
   memoryKey: MemoryKeyDocument;
   set: (field: string, value: unknown) => void;
 }) {
   const text = (field: 'rate' | 'min' | 'max', label: string, placeholder: string) => (
-    <OptionalNumberText
-      label={label}
-      about={MEMORY_FIELDS[field].about}
-      spec={MEMORY_FIELDS[field]}
-      value={memoryKey[field]}
-      placeholder={placeholder}
-      onCommit={(value) => set(field, value)}
-    />
+    <span>
+      <OptionalNumberText
+        label={label}
+        about={MEMORY_FIELDS[field].about}
+        spec={MEMORY_FIELDS[field]}
+        value={memoryKey[field]}
+        placeholder={placeholder}
+        onCommit={(value) => set(field, value)}
+      />
+      <TierValues path={`${path}.${field}`} />
+    </span>
   );
   return (
     <>
@@ -203,6 +209,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
   const key = memory[name];
   const { type, unit, scope = 'self', forgetAfter, capacity, note } = key;
   const mentions = useMentions(mind, 'memory', name);
+  const path = `minds.${mind}.memory.${name}`;
   const set = (field: string, value: unknown) => put(['minds', mind, 'memory', name, field], value);
   const isList = type.startsWith('list');
   return (
@@ -255,8 +262,9 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
             onCommit={(value) => set('forgetAfter', value)}
           />
           {forgetAfter !== undefined && <small> s</small>}
+          <TierValues path={`${path}.forgetAfter`} />
         </span>{' '}
-        {type === 'number' && <OfNumber name={name} memoryKey={key} set={set} />}
+        {type === 'number' && <OfNumber name={name} path={path} memoryKey={key} set={set} />}
         {isList && (
           <span>
             <small>at most </small>

@@ -24,6 +24,7 @@ import { ActionParameters } from '../actions/action-parameters.tsx';
 import { partOf } from './visible-rows.ts';
 import { RowConduct, RowGuard } from './row-guard.tsx';
 import { kindTitle } from './row-words.ts';
+import { TierValues } from '../../project/tier-values.tsx';
 
 /** What a row says, each part edited where it stands. */
 
@@ -149,6 +150,7 @@ function NodeField({
               (number !== undefined || !spec.required) && onSet({ [field]: number })
             }
           />
+          <TierValues path={`${pathText}.${field}`} />
         </span>
       );
     case 'flag':

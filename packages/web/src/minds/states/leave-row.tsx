@@ -18,6 +18,7 @@ import { ExpressionField } from '../../expression/expression-field.tsx';
 import { LiveGuard } from '../live/live-guard.tsx';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { RowBody, RowName, SheetRow } from '../sheet-layout.ts';
+import { TierValues } from '../../project/tier-values.tsx';
 
 const Row = styled(SheetRow)`
   grid-template-columns: 86px minmax(0, 1fr) 96px 128px auto;
@@ -178,6 +179,7 @@ export function LeaveRow({ mind, agent, state, title, leave, index, count, path 
               onCommit={(value) => change({ for: value })}
             />
             <Small> s </Small>
+            <TierValues path={`${path}.for`} />
           </span>
         )}
         {leave.after !== undefined && (
@@ -190,6 +192,7 @@ export function LeaveRow({ mind, agent, state, title, leave, index, count, path 
               onCommit={(value) => change({ after: value })}
             />
             <Small> s </Small>
+            <TierValues path={`${path}.after`} />
           </span>
         )}
         {doing.length > 0 && <Small>do </Small>}

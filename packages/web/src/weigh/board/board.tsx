@@ -12,6 +12,7 @@ import { toggled } from '../../ui/words/toggled.ts';
 import { CurveCell, GradesCell, HEIGHT, ScoreCell, WIDTH } from './board-cells.tsx';
 import { Add, Cell, Foot, Heading, Name, Option, Said, Scroll, Table } from './board-style.ts';
 import { columnsOf } from './columns.ts';
+import { HiddenColumns } from './hidden-columns.tsx';
 import { useBoardMenus } from './use-board-menus.ts';
 import type { Weighing } from '../use-weighing.ts';
 import { eachWords, optionTitle } from '../words.ts';
@@ -86,6 +87,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
   const isNever = useNever(mind);
   useCoverageCommand();
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const scroll = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLTableSectionElement>(null);
   const said = useRef<HTMLParagraphElement>(null);
   useDrawing(({ frame, program }) => {
@@ -106,7 +108,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
 
   return (
     <>
-      <Scroll>
+      <Scroll ref={scroll}>
         <Table
           aria-label={`Options of ${document.title ?? choice}`}
           onKeyDown={walk}
@@ -260,6 +262,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
           </Button>
         )}
         <CoverageToggle />
+        <HiddenColumns of={scroll} column={COLUMN} count={columns.length} />
       </Foot>
       {dialog}
     </>

@@ -3,12 +3,15 @@ import {
   numberAt,
   TIER_CHANGE_FIELDS,
   tieredNumber,
+  stepsOfPath,
   tierInForce,
+  tierNumbers,
+  wordsOfPath,
   type TierChangeDocument,
   type TierDocument,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../../minds/sheet-layout.ts';
@@ -16,11 +19,11 @@ import { useProject } from '../../state/store.ts';
 import type { Editing } from '../../state/use-edit.ts';
 import { useAskText } from '../../ui/fields/ask-text.tsx';
 import { Button, QuietButton, RemoveButton } from '../../ui/button.tsx';
+import { ChooseFrom } from '../../ui/fields/choose-from.tsx';
 import { checkTitle, Choice } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { NoteText } from '../../ui/fields/note-text.tsx';
 import { readNumber } from '../../ui/fields/number-text.tsx';
-import { Explained } from '../../ui/overlays/tooltip.tsx';
 import { SideSheet } from '../layout.ts';
 
 const Table = styled.table`
@@ -75,19 +78,26 @@ function checkCell(text: string): string | null {
     : 'It takes a number, or a factor such as ×0.5; nothing leaves it as it is.';
 }
 
-/** What a path leads to, without the words that say only where: `keeper · charge · windUp`. */
-function shortPath(path: string): string {
-  const plain = new Set(['archetypes', 'moves', 'guards', 'minds', 'choices', 'grounds', 'agents']);
-  const steps = path.split(/[.[\]]/).filter((step) => step !== '' && !plain.has(step));
-  return steps.join(' · ');
-}
-
 /** The numbers that differ by tier, a row each; tiers across, the easiest first. */
-export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: () => void }) {
+export function TiersSheet({
+  editing,
+  asked,
+  onClose,
+}: {
+  editing: Editing;
+  /** Path of a number that is to differ; any other text for none. */
+  asked: string;
+  onClose: () => void;
+}) {
   const document = useProject((project) => project.document);
   const { put, run, trouble } = editing;
   const { ask, dialog } = useAskText();
-  const [fresh, setFresh] = useState<string[]>([]);
+  const [fresh, setFresh] = useState<string[]>(() =>
+    numberAt(document, asked) === undefined ? [] : [asked],
+  );
+  const [isChoosing, setChoosing] = useState(false);
+  const adder = useRef<HTMLButtonElement>(null);
+  const numbers = useMemo(() => (isChoosing ? tierNumbers(document) : []), [isChoosing, document]);
   const tiers = document.tiers ?? [];
   const inForce = tierInForce(document);
   const written = tiers.flatMap(({ changes = [] }) => changes.map(({ path }) => path));
@@ -123,21 +133,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
         });
       },
     });
-  const addNumber = () =>
-    ask({
-      title: 'A number that differs by tier',
-      label: 'Its path in the file',
-      verb: 'Add it',
-      value: 'archetypes.',
-      check: (path) =>
-        numberAt(document, path.trim()) === undefined
-          ? 'There is no number. A path looks like archetypes.keeper.reaction.'
-          : null,
-      onGive: (path) => {
-        setFresh((before) => [...before, path.trim()]);
-        return null;
-      },
-    });
+  const wordsOf = (path: string) => wordsOfPath(document, stepsOfPath(path) ?? []);
   return (
     <SideSheet aria-label="Tiers">
       <PartTitle>Tiers</PartTitle>
@@ -203,10 +199,11 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
           <tbody>
             {paths.map((path) => {
               const number = numberAt(document, path);
+              const words = wordsOf(path);
               return (
                 <tr key={path}>
                   <td>
-                    <Explained text={path}>{shortPath(path)}</Explained>
+                    {words[0].toUpperCase() + words.slice(1)}
                     <small>{number === undefined ? 'is gone' : `as written: ${number}`}</small>
                   </td>
                   {tiers.map((tier, i) => {
@@ -216,9 +213,9 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
                       <td key={tier.name}>
                         <InlineText
                           mono
-                          label={`${path} in ${title}`}
+                          label={`${words} in ${title}`}
                           value={cellText(change)}
-                          placeholder="as written"
+                          placeholder="same"
                           check={checkCell}
                           onCommit={(text) => setCell(i, path, text)}
                         />
@@ -250,7 +247,7 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
           <Plus size={14} /> Add a tier
         </Button>
         {tiers.length > 0 && (
-          <Button onPress={addNumber}>
+          <Button ref={adder} onPress={() => setChoosing(true)}>
             <Plus size={14} /> Add a number
           </Button>
         )}
@@ -258,6 +255,20 @@ export function TiersSheet({ editing, onClose }: { editing: Editing; onClose: ()
           <ArrowLeft size={14} /> Back to the choice
         </Button>
       </Buttons>
+      {isChoosing && (
+        <ChooseFrom
+          label="Number that differs by tier"
+          at={adder}
+          choices={numbers
+            .filter(({ path }) => !paths.includes(path))
+            .map(({ path, words, value }) => ({ id: path, name: words, about: `now ${value}` }))}
+          onChoose={(path) => {
+            setChoosing(false);
+            setFresh((before) => [...before, path]);
+          }}
+          onClose={() => setChoosing(false)}
+        />
+      )}
       {dialog}
     </SideSheet>
   );

@@ -1,6 +1,7 @@
 import {
   DIRECTOR_NAME,
   namesOf,
+  pathText,
   numberOf,
   SCORE_FIELDS,
   type DocumentPath,
@@ -93,7 +94,11 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
       <RowFindings path={`grounds.${name}.director`} />
       <h3>Modes</h3>
       {!schedule && <p>What holds for every agent for a time, by the clock.</p>}
-      <ScheduleForm schedule={schedule} onChange={(next) => put(at('schedule'), next)} />
+      <ScheduleForm
+        schedule={schedule}
+        path={pathText(at('schedule'))}
+        onChange={(next) => put(at('schedule'), next)}
+      />
       <h3>Scores</h3>
       <Scores aria-label="Scores">
         {namesOf(scores).map((score) => (

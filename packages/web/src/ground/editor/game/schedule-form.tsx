@@ -12,6 +12,7 @@ import { QuietButton, RemoveButton } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/fields/fields.tsx';
 import { InlineText } from '../../../ui/fields/inline-text.tsx';
 import { NumberText } from '../../../ui/fields/number-text.tsx';
+import { TierValues } from '../../../project/tier-values.tsx';
 
 const Modes = styled.ol`
   margin: 4px 0;
@@ -34,9 +35,12 @@ const AFTERWARDS = [
 /** The modes by the clock, one after the other. */
 export function ScheduleForm({
   schedule,
+  path,
   onChange,
 }: {
   schedule: ScheduleDocument | undefined;
+  /** Of the schedule in the document. */
+  path: string;
   onChange: (schedule: ScheduleDocument | undefined) => void;
 }) {
   const modes = schedule?.modes ?? [];
@@ -67,6 +71,7 @@ export function ScheduleForm({
                   onCommit={(value) => change(i, { for: value })}
                 />{' '}
                 s
+                <TierValues path={`${path}.modes[${i}].for`} />
               </span>
               <RemoveButton
                 label={`Remove mode ${i + 1}, ${mode}`}

@@ -15,6 +15,7 @@ import { Menu } from '../../../ui/overlays/menu.tsx';
 import { InlineText } from '../../../ui/fields/inline-text.tsx';
 import { OptionalNumberText } from '../../../ui/fields/number-text.tsx';
 import { firstArrivals, spawnsOf, waveWords } from './wave-words.ts';
+import { TierValues } from '../../../project/tier-values.tsx';
 
 const Head = styled.div`
   display: flex;
@@ -105,6 +106,7 @@ export function WaveForm({
   const ground = document.grounds[document.start.ground];
   const wave = ground.waves![name];
   const of = wave.title ?? name;
+  const path = `grounds.${document.start.ground}.waves.${name}`;
   const spawns = namesOf(ground.spawns ?? {});
   const chosen = spawnsOf(wave, ground);
   const titleOf = (spawn: string) => ground.spawns![spawn].title ?? spawn;
@@ -141,7 +143,7 @@ export function WaveForm({
       </Head>
       <p>{waveWords(wave, document)}</p>
       <TimeBar wave={wave} />
-      <RowFindings path={`grounds.${document.start.ground}.waves.${name}`} />
+      <RowFindings path={path} />
       <Rows>
         <Row label="Title">
           <InlineText
@@ -162,19 +164,25 @@ export function WaveForm({
           }))}
           onChoose={(id) => set('archetype', id)}
         />
-        <NumberField spec={count} of={of} value={wave.count} onCommit={(n) => set('count', n)} />
+        <NumberField spec={count} of={of} value={wave.count} onCommit={(n) => set('count', n)}>
+          <TierValues path={`${path}.count`} />
+        </NumberField>
         <NumberField
           spec={maxAlive}
           of={of}
           value={numberOf(wave, 'maxAlive', maxAlive)}
           onCommit={(n) => set('maxAlive', n === usualNumber(maxAlive, wave) ? undefined : n)}
-        />
+        >
+          <TierValues path={`${path}.maxAlive`} />
+        </NumberField>
         <NumberField
           spec={gap}
           of={of}
           value={numberOf(wave, 'gap', gap)}
           onCommit={(n) => set('gap', n === gap.usual ? undefined : n)}
-        />
+        >
+          <TierValues path={`${path}.gap`} />
+        </NumberField>
         <Row label="Where">
           {spawns.length === 0 ? (
             'There is no spawn place yet.'
@@ -235,6 +243,7 @@ export function WaveForm({
           }}
         >
           {times === 0 && <span> without end</span>}
+          <TierValues path={`${path}.times`} />
         </NumberField>
         {times !== 1 && (
           <>
@@ -248,6 +257,7 @@ export function WaveForm({
                 onCommit={(n) => set('delay', n)}
               />{' '}
               s
+              <TierValues path={`${path}.delay`} />
             </Row>
             <ChoiceField
               label={WAVE_FIELDS.after.label}
