@@ -108,6 +108,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
 
   return (
     <>
+      <HiddenColumns of={scroll} column={COLUMN} count={columns.length} />
       <Scroll ref={scroll}>
         <Table
           aria-label={`Options of ${document.title ?? choice}`}
@@ -262,7 +263,6 @@ export function Board({ weighing, document, editing }: BoardProps) {
           </Button>
         )}
         <CoverageToggle />
-        <HiddenColumns of={scroll} column={COLUMN} count={columns.length} />
       </Foot>
       {dialog}
     </>

@@ -1,7 +1,14 @@
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { useEffect, useState, type RefObject } from 'react';
-import { Button } from '../../ui/button.tsx';
+import styled from 'styled-components';
+import { QuietButton } from '../../ui/button.tsx';
 import { counted } from '../../ui/words/counted.ts';
+
+const Line = styled.div`
+  display: flex;
+  justify-content: end;
+  gap: 8px;
+`;
 
 /** How many columns lie out of sight on each side, from the widths in pixels. */
 export function hiddenColumns(
@@ -49,18 +56,19 @@ export function HiddenColumns({
     };
   }, [of, column, count]);
   const go = (way: 1 | -1) => of.current?.scrollBy({ left: way * of.current.clientWidth * 0.6 });
+  if (hidden.before + hidden.after === 0) return null;
   return (
-    <>
+    <Line>
       {hidden.before > 0 && (
-        <Button onPress={() => go(-1)}>
+        <QuietButton onPress={() => go(-1)}>
           <ArrowLeft size={14} /> {counted(hidden.before, 'column')} before
-        </Button>
+        </QuietButton>
       )}
       {hidden.after > 0 && (
-        <Button onPress={() => go(1)}>
+        <QuietButton onPress={() => go(1)}>
           {counted(hidden.after, 'more column')} <ArrowRight size={14} />
-        </Button>
+        </QuietButton>
       )}
-    </>
+    </Line>
   );
 }
