@@ -99,11 +99,52 @@ describe('npm start', () => {
     const leftBehind = databaseProcess(data);
     first.child.kill('SIGKILL');
     await ended(first.child);
-    expect(isAlive(leftBehind)).toBe(true);
+    // Nothing of it runs on unseen.
+    await expect.poll(() => isAlive(leftBehind), { timeout: 15_000 }).toBe(false);
     const second = start();
     await untilServing(second);
-    expect(isAlive(leftBehind)).toBe(false);
     expect(await health()).toEqual({ status: 'ok', database: 'ok' });
+  });
+
+  it('ends in time also when its database is frozen, and at once when it is told twice', async () => {
+    for (const twice of [false, true]) {
+      const started = start();
+      await untilServing(started);
+      const frozen = processesIn(path.join(data, 'postgres'));
+      for (const pid of frozen) process.kill(pid, 'SIGSTOP');
+      // A question that is never answered is no reason to wait.
+      fetch(`http://127.0.0.1:${port}/api/projects`).catch(() => {});
+      started.child.kill('SIGINT');
+      if (twice) {
+        await expect.poll(() => existsSync(path.join(data, 'running.json'))).toBe(true);
+        started.child.kill('SIGINT');
+      }
+      expect(await ended(started.child)).toBe(twice ? 130 : 0);
+      expect(frozen.filter(isAlive)).toEqual([]);
+      expect(existsSync(path.join(data, 'running.json'))).toBe(false);
+    }
+  });
+
+  it('that is interrupted while it sets up says that it ended', async () => {
+    const started = start();
+    await expect.poll(() => existsSync(path.join(data, 'password'))).toBe(true);
+    started.child.kill('SIGINT');
+    expect(await ended(started.child)).toBe(130);
+    expect(started.text()).toContain('Ended.');
+    expect(processesIn(path.join(data, 'postgres'))).toEqual([]);
+    await untilServing(start());
+  });
+
+  it('two at one moment: one serves, the other is refused', async () => {
+    const both = [start(), start({ PORT: String(await freePort()) })];
+    await expect
+      .poll(() => both.filter(({ text }) => text().includes('already runs on this data')).length, {
+        timeout: 30_000,
+      })
+      .toBe(1);
+    await expect
+      .poll(() => both.filter(({ text }) => /^http:/m.test(text())).length, { timeout: 60_000 })
+      .toBe(1);
   });
 
   it('says so when the port is taken, when it runs already, and when PORT is no port', async () => {

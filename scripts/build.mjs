@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { checkNode, Refusal, ROOT, runScript, say } from './project.mjs';
+import { checkInterrupted, checkNode, Refusal, ROOT, runScript, say } from './project.mjs';
 import { ensurePackages } from './install.mjs';
 
 /** What is built, by name: the sources it is built from, and the commands. */
@@ -108,6 +108,7 @@ export function ensureBuilt(parts) {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
     });
+    checkInterrupted(result);
     if (result.status !== 0) throw new Refusal(`Building ${what} failed; the reasons stand above.`);
     markBuilt(part, digest);
   }

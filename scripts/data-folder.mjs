@@ -1,5 +1,6 @@
 import {
   existsSync,
+  linkSync,
   mkdirSync,
   readdirSync,
   readFileSync,
@@ -49,24 +50,69 @@ export function ensureFolder(folder) {
 }
 
 /**
- * Claims the folder for this process; refuses where another start still uses it. Gives how to let go of it.
+ * Claims the folder for this process; refuses where another start still uses it, also one that begins in the same
+ * moment. Gives how to let go of it.
  * @param {string} folder @param {number} port
  */
 export function claim(folder, port) {
   const file = path.join(folder, 'running.json');
-  const other = existsSync(file) ? readClaim(file) : null;
-  if (
-    other &&
-    other.pid !== process.pid &&
-    isAlive(other.pid) &&
-    commandOf(other.pid).includes('start.mjs')
-  ) {
-    throw new Refusal(
-      `Crooked Lantern already runs on this data: http://127.0.0.1:${other.port} (process ${other.pid}).`,
-    );
+  const own = `${file}.${process.pid}`;
+  try {
+    writeFileSync(own, JSON.stringify({ pid: process.pid, port }), { mode: 0o600, flush: true });
+    if (!linked(own, file)) takeOver(own, file);
+  } finally {
+    rmSync(own, { force: true });
   }
-  writeWhole(file, JSON.stringify({ pid: process.pid, port }));
-  return () => rmSync(file, { force: true });
+  // Another start may have claimed it since, where this one has let go of it before.
+  return () => {
+    if (existsSync(file) && readClaim(file)?.pid === process.pid) rmSync(file, { force: true });
+  };
+}
+
+/** Gives a file a second name; false where something has it. Of several at once only one does. @param {string} from @param {string} to */
+function linked(from, to) {
+  try {
+    linkSync(from, to);
+    return true;
+  } catch (error) {
+    if (/** @type {NodeJS.ErrnoException} */ (error).code === 'EEXIST') return false;
+    throw error;
+  }
+}
+
+/** Puts our claim in place of one whose process is gone, which one start does at a time. @param {string} own @param {string} file */
+function takeOver(own, file) {
+  refuseWhereUsed(file);
+  const taking = `${file}.taking`;
+  for (let tries = 0; !linked(own, taking); tries++) {
+    const other = readClaim(taking);
+    // Who was taking over has died in the midst of it, or takes longer than it can.
+    if ((other && !isAlive(other.pid)) || tries > 100) rmSync(taking, { force: true });
+    sleep(20);
+  }
+  try {
+    refuseWhereUsed(file);
+    renameSync(own, file);
+  } finally {
+    rmSync(taking, { force: true });
+  }
+}
+
+/** @param {string} file */
+function refuseWhereUsed(file) {
+  const other = existsSync(file) ? readClaim(file) : null;
+  if (!other || other.pid === process.pid || !isAlive(other.pid)) return;
+  const command = commandOf(other.pid);
+  // Where the system does not say what a process is, it is taken for ours.
+  if (command !== '' && !command.includes('start.mjs')) return;
+  throw new Refusal(
+    `Crooked Lantern already runs on this data: http://127.0.0.1:${other.port} (process ${other.pid}).`,
+  );
+}
+
+/** @param {number} ms */
+function sleep(ms) {
+  Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, ms);
 }
 
 /** @param {string} file */
@@ -97,7 +143,7 @@ const NO_ROOM = 'Free some space, then start again; nothing that was saved is lo
 
 /** What is said of errors of the file system, by their code; null for others. @param {unknown} error @param {string} folder */
 export function refusalOf(error, folder) {
-  const { code, path: file = folder } = /** @type {NodeJS.ErrnoException} */ (error);
+  const { code, syscall, path: file = folder } = /** @type {NodeJS.ErrnoException} */ (error);
   switch (code) {
     case 'EACCES':
     case 'EPERM':
@@ -110,9 +156,32 @@ export function refusalOf(error, folder) {
     case 'EDQUOT':
       return fullDisk(folder);
     default:
-      return null;
+      // What else a file system has to say is of the folder, too: too long a name, a link that leads to itself.
+      return code !== undefined && FILE_CALLS.has(String(syscall))
+        ? new Refusal(`${file} can’t be used (${code}). Mend it, ${ELSEWHERE}.`)
+        : null;
   }
 }
+
+/** Calls of the system that work on files. */
+const FILE_CALLS = new Set([
+  'access',
+  'chmod',
+  'chown',
+  'fsync',
+  'link',
+  'lstat',
+  'mkdir',
+  'open',
+  'read',
+  'rename',
+  'rm',
+  'scandir',
+  'stat',
+  'statfs',
+  'unlink',
+  'write',
+]);
 
 /** @param {string} folder */
 export function fullDisk(folder) {

@@ -1,4 +1,5 @@
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
 import os from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -43,6 +44,47 @@ describe('the claim on a data folder', () => {
     release();
     expect(readdirSync(folder)).toEqual([]);
   });
+
+  it('is let go of only by its owner', () => {
+    const release = claim(folder, 4173);
+    writeFileSync(running(), JSON.stringify({ pid: process.ppid, port: 1 }));
+    release();
+    expect(JSON.parse(readFileSync(running(), 'utf8'))).toMatchObject({ pid: process.ppid });
+  });
+
+  it.each([
+    ['no claim', null],
+    ['the claim of a process that is gone', 2 ** 22 - 1],
+  ])(
+    'of many starts at one moment, over %s, one has it and the others are refused',
+    async (_, pid) => {
+      const other = Array.from({ length: 4 }, () => {
+        const script = `
+        import { claim } from ${JSON.stringify(path.resolve('scripts/data-folder.mjs'))};
+        await new Promise((go) => process.stdin.once('data', go));
+        // Its command line has the name of a start in it: start.mjs.
+        try { claim(${JSON.stringify(folder)}, 1); console.log('claimed'); }
+        catch (error) { console.log(error.message); }
+        await new Promise((go) => process.stdin.once('data', go));
+        process.exit();`;
+        const child = spawn(process.execPath, ['--input-type=module', '-e', script], {
+          stdio: ['pipe', 'pipe', 'inherit'],
+        });
+        const lines: string[] = [];
+        child.stdout.on('data', (text: Buffer) => lines.push(String(text).trim()));
+        return { child, lines };
+      });
+      if (pid !== null) writeFileSync(running(), JSON.stringify({ pid, port: 1 }));
+      for (const { child } of other) child.stdin.write('go');
+      await expect.poll(() => other.every(({ lines }) => lines.length > 0)).toBe(true);
+      const said = other.map(({ lines }) => lines[0]);
+      expect(said.filter((line) => line === 'claimed')).toHaveLength(1);
+      expect(said.filter((line) => line.includes('already runs on this data'))).toHaveLength(3);
+      expect(readdirSync(folder)).toEqual(['running.json']);
+      for (const { child } of other) child.stdin.write('go');
+      await Promise.all(other.map(({ child }) => new Promise((end) => child.once('exit', end))));
+    },
+  );
 });
 
 describe('the data folder', () => {
@@ -77,4 +119,12 @@ it('errors of the file system are said in a sentence with what to do, others are
   expect(words('ENOSPC')).toMatch(/^The disk that holds \/srv is full\. Free some space/);
   expect(words('ENOTDIR')).toMatch(/is not a folder/);
   expect(words('EWHATEVER')).toBeUndefined();
+  const odd = Object.assign(new Error(), {
+    code: 'ENAMETOOLONG',
+    syscall: 'mkdir',
+    path: '/srv/long',
+  });
+  expect(refusalOf(odd, '/srv')?.message).toBe(
+    '/srv/long can’t be used (ENAMETOOLONG). Mend it, or choose another folder with LANTERN_DATA.',
+  );
 });

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { Refusal, ROOT, say } from './project.mjs';
+import { checkInterrupted, Refusal, ROOT, say } from './project.mjs';
 
 const STAMP = path.join(ROOT, 'node_modules', '.lantern-installed');
 
@@ -21,6 +21,7 @@ export function ensurePackages() {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit'],
   });
+  checkInterrupted(result);
   if (result.status !== 0)
     throw new Refusal('Installing the node packages failed; what npm said stands above.');
   writeFileSync(STAMP, wanted);
@@ -50,11 +51,14 @@ export function installDebianPackages(what, packages) {
   )
     throw new Refusal(advice);
   say(`Installing ${what} from Debian’s packages …`);
-  const run = (/** @type {string} */ script) =>
-    spawnSync([...sudo, 'sh'][0], [...sudo, 'sh', '-c', script].slice(1), {
+  const run = (/** @type {string} */ script) => {
+    const result = spawnSync([...sudo, 'sh'][0], [...sudo, 'sh', '-c', script].slice(1), {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    }).status === 0;
+    });
+    checkInterrupted(result);
+    return result.status === 0;
+  };
   // Debian would otherwise set up and start a database server of its own, which we do not want.
   const quiet =
     'mkdir -p /etc/postgresql-common && [ -e /etc/postgresql-common/createcluster.conf ] || echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';

@@ -20,7 +20,7 @@ import path from 'node:path';
 import { fullDisk, writeWhole } from './data-folder.mjs';
 import { installDebianPackages } from './install.mjs';
 import { commandOf, isAlive, processesIn, waitUntil } from './processes.mjs';
-import { Refusal, say } from './project.mjs';
+import { checkInterrupted, Refusal, ROOT, say } from './project.mjs';
 
 /**
  * A PostgreSQL server of our own: own data folder, own port on the loopback address, never as root.
@@ -28,7 +28,8 @@ import { Refusal, say } from './project.mjs';
  * @typedef {object} Cluster
  * @property {string} url postgres://… of the database `lantern`
  * @property {number} port
- * @property {() => Promise<void>} stop
+ * @property {() => Promise<void>} stop within ten seconds
+ * @property {() => void} stopNow at once; what was committed is recovered at the next start
  * @property {(listener: (reason: Refusal) => void) => void} onExit called when the server ends without being stopped, with why
  */
 
@@ -153,6 +154,7 @@ function initialise(programs, home, data, user, durable) {
   });
   if (result.status !== 0) {
     rmSync(fresh, { recursive: true, force: true });
+    checkInterrupted(result);
     const words = (result.stderr || String(result.error ?? '')).trim();
     if (NO_SPACE.test(words)) throw fullDisk(home);
     throw new Refusal(
@@ -248,12 +250,25 @@ export async function startCluster({ folder, durable }) {
             `The database server refuses: ${error.message}. Its log is ${home}/postgres.log.`,
           );
     });
-    return { url: urlOf(DATABASE), port: server.port, onExit: server.onExit, stop: server.stop };
+    return {
+      url: urlOf(DATABASE),
+      port: server.port,
+      onExit: server.onExit,
+      stop: server.stop,
+      stopNow: server.stopNow,
+    };
   } catch (error) {
     await server.stop();
     throw error;
   }
 }
+
+/** How the server is ended, and how many seconds it is given each time. One that is frozen hears only the last. @type {readonly [NodeJS.Signals, number][]} */
+const STOPPING = [
+  ['SIGINT', 5],
+  ['SIGQUIT', 2],
+  ['SIGKILL', 3],
+];
 
 /**
  * @param {string} programs @param {string} home @param {string} data @param {{uid: number, gid: number} | null} user @param {boolean} durable
@@ -276,6 +291,16 @@ async function launch(programs, home, data, user, durable) {
     },
   );
   closeSync(log);
+  const guard = spawn(
+    process.execPath,
+    [path.join(ROOT, 'scripts/end-with-parent.mjs'), String(server.pid), data],
+    { cwd: '/', stdio: ['pipe', 'ignore', 'ignore'], detached: true },
+  );
+  // It is no reason to go on, or to fail.
+  guard.on('error', () => {});
+  guard.stdin.on('error', () => {});
+  guard.unref();
+  /** @type {import('node:net').Socket} */ (guard.stdin).unref();
   let ended = false;
   let stopping = false;
   /** @type {(reason: Refusal) => void} */
@@ -283,6 +308,7 @@ async function launch(programs, home, data, user, durable) {
   const end = () => {
     if (ended) return;
     ended = true;
+    guard.kill('SIGKILL');
     if (!stopping) whenLost(lastWords(home, from));
   };
   server.on('exit', end);
@@ -301,14 +327,25 @@ async function launch(programs, home, data, user, durable) {
     },
     async stop() {
       stopping = true;
-      if (ended) return;
-      server.kill('SIGINT');
-      if (await waitUntil(() => ended, 30)) return;
       // What was committed is safe in the log it writes ahead; it recovers from that at the next start.
-      server.kill('SIGQUIT');
-      await waitUntil(() => ended, 10);
+      for (const [signal, seconds] of STOPPING) {
+        if (ended) return;
+        server.kill(signal);
+        await waitUntil(() => ended, seconds);
+      }
+      endAll(data);
+    },
+    stopNow() {
+      stopping = true;
+      server.kill('SIGKILL');
+      endAll(data);
     },
   };
+}
+
+/** Ends outright what a server that was ended so has left behind: its processes, where they were frozen too. @param {string} data */
+function endAll(data) {
+  for (const pid of processesIn(data)) process.kill(pid, 'SIGKILL');
 }
 
 /** @param {string} url */

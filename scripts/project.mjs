@@ -7,6 +7,17 @@ export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
 /** An error whose message is all the user needs; printed without a stack. */
 export class Refusal extends Error {}
 
+/** A signal has ended the work, as Ctrl+C does. */
+export class Interrupted extends Error {}
+
+/** What a shell gives for a program that Ctrl+C has ended. */
+export const INTERRUPTED_CODE = 130;
+
+/** Throws where a program that was waited for was ended by a signal. @param {import('node:child_process').SpawnSyncReturns<unknown>} result */
+export function checkInterrupted({ signal, status }) {
+  if (signal !== null || status === INTERRUPTED_CODE) throw new Interrupted('Ended.');
+}
+
 /**
  * Runs `main`; a refusal is printed as one line and ends with exit code 1.
  * @param {() => Promise<void>} main
@@ -15,6 +26,11 @@ export async function runScript(main) {
   try {
     await main();
   } catch (error) {
+    if (error instanceof Interrupted) {
+      say(error.message);
+      process.exitCode = INTERRUPTED_CODE;
+      return;
+    }
     process.stderr.write(
       `${error instanceof Refusal ? error.message : error instanceof Error ? error.stack : String(error)}\n`,
     );

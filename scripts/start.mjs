@@ -1,12 +1,26 @@
 import net from 'node:net';
 import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
 import { ensureBuilt } from './build.mjs';
 import { chosenFolder, claim, ensureFolder, refusalOf } from './data-folder.mjs';
 import { ensurePackages } from './install.mjs';
 import { startCluster } from './postgres.mjs';
-import { checkNode, Refusal, ROOT, runScript, say } from './project.mjs';
+import {
+  checkNode,
+  Interrupted,
+  INTERRUPTED_CODE,
+  Refusal,
+  ROOT,
+  runScript,
+  say,
+} from './project.mjs';
 
 const DEFAULT_PORT = 4173;
+
+/** No part is waited for longer than this when all is ended; the database takes the longest. */
+const CLOSING_SECONDS = 11;
+/** Of those the server, which may wait for a database that is frozen. */
+const SERVER_SECONDS = 3;
 
 function chosenPort() {
   const text = process.env.PORT ?? String(DEFAULT_PORT);
@@ -49,10 +63,13 @@ async function run(folder, port) {
   /** @type {(() => Promise<void> | void)[]} */
   const closers = [claim(folder, port)];
   let closing = false;
+  let serves = false;
+  /** @type {() => void} */
+  let killDatabase = () => {};
   const closeAll = async () => {
     for (const close of closers.reverse()) {
       try {
-        await close();
+        await Promise.race([close(), pause(CLOSING_SECONDS * 1000)]);
       } catch (error) {
         complain(`While ending: ${error instanceof Error ? error.message : String(error)}`);
       }
@@ -66,8 +83,19 @@ async function run(folder, port) {
       () => process.exit(1),
     );
   };
+  const release = closers[0];
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
-    process.on(signal, () => shutDown(0));
+    process.on(signal, () => {
+      if (closing && signal === 'SIGINT') {
+        // Pressed once more: nothing is waited for.
+        killDatabase();
+        release();
+        process.exit(INTERRUPTED_CODE);
+      }
+      if (!serves && !closing) say('Ended.');
+      shutDown(serves ? 0 : INTERRUPTED_CODE);
+    });
+  endWithParent(() => shutDown(0));
   try {
     await checkPortFree(port);
     ensurePackages();
@@ -81,6 +109,7 @@ async function run(folder, port) {
       ),
     );
     const cluster = await starting;
+    killDatabase = cluster.stopNow;
     cluster.onExit((reason) => {
       complain(`${reason.message} Start again with npm start.`);
       shutDown(1);
@@ -93,11 +122,15 @@ async function run(folder, port) {
       demos: path.join(ROOT, 'demo'),
       logFile: path.join(folder, 'server.log'),
     });
-    closers.push(() => serving.close());
-    endWithParent(() => shutDown(0));
+    closers.push(() => Promise.race([serving.close(), pause(SERVER_SECONDS * 1000)]));
+    serves = true;
     say(serving.address);
   } catch (error) {
     if (closing) return;
+    if (error instanceof Interrupted) {
+      say(error.message);
+      return shutDown(INTERRUPTED_CODE);
+    }
     complain(wordsOf(error, folder));
     shutDown(1);
   }

@@ -1,0 +1,22 @@
+import { commandOf, isAlive, waitUntil } from './processes.mjs';
+
+/**
+ * Ends a process when the one that started this script is gone, however it ended: its end closes the pipe that is our
+ * standard input. A process that is started detached would run on unseen.
+ *
+ *     node scripts/end-with-parent.mjs <process> <text its command line holds>
+ */
+
+const [number, mark] = process.argv.slice(2);
+const pid = Number(number);
+
+// By the time it is to be ended, another process may have its number.
+const isThere = () => isAlive(pid) && commandOf(pid).includes(mark);
+
+process.stdin.resume();
+await new Promise((resolve) => process.stdin.once('close', resolve));
+for (const signal of /** @type {const} */ (['SIGINT', 'SIGQUIT', 'SIGKILL'])) {
+  if (!isThere()) break;
+  process.kill(pid, signal);
+  await waitUntil(() => !isThere(), 5);
+}
