@@ -60,8 +60,9 @@ function complain(line) {
  */
 async function run(folder, port) {
   ensureFolder(folder);
+  const release = claim(folder, port);
   /** @type {(() => Promise<void> | void)[]} */
-  const closers = [claim(folder, port)];
+  const closers = [release];
   let closing = false;
   let serves = false;
   /** @type {() => void} */
@@ -83,7 +84,6 @@ async function run(folder, port) {
       () => process.exit(1),
     );
   };
-  const release = closers[0];
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
     process.on(signal, () => {
       if (closing && signal === 'SIGINT') {

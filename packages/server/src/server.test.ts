@@ -1,4 +1,5 @@
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readProjectText, serialiseProject, type ProjectDocument } from '@crooked-lantern/core';
@@ -6,7 +7,7 @@ import type { FastifyInstance } from 'fastify';
 import pino from 'pino';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
-import { PROJECTS_A_PAGE } from './routes/projects.ts';
+import { EDITS_A_PAGE, PROJECTS_A_PAGE } from './routes/projects.ts';
 import { createServer } from './server.ts';
 import { openDatabase, type Database } from './storage/database.ts';
 import { loadDemos } from './storage/load-demos.ts';
@@ -256,6 +257,37 @@ describe('a project', () => {
       document: { title: 'Watch 1' },
     });
     expect((await call('GET', '/api/projects/night-watch/edits/9')).status).toBe(404);
+  });
+
+  it('gives the edits page by page, and those that say a text', async () => {
+    const id = await add('Long night');
+    const count = EDITS_A_PAGE + 30;
+    await database.models.Edit.bulkCreate(
+      Array.from({ length: count - 1 }, (_, i) => ({
+        projectId: id,
+        number: i + 2,
+        document: { ...demo, note: `edit ${i % 7}` },
+        what: i === 4 ? 'speed of Warden: 40 % → 50 %' : `guard ${i}`,
+        name: i === 9 ? 'The Quiet One' : null,
+      })) as never,
+    );
+    const page = async (query = '') => {
+      const { body } = await call('GET', `/api/projects/${id}/edits${query}`);
+      const { edits, more } = body as unknown as { edits: { number: number }[]; more: number };
+      return { numbers: edits.map(({ number }) => number), more };
+    };
+    const first = await page();
+    expect(first.numbers).toHaveLength(EDITS_A_PAGE);
+    expect([first.numbers[0], first.more]).toEqual([count, 30]);
+    const second = await page(`?before=${first.numbers.at(-1)}`);
+    expect([second.numbers[0], second.numbers.at(-1), second.more]).toEqual([30, 1, 0]);
+    expect(await page('?find=quiet')).toEqual({ numbers: [11], more: 0 });
+    expect(await page('?find=Edit%2011')).toMatchObject({ numbers: expect.arrayContaining([11]) });
+    // What databases take for a wildcard is meant as it is written.
+    expect(await page(`?find=${encodeURIComponent('40 %')}`)).toEqual({ numbers: [6], more: 0 });
+    expect(await page('?find=_uard')).toEqual({ numbers: [], more: 0 });
+    expect((await call('GET', `/api/projects/${id}/edits?before=x`)).status).toBe(400);
+    expect((await call('GET', `/api/projects/${id}/edits?find=`)).status).toBe(400);
   });
 
   it('can be put away and brought back', async () => {
@@ -535,6 +567,48 @@ describe('demos', () => {
       await loadDemos(store, DEMOS),
       'a project that was put away does not come back by itself',
     ).toBe(0);
+  });
+});
+
+describe('every refusal is a problem', () => {
+  it.each(['/%E0%A4%A', '/api/projects/%', '/api/nothing', '/api/projects/Not%20An%20Id'])(
+    'of %s',
+    async (url) => {
+      const response = await app.inject({ method: 'GET', url, headers: { host: HOST } });
+      expect(response.statusCode).toBeGreaterThanOrEqual(400);
+      expect(response.headers['content-type']).toMatch(/^application\/problem\+json/);
+      expect(response.json()).toMatchObject({ title: expect.any(String) });
+    },
+  );
+
+  it('of what is no HTTP; a connection that is dropped in the midst of a request is no failure', async () => {
+    const lines: string[] = [];
+    const logged = await createServer({
+      database,
+      pages: '/nowhere',
+      logger: pino({ level: 'warn' }, { write: (line: string) => void lines.push(line) }),
+    });
+    const { port } = new URL(await logged.listen({ host: '127.0.0.1', port: 0 }));
+    const send = (text: string, done: (socket: Socket) => void) =>
+      new Promise<string>((resolve) => {
+        let answer = '';
+        const socket = connect(Number(port), '127.0.0.1', () => {
+          socket.write(text);
+          done(socket);
+        });
+        socket.on('data', (data) => (answer += String(data)));
+        socket.on('close', () => resolve(answer));
+      });
+    expect(await send('orchard\r\n\r\n', () => {})).toMatch(
+      /^HTTP\/1\.1 400 [^]*application\/problem\+json/,
+    );
+    const half = `POST /api/projects HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nContent-Type: application/json\r\nContent-Length: 9000\r\n\r\n{"format":`;
+    await send(half, (socket) => socket.end());
+    await send(half, (socket) => socket.resetAndDestroy());
+    // The server has seen the end of both when it answers another.
+    expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status).toBe(200);
+    await logged.close();
+    expect(lines).toEqual([]);
   });
 });
 

@@ -3,11 +3,12 @@ import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import websocket from '@fastify/websocket';
 import { PROJECT_VERSION, projectSchema, toJsonSchema } from '@crooked-lantern/core';
-import Fastify, { type FastifyBaseLogger, type FastifyInstance } from 'fastify';
+import Fastify, { type FastifyBaseLogger, type FastifyInstance, type FastifyReply } from 'fastify';
 import { createChecker } from './checking/checker.ts';
 import { errors } from './plugins/errors.ts';
 import { sameOrigin } from './plugins/same-origin.ts';
 import { yupSchemas } from './plugins/yup-schemas.ts';
+import { Problem, PROBLEM_MEDIA_TYPE } from './problem.ts';
 import { healthRoutes } from './routes/health.ts';
 import { liveRoutes } from './routes/live.ts';
 import { pageRoutes } from './routes/pages.ts';
@@ -36,6 +37,22 @@ export async function createServer({
     loggerInstance: logger,
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true,
+    // An address that can't be read never reaches the handlers of errors.
+    frameworkErrors: (error, _, reply) => {
+      const problem = new Problem('malformed-request', error.message);
+      const answer: FastifyReply = reply as never;
+      answer.code(problem.status).type(PROBLEM_MEDIA_TYPE);
+      answer.send(problem.body());
+    },
+    // Nor does what is no HTTP at all.
+    clientErrorHandler(_, socket) {
+      if (!socket.writable) return;
+      const problem = new Problem('malformed-request', 'This is no request that HTTP knows.');
+      const body = JSON.stringify(problem.body());
+      socket.end(
+        `HTTP/1.1 ${problem.status} Bad Request\r\nContent-Type: ${PROBLEM_MEDIA_TYPE}\r\nContent-Length: ${Buffer.byteLength(body)}\r\nConnection: close\r\n\r\n${body}`,
+      );
+    },
   });
   // Documents come as JSON and as nothing else.
   app.removeContentTypeParser('text/plain');
@@ -55,7 +72,12 @@ export async function createServer({
     },
     strictTransportSecurity: false,
   });
-  await app.register(rateLimit, { max: REQUESTS_PER_MINUTE, timeWindow: '1 minute' });
+  await app.register(rateLimit, {
+    max: REQUESTS_PER_MINUTE,
+    timeWindow: '1 minute',
+    // A connection that was dropped by now has no address any more.
+    keyGenerator: ({ ip }) => (ip as string | undefined) ?? 'dropped',
+  });
   await app.register(compress);
   // Windows only listen.
   await app.register(websocket, { options: { maxPayload: 1024 } });

@@ -21,8 +21,17 @@ const EDIT = stated(
 );
 const PAGE = stated(part({ offset: matching(/^\d{1,9}$/, 'must be a number from 0') }));
 
+const EDITS = stated(
+  part({
+    before: matching(/^[1-9]\d{0,8}$/, 'must be the number of an edit'),
+    find: matching(/^[^\p{Cc}]{1,200}$/u, 'takes 1 to 200 characters'),
+  }),
+);
+
 /** Projects in one answer of the list. */
 export const PROJECTS_A_PAGE = 50;
+/** Edits in one answer of the list. */
+export const EDITS_A_PAGE = 200;
 
 type WithId = { Params: { id: string } };
 
@@ -150,12 +159,21 @@ export function projectRoutes(app: FastifyInstance, store: ProjectStore, checker
     },
   );
 
-  app.get<WithId>(
+  app.get<WithId & { Querystring: { before?: string; find?: string } }>(
     '/api/projects/:id/edits',
-    { schema: { summary: 'Every edit kept, latest first', params: PROJECT } },
-    async (request) => ({
-      edits: await store.edits(request.params.id),
-    }),
+    {
+      schema: {
+        summary: `Edits, latest first, ${EDITS_A_PAGE} from the one before \`before\`, those that say \`find\`, and how many more there are`,
+        params: PROJECT,
+        querystring: EDITS,
+      },
+    },
+    async ({ params, query: { before, find } }) =>
+      store.edits(params.id, {
+        before: before === undefined ? undefined : Number(before),
+        find,
+        limit: EDITS_A_PAGE,
+      }),
   );
 
   app.get<{ Params: { id: string; number: string } }>(

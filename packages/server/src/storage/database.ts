@@ -4,6 +4,7 @@ import { migration as createProjects } from './migrations/001-create-projects.ts
 import { migration as nameEdits } from './migrations/002-name-edits.ts';
 import { format2, observationLimits } from './migrations/003-format-2.ts';
 import { migration as whatEditsAre } from './migrations/005-what-edits-are.ts';
+import { migration as digests } from './migrations/006-digests.ts';
 import { defineModels, type Models } from './models.ts';
 
 export interface Database {
@@ -12,7 +13,7 @@ export interface Database {
   close(): Promise<void>;
 }
 
-const MIGRATIONS = [createProjects, nameEdits, format2, observationLimits, whatEditsAre];
+const MIGRATIONS = [createProjects, nameEdits, format2, observationLimits, whatEditsAre, digests];
 
 /** The database can't be used as it is; the message says why and what to do, in one sentence or two. */
 export class UnusableDatabase extends Error {

@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import type { GroundDocument, ProjectDocument } from '@crooked-lantern/core';
-import { cast, col, fn, Op, UniqueConstraintError } from 'sequelize';
+import { cast, col, Op, UniqueConstraintError, where as compared } from 'sequelize';
 import { Problem } from '../problem.ts';
 import type { Database } from './database.ts';
 import type { ProjectRow } from './models.ts';
@@ -63,7 +63,14 @@ export interface ProjectStore {
   watch(id: string, onSaved: (saved: SavedEdit) => void): () => void;
   remove(id: string): Promise<void>;
   restore(id: string): Promise<void>;
-  edits(id: string): Promise<EditSummary[]>;
+  /**
+   * So many edits before edit `before` (left out: from the latest on), latest first, and how many there are further
+   * back; with `find` only those whose name, number or words hold that text.
+   */
+  edits(
+    id: string,
+    page: { before?: number; find?: string; limit: number },
+  ): Promise<{ edits: EditSummary[]; more: number }>;
   readEdit(id: string, number: number): Promise<StoredProject>;
   /** Gives an edit a name, or with null takes it away. */
   nameEdit(id: string, number: number, name: string | null): Promise<void>;
@@ -101,6 +108,20 @@ function summaryOf(project: ProjectRow, document: ProjectDocument): ProjectSumma
   };
 }
 
+/** Edits that are called, numbered or described by a text. */
+function saying(text: string) {
+  // What a pattern takes for a wildcard is meant as it is written.
+  const pattern = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const number = /^(?:edit )?(\d{1,9})$/i.exec(text.trim())?.[1];
+  return [
+    { name: { [Op.iLike]: pattern } },
+    { what: { [Op.iLike]: pattern } },
+    ...(number === undefined
+      ? []
+      : [compared(cast(col('number'), 'text'), { [Op.like]: `${number}%` })]),
+  ];
+}
+
 export function createProjectStore({
   sequelize,
   models: { Project, Edit },
@@ -109,7 +130,7 @@ export function createProjectStore({
   // Any number of windows may have one project open.
   saved.setMaxListeners(0);
 
-  async function find(id: string): Promise<ProjectRow> {
+  async function findProject(id: string): Promise<ProjectRow> {
     const project = await Project.findByPk(id);
     if (!project) throw missing(id);
     return project;
@@ -122,7 +143,7 @@ export function createProjectStore({
   }
 
   async function read(id: string): Promise<StoredProject> {
-    const project = await find(id);
+    const project = await findProject(id);
     return readAt(id, project.edit, project.updatedAt);
   }
 
@@ -196,7 +217,7 @@ export function createProjectStore({
     },
 
     async latest(id) {
-      const { edit, updatedAt } = await find(id);
+      const { edit, updatedAt } = await findProject(id);
       return { edit, updatedAt: updatedAt.toISOString() };
     },
 
@@ -216,30 +237,31 @@ export function createProjectStore({
       await project.restore();
     },
 
-    async edits(id) {
-      await find(id);
-      const edits = await Edit.findAll({
-        where: { projectId: id },
-        attributes: [
-          'number',
-          'createdAt',
-          'name',
-          'what',
-          [fn('md5', cast(col('document'), 'text')), 'digest'],
-        ],
+    async edits(id, { before, find, limit }) {
+      await findProject(id);
+      const where = {
+        projectId: id,
+        ...(before !== undefined && { number: { [Op.lt]: before } }),
+        ...(find !== undefined && { [Op.or]: saying(find) }),
+      };
+      const { rows, count } = await Edit.findAndCountAll({
+        where,
+        attributes: ['number', 'createdAt', 'name', 'what', [col('digest'), 'digest']],
         order: [['number', 'DESC']],
+        limit,
       });
-      return edits.map((edit) => ({
+      const edits = rows.map((edit) => ({
         number: edit.number,
         createdAt: edit.createdAt.toISOString(),
         digest: String(edit.get('digest')),
         ...(edit.name !== null && { name: edit.name }),
         ...(edit.what !== null && { what: edit.what }),
       }));
+      return { edits, more: count - edits.length };
     },
 
     async readEdit(id, number) {
-      const project = await find(id);
+      const project = await findProject(id);
       return readAt(id, number, project.updatedAt);
     },
 

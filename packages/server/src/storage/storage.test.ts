@@ -125,7 +125,11 @@ describe('a database that can’t be used', () => {
 
   it.each([
     ['a table is missing', 'drop table edits', /relation "edits" does not exist\. Put the data/],
-    ['a column is missing', 'alter table edits drop column document', /document" does not exist/],
+    [
+      'a column is missing',
+      'alter table edits drop column document cascade',
+      /document" does not exist/,
+    ],
     [
       'a later version wrote it',
       `insert into "SequelizeMeta" (name) values ('099-later')`,

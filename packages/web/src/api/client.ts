@@ -107,9 +107,14 @@ export const api = {
       method: 'PUT',
       ...json(document, { 'if-match': `"${basedOn}"`, ...whatHeader(what) }),
     }),
-  /** Every edit kept, latest first. */
-  edits: (id: string) =>
-    request<{ edits: EditSummary[] }>(`/api/projects/${id}/edits`).then(({ edits }) => edits),
+  /** A page of the edits before one (left out: from the latest on) that say a text, latest first, and how many more there are. */
+  edits: (id: string, page: { before?: number; find?: string } = {}) => {
+    const said = Object.entries(page).filter(([, value]) => value !== undefined && value !== '');
+    const query = new URLSearchParams(said.map(([key, value]) => [key, String(value)])).toString();
+    return request<{ edits: EditSummary[]; more: number }>(
+      `/api/projects/${id}/edits${query && `?${query}`}`,
+    );
+  },
   readEdit: (id: string, number: number) =>
     request<StoredProject>(`/api/projects/${id}/edits/${number}`),
   nameEdit: (id: string, number: number, name: string | null) =>

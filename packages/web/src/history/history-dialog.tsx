@@ -1,6 +1,8 @@
 import type { ProjectDocument } from '@crooked-lantern/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { useEdits } from './use-edits.ts';
+import { useSettled } from '../ui/timing/use-settled.ts';
 import { api, ApiError, type EditSummary } from '../api/client.ts';
 import { changed } from '../state/project-slice.ts';
 import { useAppDispatch, useAppSelector, useProject } from '../state/store.ts';
@@ -63,9 +65,6 @@ const Against = styled.p`
   margin: 6px 0;
   color: var(--mute);
 `;
-
-/** Edits in the list before more are asked for. */
-const SHOWN = 100;
 
 /** The documents of edits, as far as they have been read: each is read once. */
 function useDocuments(id: string, numbers: readonly number[]) {
@@ -207,35 +206,21 @@ export function HistoryDialog() {
   const id = useProject((project) => project.id);
   const latest = useProject((project) => project.edit);
   const saved = useProject((project) => project.saving.kind === 'saved');
-  const [edits, setEdits] = useState<EditSummary[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [chosen, setChosen] = useState<number | null>(null);
-  const [most, setMost] = useState(SHOWN);
+  const [chosen, setChosen] = useState<EditSummary | null>(null);
   const [words, setWords] = useState('');
   const [other, setOther] = useState<Other>('before');
-  useEffect(() => {
-    if (!isOpen) return undefined;
-    let current = true;
-    api.edits(id).then(
-      (list) => current && setEdits(list),
-      (error: unknown) => {
-        if (!(error instanceof ApiError)) throw error;
-        if (current) setTrouble(error.message);
-      },
-    );
-    return () => {
-      current = false;
-    };
-  }, [isOpen, id, latest, saved]);
-  const wanted = words.trim().toLowerCase();
-  const saysIt = (each: EditSummary) =>
-    `${nameOf(each)} ${each.what ?? ''}`.toLowerCase().includes(wanted);
-  // There may be many, and mostly all are wanted.
-  const found = wanted === '' ? (edits ?? []) : (edits ?? []).filter(saysIt);
-  const at = edits?.findIndex(({ number }) => number === chosen) ?? -1;
-  const index = at < 0 ? 0 : at;
-  const edit = edits?.[index];
-  const previous = edits?.[index + 1]?.number;
+  const version = isOpen ? `${latest} ${saved}` : null;
+  const { list, more, trouble, readMore, name } = useEdits(
+    id,
+    useSettled(words.trim(), ''),
+    version,
+  );
+  // What was chosen stays, also where it is not among those that are found; its name may have changed.
+  const last = useRef<EditSummary | undefined>(undefined);
+  const edit =
+    list?.find(({ number }) => number === chosen?.number) ?? chosen ?? list?.[0] ?? last.current;
+  last.current = edit;
+  const previous = edit && edit.number > 1 ? edit.number - 1 : undefined;
   // An edit is not compared with itself.
   const against = other === edit?.number ? 'before' : other;
   const shown =
@@ -245,21 +230,6 @@ export function HistoryDialog() {
         )
       : [];
   const documents = useDocuments(id, shown);
-  const name = async (number: number, given: string | null) => {
-    try {
-      await api.nameEdit(id, number, given);
-      setEdits(
-        (list) =>
-          list?.map((each) =>
-            each.number === number ? { ...each, name: given ?? undefined } : each,
-          ) ?? null,
-      );
-      setTrouble(null);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(`The name was not kept: ${error.message}`);
-    }
-  };
   return (
     <Dialog title="History" isOpen={isOpen} wide onClose={() => dispatch(historyShown(false))}>
       {trouble && (
@@ -267,8 +237,8 @@ export function HistoryDialog() {
           {trouble}
         </p>
       )}
-      {!edits && !trouble && <p role="status">Reading …</p>}
-      {edits && edit && (
+      {!list && !trouble && <p role="status">Reading …</p>}
+      {list && edit && (
         <Columns $list="250px">
           <div role="group" aria-label="Edits">
             <Find
@@ -278,22 +248,20 @@ export function HistoryDialog() {
               value={words}
               onChange={({ target }) => setWords(target.value)}
             />
-            {found.length === 0 && <p role="status">No edit says that.</p>}
-            {found.slice(0, most).map((each) => (
+            {list.length === 0 && <p role="status">No edit says that.</p>}
+            {list.map((each) => (
               <EditItem
                 key={each.number}
                 type="button"
                 aria-current={each.number === edit.number}
-                onClick={() => setChosen(each.number)}
+                onClick={() => setChosen(each)}
               >
                 {nameOf(each)} <small>{agoText(each.createdAt, Date.now())}</small>
                 {each.what && <What>{each.what}</What>}
               </EditItem>
             ))}
-            {found.length > most && (
-              <QuietButton onPress={() => setMost(most + SHOWN)}>
-                {found.length - most} more
-              </QuietButton>
+            {more > 0 && (
+              <QuietButton onPress={() => runInBackground(readMore())}>{more} more</QuietButton>
             )}
           </div>
           <EditPage
@@ -304,7 +272,7 @@ export function HistoryDialog() {
             before={previous === undefined ? undefined : documents.known.get(previous)}
             other={against}
             otherDocument={typeof against === 'number' ? documents.known.get(against) : undefined}
-            others={edits.filter(({ number }) => number !== edit.number).slice(0, most)}
+            others={list.filter(({ number }) => number !== edit.number)}
             onCompared={setOther}
             trouble={documents.trouble}
             onNamed={(given) => runInBackground(name(edit.number, given))}

@@ -5,11 +5,12 @@ import { runEarlierEdit } from './earlier-edit.ts';
 
 /** Edits by number from 1: the digest of each, and which of them run. */
 function withEdits(digests: string[], running: number[]) {
-  vi.spyOn(api, 'edits').mockResolvedValue(
-    digests
+  vi.spyOn(api, 'edits').mockResolvedValue({
+    edits: digests
       .map((digest, i) => ({ number: i + 1, digest, createdAt: '2026-01-01T00:00:00Z' }))
       .reverse(),
-  );
+    more: 0,
+  });
   const read = vi.spyOn(api, 'readEdit').mockImplementation((id, number) =>
     Promise.resolve({
       id,

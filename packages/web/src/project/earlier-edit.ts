@@ -18,7 +18,7 @@ export async function runEarlierEdit(
   edit: number,
   isWanted: () => boolean,
 ): Promise<number | null> {
-  const edits = await api.edits(id);
+  const { edits } = await api.edits(id, { before: edit + 1 });
   const tried = new Set(edits.filter(({ number }) => number === edit).map(({ digest }) => digest));
   for (const { number, digest } of edits) {
     if (number >= edit || tried.has(digest)) continue;

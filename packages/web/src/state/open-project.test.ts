@@ -28,9 +28,14 @@ beforeEach(() => {
       ),
   );
   vi.spyOn(api, 'watch').mockReturnValue(() => {});
-  vi.spyOn(api, 'edits').mockResolvedValue(
-    [2, 1].map((number) => ({ number, createdAt: '2026-01-01T00:00:00Z', digest: `of ${number}` })),
-  );
+  vi.spyOn(api, 'edits').mockResolvedValue({
+    edits: [2, 1].map((number) => ({
+      number,
+      createdAt: '2026-01-01T00:00:00Z',
+      digest: `of ${number}`,
+    })),
+    more: 0,
+  });
 });
 afterEach(() => vi.restoreAllMocks());
 

@@ -6,11 +6,12 @@ import type { AppThunk } from './store.ts';
 
 /** Undo and redo, also over edits of earlier visits, whose documents are read when they are asked for. */
 
-/** Finds out what was done before the open edit. Without an answer undo goes back as far as this visit does. */
+/** Finds out what was done before the open edit, as far back as one page of edits goes. Without an answer undo goes back as far as this visit does. */
 export function readHistory(id: string, edit: number): AppThunk<Promise<void>> {
   return async (dispatch) => {
     try {
-      const edits = (await api.edits(id)).filter(({ number }) => number <= edit).reverse();
+      const page = await api.edits(id, { before: edit + 1 });
+      const edits = page.edits.toReversed();
       dispatch(historyRead({ id, ...historyOf(edits) }));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
