@@ -4,9 +4,11 @@ import type { Page } from 'playwright-core';
 /** What axe finds serious or worse, with where; by some of its rules, or all. */
 export async function seriousFaults(page: Page, rules?: string[]): Promise<string[]> {
   // Our pages hold no pages of others, so that axe needs no page of its own to put together what it finds.
-  const builder = new AxeBuilder({ page })
-    .setLegacyMode(true)
-    .options({ resultTypes: ['violations'] });
+  const builder = new AxeBuilder({ page }).setLegacyMode(true).options({
+    resultTypes: ['violations'],
+    // Whatever is pressed is 24 pixels wide and high, or has that much room around it.
+    rules: { 'target-size': { enabled: true } },
+  });
   const { violations } = await (rules ? builder.withRules(rules) : builder).analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

@@ -8,6 +8,7 @@ import { errorOf } from '../state/thrown.ts';
 import { ProjectPage } from './project-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { applyTheme } from '../state/theme-slice.ts';
+import { keepFocus } from '../shell/keep-focus.ts';
 import { CommandList } from '../shell/command-list.tsx';
 import { CommandProvider } from '../shell/commands.tsx';
 import { Header } from '../shell/header.tsx';
@@ -81,6 +82,7 @@ function BrokenPage({ error }: FallbackProps) {
 }
 
 function Pages() {
+  useEffect(() => keepFocus(), []);
   const theme = useAppSelector((state) => state.theme);
   useEffect(() => applyTheme(theme), [theme]);
   const { pathname } = useLocation();

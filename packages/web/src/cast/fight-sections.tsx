@@ -1,4 +1,6 @@
 import {
+  FRESH_GUARD,
+  FRESH_MOVE,
   GUARD_FIELDS,
   MOVE_FIELDS,
   nameFromWords,
@@ -60,15 +62,6 @@ const FIELDS_OF_KIND: Record<MoveKind, readonly (keyof typeof MOVE_FIELDS)[]> = 
   instant: [...TIMES, ...HITTING, ...FLYING, ...ALWAYS],
   dodge: [...TIMES, 'advance', 'invulnerable', 'rooted', 'sturdy', 'noise'],
 };
-
-const FRESH_MOVE: MoveDocument = {
-  windUp: 0.4,
-  active: 0.15,
-  recovery: 0.4,
-  reach: 1.2,
-  damage: 10,
-};
-const FRESH_GUARD: GuardDocument = { raise: 0.15 };
 
 /** One field by its spec. */
 function SpecField({

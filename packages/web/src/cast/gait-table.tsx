@@ -32,7 +32,7 @@ export const Table = styled.table`
     vertical-align: baseline;
   }
   button {
-    min-height: 20px;
+    min-height: 24px;
   }
 `;
 
@@ -155,7 +155,7 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
       </Table>
       {!base && (
         <QuietButton
-          style={{ minHeight: 20 }}
+          style={{ minHeight: 24 }}
           onPress={() => put(['gaits', freshIn(kind.gaits, 'gait')], 1)}
           aria-label={`Add a gait to ${of}`}
         >

@@ -12,7 +12,7 @@ const Own = styled.span`
   color: var(--found);
   white-space: nowrap;
   button {
-    min-height: 20px;
+    min-height: 24px;
     color: inherit;
   }
 `;
@@ -73,7 +73,7 @@ export function KindNumber({ editor, path, spec }: KindNumberProps & { editor: K
       {none !== undefined && value !== undefined && !editor.base && (
         <QuietButton
           aria-label={`${label} of ${editor.of}: ${none}`}
-          style={{ minHeight: 20 }}
+          style={{ minHeight: 24 }}
           onPress={() => editor.put(path, undefined)}
         >
           {none}

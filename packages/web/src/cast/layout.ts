@@ -15,7 +15,7 @@ export const FormColumn = styled.section`
     border-top: 1px solid var(--line);
     font-weight: 600;
     button {
-      min-height: 20px;
+      min-height: 24px;
     }
   }
   p {

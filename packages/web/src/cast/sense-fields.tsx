@@ -70,7 +70,7 @@ function ConeTable({ editor, cones }: { editor: KindEditor; cones: readonly Cone
       </Table>
       {cones.length < MOST_CONES && (
         <QuietButton
-          style={{ minHeight: 20 }}
+          style={{ minHeight: 24 }}
           aria-label={`Add a cone to ${of}`}
           onPress={() => set([...cones, { range: 3, halfAngle: 90, gain: 1 }])}
         >

@@ -85,7 +85,7 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
           onCommit={(reach) => set({ reach })}
         >
           {squad.reach !== undefined && (
-            <QuietButton style={{ minHeight: 20 }} onPress={() => set({ reach: undefined })}>
+            <QuietButton style={{ minHeight: 24 }} onPress={() => set({ reach: undefined })}>
               <X size={12} /> limit
             </QuietButton>
           )}

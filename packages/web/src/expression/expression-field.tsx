@@ -30,6 +30,7 @@ const QuestionDialog = latePart(
 
 const Shown = styled.button`
   max-width: 100%;
+  min-height: 24px;
   padding: 0 4px;
   border: 1px solid transparent;
   border-radius: 5px;

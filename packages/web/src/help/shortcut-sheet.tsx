@@ -32,7 +32,7 @@ const Scroll = styled.div`
     text-align: right;
   }
   button {
-    min-height: 22px;
+    min-height: 24px;
   }
 `;
 

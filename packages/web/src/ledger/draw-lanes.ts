@@ -18,7 +18,7 @@ import { xOf, type Window } from './time-window.ts';
 
 export const RULER = 20;
 const TALLEST_LANE = 36;
-const LOWEST_LANE = 19;
+const LOWEST_LANE = 24;
 
 /** What is picked and which moves are made stand below the states, where there is room for them. */
 const FURTHER_ROW = 15;

@@ -110,7 +110,7 @@ export const Foot = styled.div`
   }
   button {
     height: 20px;
-    min-height: 20px;
+    min-height: 24px;
     background: var(--panel);
     font-size: 0.9em;
     &[data-focus-visible] {

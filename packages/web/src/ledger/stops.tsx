@@ -1,9 +1,10 @@
 import type { Stop } from '@crooked-lantern/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import styled from 'styled-components';
 import type { EngineClient } from '../engine/engine-client.ts';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { useGoBack } from '../engine/use-go-back.ts';
+import { useFollow } from '../shell/use-follow.ts';
 import { useCommands } from '../shell/commands.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Explained } from '../ui/overlays/tooltip.tsx';
@@ -33,6 +34,14 @@ export function Stops() {
   const words = useEngineValue((client) =>
     client.frame?.playing === false ? stopWords(client.frame.stops, client) : '',
   );
+  // Whom it stopped for is watched.
+  const follow = useFollow();
+  const stoppedFor = useEngineValue(({ frame }) =>
+    frame?.playing === false ? (frame.stops[0]?.agent ?? '') : '',
+  );
+  useEffect(() => {
+    if (stoppedFor !== '') follow(stoppedFor);
+  }, [follow, stoppedFor]);
   const goesOn = useEngineValue(({ frame }) => isGoingOn(frame));
   const { goBack, refused } = useGoBack();
   useCommands(

@@ -4,7 +4,9 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Toolbar } from 'react-aria-components';
 import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
-import { useAppDispatch, useProject } from '../state/store.ts';
+import { useAppDispatch, useDocumentNow, useProject } from '../state/store.ts';
+import { useFollow } from '../shell/use-follow.ts';
+import { aboutSetup } from './whom-it-is-about.ts';
 import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
@@ -178,9 +180,18 @@ export function Transport() {
     });
   }, [engine, ask]);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const documentNow = useDocumentNow();
+  const follow = useFollow();
   const begin = useCallback(
-    async (setup: string | null) => setTrouble(await engine.begin(setup)),
-    [engine],
+    async (setup: string | null) => {
+      const refused = await engine.begin(setup);
+      setTrouble(refused);
+      const begun = setup === null ? undefined : documentNow().setups?.[setup];
+      if (refused !== null || !begun || !engine.program) return;
+      const about = aboutSetup(begun, engine.program);
+      if (about !== null) follow(about);
+    },
+    [engine, documentNow, follow],
   );
   const dispatch = useAppDispatch();
   const { players, setups } = usePlayersAndSetups();

@@ -37,7 +37,7 @@ export function CopyButton({
       <QuietButton
         aria-label={outcome === 'none' ? `Copy ${what}` : `${words}: ${what}`}
         onPress={copy}
-        style={{ minHeight: 20 }}
+        style={{ minHeight: 24 }}
       >
         {icon}
       </QuietButton>

@@ -86,7 +86,7 @@ const Parameters = memo(function Parameters({
           <RowFindings path={`minds.${mind}.trees.${tree}.parameters.${name}`} />
         </span>
       ))}
-      <QuietButton onPress={() => put(path(fresh()), 'point')} style={{ minHeight: 22 }}>
+      <QuietButton onPress={() => put(path(fresh()), 'point')} style={{ minHeight: 24 }}>
         <Plus size={13} /> Add a parameter
       </QuietButton>
     </div>

@@ -20,6 +20,7 @@ import { redo, undo } from '../state/undo.ts';
 import { historyShown } from '../state/view-slice.ts';
 import { TierPill } from './tier-pill.tsx';
 import { EarlierEditNotice } from './earlier-edit-notice.tsx';
+import { FirstStepsCard } from './first-steps/first-steps-card.tsx';
 import { JoinedNotice } from './joined-notice.tsx';
 import { useLeavingWarning } from './use-leaving-warning.ts';
 import { VersionNotice } from './version-notice.tsx';
@@ -256,6 +257,7 @@ export function ProjectHeader({ places }: { places: readonly PlaceLink[] }) {
           </>
         }
       />
+      <FirstStepsCard />
       <SavingTrouble />
       <JoinedNotice />
       <VersionNotice />

@@ -56,6 +56,7 @@ export const MainButton = styled(AriaButton)`
 /** A button that shows nothing but its icon or word until it is needed. */
 export const QuietButton = styled(AriaButton)`
   ${base}
+  min-width: 24px;
   padding: 0 0.4em;
   border-color: transparent;
   background: none;
@@ -97,7 +98,7 @@ export const Jump = styled.button`
 /** Takes something away; `label` says what, for readers. */
 export function RemoveButton({ label, onPress }: { label: string; onPress: () => void }) {
   return (
-    <QuietButton aria-label={label} onPress={onPress} style={{ minHeight: 20 }}>
+    <QuietButton aria-label={label} onPress={onPress} style={{ minHeight: 24 }}>
       <Trash2 size={12} />
     </QuietButton>
   );

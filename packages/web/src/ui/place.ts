@@ -34,7 +34,7 @@ export const ListHead = styled.div`
     font-weight: 600;
   }
   button {
-    min-height: 22px;
+    min-height: 24px;
   }
 `;
 
@@ -44,6 +44,7 @@ export const ListItem = styled.button`
   justify-content: space-between;
   gap: 8px;
   width: 100%;
+  min-height: 24px;
   padding: 3px 8px;
   border: 0;
   border-radius: 6px;

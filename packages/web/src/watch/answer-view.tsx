@@ -45,7 +45,7 @@ const List = styled.ul`
     color: var(--mute);
   }
   button {
-    min-height: 20px;
+    min-height: 24px;
     padding: 0 4px;
     color: var(--sight);
     font-weight: 400;

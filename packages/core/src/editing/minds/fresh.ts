@@ -1,17 +1,26 @@
-import { ACTIONS, type ActionName, type ParameterSpec } from '../../model/actions/actions.ts';
+import {
+  ACTION_NAMES,
+  ACTIONS,
+  type ActionName,
+  type ParameterSpec,
+} from '../../model/actions/actions.ts';
 import type {
   ActionDocument,
+  GuardDocument,
   MemoryType,
+  MoveDocument,
   Name,
   NodeDocument,
   ParameterType,
   ProjectDocument,
   TreeCallDocument,
 } from '../../model/documents.ts';
-import { directingMinds, groupNames } from '../../model/groups.ts';
+import { directingMinds, groupNames, mayDo } from '../../model/groups.ts';
 import { mindsOf } from '../../model/kinds.ts';
 import { namesOf } from '../../model/names/names.ts';
 import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/documents.ts';
+import type { DocumentCommand, DocumentPath } from '../commands/commands.ts';
+import { nameFromWords } from './subtrees.ts';
 
 /** New parts of minds, with values that work or come close, to be changed where they stand. */
 
@@ -90,6 +99,82 @@ export function namesFor(
     default:
       return null;
   }
+}
+
+/** Names that can be made with nothing but a title, where an action needs one and there is none. */
+export type MadeByTitle = 'move' | 'guard' | 'score';
+
+const isMadeByTitle = (kind: ParameterSpec['kind']): kind is MadeByTitle =>
+  kind === 'move' || kind === 'guard' || kind === 'score';
+
+/** What an action must name and nothing has the name of yet; null where all is there. Keys of memory are asked for by their types. */
+export function missingName(
+  document: ProjectDocument,
+  mind: Name,
+  action: ActionName,
+): ParameterSpec['kind'] | null {
+  for (const spec of Object.values<ParameterSpec>(ACTIONS[action].parameters)) {
+    if (!spec.required || spec.kind === 'key' || spec.kind === 'list') continue;
+    if (namesFor(document, mind, action, spec)?.length === 0) return spec.kind;
+  }
+  return null;
+}
+
+/** What of that can be made at once: the action is offered, and asks for its title first. */
+export function missingByTitle(
+  document: ProjectDocument,
+  mind: Name,
+  action: ActionName,
+): MadeByTitle | null {
+  const kind = missingName(document, mind, action);
+  return kind !== null && isMadeByTitle(kind) ? kind : null;
+}
+
+/** The actions an editor offers for a mind: those it may do, and that name nothing which only other pages make. */
+export function offeredActions(document: ProjectDocument, mind: Name): ActionName[] {
+  return ACTION_NAMES.filter((action) => {
+    if (!mayDo(document, mind, action)) return false;
+    const kind = missingName(document, mind, action);
+    return kind === null || isMadeByTitle(kind);
+  });
+}
+
+/** A strike to begin with. */
+export const FRESH_MOVE: MoveDocument = {
+  windUp: 0.4,
+  active: 0.15,
+  recovery: 0.4,
+  reach: 1.2,
+  damage: 10,
+};
+export const FRESH_GUARD: GuardDocument = { raise: 0.15 };
+
+/** Adds something new that actions of a mind can name: a move or a guard to every body with the mind, or a score to the ground. */
+export function addNamed(
+  document: ProjectDocument,
+  mind: Name,
+  kind: MadeByTitle,
+  title: string,
+): DocumentCommand {
+  const { start, grounds, archetypes } = document;
+  const what = `new ${kind} ${title}`;
+  const set = (path: DocumentPath, value: unknown) =>
+    ({ command: 'put', how: 'set', path, value }) as const;
+  if (kind === 'score') {
+    const { scores = {} } = grounds[start.ground];
+    const name = nameFromWords(title, scores, kind);
+    const path = ['grounds', start.ground, 'scores'];
+    return { command: 'several', what, commands: [set(path, { ...scores, [name]: {} })] };
+  }
+  const bodies = namesOf(archetypes).filter((each) => mindsOf(archetypes[each]).includes(mind));
+  const part = kind === 'move' ? 'moves' : 'guards';
+  const taken = Object.assign({}, ...bodies.map((each) => archetypes[each][part])) as object;
+  const name = nameFromWords(title, taken, kind);
+  const fresh = kind === 'move' ? { ...FRESH_MOVE, title } : { ...FRESH_GUARD, title };
+  const commands = bodies.map((each) =>
+    set(['archetypes', each, part], { ...archetypes[each][part], [name]: fresh }),
+  );
+  return { command: 'several', what, commands };
 }
 
 /** Expressions that have a type, as far as anything can be guessed. */

@@ -1,22 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkProject } from '../../findings/check-project.ts';
-import { ACTION_NAMES, ACTIONS, type ParameterSpec } from '../../model/actions/actions.ts';
+import { ACTIONS, type ActionName, type ParameterSpec } from '../../model/actions/actions.ts';
 import {
   NODE_KINDS,
   type NodeDocument,
   type ProjectDocument,
   type StateDocument,
 } from '../../model/documents.ts';
-import { mayDo } from '../../model/groups.ts';
 import { namesOf } from '../../model/names/names.ts';
 import { demoDocument } from '../../testing/demo.fixture.ts';
+import { applyCommand } from '../apply-command.ts';
 import {
+  addNamed,
   freshAction,
   freshCall,
   freshGuard,
   freshNode,
-  namesFor,
+  keysFor,
+  missingByTitle,
+  offeredActions,
   type FreshKind,
 } from './fresh.ts';
 
@@ -31,16 +34,27 @@ const DEMOS = [
   'bell-hours',
 ];
 
-/** Actions that an editor offers for a mind as soon as all they name exists. */
+/** Actions that an editor offers for a mind, and that need no key of memory which is not there. */
 function offered(document: ProjectDocument, mind: string, lasts: boolean) {
-  return ACTION_NAMES.filter(
+  return offeredActions(document, mind).filter(
     (action) =>
       ACTIONS[action].lasts === lasts &&
-      mayDo(document, mind, action) &&
       Object.values<ParameterSpec>(ACTIONS[action].parameters).every(
-        (spec) => !spec.required || namesFor(document, mind, action, spec)?.length !== 0,
+        (spec) => !spec.required || !isKey(spec) || keysFor(document, mind, spec.kind).length > 0,
       ),
   );
+}
+
+const isKey = (spec: ParameterSpec): spec is ParameterSpec & { kind: 'key' | 'list' } =>
+  spec.kind === 'key' || spec.kind === 'list';
+
+/** A new action as editors make it: what it has to name is made first. */
+function made(document: ProjectDocument, mind: string, action: ActionName) {
+  const lacks = missingByTitle(document, mind, action);
+  const whole =
+    lacks === null ? document : applyCommand(document, addNamed(document, mind, lacks, 'New one'));
+  Object.assign(document, whole);
+  return freshAction(document, mind, action);
 }
 
 function statesOf(states: readonly StateDocument[] = []): StateDocument[] {
@@ -59,7 +73,7 @@ const INSERTIONS: Record<
     const state = choose(statesOf(document.minds[mind].machine?.states));
     const action = choose(offered(document, mind, false));
     if (!state || !action) return false;
-    const fresh = freshAction(document, mind, action);
+    const fresh = made(document, mind, action);
     const transition = choose(state.transitions ?? []);
     const place = choose(transition ? ['entry', 'exit', 'do'] : ['entry', 'exit']);
     if (place === 'do') transition!.do = [...(transition!.do ?? []), fresh];
@@ -72,7 +86,7 @@ const INSERTIONS: Record<
     const state = choose(states.filter((each) => !each.states && each.kind === undefined));
     const action = choose(offered(document, mind, true));
     if (!state || !action) return false;
-    state.activity = freshAction(document, mind, action);
+    state.activity = made(document, mind, action);
     return true;
   },
   'a transition': (document, mind, choose) => {
@@ -99,15 +113,15 @@ const INSERTIONS: Record<
           ...offered(document, mind, true),
           ...offered(document, mind, false),
         ]);
-        return freshAction(document, mind, action!) as unknown as NodeDocument;
+        return made(document, mind, action!) as unknown as NodeDocument;
       },
       () =>
         freshCall(document, mind, choose(namesOf(trees).filter((each) => each !== tree)) ?? tree),
     ];
-    const made = choose(namesOf(trees).length > 1 ? rows : rows.slice(0, 2))!();
+    const row = choose(namesOf(trees).length > 1 ? rows : rows.slice(0, 2))!();
     // A tree can't call itself, neither at once nor by way of others.
-    if ('tree' in made) document.minds[mind].trees!.inserted = { root: { sequence: [made] } };
-    else trees[tree].root = { sequence: [made, trees[tree].root] };
+    if ('tree' in row) document.minds[mind].trees!.inserted = { root: { sequence: [row] } };
+    else trees[tree].root = { sequence: [row, trees[tree].root] };
     return true;
   },
   'a rule': (document, mind, choose) => {
@@ -117,7 +131,7 @@ const INSERTIONS: Record<
     if (name === null || !action) return false;
     rules[name].rows.push({
       when: freshGuard(document, mind),
-      do: [freshAction(document, mind, action)],
+      do: [made(document, mind, action)],
     });
     return true;
   },

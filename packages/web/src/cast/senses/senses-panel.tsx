@@ -44,7 +44,7 @@ const Line = styled.p`
   padding: 2px 12px;
   color: var(--mute);
   button {
-    min-height: 20px;
+    min-height: 24px;
   }
 `;
 

@@ -1,12 +1,15 @@
 import {
   ACTIONS,
-  mayDo,
   actionSpec,
+  addNamed,
   freshAction,
   guessFor,
   keysFor,
+  missingByTitle,
+  offeredActions,
   type ActionDocument,
   type ActionName,
+  type MadeByTitle,
   type ParameterSpec,
   type ProjectDocument,
 } from '@crooked-lantern/core';
@@ -14,6 +17,9 @@ import { Ellipsis, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { useDocumentNow, useProject } from '../../state/store.ts';
+import { useEdit } from '../../state/use-edit.ts';
+import { useAskText } from '../../ui/fields/ask-text.tsx';
+import { checkTitle } from '../../ui/fields/fields.tsx';
 import { QuietButton } from '../../ui/button.tsx';
 import { Menu, type MenuEntry } from '../../ui/overlays/menu.tsx';
 import { ActionParameters } from './action-parameters.tsx';
@@ -33,7 +39,7 @@ const Line = styled.div`
 
 /** Needed now and then only. */
 const Handle = styled(QuietButton)`
-  min-height: 20px;
+  min-height: 24px;
   opacity: 0;
 `;
 
@@ -53,16 +59,45 @@ function missingKey(document: ProjectDocument, mind: string, action: ActionName)
   );
 }
 
-/** `withKeys` makes a new action; one that needs a key of memory where there is none that fits asks for it first, in the dialog, which must be rendered. */
+const NEW_TITLES: Record<MadeByTitle, string> = {
+  move: 'Strike',
+  guard: 'Guard',
+  score: 'Score',
+};
+
+/**
+ * `withKeys` makes a new action. One that needs a key of memory, a move, a guard or a score where there is none that
+ * fits asks for it first, in the dialog, which must be rendered.
+ */
 export function useFreshAction(mind: string): {
   withKeys: (name: ActionName, onMade: (action: ActionDocument) => void) => void;
   dialog: ReactNode;
 } {
   const documentNow = useDocumentNow();
   const { ask, dialog } = useDeclareKey(mind);
+  const { ask: askTitle, dialog: titleDialog } = useAskText();
+  const { attempt } = useEdit();
   return {
     withKeys: (name, onMade) => {
       const document = documentNow();
+      const lacks = missingByTitle(document, mind, name);
+      if (lacks !== null)
+        return askTitle({
+          title: `${ACTIONS[name].title} needs a ${lacks}`,
+          label: 'Title',
+          verb: 'Add it',
+          value: NEW_TITLES[lacks],
+          about:
+            lacks === 'score'
+              ? 'The ground has no score yet.'
+              : `No body with this mind has a ${lacks} yet; its numbers are set in Cast.`,
+          check: (text) => checkTitle(text),
+          onGive: (title) => {
+            const refused = attempt((project) => addNamed(project, mind, lacks, title));
+            if (refused === null) onMade(freshAction(documentNow(), mind, name));
+            return refused;
+          },
+        });
       const action = freshAction(document, mind, name);
       const missing = missingKey(document, mind, name);
       if (!missing) return onMade(action);
@@ -77,7 +112,12 @@ export function useFreshAction(mind: string): {
           }),
       });
     },
-    dialog,
+    dialog: (
+      <>
+        {dialog}
+        {titleDialog}
+      </>
+    ),
   };
 }
 
@@ -89,8 +129,8 @@ export function useActionEntries(
 ): { entries: MenuEntry[]; dialog: ReactNode } {
   const document = useProject((project) => project.document);
   const { withKeys, dialog } = useFreshAction(mind);
-  const entries = (Object.keys(ACTIONS) as ActionName[])
-    .filter((name) => ACTIONS[name].lasts === lasts && mayDo(document, mind, name))
+  const entries = offeredActions(document, mind)
+    .filter((name) => ACTIONS[name].lasts === lasts)
     .map((name) => ({
       id: name,
       text: ACTIONS[name].title,

@@ -22,7 +22,7 @@ const Small = styled.span`
 `;
 
 const Choice = styled(QuietButton)`
-  min-height: 20px;
+  min-height: 24px;
   color: var(--bone);
   font-family: var(--mono);
   font-weight: 400;

@@ -114,7 +114,7 @@ export function ActivityCall({
           <QuietButton
             aria-label={`Remove ${kind} ${name} ${where}`}
             onPress={onRemove}
-            style={{ minHeight: 20 }}
+            style={{ minHeight: 24 }}
           >
             <X size={12} />
           </QuietButton>

@@ -1,6 +1,8 @@
 import {
   outlineOf,
   pathText,
+  type ActionDocument,
+  type ActionName,
   type ActivityDocument,
   type DocumentPath,
 } from '@crooked-lantern/core';
@@ -28,6 +30,7 @@ import { MenuAt } from '../../ui/overlays/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/timing/pressed-key.ts';
 import { whenFree } from '../../ui/timing/when-free.ts';
+import { useFreshAction } from '../actions/action-line.tsx';
 import type { OpenPart } from '../actions/activity-call.tsx';
 import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
@@ -183,6 +186,7 @@ export function Outline({
   const wanted = useRef<{ id: string; field?: string } | null>(null);
   const choices = useRowChoices(mind);
   const paste = usePasteHere();
+  const { withKeys, dialog: keyDialog } = useFreshAction(mind);
   const currentIndex = Math.max(
     0,
     rows.findIndex(({ id }) => id === current),
@@ -381,13 +385,19 @@ export function Outline({
             asked.what === 'find' ? rowChoices(all) : choices[asked.what](asked.known.row.path)
           }
           onChoose={(choice) => {
-            const { known } = asked;
+            const { known, what } = asked;
             setAsked(null);
-            if (!acts.take(asked, choice)) focusRow(known.id);
+            const take = (made?: ActionDocument) => {
+              if (!acts.take(asked, choice, made)) focusRow(known.id);
+            };
+            const [kind, action] = choice.split(' ');
+            if (kind === 'do' && what !== 'find') withKeys(action as ActionName, take);
+            else take();
           }}
           onClose={close}
         />
       )}
+      {keyDialog}
     </div>
   );
 }

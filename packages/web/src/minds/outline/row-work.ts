@@ -1,6 +1,6 @@
 import {
   ACTIONS,
-  mayDo,
+  offeredActions,
   changeKind,
   changeRow,
   dropRow,
@@ -22,6 +22,7 @@ import {
   unwrapRow,
   wrapRows,
   type ActionName,
+  type ActionDocument,
   type DocumentPath,
   type NodeDocument,
   type FreshKind,
@@ -30,7 +31,7 @@ import {
   type RuleDocument,
 } from '@crooked-lantern/core';
 import { useMemo } from 'react';
-import { useProject } from '../../state/store.ts';
+import { useDocumentNow, useProject } from '../../state/store.ts';
 import type { NamedChoice } from '../../ui/fields/choose-from.tsx';
 import { ACTION_CHOICES, NODE_CHOICES } from './row-words.ts';
 
@@ -50,6 +51,7 @@ export function useRowChoices(mind: string) {
   // The agents that have the mind decide what it may do.
   const grounds = useProject((project) => project.document.grounds);
   const archetypes = useProject((project) => project.document.archetypes);
+  const documentNow = useDocumentNow();
   return useMemo(() => {
     const { trees = {}, rules = {}, choices = {} } = document ?? {};
     const calls: NamedChoice[] = [
@@ -69,9 +71,8 @@ export function useRowChoices(mind: string) {
         about: note ?? 'a choice of this mind',
       })),
     ];
-    const actions = ACTION_CHOICES.filter(({ action }) =>
-      mayDo({ grounds, archetypes }, mind, action),
-    );
+    const offered = new Set(document ? offeredActions(documentNow(), mind) : []);
+    const actions = ACTION_CHOICES.filter(({ action }) => offered.has(action));
     const ofTrees = [...NODE_CHOICES, ...calls, ...actions];
     return {
       insert: (path: DocumentPath) =>
@@ -79,7 +80,7 @@ export function useRowChoices(mind: string) {
       wrap: () => NODE_CHOICES.filter(({ id }) => id !== 'condition'),
       kind: (path: DocumentPath) => (path[2] === 'rules' ? actions : ofTrees),
     };
-  }, [document, grounds, archetypes, mind]);
+  }, [document, grounds, archetypes, mind, documentNow]);
 }
 
 /** The row a choice stands for. */
@@ -87,7 +88,9 @@ function rowFrom(
   document: ProjectDocument,
   mind: string,
   choice: string,
+  made?: ActionDocument,
 ): NodeDocument | RuleDocument {
+  if (made) return made as unknown as NodeDocument;
   const [kind, name] = choice.split(' ');
   if (kind === 'rule') return { when: freshGuard(document, mind) };
   if (kind === 'do' && name in ACTIONS)
@@ -99,10 +102,15 @@ function rowFrom(
 }
 
 export const rowWork = {
-  insert: (path: DocumentPath, mind: string, choice: string) => (document: ProjectDocument) =>
-    insertBelow(document, path, rowFrom(document, mind, choice)),
-  kind: (path: DocumentPath, mind: string, choice: string) => (document: ProjectDocument) =>
-    changeKind(document, path, rowFrom(document, mind, choice) as NodeDocument),
+  /** `made`: the action that was chosen, where it had to ask for something first. */
+  insert:
+    (path: DocumentPath, mind: string, choice: string, made?: ActionDocument) =>
+    (document: ProjectDocument) =>
+      insertBelow(document, path, rowFrom(document, mind, choice, made)),
+  kind:
+    (path: DocumentPath, mind: string, choice: string, made?: ActionDocument) =>
+    (document: ProjectDocument) =>
+      changeKind(document, path, rowFrom(document, mind, choice, made) as NodeDocument),
   wrap: (paths: readonly DocumentPath[], choice: string) => (document: ProjectDocument) =>
     wrapRows(document, paths, choice as Wrapping),
   guard: (path: DocumentPath) => (document: ProjectDocument) =>

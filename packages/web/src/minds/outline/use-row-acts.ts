@@ -2,6 +2,7 @@ import type { OpenPart } from '../actions/activity-call.tsx';
 import {
   clipText,
   rowsContent,
+  type ActionDocument,
   type DocumentPath,
   type ProjectDocument,
   type RowEdit,
@@ -293,7 +294,7 @@ export function useRowActs(surroundings: Surroundings) {
           event.preventDefault();
       },
       /** Takes what was chosen from the list that was asked for. */
-      take: ({ what, known }: Asked, choice: string): boolean => {
+      take: ({ what, known }: Asked, choice: string, made?: ActionDocument): boolean => {
         const { mind, edit, reveal } = latest.current;
         const { path } = known.row;
         if (what === 'find') {
@@ -301,7 +302,7 @@ export function useRowActs(surroundings: Surroundings) {
           return true;
         }
         if (what === 'wrap') return edit(rowWork.wrap(chosenPaths(known), choice));
-        return edit(rowWork[what](path, mind, choice));
+        return edit(rowWork[what](path, mind, choice, made));
       },
     };
   }, []);

@@ -139,7 +139,7 @@ export const Corner = styled.div`
     opacity: 1;
   }
   button {
-    min-height: 22px;
+    min-height: 24px;
     background: color-mix(in srgb, var(--night) 80%, transparent);
   }
 `;

@@ -5,6 +5,7 @@ import {
   freshGuard,
   idsOf,
   nameFromWords,
+  offeredActions,
   parentOf,
   STATE_KINDS,
   titleOfCopy,
@@ -12,6 +13,7 @@ import {
   type ActionName,
   type DocumentCommand,
   type MachineDocument,
+  type ProjectDocument,
   type StateKind,
 } from '@crooked-lantern/core';
 import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
@@ -57,8 +59,8 @@ const KINDS: Record<StateKind | 'plain', { name: string; about: string }> = {
 };
 
 /** Actions that go on, or those that don't. */
-function actionChoices(lasts: boolean): NamedChoice[] {
-  return (Object.keys(ACTIONS) as ActionName[])
+function actionChoices(document: ProjectDocument, mind: string, lasts: boolean): NamedChoice[] {
+  return offeredActions(document, mind)
     .filter((name) => ACTIONS[name].lasts === lasts)
     .map((name) => ({ id: name, name: ACTIONS[name].title, about: ACTIONS[name].about }));
 }
@@ -211,11 +213,12 @@ export function useStateWork(
     if (!asked || !machine) return [];
     if (asked.what === 'kind')
       return Object.entries(KINDS).map(([id, words]) => ({ id, ...words }));
-    if (asked.what === 'entry' || asked.what === 'exit') return actionChoices(false);
+    if (asked.what === 'entry' || asked.what === 'exit')
+      return actionChoices(document, mind, false);
     if (asked.what === 'does') {
       const { trees = {}, rules = {} } = document.minds[mind];
       return [
-        ...actionChoices(true),
+        ...actionChoices(document, mind, true),
         { id: NEW_TREE, name: 'New tree …', about: 'made and opened, to be written row by row' },
         ...Object.entries(trees).map(([name, { title = name, note = '' }]) => ({
           id: `tree ${name}`,

@@ -167,7 +167,7 @@ export function Choice({
       selectedKey={value}
       onSelectionChange={(key) => key !== null && onChoose(String(key))}
     >
-      <QuietButton style={{ minHeight: 22 }}>
+      <QuietButton style={{ minHeight: 24 }}>
         <SelectValue>{shown}</SelectValue>
         <ChevronDown size={12} aria-hidden />
       </QuietButton>

@@ -4,6 +4,8 @@ import { useLookedAt } from '../overlays/tooltip.tsx';
 
 const Shown = styled.button<{ $mono: boolean; $faulty: boolean }>`
   max-width: 100%;
+  min-width: 24px;
+  min-height: 24px;
   padding: 0 3px;
   border: 1px solid transparent;
   border-radius: 5px;

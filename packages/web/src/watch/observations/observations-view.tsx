@@ -51,7 +51,7 @@ const Item = styled.li`
     color: var(--mute);
   }
   footer button {
-    min-height: 20px;
+    min-height: 24px;
     padding: 0 4px;
     font-weight: 400;
   }

@@ -133,7 +133,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
                     <Menu label={`What to do with ${column.name}`} entries={columnEntries(column)}>
                       <QuietButton
                         aria-label={`More on ${column.name}`}
-                        style={{ minHeight: 20, padding: 0 }}
+                        style={{ minHeight: 24, padding: 0 }}
                       >
                         <MoreHorizontal size={13} />
                       </QuietButton>
@@ -158,7 +158,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
                         <QuietButton
                           aria-label={`${isOpen ? 'Fold' : 'Unfold'} the candidates of ${title}`}
                           aria-expanded={isOpen}
-                          style={{ minHeight: 20, padding: 0 }}
+                          style={{ minHeight: 24, padding: 0 }}
                           onPress={() => setOpened((before) => toggled(before, option.id))}
                         >
                           {isOpen ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
@@ -174,7 +174,7 @@ export function Board({ weighing, document, editing }: BoardProps) {
                       <Menu label={`What to do with ${title}`} entries={optionEntries(at)}>
                         <QuietButton
                           aria-label={`More on ${title}`}
-                          style={{ minHeight: 20, padding: 0 }}
+                          style={{ minHeight: 24, padding: 0 }}
                         >
                           <MoreHorizontal size={13} />
                         </QuietButton>

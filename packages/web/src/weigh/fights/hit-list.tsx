@@ -29,7 +29,7 @@ const List = styled.ol`
     font-size: 1em;
   }
   button {
-    min-height: 22px;
+    min-height: 24px;
     align-self: start;
     justify-content: flex-start;
     font-variant-numeric: tabular-nums;

@@ -164,7 +164,7 @@ function Inputs({
         </div>
       ))}
       <QuietButton
-        style={{ minHeight: 22 }}
+        style={{ minHeight: 24 }}
         onPress={() => put([...at, fresh()], { value: 'self.healthShare', from: 0, to: 1 })}
       >
         <Plus size={13} /> Add a named input

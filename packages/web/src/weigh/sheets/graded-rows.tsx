@@ -106,7 +106,7 @@ export function GradedRows({ mind, choice, at, option, put }: FieldsProps) {
       ))}
       {first !== undefined && (
         <QuietButton
-          style={{ minHeight: 22 }}
+          style={{ minHeight: 24 }}
           onPress={() =>
             put('grades', [
               ...grades,

@@ -260,7 +260,7 @@ export function OptionSheet({
         <Row label="When">
           {option.when === undefined ? (
             <QuietButton
-              style={{ minHeight: 22 }}
+              style={{ minHeight: 24 }}
               onPress={() => put('when', freshGuard(documentNow(), mind))}
             >
               <Plus size={13} /> Add a guard

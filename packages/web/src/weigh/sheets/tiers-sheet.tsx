@@ -179,7 +179,7 @@ export function TiersSheet({
                   />
                   {i > 0 && (
                     <QuietButton
-                      style={{ minHeight: 20 }}
+                      style={{ minHeight: 24 }}
                       aria-label={`Move ${tier.title ?? tier.name} one to the left`}
                       onPress={() =>
                         setTiers(
