@@ -47,7 +47,7 @@ export {
 export { titleOfCopy } from './model/names/copy-title.ts';
 export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
-export { freshIn, freshName } from './model/names/fresh-name.ts';
+export { freshIn, freshName, nameFromWords } from './model/names/fresh-name.ts';
 export { withoutUndefined } from './terms/without-undefined.ts';
 export { pathText } from './model/names/path-text.ts';
 export { nodeText, nodeWords } from './model/node-text.ts';
@@ -181,7 +181,7 @@ export { formOf, type RowEdit } from './editing/minds/row-places.ts';
 export * from './editing/minds/row-kinds.ts';
 export * from './editing/minds/rows.ts';
 export * from './editing/minds/whole-minds.ts';
-export { extractTree, inlineTree, nameFromWords } from './editing/minds/subtrees.ts';
+export { extractTree, inlineTree } from './editing/minds/subtrees.ts';
 export { wordOfField, wordsOfPath } from './editing/commands/path-words.ts';
 export { tierNumbers } from './editing/tier-numbers.ts';
 export { stepsOfPath } from './model/names/path-text.ts';

@@ -12,6 +12,7 @@ import {
   expressionOf,
   namesFor,
   questionsWith,
+  wordsFor,
   testedType,
   TESTS,
   TOPICS,
@@ -124,9 +125,16 @@ export function QuestionDialog({
   const question = shown.find((one) => one.id === id) ?? shown[0];
   const [given, setGiven] = useState<Readonly<Record<string, string>>>({});
   const [how, setHow] = useState('');
-  const [against, setAgainst] = useState('1');
+  const [written, setWritten] = useState<string | null>(null);
 
   const tests = question ? Object.entries(TESTS[testedType(question.result)]) : [];
+  const document = useProject((project) => project.document);
+  const words = question ? wordsFor(question, document) : [];
+  const isText = question?.result === 'text';
+  const isWord = written !== null && words.includes(written);
+  // Texts begin with a word that can come, and stay with one.
+  const against =
+    isText && words.length > 0 && !isWord ? words[0] : (written ?? (isText ? '' : '1'));
   const isTested = question !== undefined && isFlagWanted(wants);
   const chosenHow = tests.some(([key]) => key === how) ? how : (tests[0]?.[0] ?? '');
   const values = (question?.parameters ?? []).map(({ type }, i) => {
@@ -210,13 +218,21 @@ export function QuestionDialog({
                 onChoose={setHow}
               />
             )}
-            {compares && (
+            {compares && words.length > 0 && (
+              <Choice
+                label="Compared with"
+                value={against}
+                options={words.map((one) => ({ id: one, title: one }))}
+                onChoose={setWritten}
+              />
+            )}
+            {compares && words.length === 0 && (
               <label>
                 <input
                   aria-label="Compared with"
                   value={against}
                   inputMode={question.result === 'number' ? 'decimal' : undefined}
-                  onChange={({ target }) => setAgainst(target.value)}
+                  onChange={({ target }) => setWritten(target.value)}
                 />{' '}
                 {question.unit && question.unit !== 'same' ? question.unit : ''}
               </label>

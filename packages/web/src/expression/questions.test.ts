@@ -5,6 +5,7 @@ import {
   expressionOf,
   namesFor,
   questionsWith,
+  wordsFor,
   testedType,
   TESTS,
   TOPICS,
@@ -44,7 +45,9 @@ const given = ({ parameters }: Question): string[] =>
 
 describe('questions', () => {
   it('reach everything an expression can name, but for what only works with numbers', () => {
-    const asked = new Set(questionsWith([], true).map(({ name }) => name));
+    const asked = new Set(
+      [true, false].flatMap((isDirector) => questionsWith([], isDirector).map(({ name }) => name)),
+    );
     const left = BUILTINS.map(({ name }) => name).filter((name) => !asked.has(name));
     const ofNumbers = ['min', 'max', 'abs', 'floor', 'clamp', 'trapezoid'];
     expect(left.sort()).toEqual([...ofNumbers, 'at', 'inBand', 'bandOf'].sort());
@@ -80,5 +83,51 @@ describe('questions', () => {
   it('give the answer itself where that is wanted', () => {
     const place = questionsWith(keys, false).find(({ name }) => name === 'lastSeen')!;
     expect(expressionOf(place, ['quarry'], null)).toBe('lastSeen(quarry)');
+  });
+});
+
+describe('what is asked of a director', () => {
+  it('is never what a body or senses would tell', () => {
+    const names = questionsWith([], true).map(({ name }) => name);
+    expect(names).toContain('mode');
+    expect(
+      names.filter((name) => /^(self|attention|seen|heard|found|told|harm)\./.test(name)),
+    ).toEqual([]);
+  });
+});
+
+describe('the words a text can be', () => {
+  const document = {
+    start: { ground: 'orchard' },
+    grounds: {
+      orchard: {
+        schedule: {
+          modes: [
+            { mode: 'day', for: 9 },
+            { mode: 'dusk', for: 9 },
+          ],
+        },
+        things: { basket: { at: [1, 1], kind: 'basket' } },
+      },
+    },
+    archetypes: { keeper: { moves: { sweep: {}, jab: {} }, guards: { high: {} } } },
+    tiers: [{ name: 'gentle' }],
+    squads: { watch: { roles: [{ role: 'flank' }] } },
+  } as never;
+  const wordsOf = (name: string) => {
+    const question = questionsWith([], false).find((each) => each.name === name)!;
+    return wordsFor(question, document);
+  };
+
+  it('are those of the project, or those that can come', () => {
+    expect(wordsOf('mode')).toEqual(['day', 'dusk']);
+    expect(wordsOf('tier')).toEqual(['gentle']);
+    expect(wordsOf('self.role')).toEqual(['flank']);
+    expect(wordsOf('moveOf')).toEqual(['jab', 'sweep']);
+    expect(wordsOf('guarding')).toEqual(['high']);
+    expect(wordsOf('found.kind')).toEqual(['basket']);
+    expect(wordsOf('phaseOf')).toEqual(['windUp', 'active', 'recovery']);
+    expect(wordsOf('attention.kind')).toEqual(['sight', 'harm', 'hearing', 'found', 'told']);
+    expect(wordsOf('distance')).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { BUILTINS, type Builtin } from '@crooked-lantern/core';
+import { BUILTINS, namesOf, type Builtin, type ProjectDocument } from '@crooked-lantern/core';
 import type { KnownKey } from './expression-editor.tsx';
 
 /** What can be asked, for a user who does not know the names: everything an expression can name, by what it is about. */
@@ -72,7 +72,38 @@ export function questionsWith(keys: readonly KnownKey[], isDirector: boolean): Q
     parameters: null,
     result: type,
   }));
-  return [...ofKeys, ...OF_BUILTINS.filter(({ directorOnly }) => isDirector || !directorOnly)];
+  const fits = ({ directorOnly, topic }: Question) =>
+    isDirector ? !OF_A_BODY.has(topic) : !directorOnly;
+  return [...ofKeys, ...OF_BUILTINS.filter(fits)];
+}
+
+/** A director has no body and no senses. */
+const OF_A_BODY: ReadonlySet<Topic> = new Set(['seen', 'heard', 'self']);
+
+/** What a text can be, where the project says it: by the name of the question. */
+const OF_THE_PROJECT: Readonly<Record<string, (document: ProjectDocument) => string[]>> = {
+  mode: ({ grounds, start }) =>
+    grounds[start.ground]?.schedule?.modes.map(({ mode }) => mode) ?? [],
+  tier: ({ tiers = [] }) => tiers.map(({ name }) => name),
+  'self.role': ({ squads = {} }) =>
+    Object.values(squads).flatMap(({ roles = [] }) => roles.map(({ role }) => role)),
+  moveOf: ({ archetypes }) => Object.values(archetypes).flatMap(({ moves = {} }) => namesOf(moves)),
+  guarding: ({ archetypes }) =>
+    Object.values(archetypes).flatMap(({ guards = {} }) => namesOf(guards)),
+  'found.kind': ({ grounds, start }) =>
+    Object.values(grounds[start.ground]?.things ?? {}).flatMap(({ kind }) => kind ?? []),
+};
+
+/** The words that the answer of a question can be, as far as they are known; none where any text can come. */
+export function wordsFor(
+  { name, about, result }: Pick<Question, 'name' | 'about' | 'result'>,
+  document: ProjectDocument,
+): string[] {
+  if (result !== 'text') return [];
+  const own = OF_THE_PROJECT[name.replace(/^cheat\./, '')]?.(document) ?? [];
+  // Of others what they are about says it: 'windUp', 'active' or 'recovery'.
+  const said = [...about.matchAll(/'([^']+)'/g)].map(([, word]) => word);
+  return [...new Set(own.length > 0 ? own : said)];
 }
 
 /** Names that may stand for a parameter of a type: keys, plain values, and what is on the ground. */

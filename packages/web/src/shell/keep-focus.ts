@@ -21,7 +21,7 @@ function placeOf(element: Element): Place {
 }
 
 /** The nearest to a place that can take the focus: after it, before it, or what is around it. */
-export function nearestTo(place: Place): HTMLElement | null {
+function nearestTo(place: Place): HTMLElement | null {
   for (const { around, at } of place) {
     if (!around.isConnected || around === document.body) continue;
     if (around instanceof HTMLElement && around.matches(FOCUSABLE) && canTakeFocus(around))

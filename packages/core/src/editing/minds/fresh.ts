@@ -20,7 +20,7 @@ import { mindsOf } from '../../model/kinds.ts';
 import { namesOf } from '../../model/names/names.ts';
 import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/documents.ts';
 import type { DocumentCommand, DocumentPath } from '../commands/commands.ts';
-import { nameFromWords } from './subtrees.ts';
+import { nameFromWords } from '../../model/names/fresh-name.ts';
 
 /** New parts of minds, with values that work or come close, to be changed where they stand. */
 

@@ -8,7 +8,7 @@ import type {
 import { titleOfCopy } from '../../model/names/copy-title.ts';
 import { CommandError, type DocumentCommand, type DocumentPath } from '../commands/commands.ts';
 import { insert, remove, set, several } from './row-places.ts';
-import { nameFromWords } from './subtrees.ts';
+import { nameFromWords } from '../../model/names/fresh-name.ts';
 
 /** Options of a choice put in, copied, moved and taken away, and considerations shared between them. */
 

@@ -1,6 +1,6 @@
+import { nameFromWords } from '../../model/names/fresh-name.ts';
 import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import type { Name, NodeDocument, ProjectDocument } from '../../model/documents.ts';
-import { freshIn } from '../../model/names/fresh-name.ts';
 import { CommandError, type DocumentPath } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { fieldsOfNode } from './row-kinds.ts';
@@ -8,13 +8,6 @@ import { formOf, type RowEdit } from './row-places.ts';
 import { mapNode } from '../../model/minds/walk-mind.ts';
 
 /** Rows made into a tree of their own, and a tree put in the place where it is called. */
-
-/** A name that is free in a record, from words: “Comb the place” gives `combThePlace`; `other` where the words give none. */
-export function nameFromWords(words: string, record: object | undefined, other: string): Name {
-  const [first = '', ...rest] = words.toLowerCase().match(/[a-z0-9]+/g) ?? [];
-  const stem = first + rest.map((word) => word[0].toUpperCase() + word.slice(1)).join('');
-  return freshIn(record, /^[a-z]/.test(stem) ? stem.slice(0, 38) : other);
-}
 
 /** Makes a row, with all inside it, a tree of its own, which is called in its place. Parameters of the tree around that it uses become its own. */
 export function extractTree(

@@ -4,7 +4,7 @@ import { freshIn } from '../../model/names/fresh-name.ts';
 import { CommandError, type DocumentCommand } from '../commands/commands.ts';
 import { partAt } from '../commands/put.ts';
 import { archetypesWithMind } from './mentions.ts';
-import { nameFromWords } from './subtrees.ts';
+import { nameFromWords } from '../../model/names/fresh-name.ts';
 
 /** Whole minds: new ones, copies, and the effects on their users. */
 

@@ -31,7 +31,7 @@ import {
   type RuleDocument,
 } from '@crooked-lantern/core';
 import { useMemo } from 'react';
-import { useDocumentNow, useProject } from '../../state/store.ts';
+import { useProject } from '../../state/store.ts';
 import type { NamedChoice } from '../../ui/fields/choose-from.tsx';
 import { ACTION_CHOICES, NODE_CHOICES } from './row-words.ts';
 
@@ -49,9 +49,7 @@ const RULE: NamedChoice = {
 export function useRowChoices(mind: string) {
   const document = useProject((project) => project.document.minds[mind]);
   // The agents that have the mind decide what it may do.
-  const grounds = useProject((project) => project.document.grounds);
-  const archetypes = useProject((project) => project.document.archetypes);
-  const documentNow = useDocumentNow();
+  const offeredText = useProject((project) => offeredActions(project.document, mind).join(' '));
   return useMemo(() => {
     const { trees = {}, rules = {}, choices = {} } = document ?? {};
     const calls: NamedChoice[] = [
@@ -71,7 +69,7 @@ export function useRowChoices(mind: string) {
         about: note ?? 'a choice of this mind',
       })),
     ];
-    const offered = new Set(document ? offeredActions(documentNow(), mind) : []);
+    const offered = new Set(offeredText.split(' '));
     const actions = ACTION_CHOICES.filter(({ action }) => offered.has(action));
     const ofTrees = [...NODE_CHOICES, ...calls, ...actions];
     return {
@@ -80,7 +78,7 @@ export function useRowChoices(mind: string) {
       wrap: () => NODE_CHOICES.filter(({ id }) => id !== 'condition'),
       kind: (path: DocumentPath) => (path[2] === 'rules' ? actions : ofTrees),
     };
-  }, [document, grounds, archetypes, mind, documentNow]);
+  }, [document, offeredText]);
 }
 
 /** The row a choice stands for. */
