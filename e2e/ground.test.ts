@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { faultsInBothThemes } from './testing/accessibility.fixture.ts';
+import { faultsInBothThemes, seriousFaults } from './testing/accessibility.fixture.ts';
 import { startApp, type App } from './testing/app.fixture.ts';
 import { chooseFrom, chooseOption, setNumber } from './testing/fields.fixture.ts';
 import {
@@ -250,4 +250,44 @@ describe('playing', () => {
     await page.getByText(/running\s+edit 2\s+· live/).waitFor();
     await ground.getByText('Warden 1 at').waitFor({ state: 'detached' });
   });
+});
+
+it('parts are placed by the keyboard alone', async () => {
+  const page = await app.open(`${await app.newNightWatch()}/ground`);
+  await untilReady(page);
+  const editor = page.getByTestId('editor');
+  const use = async (name: string) => {
+    await tool(page, name);
+    await editor.focus();
+  };
+  const count = async (group: string) => (await listed(page, group)).length;
+  const [lamps, walls, routes] = [
+    await count('Lamps'),
+    await count('Walls, hedges and cover'),
+    await count('Routes'),
+  ];
+  // To the empty strip along the right edge.
+  const goToEdge = async () => {
+    for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowUp');
+    await page.keyboard.press('Shift+ArrowDown');
+  };
+  await use('Lamp');
+  await goToEdge();
+  await page.keyboard.press('Space');
+  await expect.poll(() => count('Lamps')).toBe(lamps + 1);
+  await use('Low cover');
+  await goToEdge();
+  await page.keyboard.press('Space');
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect.poll(() => count('Walls, hedges and cover')).toBe(walls + 1);
+  await use('Route');
+  await goToEdge();
+  await page.keyboard.press('Space');
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => count('Routes')).toBe(routes + 1);
+  await page.keyboard.press('Escape');
+  expect(await seriousFaults(page)).toEqual([]);
 });

@@ -18,7 +18,15 @@ import { sharpCanvas } from '../../ui/canvas.ts';
 import { drawOutlines } from '../drawing/bodies.ts';
 import { largest } from '../drawing/motion.ts';
 import { drawScale } from '../drawing/scene.ts';
-import { fitView, toMetresX, toMetresY, toX, toY, type View } from '../drawing/view.ts';
+import {
+  fitView,
+  toMetresX,
+  toMetresY,
+  toX,
+  toY,
+  type Painter,
+  type View,
+} from '../drawing/view.ts';
 import { drawEditor, HANDLE } from './draw-editor.ts';
 import { allParts, keyOf, layerOf, LAYERS, moved, partAt, titleOf, type PartRef } from './parts.ts';
 import {
@@ -99,13 +107,18 @@ export function EditorStage({
   const tokens = useTokens();
   const [state, tell] = useReducer(pointing, AT_REST);
   const [size, setSize] = useState(0);
+  /** Where the keys have taken the tool in hand, in metres; null while the pointer does. */
+  const [cursor, setCursor] = useState<PointDocument | null>(null);
 
   useEffect(() => {
     const watcher = new ResizeObserver(() => setSize((before) => before + 1));
     if (stage.current) watcher.observe(stage.current);
     return () => watcher.disconnect();
   }, []);
-  useEffect(() => tell({ kind: 'dropped' }), [tool]);
+  useEffect(() => {
+    tell({ kind: 'dropped' });
+    setCursor(null);
+  }, [tool]);
 
   const { here, layers } = editor;
   const hand = useMemo(
@@ -151,7 +164,8 @@ export function EditorStage({
       ghost: placed,
     });
     drawScale(painter);
-  }, [size, document, ground, layers, chosen, area, apart, drag, placed, tokens]);
+    if (cursor) drawCursor(painter, cursor);
+  }, [cursor, size, document, ground, layers, chosen, area, apart, drag, placed, tokens]);
 
   const placeOf = (event: PointerEvent) => {
     const box = canvas.current!.getBoundingClientRect();
@@ -199,22 +213,29 @@ export function EditorStage({
     tell({ kind: 'dropped' });
   };
 
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0) return;
-    stage.current?.focus();
-    const { left, top, x, y } = placeOf(event);
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const at = snappedPlace(x, y, snap);
-    const begin = (gesture: 'move' | 'draw' | 'resize') => tell({ kind: 'begun', gesture, at });
-    if (tool.how === 'points') return tell({ kind: 'pointed', at });
-    if (tool.how === 'box') return begin('draw');
-    if (tool.how === 'point') {
+  /** The tool in hand places something, begins a box or sets a waypoint; false for the one that only chooses. */
+  const use = (at: PointDocument): boolean => {
+    if (tool.how === 'choose') return false;
+    if (tool.how === 'points') tell({ kind: 'pointed', at });
+    else if (tool.how === 'box') tell({ kind: 'begun', gesture: 'draw', at });
+    else {
       tell({ kind: 'placed' });
       const part = partAtPoint(hand, at);
       const stem = tool.kind === 'agents' ? agentKind : tool.stem;
       if (part && tool.kind) editor.add(tool.kind, stem, part);
-      return;
     }
+    return true;
+  };
+
+  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.button !== 0) return;
+    stage.current?.focus();
+    setCursor(null);
+    const { left, top, x, y } = placeOf(event);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const at = snappedPlace(x, y, snap);
+    const begin = (gesture: 'move' | 'resize') => tell({ kind: 'begun', gesture, at });
+    if (use(at)) return;
     if (onHandle(left, top)) return begin('resize');
     const hit = under(left, top);
     if (!hit) return event.shiftKey ? undefined : editor.choose([]);
@@ -229,12 +250,13 @@ export function EditorStage({
   };
 
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
+    setCursor(null);
     const { x, y } = placeOf(event);
     const shows = tool.how === 'point' || tool.how === 'points';
     tell({ kind: 'moved', at: snappedPlace(x, y, snap), shows });
   };
 
-  const onPointerUp = () => {
+  const finish = () => {
     tell({ kind: 'ended' });
     if (state.gesture?.kind === 'draw' && ghost && tool.kind) {
       editor.add(tool.kind, tool.stem, ghost);
@@ -242,9 +264,27 @@ export function EditorStage({
     else if (drag && (drag.dx !== 0 || drag.dy !== 0)) editor.moveBy(chosen, drag.dx, drag.dy);
   };
 
+  /** Moves the tool in hand, from the middle of the ground where the keys have not moved it yet. */
+  const moveCursor = (dx: number, dy: number) => {
+    const [x, y] = cursor ?? [ground.width / 2, ground.height / 2];
+    const within = (value: number, most: number) => Math.min(most, Math.max(0, value));
+    const at = snappedPlace(within(x + dx, ground.width), within(y + dy, ground.height), snap);
+    setCursor(at);
+    tell({ kind: 'moved', at, shows: tool.how !== 'box' });
+  };
+
+  /** Uses the tool where the keys have taken it: a second time ends a box. */
+  const useHere = (event: KeyboardEvent) => {
+    event.preventDefault();
+    if (!cursor) return moveCursor(0, 0);
+    if (state.gesture?.kind === 'draw') finish();
+    else use(cursor);
+  };
+
   const nudge = (event: KeyboardEvent, dx: number, dy: number) => {
     event.preventDefault();
     const step = (snap || 0.1) * (event.shiftKey ? 10 : 1);
+    if (tool.how !== 'choose') return moveCursor(dx * step, dy * step);
     if (chosen.length > 0) editor.moveBy(chosen, dx * step, dy * step);
   };
 
@@ -253,33 +293,64 @@ export function EditorStage({
     else if (event.key === 'ArrowRight') nudge(event, 1, 0);
     else if (event.key === 'ArrowUp') nudge(event, 0, -1);
     else if (event.key === 'ArrowDown') nudge(event, 0, 1);
-    else if (event.key === 'Enter' && tool.how === 'points') finishRoute();
+    else if (event.key === 'Enter' && tool.how === 'points' && state.points.length > 0)
+      finishRoute();
+    else if ((event.key === ' ' || event.key === 'Enter') && tool.how !== 'choose') useHere(event);
     else if (event.key === 'Escape') {
-      if (state.points.length > 0) tell({ kind: 'dropped' });
+      if (state.gesture) tell({ kind: 'ended' });
+      else if (state.points.length > 0) tell({ kind: 'dropped' });
       else if (tool.how !== 'choose') onToolDone();
       else editor.choose([]);
     }
   };
 
   const names = chosen.map((ref) => titleOf(ground, ref)).join(', ');
+  const help =
+    tool.how === 'choose'
+      ? names
+        ? `Chosen: ${names}. Arrow keys move it, Delete removes it.`
+        : 'Choose a part here or in the list.'
+      : `${tool.title}: arrow keys lead it, Space ${HOW_WORDS[tool.how]}.`;
   return (
     <Stage
       ref={stage}
       tabIndex={0}
       role="application"
-      aria-label={`Ground to edit. ${names ? `Chosen: ${names}. Arrow keys move it, Delete removes it.` : 'Choose a part here or in the list.'}`}
+      aria-label={`Ground to edit. ${help}`}
       data-testid="editor"
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
+      onPointerUp={finish}
       onPointerLeave={() => tell({ kind: 'left' })}
       onDoubleClick={() => tool.how === 'points' && finishRoute()}
       onKeyDown={onKeyDown}
     >
       <canvas ref={canvas} aria-hidden />
+      <span className="visually-hidden" role="status">
+        {cursor && `${cursor[0]}, ${cursor[1]} m${placed?.reason ? `: ${placed.reason}` : ''}`}
+      </span>
       {showsRun && <RunningBodies view={view} tokens={tokens} />}
     </Stage>
   );
+}
+
+const HOW_WORDS = {
+  box: 'begins it and ends it',
+  point: 'places it',
+  points: 'sets a waypoint, Enter ends the route',
+} as const;
+
+/** A cross where the keys have taken the tool in hand. */
+function drawCursor({ context, view, tokens }: Painter, [x, y]: PointDocument): void {
+  const [left, top] = [toX(view, x), toY(view, y)];
+  context.strokeStyle = tokens.sight;
+  context.lineWidth = 1.5;
+  context.beginPath();
+  context.moveTo(left - 8, top);
+  context.lineTo(left + 8, top);
+  context.moveTo(left, top - 8);
+  context.lineTo(left, top + 8);
+  context.stroke();
 }
 
 /** Outlines of the bodies where they are in the run, over the ground that is edited. */

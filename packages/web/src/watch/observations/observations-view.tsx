@@ -1,4 +1,10 @@
-import { namesOf, remedyOf, OBSERVATIONS, type ObservationKind } from '@crooked-lantern/core';
+import {
+  findState,
+  namesOf,
+  remedyOf,
+  OBSERVATIONS,
+  type ObservationKind,
+} from '@crooked-lantern/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -127,7 +133,9 @@ function OneObservation({ group, runs }: { group: Group; runs: number }) {
         {moments.length > MOMENTS && `and ${moments.length - MOMENTS} before`}
         {place && (
           <Link to={`/projects/${id}/minds/${place.mind}?agent=${agent}&state=${place.state}`}>
-            edit {place.state}
+            edit{' '}
+            {findState(document.minds[place.mind]?.machine?.states ?? [], place.state)?.title ??
+              place.state}
           </Link>
         )}
         {remedy && <Button onPress={() => run(remedy.command)}>{remedy.title}</Button>}
