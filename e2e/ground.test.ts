@@ -283,6 +283,8 @@ it('parts are placed by the keyboard alone', async () => {
   await expect.poll(() => count('Walls, hedges and cover')).toBe(walls + 1);
   await use('Route');
   await goToEdge();
+  // Below the cover.
+  await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('Space');
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Space');
