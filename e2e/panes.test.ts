@@ -78,5 +78,10 @@ describe('magnified to twice its size', () => {
       await page.getByText(name).first().scrollIntoViewIfNeeded();
       await areInSight();
     }
+    await page.getByRole('link', { name: 'Watch', exact: true }).click();
+    await page.getByText('An answer is about one moment.').waitFor();
+    await areInSight();
+    await page.getByText('last 40 s').first().scrollIntoViewIfNeeded();
+    await areInSight();
   });
 });

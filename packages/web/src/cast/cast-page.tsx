@@ -91,7 +91,7 @@ export function CastPage({ header }: { header: ReactNode }) {
           least: '220px',
           content: <GroundView agent={shown} onSelectAgent={watch} />,
         }}
-        sideIsKept
+        kept="side"
         ledger={<LedgerPanel agent={shown} onSelectAgent={watch} />}
       />
     </PlaceLayout>

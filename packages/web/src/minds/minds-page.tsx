@@ -153,7 +153,7 @@ export function MindsPage({ header }: { header: ReactNode }) {
             least: '220px',
             content: <GroundView agent={selection.agent} onSelectAgent={selectAgent} />,
           }}
-          sideIsKept
+          kept="side"
           ledger={<LedgerPanel agent={selection.agent} onSelectAgent={selectAgent} />}
         />
         {work.dialog}

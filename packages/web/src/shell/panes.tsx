@@ -33,8 +33,8 @@ interface PlacePanesProps {
   plan?: Pane | null;
   work: ReactNode;
   side: Pane;
-  /** Stays in sight above all else in a narrow window, where the rest is scrolled. */
-  sideIsKept?: boolean;
+  /** Which pane stays in sight where all stand in one column: the one with the ground. */
+  kept?: 'work' | 'side';
   ledger: ReactNode;
 }
 
@@ -206,10 +206,10 @@ export function PlacePanes({
   plan = null,
   work,
   side,
-  sideIsKept = false,
+  kept,
   ledger,
 }: PlacePanesProps) {
-  const foot: Pane = { name: 'the ledger', content: ledger, size: '30%', least: '100px' };
+  const foot: Pane = { name: 'the ledger', content: ledger, size: '34%', least: '100px' };
   const listPanel = usePanelRef();
   const planPanel = usePanelRef();
   const sidePanel = usePanelRef();
@@ -282,7 +282,11 @@ export function PlacePanes({
                     <Side id="plan" className="pane plan" pane={plan} panelRef={planPanel} />
                   )}
                   {plan && <PaneBorder of={plan.name} panel={planPanel} />}
-                  <Panel id="sheet" className="pane" minSize="100px">
+                  <Panel
+                    id="sheet"
+                    className={kept === 'work' ? 'pane kept' : 'pane'}
+                    minSize="100px"
+                  >
                     {work}
                   </Panel>
                 </Group>
@@ -290,7 +294,7 @@ export function PlacePanes({
               <PaneBorder of={side.name} panel={sidePanel} />
               <Side
                 id="side"
-                className={sideIsKept ? 'pane kept' : 'pane'}
+                className={kept === 'side' ? 'pane kept' : 'pane'}
                 pane={side}
                 panelRef={sidePanel}
               />

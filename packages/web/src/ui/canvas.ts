@@ -28,7 +28,7 @@ function sizeOf(element: Element): Size {
   return size;
 }
 
-/** A canvas made as sharp as the screen, with its drawing units in CSS pixels; null while it is not on the page. */
+/** A canvas made as sharp as the screen, with its drawing units in CSS pixels; null while it is not on the page, or has no room there. */
 export function sharpCanvas(
   canvas: HTMLCanvasElement | null,
 ): { context: CanvasRenderingContext2D; width: number; height: number } | null {
@@ -37,6 +37,7 @@ export function sharpCanvas(
   const ratio = globalThis.devicePixelRatio || 1;
   const { width, height } = sizeOf(canvas);
   const [fineWidth, fineHeight] = [Math.round(width * ratio), Math.round(height * ratio)];
+  if (fineWidth === 0 || fineHeight === 0) return null;
   // Setting a size clears the canvas, so only when it differs.
   if (canvas.width !== fineWidth || canvas.height !== fineHeight) {
     canvas.width = fineWidth;

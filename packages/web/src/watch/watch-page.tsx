@@ -113,6 +113,7 @@ export function WatchPage({ header }: { header: ReactNode }) {
       {header}
       <PlacePanes
         place="watch"
+        kept="work"
         work={<GroundView agent={agent} onSelectAgent={selectAgent} />}
         side={{
           name: 'the questions',

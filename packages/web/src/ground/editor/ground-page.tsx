@@ -61,8 +61,8 @@ const SNAPS = [0, 0.1, 0.25, 0.5, 1];
 const HINTS: Record<Tool['how'], string> = {
   choose:
     'Click to choose, with Shift several · drag or arrows to move · Ctrl+D copies · Delete removes',
-  box: 'Drag to draw it · Escape to stop',
-  point: 'Click to place it · Escape to stop',
+  box: 'Drag to draw it, or arrow keys and Space · Escape to stop',
+  point: 'Click to place it, or arrow keys and Space · Escape to stop',
   points: 'Click each waypoint, Enter ends the route · Escape gives it up',
 };
 

@@ -21,7 +21,6 @@ const Card = styled.section`
   }
   ol {
     display: flex;
-    flex: 1;
     flex-wrap: wrap;
     gap: 2px 16px;
     list-style: none;
@@ -38,8 +37,13 @@ const Card = styled.section`
     color: var(--done);
   }
   p {
-    flex-basis: 100%;
+    flex: 1;
+    min-width: 30ch;
     color: var(--mute);
+    /* Where there is little height, the ground needs it. */
+    @media (max-height: 560px) {
+      display: none;
+    }
   }
 `;
 
@@ -135,12 +139,12 @@ function OpenCard({
           );
         })}
       </ol>
-      <QuietButton onPress={onAway}>Put away</QuietButton>
       <p role="status">
         {next
           ? `Next: ${STEPS[next].how}`
           : 'All five are done. F1 opens the reference, ? the shortcuts.'}
       </p>
+      <QuietButton onPress={onAway}>Put away</QuietButton>
     </Card>
   );
 }
