@@ -77,6 +77,34 @@ describe('an entry of the cast', () => {
 });
 
 describe('a new name', () => {
+  it('of an archetype reaches waves, breakpoints and tiers too', () => {
+    const document = yard();
+    document.grounds.corner.waves = { dusk: { archetype: 'keeper', count: 2 } };
+    document.breakpoints = { seen: { on: 'percept', archetype: 'keeper' } };
+    document.tiers = [
+      {
+        name: 'hard',
+        changes: [
+          { path: 'archetypes.keeper.reaction', factor: 0.5 },
+          { path: 'archetypes.keepers.reaction', factor: 2 },
+        ],
+      },
+    ];
+    const renamed = {
+      command: 'renameInCast',
+      part: 'archetypes',
+      name: 'keeper',
+      to: 'guard',
+    } as const;
+    const after = apply(renamed, document);
+    expect(after.grounds.corner.waves!.dusk.archetype).toBe('guard');
+    expect(after.breakpoints!.seen.archetype).toBe('guard');
+    expect(after.tiers![0].changes!.map(({ path }) => path)).toEqual([
+      'archetypes.guard.reaction',
+      'archetypes.keepers.reaction',
+    ]);
+  });
+
   it('is used wherever the old one was', () => {
     const squads = apply({ command: 'renameInCast', part: 'squads', name: 'west', to: 'dusk' });
     expect(squads.archetypes.keeper.squad).toBe('dusk');

@@ -34,6 +34,15 @@ const RETARGET: Record<CastPart, Retarget> = {
   archetypes: (document, from, to) => {
     for (const agent of agentsOf(document))
       if (agent.archetype === from && to) agent.archetype = to;
+    if (!to) return;
+    for (const { waves = {} } of Object.values(document.grounds))
+      for (const wave of Object.values(waves)) if (wave.archetype === from) wave.archetype = to;
+    for (const breakpoint of Object.values(document.breakpoints ?? {}))
+      if (breakpoint.archetype === from) breakpoint.archetype = to;
+    const [before, after] = [`archetypes.${from}.`, `archetypes.${to}.`];
+    for (const { changes = [] } of document.tiers ?? [])
+      for (const change of changes)
+        if (change.path.startsWith(before)) change.path = after + change.path.slice(before.length);
   },
   squads: (document, from, to) => {
     for (const holder of [...agentsOf(document), ...Object.values(document.archetypes)])

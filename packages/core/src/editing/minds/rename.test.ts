@@ -56,6 +56,40 @@ const rename = (part: MindPart, name: string, to: string, of: ProjectDocument = 
 const text = (of: ProjectDocument) => serialiseProject(of);
 
 describe('renaming', () => {
+  it('reaches breakpoints of agents with the mind, and of all where no other mind has that name', () => {
+    const stopped = project();
+    stopped.minds.other = {
+      title: 'Other',
+      machine: { initial: 'inner', states: [{ id: 'inner' }, { id: 'room' }] },
+    };
+    stopped.breakpoints = {
+      b0: { on: 'enter', of: 'watch' },
+      b1: { on: 'transition', of: 'watch:2', agent: 'keeper' },
+      b2: { on: 'exit', of: 'room', agent: 'keeper' },
+      b3: { on: 'exit', of: 'room' },
+      b4: { on: 'memory', of: 'quarry:gleaner' },
+      b5: { on: 'condition', when: 'known(quarry)' },
+      b6: { on: 'percept', of: 'watch' },
+    };
+    const of = (after: ProjectDocument) =>
+      Object.values(after.breakpoints!).map((each) => each.of ?? each.when);
+    expect(of(rename('states', 'watch', 'guard', stopped))).toEqual([
+      'guard',
+      'guard:2',
+      'room',
+      'room',
+      'quarry:gleaner',
+      'known(quarry)',
+      'watch',
+    ]);
+    // Another mind has a room too: what is of all agents stays.
+    expect(of(rename('states', 'room', 'hall', stopped)).slice(2, 4)).toEqual(['hall', 'room']);
+    expect(of(rename('memory', 'quarry', 'prey', stopped)).slice(4, 6)).toEqual([
+      'prey:gleaner',
+      'known(prey)',
+    ]);
+  });
+
   it('reaches a key in expressions, actions and arguments, and nothing that only looks like it', () => {
     const { keeper } = rename('memory', 'quarry', 'prey').minds;
     expect(keeper.memory).toHaveProperty('prey');

@@ -2,6 +2,9 @@ import { namesIn, replaceNames } from '../../expression/names-in.ts';
 import { CommandError, type MindPart } from '../commands/commands.ts';
 import type { MindDocument, Name, ProjectDocument, StateDocument } from '../../model/documents.ts';
 import { NAME_ABOUT, NAME_PATTERN } from '../../model/names/names.ts';
+import type { BreakpointDocument, BreakpointKind } from '../../model/documents/run.ts';
+import { agentNamed } from '../../model/groups.ts';
+import { mindsOf } from '../../model/kinds.ts';
 import { idsOf } from './change-machine.ts';
 import { meansKey, mindsSharingKey, refersTo } from './mentions.ts';
 import { mapMind, type Visitor } from '../../model/minds/walk-mind.ts';
@@ -99,6 +102,7 @@ export function renameInMind(
     minds[each] = renameIn(minds[each], each, part, name, to);
   }
   if (part === 'memory') document = withBands(document, meant, name, to);
+  document = withBreakpoints(document, meant, part, name, to);
   const shared =
     part === 'memory' && (document.minds[mind].memory![name].scope ?? 'self') !== 'self';
   return { ...document, minds, ...(shared && withScores(document, name, to)) };
@@ -122,6 +126,43 @@ function withBands(
       input: replaceNames(set.input, (used) => (used === from ? to : null)),
     })),
   };
+}
+
+/** Which kinds of breakpoints name a part of a mind first. */
+const NAMED_FIRST: Partial<Record<MindPart, readonly BreakpointKind[]>> = {
+  states: ['enter', 'exit', 'transition', 'ended'],
+  choices: ['picked'],
+  memory: ['memory'],
+};
+
+/** Breakpoints follow where they are of agents with a renamed mind; those of all agents where no other mind has that name. */
+function withBreakpoints(
+  document: ProjectDocument,
+  renamed: readonly Name[],
+  part: MindPart,
+  from: Name,
+  to: Name,
+): ProjectDocument {
+  const { breakpoints, minds, archetypes } = document;
+  if (!breakpoints) return document;
+  const isShared = Object.keys(minds).some(
+    (mind) => !renamed.includes(mind) && declared(minds[mind], part).includes(from),
+  );
+  const isMeant = ({ agent, archetype }: BreakpointDocument): boolean => {
+    const of = agent === undefined ? archetype : agentNamed(document, agent)?.archetype;
+    const body = of === undefined || of === null ? undefined : archetypes[of];
+    return body === undefined ? !isShared : mindsOf(body).some((mind) => renamed.includes(mind));
+  };
+  const after = eachValue(breakpoints, (breakpoint): BreakpointDocument => {
+    if (!isMeant(breakpoint)) return breakpoint;
+    const { on, of, when } = breakpoint;
+    if (part === 'memory' && on === 'condition' && when !== undefined)
+      return { ...breakpoint, when: replaceNames(when, (used) => (used === from ? to : null)) };
+    const [first, ...rest] = of?.split(':') ?? [];
+    if (first !== from || !NAMED_FIRST[part]?.includes(on)) return breakpoint;
+    return { ...breakpoint, of: [to, ...rest].join(':') };
+  });
+  return { ...document, breakpoints: after };
 }
 
 /** Scores of squads’ roles read what minds share. */

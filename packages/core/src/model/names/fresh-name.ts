@@ -1,5 +1,3 @@
-import type { Name } from '../documents.ts';
-
 /** A name that is not taken yet: `warden`, then `warden2` and so on; `wave2` where that is free. */
 export function freshName(stem: string, isTaken: (name: string) => boolean): string {
   if (!isTaken(stem)) return stem;
@@ -14,7 +12,7 @@ export function freshIn(record: object | undefined, stem: string): string {
 }
 
 /** A name that is free in a record, from words: “Comb the place” gives `combThePlace`; `other` where the words give none. */
-export function nameFromWords(words: string, record: object | undefined, other: string): Name {
+export function nameFromWords(words: string, record: object | undefined, other: string): string {
   const [first = '', ...rest] = words.toLowerCase().match(/[a-z0-9]+/g) ?? [];
   const stem = first + rest.map((word) => word[0].toUpperCase() + word.slice(1)).join('');
   return freshIn(record, /^[a-z]/.test(stem) ? stem.slice(0, 38) : other);
