@@ -269,6 +269,11 @@ const SHOTS = [
   },
 ];
 
+/** The picture with the card of first steps. */
+const FIRST_OPENED = 'watch.png';
+/** @type {[string, string]} */
+const PUT_AWAY = ['crooked-lantern.first-steps', JSON.stringify({ done: [], isAway: true })];
+
 // Takes the pictures the README shows, from the demo, on a database of its own; only those whose files are named, if any are.
 await runScript(async () => {
   checkNode();
@@ -283,6 +288,9 @@ await runScript(async () => {
         viewport: { width: 1280, height: 800 },
         colorScheme: scheme ?? 'dark',
       });
+      // The card of first steps is for the pictures of demos as they are opened first.
+      if (file !== FIRST_OPENED)
+        await page.addInitScript((kept) => localStorage.setItem(...kept), PUT_AWAY);
       const added = add ? await add(address) : '';
       await page.goto(address + added + where);
       await act(page);

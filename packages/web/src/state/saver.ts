@@ -118,22 +118,24 @@ export function createSaver(id: string, startingEdit: number, tools: SaverTools)
     // What was made while it was read is in it too.
     const mine = waiting.at(-1)?.document ?? base;
     const both = base && mine ? mergeDocuments(base, mine, theirs.document) : null;
+    const hasOwn = waiting.length > 0;
     const isClean =
       both !== null &&
       both.parts.every(({ by }) => by !== 'both') &&
       faultsOf(both.document).length === 0;
-    if (!isClean) {
+    if (hasOwn && !isClean) {
       state = 'held';
       tell({ kind: 'conflict', theirs, base: serverEdit, mineAt: madeAt });
       return;
     }
     serverEdit = theirs.edit;
     waiting = [];
+    hasRefused = false;
     kept();
-    const parts = both.parts.filter(({ by }) => by === 'theirs').map(({ what }) => what);
+    const parts = both?.parts.flatMap(({ by, what }) => (by === 'theirs' ? what : [])) ?? [];
     // With something of ours in it, what both come to is an edit of its own, which is added to what waits.
-    const isTheirs = sameData(both.document, theirs.document);
-    tell({ kind: 'joined', theirs, document: isTheirs ? theirs.document : both.document, parts });
+    const isOwn = hasOwn && both !== null && !sameData(both.document, theirs.document);
+    tell({ kind: 'joined', theirs, document: isOwn ? both.document : theirs.document, parts });
   }
 
   function saved(edit: Edit, stored: StoredProject): void {

@@ -398,6 +398,24 @@ describe('what another window saves', () => {
     expect(server.edits.at(-1)).toEqual(whole('one'));
   });
 
+  it('is shown also where what it was made from can’t be read any more', async () => {
+    const { store, project } = openStore();
+    server.edits.push(noted);
+    // Of the latest edit, then of the one before.
+    const answering = server.fetch.getMockImplementation()!;
+    server.fetch.mockImplementation(async (address, init) =>
+      address.endsWith('/edits/1')
+        ? new Response(JSON.stringify({ title: 'Not found' }), { status: 404 })
+        : answering(address, init),
+    );
+    tell(2);
+    await settle();
+    expect(project()).toMatchObject({ document: noted, edit: 2, saving: { kind: 'saved' } });
+    store.dispatch(change('mine'));
+    await settle();
+    expect(server.edits.at(-1)).toEqual(whole('mine'));
+  });
+
   it('is merged with what is unsaved here, where no part was changed by both', async () => {
     const { store, project } = openStore();
     server.edits.push(noted);
