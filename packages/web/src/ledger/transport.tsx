@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useDocumentNow, useProject } from '../state/store.ts';
 import { useFollow } from '../shell/use-follow.ts';
+import { ReachedSpeed } from './reached-speed.tsx';
 import { aboutSetup } from './whom-it-is-about.ts';
 import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
@@ -330,6 +331,7 @@ export function Transport() {
       >
         <QuietButton aria-label={`Speed ${speed} times. Choose`}>{speed}×</QuietButton>
       </Menu>
+      <ReachedSpeed />
       {goesOn && <GoingOn />}
       <Stops />
       <RunEnd />
