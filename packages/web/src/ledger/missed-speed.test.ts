@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { missedSpeed } from './reached-speed.tsx';
+import { missedSpeed } from './missed-speed.ts';
 
 const missed = (ticks: number, wanted: number, ms = 1000) =>
   missedSpeed({ time: 500, tick: 60 }, { time: 500 + ms, tick: 60 + ticks }, wanted, 60);
