@@ -6,6 +6,7 @@ let stop: () => void;
 beforeEach(() => {
   vi.useFakeTimers();
   document.body.innerHTML = `
+    <header><a id="home" href="/">Home</a></header>
     <main>
       <ul>
         <li><button id="a">a</button></li>
@@ -39,6 +40,11 @@ it('goes to the next where what had the focus was removed, to the one before whe
 it('goes to what is near where all of a list was removed, or a button can’t be pressed any more', async () => {
   at('a').focus();
   expect(await after(() => document.querySelector('ul')!.remove())).toBe('add');
+});
+
+it('stays nowhere where another page took the place of the whole', async () => {
+  at('a').focus();
+  expect(await after(() => document.querySelector('main')!.remove())).toBe('');
 });
 
 it('stays where something else took it, and where one has left it', async () => {

@@ -20,10 +20,12 @@ function placeOf(element: Element): Place {
   return place;
 }
 
-/** The nearest to a place that can take the focus: after it, before it, or what is around it. */
+/** The nearest to a place that can take the focus: after it, before it, or what is around it; null where the whole page was replaced. */
 function nearestTo(place: Place): HTMLElement | null {
   for (const { around, at } of place) {
-    if (!around.isConnected || around === document.body) continue;
+    if (!around.isConnected) continue;
+    // All of a page lies beside its header.
+    if (around === document.body || around.querySelector('header')) return null;
     if (around instanceof HTMLElement && around.matches(FOCUSABLE) && canTakeFocus(around))
       return around;
     const inside = [...around.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(canTakeFocus);
