@@ -232,6 +232,14 @@ async function holdSaves(page: Page): Promise<() => Promise<void>> {
   return () => page.unroute(saves);
 }
 
+/** Two windows on one project, both ready. */
+async function twoWindows(): Promise<[Page, Page]> {
+  const where = await rounds();
+  const [one, two] = [await app.open(where), await app.open(where)];
+  await Promise.all([untilReady(one), untilReady(two)]);
+  return [one, two];
+}
+
 const seconds = (value: string) => `seconds of for, transition 2 of Rounds: ${value}. Edit`;
 
 async function setSeconds(page: Page, from: string, to: string): Promise<void> {
@@ -243,9 +251,7 @@ async function setSeconds(page: Page, from: string, to: string): Promise<void> {
 
 describe('two windows', () => {
   it('see at once what the other saved, and an undo takes it back in both', async () => {
-    const where = await rounds();
-    const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilReady(one), untilReady(two)]);
+    const [one, two] = await twoWindows();
     await writeExpression(one, GUARD, 'attention.strength > 0.4');
     await two.getByRole('button', { name: `${GUARD}: attention.strength > 0.4. Edit` }).waitFor();
     await two
@@ -260,9 +266,7 @@ describe('two windows', () => {
   });
 
   it('merge by themselves what they changed at once in different parts', async () => {
-    const where = await rounds();
-    const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilReady(one), untilReady(two)]);
+    const [one, two] = await twoWindows();
     const letGo = await holdSaves(two);
     await setSeconds(two, '0.2', '0.5');
     await two.getByText('not saved', { exact: true }).waitFor();
@@ -280,9 +284,7 @@ describe('two windows', () => {
   });
 
   it('never overwrite each other; the later one chooses, also after a reload, and loses nothing', async () => {
-    const where = await rounds();
-    const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilReady(one), untilReady(two)]);
+    const [one, two] = await twoWindows();
     const letGo = await holdSaves(two);
     await writeExpression(two, GUARD, 'attention.strength > 0.6');
     await two.getByText('not saved', { exact: true }).waitFor();
@@ -308,9 +310,7 @@ describe('two windows', () => {
   });
 
   it('put together part by part what both changed', async () => {
-    const where = await rounds();
-    const [one, two] = [await app.open(where), await app.open(where)];
-    await Promise.all([untilReady(one), untilReady(two)]);
+    const [one, two] = await twoWindows();
     const letGo = await holdSaves(two);
     await setSeconds(two, '0.2', '0.5');
     await two.getByText('not saved', { exact: true }).waitFor();
