@@ -132,6 +132,8 @@ export default defineConfig({
   server: {
     host: '127.0.0.1',
     port: 4174,
-    proxy: { '/api': { target: server, changeOrigin: true, ws: true, headers: { origin: server } } },
+    proxy: {
+      '/api': { target: server, changeOrigin: true, ws: true, headers: { origin: server } },
+    },
   },
 });
