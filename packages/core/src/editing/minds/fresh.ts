@@ -16,11 +16,12 @@ import type {
   TreeCallDocument,
 } from '../../model/documents.ts';
 import { directingMinds, groupNames, mayDo } from '../../model/groups.ts';
-import { mindsOf } from '../../model/kinds.ts';
 import { namesOf } from '../../model/names/names.ts';
 import { nodeSpec, type NodeFieldSpec, type NodeKindName } from '../../model/documents.ts';
-import type { DocumentCommand, DocumentPath } from '../commands/commands.ts';
 import { nameFromWords } from '../../model/names/fresh-name.ts';
+import type { DocumentCommand } from '../commands/commands.ts';
+import { archetypesWithMind } from './mentions.ts';
+import { set, several } from './row-places.ts';
 
 /** New parts of minds, with values that work or come close, to be changed where they stand. */
 
@@ -52,9 +53,7 @@ function ofAllBodies(
   mind: Name,
   part: 'gaits' | 'moves' | 'guards',
 ): Name[] {
-  const bodies = namesOf(document.archetypes)
-    .map((name) => document.archetypes[name])
-    .filter((archetype) => mindsOf(archetype).includes(mind));
+  const bodies = archetypesWithMind(document, mind).map((name) => document.archetypes[name]);
   return namesOf(bodies[0]?.[part] ?? {}).filter((name) =>
     bodies.every((body) => Object.hasOwn(body[part] ?? {}, name)),
   );
@@ -158,15 +157,13 @@ export function addNamed(
 ): DocumentCommand {
   const { start, grounds, archetypes } = document;
   const what = `new ${kind} ${title}`;
-  const set = (path: DocumentPath, value: unknown) =>
-    ({ command: 'put', how: 'set', path, value }) as const;
   if (kind === 'score') {
     const { scores = {} } = grounds[start.ground];
     const name = nameFromWords(title, scores, kind);
     const path = ['grounds', start.ground, 'scores'];
-    return { command: 'several', what, commands: [set(path, { ...scores, [name]: {} })] };
+    return several(what, set(path, { ...scores, [name]: {} }));
   }
-  const bodies = namesOf(archetypes).filter((each) => mindsOf(archetypes[each]).includes(mind));
+  const bodies = archetypesWithMind(document, mind);
   const part = kind === 'move' ? 'moves' : 'guards';
   const taken = Object.assign({}, ...bodies.map((each) => archetypes[each][part])) as object;
   const name = nameFromWords(title, taken, kind);
@@ -174,7 +171,7 @@ export function addNamed(
   const commands = bodies.map((each) =>
     set(['archetypes', each, part], { ...archetypes[each][part], [name]: fresh }),
   );
-  return { command: 'several', what, commands };
+  return several(what, ...commands);
 }
 
 /** Expressions that have a type, as far as anything can be guessed. */

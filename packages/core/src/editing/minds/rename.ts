@@ -29,6 +29,11 @@ function declared(mind: MindDocument, part: MindPart): readonly Name[] {
   return Object.keys(mind[part] ?? {});
 }
 
+/** An expression with another name for what it calls `from`. */
+function renamedIn(source: string, from: Name, to: Name): string {
+  return replaceNames(source, (used) => (used === from ? to : null));
+}
+
 function renameEntry<T>(
   record: Record<Name, T> | undefined,
   from: Name,
@@ -55,9 +60,7 @@ function renaming(mind: MindDocument, part: MindPart, from: Name, to: Name): Vis
   return {
     name: (kind, name) => (refersTo(part, kind) && name === from ? to : name),
     expression: (source, where) =>
-      part === 'memory' && meansKey(mind, from, where)
-        ? replaceNames(source, (name) => (name === from ? to : null))
-        : source,
+      part === 'memory' && meansKey(mind, from, where) ? renamedIn(source, from, to) : source,
   };
 }
 
@@ -123,7 +126,7 @@ function withBands(
     ...document,
     bands: eachValue(bands, (set) => ({
       ...set,
-      input: replaceNames(set.input, (used) => (used === from ? to : null)),
+      input: renamedIn(set.input, from, to),
     })),
   };
 }
@@ -157,7 +160,7 @@ function withBreakpoints(
     if (!isMeant(breakpoint)) return breakpoint;
     const { on, of, when } = breakpoint;
     if (part === 'memory' && on === 'condition' && when !== undefined)
-      return { ...breakpoint, when: replaceNames(when, (used) => (used === from ? to : null)) };
+      return { ...breakpoint, when: renamedIn(when, from, to) };
     const [first, ...rest] = of?.split(':') ?? [];
     if (first !== from || !NAMED_FIRST[part]?.includes(on)) return breakpoint;
     return { ...breakpoint, of: [to, ...rest].join(':') };
@@ -171,7 +174,7 @@ function withScores({ squads }: ProjectDocument, from: Name, to: Name): Partial<
   const entries = Object.entries(squads).map(([name, squad]) => {
     const roles = squad.roles?.map((role) => ({
       ...role,
-      score: replaceNames(role.score, (used) => (used === from ? to : null)),
+      score: renamedIn(role.score, from, to),
     }));
     return [name, roles ? { ...squad, roles } : squad];
   });
@@ -228,7 +231,7 @@ export function renameParameter(
     expression: (source, where) => {
       if (where.tree !== tree) return source;
       hidden ||= namesIn(source).some(({ name: used }) => used === to);
-      return replaceNames(source, (used) => (used === from ? to : null));
+      return renamedIn(source, from, to);
     },
   });
   if (hidden)

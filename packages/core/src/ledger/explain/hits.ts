@@ -1,5 +1,5 @@
 import { gapToSector } from '../../numeric/circles.ts';
-import { atan2, degrees, wrapAngle } from '../../numeric/trigonometry.ts';
+import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import { WORD_INDICES } from '../../terms/senses.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import { canBeHit } from '../../world/mechanics/fighting/hits.ts';
@@ -11,6 +11,7 @@ import { programAt, replayTick, revisit, revisitBefore, type RunPast } from '../
 import {
   checkTick,
   condition,
+  degreesText,
   fact,
   QuestionError,
   type Question,
@@ -28,7 +29,6 @@ export type HitSide = 'dealt' | 'taken';
 const TOUCHING = 0.01;
 
 const metres = (value: number) => `${value.toFixed(2)} m`;
-const degreesText = (radians: number) => `${Math.round(degrees(radians))}°`;
 
 /** The latest hit or miss up to the tick; null for none. */
 function latest({ run, agent, tick }: Question, side: HitSide): Hit | null {
@@ -48,7 +48,7 @@ function inFight(run: RunPast, tick: number): World {
 
 interface Pair {
   attacker: Agent;
-  /** Whom it met or was meant for; of a strike at no one the nearest it could have met. */
+  /** The agent it met or was meant for; for a strike at no one, the nearest agent it could have met. */
   target: Agent | null;
   move: MoveProgram;
 }
@@ -278,10 +278,11 @@ export function howItHit(question: Question, side: HitSide): Statement {
   }
   if (hit.tick - 1 < run.keptFrom)
     throw new QuestionError(`What was before tick ${run.keptFrom} is no longer kept.`);
-  const then = pairIn(inFight(run, hit.tick), hit);
-  const tick = then ? nearestTick(run, hit, then) : hit.tick;
-  const world = inFight(run, tick);
-  const pair = pairIn(world, hit);
+  const end = inFight(run, hit.tick);
+  const endPair = pairIn(end, hit);
+  const tick = endPair ? nearestTick(run, hit, endPair) : hit.tick;
+  const world = tick === hit.tick ? end : inFight(run, tick);
+  const pair = tick === hit.tick ? endPair : pairIn(world, hit);
   if (!pair) throw new QuestionError(`An edit has taken ${hit.move} away since.`);
   const { attacker, target, move } = pair;
   const whom = hit.of !== '' && target ? ` ${target.placed.title}` : ' everyone';

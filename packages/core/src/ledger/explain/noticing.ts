@@ -1,4 +1,4 @@
-import { atan2, degrees, wrapAngle } from '../../numeric/trigonometry.ts';
+import { atan2, wrapAngle } from '../../numeric/trigonometry.ts';
 import {
   BODY_POINTS,
   clearShare,
@@ -15,6 +15,7 @@ import {
   askedOf,
   checkTick,
   condition,
+  degreesText,
   entriesOf,
   fact,
   lastBefore,
@@ -28,10 +29,6 @@ import { perceptFact } from './why.ts';
 
 /** So many of the latest percepts are listed. */
 const LISTED = 12;
-
-function degreesText(radians: number): string {
-  return `${Math.round(degrees(radians))}°`;
-}
 
 function conesText({ cones }: SightKind): string {
   return cones

@@ -1,6 +1,7 @@
 import { readList } from '../../mind/machine/cells.ts';
 import type { RunnableMind } from '../../mind/machine/mind.ts';
 import type { MindProgram, StackProgram } from '../../mind/program.ts';
+import { degrees } from '../../numeric/trigonometry.ts';
 import type { Agent } from '../../world/agents/agent.ts';
 import type { Program } from '../../world/program/program.ts';
 import type { LedgerEntry, Reading } from '../../world/state/recorder.ts';
@@ -77,6 +78,10 @@ export function fact(
 /** Something that a statement rests on, and whether it is so. */
 export function condition(holds: boolean, statement: string): Statement {
   return { ...fact(statement, null), holds };
+}
+
+export function degreesText(radians: number): string {
+  return `${Math.round(degrees(radians))}°`;
 }
 
 /** More agents than this are not listed where one is not found. */
