@@ -1,5 +1,4 @@
 import {
-  existsSync,
   linkSync,
   mkdirSync,
   readdirSync,
@@ -51,7 +50,7 @@ export function ensureFolder(folder) {
 
 /**
  * Claims the folder for this process; refuses where another start still uses it, also one that begins in the same
- * moment. Gives how to let go of it.
+ * moment. Returns a function that releases it.
  * @param {string} folder @param {number} port
  */
 export function claim(folder, port) {
@@ -65,7 +64,7 @@ export function claim(folder, port) {
   }
   // Another start may have claimed it since, where this one has let go of it before.
   return () => {
-    if (existsSync(file) && readClaim(file)?.pid === process.pid) rmSync(file, { force: true });
+    if (readClaim(file)?.pid === process.pid) rmSync(file, { force: true });
   };
 }
 
@@ -100,7 +99,7 @@ function takeOver(own, file) {
 
 /** @param {string} file */
 function refuseWhereUsed(file) {
-  const other = existsSync(file) ? readClaim(file) : null;
+  const other = readClaim(file);
   if (!other || other.pid === process.pid || !isAlive(other.pid)) return;
   const command = commandOf(other.pid);
   // Where the system does not say what a process is, it is taken for ours.
@@ -115,13 +114,14 @@ function sleep(ms) {
   Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, ms);
 }
 
-/** @param {string} file */
+/** The claim in a file; null where there is none, or none that can be read. @param {string} file */
 function readClaim(file) {
   try {
     const { pid, port } = JSON.parse(readFileSync(file, 'utf8'));
     if (Number.isInteger(pid) && pid > 0) return { pid, port };
-  } catch {
-    // Said below.
+  } catch (error) {
+    if (/** @type {NodeJS.ErrnoException} */ (error).code === 'ENOENT') return null;
+    // What else is wrong is said below.
   }
   say(`${file} can’t be read, so it is written anew; a disk that was full leaves it so.`);
   return null;

@@ -1,4 +1,4 @@
-import { commandOf, isAlive, waitUntil } from './processes.mjs';
+import { commandOf, endStepByStep, isAlive } from './processes.mjs';
 
 /**
  * Ends a process when the one that started this script is gone, however it ended: its end closes the pipe that is our
@@ -15,8 +15,7 @@ const isThere = () => isAlive(pid) && commandOf(pid).includes(mark);
 
 process.stdin.resume();
 await new Promise((resolve) => process.stdin.once('close', resolve));
-for (const signal of /** @type {const} */ (['SIGINT', 'SIGQUIT', 'SIGKILL'])) {
-  if (!isThere()) break;
-  process.kill(pid, signal);
-  await waitUntil(() => !isThere(), 5);
-}
+await endStepByStep(
+  (signal) => process.kill(pid, signal),
+  () => !isThere(),
+);

@@ -19,7 +19,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { fullDisk, writeWhole } from './data-folder.mjs';
 import { installDebianPackages } from './install.mjs';
-import { commandOf, isAlive, processesIn, waitUntil } from './processes.mjs';
+import { commandOf, endStepByStep, isAlive, processesIn, waitUntil } from './processes.mjs';
 import { checkInterrupted, Refusal, ROOT, say } from './project.mjs';
 
 /**
@@ -263,13 +263,6 @@ export async function startCluster({ folder, durable }) {
   }
 }
 
-/** How the server is ended, and how many seconds it is given each time. One that is frozen hears only the last. @type {readonly [NodeJS.Signals, number][]} */
-const STOPPING = [
-  ['SIGINT', 5],
-  ['SIGQUIT', 2],
-  ['SIGKILL', 3],
-];
-
 /**
  * @param {string} programs @param {string} home @param {string} data @param {{uid: number, gid: number} | null} user @param {boolean} durable
  */
@@ -328,12 +321,13 @@ async function launch(programs, home, data, user, durable) {
     async stop() {
       stopping = true;
       // What was committed is safe in the log it writes ahead; it recovers from that at the next start.
-      for (const [signal, seconds] of STOPPING) {
-        if (ended) return;
-        server.kill(signal);
-        await waitUntil(() => ended, seconds);
-      }
-      endAll(data);
+      if (
+        !(await endStepByStep(
+          (signal) => server.kill(signal),
+          () => ended,
+        ))
+      )
+        endAll(data);
     },
     stopNow() {
       stopping = true;

@@ -52,3 +52,23 @@ export async function waitUntil(condition, seconds) {
   }
   return true;
 }
+
+/** How a database server is ended, and how many seconds it is given each time. @type {readonly [NodeJS.Signals, number][]} */
+const ENDING = [
+  ['SIGINT', 5],
+  ['SIGQUIT', 2],
+  ['SIGKILL', 3],
+];
+
+/**
+ * Ends a database server: kindly, then harder. Returns whether it ended before it was killed; a frozen one never does.
+ * @param {(signal: NodeJS.Signals) => void} send @param {() => boolean} hasEnded
+ */
+export async function endStepByStep(send, hasEnded) {
+  for (const [signal, seconds] of ENDING) {
+    if (hasEnded()) return true;
+    send(signal);
+    await waitUntil(hasEnded, seconds);
+  }
+  return false;
+}

@@ -92,7 +92,7 @@ async function run(folder, port) {
         release();
         process.exit(INTERRUPTED_CODE);
       }
-      if (!serves && !closing) say('Ended.');
+      if (!closing) say(serves ? 'Ending. Press Ctrl+C again to end at once.' : 'Ended.');
       shutDown(serves ? 0 : INTERRUPTED_CODE);
     });
   endWithParent(() => shutDown(0));
