@@ -31,7 +31,7 @@ export function rounded(value: number): number {
 }
 
 /**
- * Times two contestants in turn, round after round. Gives the median milliseconds of each, and the median
+ * Times two contestants in turn, round after round. Returns the median milliseconds of each, and the median
  * of the rounds' ratios: a machine that is now fast, now slow is so for both within a round, not from
  * one median to the other. The first rounds only warm up.
  */

@@ -223,7 +223,7 @@ describe('a start that can’t be', () => {
 
   it('says that the disk is full, then and later, and loses nothing', async ({ skip }) => {
     const disk = smallDisk();
-    if (!disk) return skip('nobody may mount a disk here');
+    if (!disk) return skip('this account may not mount a disk');
     try {
       const { acknowledged, lost, refused, words } = await fillWhileSaving(disk);
       expect(words[0]).toMatch(/^The disk that holds .* is full\. Free some space, then start/);

@@ -68,7 +68,7 @@ export function claim(folder, port) {
   };
 }
 
-/** Gives a file a second name; false where something has it. Of several at once only one does. @param {string} from @param {string} to */
+/** Links a file under a second name; false where that exists. Of several at once only one succeeds. @param {string} from @param {string} to */
 function linked(from, to) {
   try {
     linkSync(from, to);

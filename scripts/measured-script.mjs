@@ -13,7 +13,7 @@ export async function ticksShown(page) {
 /**
  * Milliseconds of script that a page takes for each frame while something is done; what workers take is not in it.
  * @param {import('playwright-core').Page} page
- * @param {(ms: number) => Promise<number>} act does it for so many milliseconds; gives how many frames that were
+ * @param {(ms: number) => Promise<number>} act does it for so many milliseconds; returns how many frames that were
  */
 export async function scriptPerFrame(page, act) {
   const session = await page.context().newCDPSession(page);

@@ -15,7 +15,7 @@ export async function takeLayouts(page: Page, address: string): Promise<void> {
   );
 }
 
-/** Gives what was kept to all that a page opens, where it has not kept any itself. */
+/** Puts the kept layouts into every page it opens that has none of its own. */
 export async function giveLayouts(page: Page): Promise<void> {
   await page.addInitScript(
     ([list, layouts]) => {

@@ -56,7 +56,7 @@ export async function hold(
 /** A key to hold, and how to tell that it has been held long enough. */
 export type Leg = [key: string, arrived: (place: Place) => boolean];
 
-/** Runs the gleaner along the legs, over and over, until it is `away`; gives the leg it was on, to go on from. */
+/** Runs the gleaner along the legs, over and over, until it is `away`; returns the leg it was on, to go on from. */
 export async function runAround(
   page: Page,
   legs: readonly Leg[],

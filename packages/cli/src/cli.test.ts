@@ -45,7 +45,7 @@ function file(change: (text: string) => string): string {
 
 const expected: string[] = [];
 
-/** Breaks the demo in twenty different ways; gives the code and place each must be told with. */
+/** Breaks the demo in twenty ways, each with the code and the place its finding must have. */
 function plantFaults(project: ProjectDocument): string[] {
   const { warden } = project.minds;
   const [calm, roused] = warden.machine!.states;

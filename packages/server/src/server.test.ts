@@ -704,7 +704,7 @@ describe('the pages', () => {
     );
   });
 
-  it('come compressed to whom can read that', async () => {
+  it('come compressed for clients that accept it', async () => {
     const compressed = await get('/assets/index-1a2b.js', { 'accept-encoding': 'br' });
     expect([compressed.body, compressed.headers['content-encoding']]).toEqual(['compressed', 'br']);
     const plain = await get('/assets/index-1a2b.js');

@@ -12,7 +12,7 @@ export interface Ground {
 
   /** Takes in where all bodies are now, for {@link near}. */
   fileBodies(bodies: readonly Body[]): void;
-  /** Numbers of the bodies that may be within `reach` of a place, as they were filed, into `found`; gives how many. */
+  /** Numbers of the bodies that may be within `reach` of a place, as they were filed, into `found`; returns how many. */
   near(x: number, y: number, reach: number, found: number[]): number;
 
   /** Whether a body of this radius would overlap something solid, or the edge of the ground. */
@@ -48,7 +48,7 @@ export interface Ground {
 
   /**
    * Moves the body with this number by one tick of `dt` seconds: steering, velocity, collision, position.
-   * No overlap is left behind. The numbers of the bodies around it come into `found`; gives how many.
+   * No overlap is left behind. The numbers of the bodies around it come into `found`; returns how many.
    */
   moveBody(bodies: readonly Body[], self: number, dt: number, found: number[]): number;
 
@@ -59,7 +59,7 @@ export interface Ground {
 /** The places that can be got to from somewhere. */
 export interface Reachable {
   /**
-   * Puts the place nearest to (x, y) into `place`, looked for within `off` metres. Gives a number that
+   * Puts the place nearest to (x, y) into `place`, looked for within `off` metres. Returns a number that
    * places of one spot share, or −1 where there is none.
    */
   nearest(x: number, y: number, off: number, place: Float64Array): number;

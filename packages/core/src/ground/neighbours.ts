@@ -62,7 +62,7 @@ export function fillNeighbours(
   }
 }
 
-/** Numbers of the bodies in all cells that touch the square of half-side `reach` around (x, y), into `found`; gives how many. */
+/** Numbers of the bodies in all cells that touch the square of half-side `reach` around (x, y), into `found`; returns how many. */
 export function collectNeighbours(
   index: Neighbours,
   x: number,

@@ -11,7 +11,7 @@ export interface RoleSlots {
  * Gives each member the first role in order that has a slot for it, the best scores first. `scores` is
  * by member, then role, NaN for one that can't have it; `held` is each member's role until now, −1 for
  * none. The agent that holds a role counts as `commitment` better at it, so that small changes of score change
- * nothing. Members in order of id decide between equals. Gives each member's role, −1 for none.
+ * nothing. Members in order of id decide between equals. Returns each member's role, −1 for none.
  */
 export function assignRoles(
   scores: readonly (readonly number[])[],

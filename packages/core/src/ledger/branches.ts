@@ -76,7 +76,7 @@ export function beginBranch(branches: Branches, run: Run, by: PartedBy): void {
   branches.run = run;
 }
 
-/** Keeps a run beside the one that goes on, from which it differs from a tick on. Gives its number. */
+/** Keeps a run beside the one that goes on, from which it differs from a tick on. Returns its number. */
 export function keepBeside(
   branches: Branches,
   run: Run,

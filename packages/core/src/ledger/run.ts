@@ -258,7 +258,7 @@ export function recordedInputs(
 
 /**
  * Runs a world of the run on to `goal`, which was reached before, with what players did then and under
- * the edit each tick ran under. Gives the world it comes to, which is another after an edit.
+ * the edit each tick ran under. Returns the world it comes to, which is another after an edit.
  *
  * @param look called after each tick
  */
@@ -316,7 +316,7 @@ export function revisitBefore(run: RunPast, at: number, before: PhaseName): Worl
   return world;
 }
 
-/** Runs a world of the run's past on by one tick, as it went then. Gives the world it comes to. */
+/** Runs a world of the run's past on by one tick, as it went then. Returns the world it comes to. */
 export function replayTick(run: RunPast, world: World): World {
   return replayTo(run, world, world.tick + 1);
 }

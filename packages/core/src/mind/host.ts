@@ -138,7 +138,7 @@ export interface Host extends Facts {
   search(plan: SearchPlan): void;
   /** Puts the booked place into `place`; false where there is none. */
   searchPlace(): boolean;
-  /** Gives the booked place up: looked at, or still to be looked at. */
+  /** Releases the booked place: looked at, or still to be looked at. */
   leavePlace(done: boolean): void;
   /** Books a place around an agent at (x, y), when all have decided. */
   surround(agent: number, places: number, distance: number, x: number, y: number): void;

@@ -82,7 +82,7 @@ export function createWorld(
   return world;
 }
 
-/** Gives agents what they share with others. */
+/** Hands agents what they share with others. */
 function shareOut(world: World): void {
   const { program } = world.statics;
   const alone = loners(world.statics);

@@ -70,7 +70,7 @@ function problemOf(error: FastifyError | Problem, limit: number): Problem {
 export const errors = fp(async (app) => {
   const limit = app.initialConfig.bodyLimit ?? 0;
   app.setErrorHandler<FastifyError | Problem>((error, request, reply) => {
-    // The connection was dropped before all of the request had come: nobody waits for an answer, and nothing failed here.
+    // The connection was dropped before all of the request had come: no client waits for an answer, and nothing failed here.
     if (request.raw.destroyed && !request.raw.complete)
       return reply.code(400).type(PROBLEM_MEDIA_TYPE).send();
     const problem = problemOf(error, limit);

@@ -7,7 +7,7 @@ import { PROJECT } from './projects.ts';
 const INTERNAL_ERROR = 1011;
 
 /**
- * A socket for each window that has a project open: it is told the number of the latest edit as soon as it is
+ * A socket for each window that has a project open: it gets the number of the latest edit as soon as it is
  * connected, and of each edit that is saved from then on.
  */
 export function liveRoutes(app: FastifyInstance, store: ProjectStore): void {
@@ -23,7 +23,7 @@ export function liveRoutes(app: FastifyInstance, store: ProjectStore): void {
         store.watch(id, (saved) => socket.send(JSON.stringify(saved))),
       );
       try {
-        // Whoever connects again learns what was saved meanwhile.
+        // A window that connects again learns what was saved meanwhile.
         socket.send(JSON.stringify(await store.latest(id)));
       } catch (error) {
         if (!(error instanceof Problem)) app.log.warn(error);

@@ -7,7 +7,7 @@ import type { ProjectStore } from './projects.ts';
 const FIRST = 'night-watch.lantern.json';
 
 /**
- * Puts the demo projects of `folder` into an empty store, the one to begin with last: the newest stands first. Gives
+ * Puts the demo projects of `folder` into an empty store, the one to begin with last: the newest stands first. Returns
  * their number. Throws where one can't be read.
  */
 export async function loadDemos(store: ProjectStore, folder: string): Promise<number> {

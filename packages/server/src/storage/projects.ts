@@ -72,7 +72,7 @@ export interface ProjectStore {
     page: { before?: number; find?: string; limit: number },
   ): Promise<{ edits: EditSummary[]; more: number }>;
   readEdit(id: string, number: number): Promise<StoredProject>;
-  /** Gives an edit a name, or with null takes it away. */
+  /** Names an edit; null removes its name. */
   nameEdit(id: string, number: number, name: string | null): Promise<void>;
   isEmpty(): Promise<boolean>;
 }

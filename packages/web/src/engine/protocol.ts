@@ -70,7 +70,7 @@ export interface EngineApi {
   ): Promise<{ entries: LedgerEntry[]; ticksPerSecond: number } | { trouble: string }>;
   /** Runs on as fast as it goes until a breakpoint is met, for half an hour of the run at most. */
   runOn(): void;
-  /** Goes back to where a breakpoint was met last. Gives why it can't; null where it has. */
+  /** Goes back to where a breakpoint was met last. Returns why it can't; null where it has. */
   goBack(): Promise<string | null>;
   play(): void;
   pause(): void;
@@ -142,7 +142,7 @@ export interface EngineApi {
   putDown(agent: string, x: number, y: number): void;
   /** What players have done in this run so far, and the seed it began with. */
   recording(): Promise<Recording>;
-  /** Starts again as a set-up has it, or (with null) as the project says. Gives why that can't be, and goes on as before; null where it has begun. */
+  /** Starts again as a set-up has it, or (with null) as the project says. Returns why that can't be, and goes on as before; null where it has begun. */
   begin(setup: string | null): Promise<string | null>;
   /** Starts again with the same seed and runs to `until` with the same input. */
   replay(recording: Recording, until: number): void;

@@ -61,7 +61,7 @@ function gaitsOf(
 }
 
 /**
- * Keys that drive the played agent while the ground has focus. Gives the handlers for the focused
+ * Keys that drive the played agent while the ground has focus. Returns the handlers for the focused
  * element, and where a throw is aimed while its key is held.
  */
 export function usePlayer(program: Program | null, played: number) {

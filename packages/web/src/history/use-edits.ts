@@ -9,7 +9,7 @@ export interface Edits {
   more: number;
   trouble: string | null;
   readMore: () => Promise<void>;
-  /** Gives an edit a name, or with null takes it away. */
+  /** Names an edit; null removes its name. */
   name: (number: number, given: string | null) => Promise<void>;
 }
 

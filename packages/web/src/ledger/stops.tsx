@@ -34,7 +34,7 @@ export function Stops() {
   const words = useEngineValue((client) =>
     client.frame?.playing === false ? stopWords(client.frame.stops, client) : '',
   );
-  // Whom it stopped for is watched.
+  // The run stopped for this agent, so it is watched.
   const follow = useFollow();
   const stoppedFor = useEngineValue(({ frame }) =>
     frame?.playing === false ? (frame.stops[0]?.agent ?? '') : '',

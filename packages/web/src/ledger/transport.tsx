@@ -7,7 +7,7 @@ import { useCommands } from '../shell/commands.tsx';
 import { useAppDispatch, useDocumentNow, useProject } from '../state/store.ts';
 import { useFollow } from '../shell/use-follow.ts';
 import { ReachedSpeed } from './reached-speed.tsx';
-import { aboutSetup } from './whom-it-is-about.ts';
+import { subjectOfSetup } from './setup-subject.ts';
 import { recordingOf } from '../engine/recording.ts';
 import { useDrawing, useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import { perform } from '../state/perform.ts';
@@ -189,7 +189,7 @@ export function Transport() {
       setTrouble(refused);
       const begun = setup === null ? undefined : documentNow().setups?.[setup];
       if (refused !== null || !begun || !engine.program) return;
-      const about = aboutSetup(begun, engine.program);
+      const about = subjectOfSetup(begun, engine.program);
       if (about !== null) follow(about);
     },
     [engine, documentNow, follow],

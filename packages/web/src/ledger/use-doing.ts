@@ -13,7 +13,7 @@ export function useLaneTitles(program: Program | null): Map<string, Map<string, 
   return useMemo(() => laneTitles(program, choices), [program, choices]);
 }
 
-/** Gives what an agent does at a tick, in titles, outermost first; nothing where it has no mind. */
+/** Returns what an agent does at a tick, in titles, outermost first; nothing where it has no mind. */
 export type Doing = (agent: string, tick: number) => string[];
 
 export function useDoing(program: Program | null): Doing {

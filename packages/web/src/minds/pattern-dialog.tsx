@@ -92,7 +92,7 @@ export function PatternDialog({
           </Rows>
           {pattern.strikesWith !== undefined && !move && (
             <p>
-              Nobody has a move yet: give the archetype that gets this mind one called{' '}
+              No archetype has a move yet: give the archetype that gets this mind one called{' '}
               <code>strike</code>, in Cast.
             </p>
           )}

@@ -7,7 +7,7 @@ import { runInBackground } from '../state/failures.ts';
 
 /**
  * Puts a link to this moment on the clipboard: agent, state or sheet, row, question, tick, seed, set-up, edit and what
- * players did until then. Gives why it could not; null where it did.
+ * players did until then. Returns why it could not; null where it did.
  */
 export function useCopyLink(): (more?: { row?: string }) => Promise<string | null> {
   const engine = useEngine();

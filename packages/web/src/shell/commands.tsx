@@ -33,7 +33,7 @@ export interface GroupedCommand extends Command {
 interface Registry {
   /** With the shortcuts that hold. */
   commands: GroupedCommand[];
-  /** Gives a command another shortcut; null gives it its usual one back. */
+  /** Changes a command’s shortcut; null restores the usual one. */
   setKeys(id: string, keys: string | null): void;
   ownKeys: OwnKeys;
 }

@@ -80,7 +80,7 @@ function describeCommand(document: ProjectDocument, command: DocumentCommand): s
   }
 }
 
-/** Changes the open document, by a command or by one that is made from the document as it is then. Gives why it could not be done; null means done. */
+/** Changes the open document, by a command or by one that is made from the document as it is then. Returns why it could not be done; null means done. */
 export function perform(
   command: DocumentCommand | ((document: ProjectDocument) => DocumentCommand),
 ): AppThunk<string | null> {
@@ -101,7 +101,7 @@ export function perform(
   };
 }
 
-/** The same for a change of rows. Gives the row to go on with, or why it can't be done. */
+/** The same for a change of rows. Returns the row to go on with, or why it can't be done. */
 export function performRowEdit(
   work: (document: ProjectDocument) => RowEdit,
 ): AppThunk<{ focus: DocumentPath } | { refused: string }> {

@@ -37,7 +37,7 @@ export interface SaverTools {
 }
 
 export interface Saver {
-  /** Takes a new edit in hand, made at a time. */
+  /** Takes over a new edit, with the time it was made at. */
   add(edit: Edit, at: string): void;
   /** The server has this edit: of another window, where it is none of ours. */
   heard(serverEdit: number): void;

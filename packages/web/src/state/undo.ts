@@ -20,7 +20,7 @@ export function readHistory(id: string, edit: number): AppThunk<Promise<void>> {
   };
 }
 
-/** Gives why it could not be done; null where it was, or there is nothing to do. */
+/** Returns why it could not be done; null where it was, or there is nothing to do. */
 function step(from: 'past' | 'future', take: () => Action): AppThunk<Promise<string | null>> {
   return async (dispatch, getState) => {
     const last = () => {

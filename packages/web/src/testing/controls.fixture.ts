@@ -112,7 +112,7 @@ export async function pressEachControl(
   const controls = () => controlsOf(region() ?? document.createElement('div'));
   /** Where the page is, and what could be pressed there. */
   const shown = () => [place.address(), ...controls().map(nameOf)].join('\n');
-  /** Presses what the steps say, one inside the other. Gives which entries of what is open then are to be pressed. */
+  /** Presses what the steps say, one inside the other. Returns which entries of what is open then are to be pressed. */
   const follow = async (steps: readonly number[]): Promise<number[]> => {
     const names: string[] = [];
     for (const [depth, step] of steps.entries()) {

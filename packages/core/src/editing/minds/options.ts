@@ -116,7 +116,7 @@ export function addConsideration(
   return several(`new consideration ${columnName(consideration)}`, ...puts);
 }
 
-/** Gives a consideration to all other options that have none called like it. */
+/** Adds a consideration to all other options that have none of its name. */
 export function copyColumn(
   document: ProjectDocument,
   place: ChoicePlace,

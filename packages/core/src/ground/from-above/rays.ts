@@ -46,7 +46,7 @@ const candidates: number[] = [];
 let stamps = new Int32Array(0);
 let asked = 0;
 
-/** Gathers into {@link candidates} the walls of all cells that the segment comes within `margin` of; gives how many. */
+/** Gathers into {@link candidates} the walls of all cells that the segment comes within `margin` of; returns how many. */
 function gather(
   walls: Walls,
   x0: number,

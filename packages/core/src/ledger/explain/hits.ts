@@ -285,14 +285,14 @@ export function howItHit(question: Question, side: HitSide): Statement {
   const pair = tick === hit.tick ? endPair : pairIn(world, hit);
   if (!pair) throw new QuestionError(`An edit has taken ${hit.move} away since.`);
   const { attacker, target, move } = pair;
-  const whom = hit.of !== '' && target ? ` ${target.placed.title}` : ' everyone';
+  const object = hit.of !== '' && target ? ` ${target.placed.title}` : ' everyone';
   const by =
     hit.result === 'missed' && hit.missedBy !== undefined ? ` by ${metres(hit.missedBy)}` : '';
   const geometry =
     move.kind === 'strike' && target ? strikeFacts(world, pair, target) : shotFacts(run, hit, pair);
   const isMet = hit.result !== 'missed' && hit.result !== 'walled' && target !== null;
   return fact(
-    `${move.title} of ${attacker.placed.title} ${WORDS[hit.result]}${whom}${by}`,
+    `${move.title} of ${attacker.placed.title} ${WORDS[hit.result]}${object}${by}`,
     hit.tick,
     [
       ...(target?.isDead

@@ -20,7 +20,7 @@ export const ACTION_CELLS = 3;
 
 /** An action bound to its arguments and its place in the cells, shared by all agents of a mind. */
 export interface RunnableAction {
-  /** Gives the first command. An action that takes no time does all its work here. */
+  /** Issues the first command. An action that takes no time does all its work here. */
   start(host: Host): Status;
   /** Called each decision after the one it started in, while it runs. */
   step?(host: Host): Status;

@@ -168,7 +168,7 @@ function familyOf(
   return family;
 }
 
-/** Follows the ledger; gives the active states, and the first entry that is not possible after those before it. */
+/** Follows the ledger; returns the active states, and the first entry that is not possible after those before it. */
 function follow(
   entries: readonly LedgerEntry[],
   states: readonly StateDocument[],

@@ -79,7 +79,7 @@ function isDue(
   );
 }
 
-/** The part of one mind in a tick. Gives how many of the events it has taken; the others wait for its next decision. */
+/** The part of one mind in a tick. Returns how many of the events it has taken; the others wait for its next decision. */
 export function decide(
   mind: RunnableMind,
   host: Host,

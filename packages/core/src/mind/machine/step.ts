@@ -305,7 +305,7 @@ function noteRest({ machine, host, cycled, done }: Stepping): void {
 
 /**
  * One decision: held guards are looked at, the waiting events taken in order, eventless transitions
- * completed, and the activities of the active states carried on. Gives how many of the events it took: none
+ * completed, and the activities of the active states carried on. Returns how many of the events it took: none
  * where it was skipped for an uninterrupted action, those before the limit of microsteps where that was met.
  * The others wait on.
  */

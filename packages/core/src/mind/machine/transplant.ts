@@ -77,7 +77,7 @@ function sameMachine(a: MachineProgram, b: MachineProgram): boolean {
   );
 }
 
-/** Chooses what is active under the new version; gives the states that are so already. */
+/** Chooses what is active under the new version; returns the states that are so already. */
 function carryConfiguration(old: Version, now: Version, map: readonly number[]) {
   const { program, machine, cells } = now;
   const active = readList(old.cells, old.machine.cells.active);

@@ -40,7 +40,7 @@ export interface Where {
   candidate?: Name;
 }
 
-/** Gives what is to stand in place of each expression and name; the same where nothing changes. */
+/** Returns what is to stand in place of each expression and name; the same where nothing changes. */
 export interface Visitor {
   expression(source: string, where: Where): string;
   /** A name that refers to something. The names under which things are declared are no references. */

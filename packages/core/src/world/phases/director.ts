@@ -35,7 +35,7 @@ function noteEntered(world: World): void {
   }
 }
 
-/** The schedule in one tick, or what is laid over it; gives whether the last mode is over, and the run with it. */
+/** The schedule in one tick, or what is laid over it; returns whether the last mode is over, and the run with it. */
 function stepSchedule(world: World): boolean {
   const { schedule } = world;
   if (schedule.over >= 0) {

@@ -11,7 +11,7 @@ export function stepGroups(world: World): void {
   giveRoles(world);
 }
 
-/** Gives the roles of all squads to the members they suit best. */
+/** Assigns the roles of all squads to the members they suit best. */
 function giveRoles({ agents, statics, tick, recorder }: World): void {
   const { squads, ticksPerSecond, texts } = statics.program;
   const every = Math.max(1, Math.round(EVERY * ticksPerSecond));

@@ -39,7 +39,7 @@ function lightOn(world: World, index: number): number {
 const LOOK = 4;
 /** These of all agents; NaN for an agent that can’t be seen. All look at all of them: in one row that takes a fraction of asking every body. */
 let bodies = new Float64Array(0);
-/** By agent: how strongly the agent in hand sees it; 0 between agents. */
+/** By agent: how strongly the current agent sees it; 0 between agents. */
 let strengths = new Float64Array(0);
 
 function noteBodies({ agents }: World): void {
@@ -56,7 +56,7 @@ function noteBodies({ agents }: World): void {
   }
 }
 
-/** The eyes of the agent in hand. */
+/** The eyes of the current agent. */
 const looker: Looker = { x: 0, y: 0, heading: 0, faceX: 1, faceY: 0, eye: 0 };
 
 /** Writes where an agent looks from. */
@@ -79,11 +79,11 @@ export function lookFrom(agent: Agent, into: Looker): Looker {
 
 const target: SightTarget = { x: 0, y: 0, height: 0, posture: 0 };
 
-/** Agents that the agent in hand sees: so many of the list. Setting a length costs more than counting. */
+/** Agents that the current agent sees: so many of the list. Setting a length costs more than counting. */
 const seen: number[] = [];
 let seenCount = 0;
 
-/** Finds the agents that the agent in hand sees, into {@link seen} and {@link strengths}. */
+/** Finds the agents that the current agent sees, into {@link seen} and {@link strengths}. */
 function lookAround(world: World, agent: Agent, kind: SightKind): void {
   const { ground, places } = world;
   const { x, y } = looker;
@@ -111,10 +111,10 @@ function lookAround(world: World, agent: Agent, kind: SightKind): void {
   }
 }
 
-/** What the senses of the agent in hand have raised in this tick. */
+/** What the senses of the current agent have raised in this tick. */
 const raised: string[] = [];
 
-/** Brings what the agent in hand knows by sight up to this tick. */
+/** Brings what the current agent knows by sight up to this tick. */
 function updateTracks(world: World, agent: Agent, kind: SightKind): void {
   const { sight } = agent.known;
   let forgotten = false;
@@ -194,7 +194,7 @@ function recordAwareness(world: World, agent: Agent): void {
   recordFor(agent, world.recorder!, { kind: 'awareness', value: step * AWARENESS_STEP });
 }
 
-/** What the senses of the agent in hand bring in this tick besides sight. */
+/** What the senses of the current agent bring in this tick besides sight. */
 const brought: Percept[] = [];
 
 /** Percepts, awareness, and own memory that is due to be forgotten, agent by agent: facts before decisions. */

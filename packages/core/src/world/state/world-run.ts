@@ -169,7 +169,7 @@ const WORLD_RUN: { readonly [K in keyof WorldRun]: WorldField<WorldRun[K]> } = {
     },
     copy: (memories) => memories.map((cells) => cells.slice()),
     carry: carrySquadMemories,
-    // Agents have the arrays they share in hand.
+    // Agents hold references to the arrays they share.
     put: (world, memories) =>
       memories.forEach((cells, index) => world.squadMemories[index].set(cells)),
   },

@@ -92,7 +92,7 @@ export function EditorStage({
   tool: Tool;
   /** Metres; 0 for none. */
   snap: number;
-  /** What the body in hand can walk; worked out once for the page. */
+  /** What the selected body can walk; worked out once for the page. */
   area: ReturnType<typeof useWalkableArea>;
   /** The archetype that the agent tool places. */
   agentKind: string;
@@ -107,7 +107,7 @@ export function EditorStage({
   const tokens = useTokens();
   const [state, tell] = useReducer(pointing, AT_REST);
   const [size, setSize] = useState(0);
-  /** Where the keys have taken the tool in hand, in metres; null while the pointer does. */
+  /** Where the keys have taken the selected tool, in metres; null while the pointer does. */
   const [cursor, setCursor] = useState<PointDocument | null>(null);
 
   useEffect(() => {
@@ -264,7 +264,7 @@ export function EditorStage({
     else if (drag && (drag.dx !== 0 || drag.dy !== 0)) editor.moveBy(chosen, drag.dx, drag.dy);
   };
 
-  /** Moves the tool in hand, from the middle of the ground where the keys have not moved it yet. */
+  /** Moves the selected tool, from the middle of the ground where the keys have not moved it yet. */
   const moveCursor = (dx: number, dy: number) => {
     const [x, y] = cursor ?? [ground.width / 2, ground.height / 2];
     const within = (value: number, most: number) => Math.min(most, Math.max(0, value));
@@ -340,7 +340,7 @@ const HOW_WORDS = {
   points: 'sets a waypoint, Enter ends the route',
 } as const;
 
-/** A cross where the keys have taken the tool in hand. */
+/** A cross where the keys have taken the selected tool. */
 function drawCursor({ context, view, tokens }: Painter, [x, y]: PointDocument): void {
   const [left, top] = [toX(view, x), toY(view, y)];
   context.strokeStyle = tokens.sight;

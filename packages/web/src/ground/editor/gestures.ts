@@ -15,7 +15,7 @@ interface Gesture {
 
 export interface Pointing {
   gesture: Gesture | null;
-  /** Where the tool in hand would place something; null where the pointer is elsewhere. */
+  /** Where the selected tool would place something; null where the pointer is elsewhere. */
   pointer: PointDocument | null;
   /** Points of a route that is being drawn. */
   points: PointDocument[];
@@ -25,7 +25,7 @@ export const AT_REST: Pointing = { gesture: null, pointer: null, points: [] };
 
 export type PointerNews =
   | { kind: 'begun'; gesture: Gesture['kind']; at: PointDocument }
-  /** `shows`: the tool in hand shows what it would place. */
+  /** `shows`: the selected tool shows what it would place. */
   | { kind: 'moved'; at: PointDocument; shows: boolean }
   | { kind: 'pointed'; at: PointDocument }
   | { kind: 'placed' | 'left' | 'ended' | 'dropped' };

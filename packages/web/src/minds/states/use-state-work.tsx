@@ -35,7 +35,7 @@ export interface StateWork {
   act: (command: StateCommand, state: string, at?: Element | null) => void;
   /** Opens the guard that has just been made, once the sheet of its state shows it. */
   openGuard: (sheet: HTMLElement, state: string) => void;
-  /** Gives the focus to the state that is to have it on the plan, once that is drawn there. */
+  /** Focuses a state on the plan as soon as it is drawn. */
   giveFocus: (drawnOf: (state: string) => SVGElement | null) => void;
   trouble: string | null;
   /** Must be rendered. */

@@ -4,7 +4,7 @@ import { readKept } from '../../state/kept-settings.ts';
 /** The first things to try in a demo, and which of them were done; kept in the browser. */
 
 export const STEPS = {
-  seen: { title: 'Be seen', how: 'G gives the keys to the ground; walk into a lit place.' },
+  seen: { title: 'Be seen', how: 'Press G to play with the keys, then walk into a lit place.' },
   asked: { title: 'Ask why', how: 'Shift+W asks why the followed agent does what it does.' },
   changed: { title: 'Change a number', how: 'In Minds, click a number and type another.' },
   back: { title: 'Go back', how: 'Drag the playhead below to the left.' },

@@ -37,7 +37,7 @@ export function Explained({ text, children }: { text?: string; children: ReactNo
 
 /**
  * Something to be told of an element while it is looked at: hovered for a while, or focused. It may be more
- * than words, is made only then, and leaves every key to the element; Escape closes it besides. Gives what the
+ * than words, is made only then, and leaves every key to the element; Escape closes it besides. Returns what the
  * element takes, and what is to be rendered beside it. `content` is null where there is nothing to tell.
  */
 export function useLookedAt<E extends Element>(

@@ -135,7 +135,7 @@ function sortFrom(hits: Hit[], from: number): void {
   for (let i = 0; i < sorted.length; i++) hits[from + i] = sorted[i];
 }
 
-/** Of all met at once leaves the nearest; one who dodged it, or stands behind a wall, is not in the way. Gives whether any is left that was not. */
+/** Of all met at once leaves the nearest; one who dodged it, or stands behind a wall, is not in the way. Returns whether any is left that was not. */
 function keepNearest(world: Surroundings, hits: Hit[], from: number): boolean {
   let nearest: Hit | null = null;
   const takesIt = ({ result }: Hit) => result !== 'dodged' && result !== 'walled';

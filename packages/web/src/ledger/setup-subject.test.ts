@@ -1,6 +1,6 @@
 import type { Program } from '@crooked-lantern/core';
 import { expect, it } from 'vitest';
-import { aboutSetup } from './whom-it-is-about.ts';
+import { subjectOfSetup } from './setup-subject.ts';
 
 const program = {
   play: 0,
@@ -14,14 +14,14 @@ const program = {
 } as unknown as Program;
 
 it('a set-up is about the agent it places, else about the one nearest to the played one as it places that', () => {
-  expect(aboutSetup({ agents: { warden2: { at: [9, 9] } } }, program)).toBe('warden2');
-  expect(aboutSetup({ agents: { gleaner: { at: [17, 18] } } }, program)).toBe('warden2');
-  expect(aboutSetup({}, program)).toBe('warden1');
+  expect(subjectOfSetup({ agents: { warden2: { at: [9, 9] } } }, program)).toBe('warden2');
+  expect(subjectOfSetup({ agents: { gleaner: { at: [17, 18] } } }, program)).toBe('warden2');
+  expect(subjectOfSetup({}, program)).toBe('warden1');
 });
 
 it('it is never about the one that is played', () => {
-  expect(aboutSetup({ play: 'warden1' }, program)).toBe('warden2');
-  expect(aboutSetup({ play: 'warden1', agents: { warden1: { at: [1, 1] } } }, program)).toBe(
+  expect(subjectOfSetup({ play: 'warden1' }, program)).toBe('warden2');
+  expect(subjectOfSetup({ play: 'warden1', agents: { warden1: { at: [1, 1] } } }, program)).toBe(
     'warden2',
   );
 });

@@ -6,7 +6,7 @@ type Setup = NonNullable<ProjectDocument['setups']>[string];
  * The agent a set-up is about, to be watched: the first it places that decides for itself, else the one nearest to the
  * played agent that does. Null where there is none.
  */
-export function aboutSetup(
+export function subjectOfSetup(
   { play, agents = {} }: Pick<Setup, 'play' | 'agents'>,
   program: Pick<Program, 'agents' | 'archetypes' | 'play'>,
 ): string | null {
