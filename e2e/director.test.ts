@@ -46,11 +46,11 @@ describe('a game from an empty ground', () => {
 
     // The game around them stands with the ground itself.
     await page.getByRole('button', { name: /^Ground, director, waves/ }).click();
-    await page.getByRole('textbox', { name: 'Name of the new wave' }).fill('night round');
-    await page.getByRole('button', { name: 'Add wave' }).click();
-    await page.getByRole('alert').getByText('It takes a lower-case letter').waitFor();
-    await page.getByRole('textbox', { name: 'Name of the new wave' }).fill('late');
-    await page.getByRole('button', { name: 'Add wave' }).click();
+    await page.getByRole('button', { name: 'Add a wave' }).click();
+    await page.keyboard.press('Enter');
+    await page.getByRole('alert').getByText('It takes 1 to').waitFor();
+    await page.keyboard.type('late');
+    await page.keyboard.press('Enter');
     await page.getByRole('region', { name: 'Wave late' }).waitFor();
     await chooseOption(page, /^Who of late|Who of late/, 'Warden');
     await chooseOption(page, /Home of late/, 'zone');
@@ -64,8 +64,9 @@ describe('a game from an empty ground', () => {
     await page.getByRole('button', { name: 'Add mode' }).click();
     await setNumber(page, 'Seconds of mode 1', '4');
     await page.getByRole('button', { name: 'Add mode' }).click();
-    await page.getByRole('textbox', { name: 'Name of the new score' }).fill('touches');
-    await page.getByRole('button', { name: 'Add score' }).click();
+    await page.getByRole('button', { name: 'Add a score' }).click();
+    await page.keyboard.type('touches');
+    await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Remove the score touches' }).waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
 
@@ -129,5 +130,17 @@ describe('a game from an empty ground', () => {
     await page.getByRole('button', { name: /^Warden \d+ states/ }).click();
     await live.getByRole('button', { name: 'late 1', exact: false }).waitFor();
     await untilLit(page, 'rounds');
+
+    // What minds use is called otherwise: they follow, and a name that is taken is refused.
+    await page.getByRole('link', { name: 'Ground', exact: true }).click();
+    await page.getByRole('button', { name: /^Name of the score touches in the file/ }).click();
+    await page.keyboard.type('Caught');
+    await page.getByText('It takes a lower-case letter').waitFor();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('caught');
+    await page.keyboard.press('Enter');
+    await page.getByRole('link', { name: 'Open Referee' }).click();
+    await page.locator('[role="row"]', { hasText: 'caught' }).waitFor();
+    await untilSaved(page);
   });
 });

@@ -151,7 +151,9 @@ describe('moves', () => {
     await moves.getByText(/shorter than a tick/).waitFor();
     await setNumber(page, 'Active of Overhead of Keeper', '0.2');
     await moves.getByRole('button', { name: 'Add a move' }).click();
-    await moves.getByText('New move', { exact: true }).first().waitFor();
+    await page.keyboard.type('Low sweep');
+    await page.keyboard.press('Enter');
+    await moves.getByText('Low sweep', { exact: true }).first().waitFor();
     expect(await faultsInBothThemes(page)).toEqual([]);
     await untilSaved(page);
   });

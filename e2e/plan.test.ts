@@ -155,7 +155,7 @@ describe('sheets of a mind', () => {
     await page.getByRole('button', { name: /^guard of transition 1 of Chase: .*prey/ }).waitFor();
     await page.getByRole('button', { name: 'All about memory …' }).click();
     await page.getByRole('button', { name: 'Declare a key' }).click();
-    await page.getByRole('textbox', { name: 'Name' }).waitFor();
+    await page.getByRole('textbox', { name: 'Title' }).waitFor();
     await page.keyboard.type('gaveUp');
     await page.getByRole('button', { name: /Type of the key/ }).click();
     await page.getByRole('option', { name: 'number', exact: true }).click();

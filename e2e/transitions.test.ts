@@ -78,17 +78,17 @@ describe('an action that needs a key of memory', () => {
     await page.getByRole('button', { name: 'Add an action on entry of Stand' }).click();
     await page.getByRole('menuitem', { name: 'Remember' }).click();
     const dialog = page.getByRole('dialog', { name: 'A new key in memory' });
-    await dialog.getByLabel('Name').fill('Quarry');
     await dialog.getByRole('button', { name: 'Declare' }).click();
-    await dialog.getByRole('alert').getByText('A name has a lower-case letter').waitFor();
+    await dialog.getByRole('alert').getByText('It takes 1 to').waitFor();
     expect(await seriousFaults(page)).toEqual([]);
-    await dialog.getByLabel('Name').fill('quarry');
+    await dialog.getByLabel('Title').fill('Quarry');
+    await dialog.getByText('Expressions call it quarry').waitFor();
     await page.keyboard.press('Enter');
     await page
       .getByRole('button', { name: 'key of remember, on entry of Stand: quarry. Choose' })
       .click();
     await page.getByRole('menuitem', { name: 'Declare a new one …' }).click();
-    await dialog.getByLabel('Name').fill('intruder');
+    await dialog.getByLabel('Title').fill('intruder');
     await page.keyboard.press('Enter');
     await page
       .getByRole('button', { name: 'key of remember, on entry of Stand: intruder. Choose' })

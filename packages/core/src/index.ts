@@ -36,8 +36,10 @@ export {
   namesOf,
   WORD_PATTERN,
 } from './model/names/names.ts';
+export type { CalledPart } from './model/names/named-parts.ts';
 export {
   agentNamed,
+  titleOfKey,
   allAgents,
   DIRECTOR_NAME,
   directingMinds,
@@ -156,6 +158,7 @@ export {
 } from './editing/minds/mentions.ts';
 export {
   CommandError,
+  type Renaming,
   CAST_PARTS,
   GROUND_PARTS,
   type CastChange,

@@ -196,6 +196,7 @@ function compileParameter(
     case 'gate':
       return compileExpression(scope, source, path, { types: [spec.kind] });
     case 'word':
+    case 'mode':
       return internText(scope.context, source);
     case 'gait':
       return compileGait(scope, source, path);

@@ -6,7 +6,7 @@ import type {
   TransitionDocument,
 } from '../model/documents.ts';
 import { withoutUndefined } from '../terms/without-undefined.ts';
-import { renameInCast, setInCast, setStance } from './change-cast.ts';
+import { setInCast, setStance } from './change-cast.ts';
 import { changeGround, changeParts } from './change-ground.ts';
 import {
   changeIn,
@@ -18,7 +18,8 @@ import {
   wrapState,
 } from './minds/change-machine.ts';
 import { CommandError, type DocumentCommand } from './commands/commands.ts';
-import { renameInMind, renameMind, renameParameter } from './minds/rename.ts';
+import { renameInMind, renameParameter } from './minds/rename.ts';
+import { renamePart } from './rename-part.ts';
 import { expectForm, put, putUnchecked } from './commands/put.ts';
 
 /** The document after a command; the one before is left as it is. Throws a {@link CommandError} where the command does not fit. */
@@ -76,8 +77,6 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return changeParts(document, command.ground, command.changes);
     case 'setInCast':
       return setInCast(document, command);
-    case 'renameInCast':
-      return renameInCast(document, command.part, command.name, command.to);
     case 'setStance':
       return setStance(document, command.of, command.toward, command.stance);
     case 'changeStart':
@@ -88,8 +87,8 @@ export function applyCommand(document: ProjectDocument, command: DocumentCommand
       return renameInMind(document, command);
     case 'renameParameter':
       return renameParameter(document, command);
-    case 'renameMind':
-      return renameMind(document, command.name, command.to);
+    case 'rename':
+      return renamePart(document, command);
     case 'put':
       return put(document, command);
     case 'several':

@@ -91,7 +91,7 @@ describe('a new name', () => {
       },
     ];
     const renamed = {
-      command: 'renameInCast',
+      command: 'rename',
       part: 'archetypes',
       name: 'keeper',
       to: 'guard',
@@ -106,27 +106,27 @@ describe('a new name', () => {
   });
 
   it('is used wherever the old one was', () => {
-    const squads = apply({ command: 'renameInCast', part: 'squads', name: 'west', to: 'dusk' });
+    const squads = apply({ command: 'rename', part: 'squads', name: 'west', to: 'dusk' });
     expect(squads.archetypes.keeper.squad).toBe('dusk');
     expect(squads.grounds.corner.agents.keeper.squad).toBe('dusk');
     const kinds = apply({
-      command: 'renameInCast',
+      command: 'rename',
       part: 'archetypes',
       name: 'keeper',
       to: 'guard',
     });
     expect(kinds.grounds.corner.agents.keeper.archetype).toBe('guard');
     const sides = apply({
-      command: 'renameInCast',
+      command: 'rename',
       part: 'factions',
       name: 'keepers',
       to: 'guards',
     });
     expect(sides.archetypes.keeper.faction).toBe('guards');
     expect(sides.grounds.corner.agents.keeper.overrides!.faction).toBe('guards');
-    const others = apply({ command: 'renameInCast', part: 'factions', name: 'gleaners', to: 'us' });
+    const others = apply({ command: 'rename', part: 'factions', name: 'gleaners', to: 'us' });
     expect(others.factions!.keepers.toward).toEqual({ us: 'neutral' });
-    const players = apply({ command: 'renameInCast', part: 'players', name: 'rush', to: 'dash' });
+    const players = apply({ command: 'rename', part: 'players', name: 'rush', to: 'dash' });
     expect([players.start.player, players.setups!.late.player]).toEqual(['dash', 'dash']);
   });
 
@@ -134,7 +134,7 @@ describe('a new name', () => {
     ['East', /not a usable name.*lower-case/],
     ['west', /already/],
   ])('“%s” that can’t be is refused', (to, message) => {
-    expect(refusal({ command: 'renameInCast', part: 'squads', name: 'west', to })).toMatch(message);
+    expect(refusal({ command: 'rename', part: 'squads', name: 'west', to })).toMatch(message);
   });
 });
 

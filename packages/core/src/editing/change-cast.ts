@@ -1,6 +1,6 @@
 import { usualStance } from '../terms/stances.ts';
 import type { FactionDocument, Name, ProjectDocument, Stance } from '../model/documents.ts';
-import { NAME_ABOUT, NAME_PATTERN, namesOf } from '../model/names/names.ts';
+import { namesOf } from '../model/names/names.ts';
 import { CommandError, type CastChange, type CastPart } from './commands/commands.ts';
 
 /** Changes of the cast. What an agent can't be without is not taken away while one needs it; other references go with what they mean. */
@@ -13,59 +13,32 @@ const SINGULAR: Record<CastPart, string> = {
   players: 'scripted player',
 };
 
-/** Where references to a part of the cast stand: changes each of them in place, or removes it where `to` is undefined. */
-type Retarget = (document: ProjectDocument, from: Name, to: Name | undefined) => void;
-
-function retargetField<K extends string>(
-  holder: { [key in K]?: Name },
-  field: K,
-  from: Name,
-  to: Name | undefined,
-): void {
-  if (holder[field] !== from) return;
-  if (to === undefined) delete holder[field];
-  else holder[field] = to;
-}
-
 const agentsOf = ({ grounds }: ProjectDocument) =>
   Object.values(grounds).flatMap(({ agents }) => Object.values(agents));
 
-const RETARGET: Record<CastPart, Retarget> = {
-  archetypes: (document, from, to) => {
-    for (const agent of agentsOf(document))
-      if (agent.archetype === from && to) agent.archetype = to;
-    if (!to) return;
-    for (const { waves = {} } of Object.values(document.grounds))
-      for (const wave of Object.values(waves)) if (wave.archetype === from) wave.archetype = to;
-    for (const breakpoint of Object.values(document.breakpoints ?? {}))
-      if (breakpoint.archetype === from) breakpoint.archetype = to;
-    const [before, after] = [`archetypes.${from}.`, `archetypes.${to}.`];
-    for (const { changes = [] } of document.tiers ?? [])
-      for (const change of changes)
-        if (change.path.startsWith(before)) change.path = after + change.path.slice(before.length);
-  },
-  squads: (document, from, to) => {
-    for (const holder of [...agentsOf(document), ...Object.values(document.archetypes)])
-      retargetField(holder, 'squad', from, to);
-  },
-  factions: (document, from, to) => {
-    for (const { overrides } of agentsOf(document))
-      if (overrides) retargetField(overrides, 'faction', from, to);
-    for (const archetype of Object.values(document.archetypes))
-      if (archetype.faction === from && to) archetype.faction = to;
+function drop<K extends string>(holders: readonly { [key in K]?: Name }[], field: K, name: Name) {
+  for (const holder of holders) if (holder[field] === name) delete holder[field];
+}
+
+/** Takes away what refers to a part of the cast that is gone, in place. What can’t be without one keeps it there. */
+const DROP_REFERENCES: Record<CastPart, (document: ProjectDocument, gone: Name) => void> = {
+  archetypes: () => {},
+  squads: (document, gone) =>
+    drop([...agentsOf(document), ...Object.values(document.archetypes)], 'squad', gone),
+  factions: (document, gone) => {
+    drop(
+      agentsOf(document).flatMap(({ overrides }) => overrides ?? []),
+      'faction',
+      gone,
+    );
     for (const faction of Object.values(document.factions ?? {})) {
-      const stance = faction.toward?.[from];
-      if (stance === undefined) continue;
-      delete faction.toward![from];
-      if (to) faction.toward![to] = stance;
+      delete faction.toward?.[gone];
       dropEmptyStances(faction);
     }
   },
   setups: () => {},
-  players: (document, from, to) => {
-    for (const holder of [document.start, ...Object.values(document.setups ?? {})])
-      retargetField(holder, 'player', from, to);
-  },
+  players: (document, gone) =>
+    drop([document.start, ...Object.values(document.setups ?? {})], 'player', gone),
 };
 
 function dropEmptyStances(faction: FactionDocument): void {
@@ -129,26 +102,7 @@ export function setInCast(document: ProjectDocument, change: CastChange): Projec
   if (reason) throw new CommandError(`The ${SINGULAR[part]} “${name}” stays: ${reason}`);
   delete record[name];
   put(after, part, record);
-  RETARGET[part](after, name, undefined);
-  return after;
-}
-
-export function renameInCast(
-  document: ProjectDocument,
-  part: CastPart,
-  name: Name,
-  to: Name,
-): ProjectDocument {
-  if (!NAME_PATTERN.test(to))
-    throw new CommandError(`“${to}” is not a usable name: it takes ${NAME_ABOUT}.`);
-  // A faction need not be declared: archetypes name it.
-  if (part !== 'factions') expectEntry(document, part, name);
-  if (Object.hasOwn(entries(document, part), to))
-    throw new CommandError(`There is a ${SINGULAR[part]} “${to}” already. Choose another name.`);
-  const after = copyOf(document);
-  const { [name]: entry, ...rest } = entries(after, part);
-  put(after, part, entry === undefined ? rest : { ...rest, [to]: entry });
-  RETARGET[part](after, name, to);
+  DROP_REFERENCES[part](after, name);
   return after;
 }
 

@@ -1,5 +1,6 @@
 import { atan2, degrees, wrapAngle } from '../numeric/trigonometry.ts';
 import type { Sense } from '../terms/senses.ts';
+import type { CalledPart } from '../model/names/named-parts.ts';
 import type { GroundView } from '../terms/views.ts';
 import type { Facts } from './facts.ts';
 import { membershipOf } from '../numeric/membership.ts';
@@ -20,16 +21,15 @@ import type { ValueType } from './ir.ts';
 /** `key` is the name of a memory key, `bands` that of a band set, `expression` whatever is asked. */
 export type ParameterType = ValueType | 'key' | 'bands' | 'expression';
 
-/** What a text names: a score, a wave, or the agents of an archetype, faction, squad or wave. */
-export type NamedInText = 'group' | 'score' | 'wave';
-
 export interface Builtin {
   name: string;
   /** Undefined for a plain value, which is written without brackets. */
-  parameters?: { name: string; type: ParameterType; unit?: string; names?: NamedInText }[];
+  parameters?: { name: string; type: ParameterType; unit?: string; names?: CalledPart }[];
   /** At least this many arguments of the last parameter's type, any number more. */
   variadic?: boolean;
   result: ValueType;
+  /** What the text that it gives is the name of. */
+  gives?: CalledPart;
   /** `same`: the unit of the first argument, which the others must share. */
   unit?: 'm' | 's' | 'm/s' | 'deg' | 'same';
   about: string;
@@ -87,6 +87,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'tier',
     result: 'text',
+    gives: 'tier',
     about: 'the name of the active tier',
     missing: null,
     read: (f) => f.around.tier,
@@ -144,6 +145,7 @@ export const BUILTINS: readonly Builtin[] = [
   {
     name: 'self.role',
     result: 'text',
+    gives: 'role',
     about: 'the role this agent has in its squad',
     missing: null,
     read: (f) => f.self.role,
@@ -378,7 +380,7 @@ export const BUILTINS: readonly Builtin[] = [
     ownWay: true,
     parameters: [
       { name: 'set', type: 'bands' },
-      { name: 'band', type: 'text' },
+      { name: 'band', type: 'text', names: 'band' },
     ],
     result: 'number',
     range: [0, 1],
@@ -390,6 +392,7 @@ export const BUILTINS: readonly Builtin[] = [
     ownWay: true,
     parameters: [{ name: 'set', type: 'bands' }],
     result: 'text',
+    gives: 'band',
     about: 'the name of the band that the number of the set belongs to most; the first on a tie',
     missing: null,
   },

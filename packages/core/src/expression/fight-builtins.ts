@@ -4,7 +4,7 @@ import type { Facts } from './facts.ts';
 /** Built-ins for fighting: what its own moves allow, and what others are seen to do. */
 
 const agent = { name: 'agent', type: 'agent' } as const;
-const move = { name: 'move', type: 'text' } as const;
+const move = { name: 'move', type: 'text', names: 'move' } as const;
 
 /** What another agent does in a fight: as it is seen, or as it really is. */
 function ofOpponents(inTruth: boolean): Builtin[] {
@@ -17,6 +17,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       ...common,
       name: `${prefix}moveOf`,
       result: 'text',
+      gives: 'move',
       about: `the name of the move the agent ${does}`,
       missing: null,
       read: (f, a) => fightersOf(f).moveOf(a),
@@ -44,6 +45,7 @@ function ofOpponents(inTruth: boolean): Builtin[] {
       ...common,
       name: `${prefix}guarding`,
       result: 'text',
+      gives: 'guard',
       about: `the name of the guard the agent ${inTruth ? 'really holds' : 'is seen to hold'}`,
       missing: null,
       read: (f, a) => fightersOf(f).guardOf(a),

@@ -9,6 +9,7 @@ export const GAME_BUILTINS: readonly Builtin[] = [
   {
     name: 'mode',
     result: 'text',
+    gives: 'mode',
     about: 'the current mode, from the schedule or set by the director',
     missing: null,
     read: (f) => f.around.game.mode(),

@@ -1,6 +1,6 @@
 import type { BandSetDocument, UnitName } from '../model/documents.ts';
 import type { GroundView } from '../terms/views.ts';
-import type { NamedInText } from './builtins.ts';
+import type { CalledPart } from '../model/names/named-parts.ts';
 import type { Unit } from './units.ts';
 import type { CheckedExpression, KeyScope, ValueType } from './ir.ts';
 
@@ -27,6 +27,8 @@ export interface GroundName {
 
 /** The names that texts can stand for: scores, waves, and the agents of archetypes, factions, squads and waves. */
 export type NamesInTexts = Readonly<Record<NamedInText, ReadonlySet<string>>>;
+/** Which of them the checker holds texts against. */
+export type NamedInText = Extract<CalledPart, 'group' | 'score' | 'wave'>;
 
 /** The names an expression may use besides the built-ins. */
 export interface Scope {

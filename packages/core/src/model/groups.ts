@@ -109,6 +109,13 @@ export function allAgents(document: ProjectDocument): NamedAgent[] {
   ];
 }
 
+/** What people call a key of an agent’s memory: its title in one of the agent’s minds, else its name. */
+export function titleOfKey(document: ProjectDocument, agent: Name, key: Name): string {
+  const minds = agentNamed(document, agent)?.minds ?? [];
+  const titles = minds.flatMap((mind) => document.minds[mind]?.memory?.[key]?.title ?? []);
+  return titles[0] ?? key;
+}
+
 /** The agent of a name; undefined where a run has none of it. */
 export function agentNamed(document: ProjectDocument, name: Name): NamedAgent | undefined {
   return allAgents(document).find((agent) => agent.name === name);

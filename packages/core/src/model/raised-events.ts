@@ -1,4 +1,5 @@
 import { THING_KINDS } from './documents/ground.ts';
+import type { NamedPart } from './names/named-parts.ts';
 import { SENSE_KINDS, SENSES, type Sense } from '../terms/senses.ts';
 
 /** Which events come up by themselves, and which by what minds do: findings and completion read it. */
@@ -32,6 +33,16 @@ export const SAYING_ACTIONS: Readonly<Record<string, { sense: Sense; word: strin
 export function raisedByModes(modes: readonly string[]): RaisedEvent[] {
   return modes.map((mode) => ({ event: `mode.${mode}`, about: `the mode “${mode}” begins` }));
 }
+
+/** By the first word of an event: the parts of the document that the words after it name. */
+export const NAMED_IN_EVENTS: Readonly<Record<string, readonly NamedPart[]>> = {
+  mode: ['modes'],
+  died: ['archetypes'],
+  broken: ['archetypes'],
+  entered: ['zones', 'archetypes'],
+  arrived: ['waves'],
+  over: ['waves'],
+};
 
 /** Raised for the director alone. */
 export function raisedForDirector(

@@ -12,11 +12,11 @@ import {
   type MoveDocument,
   type MoveKind,
 } from '@crooked-lantern/core';
-import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { TierValues } from '../project/tier-values.tsx';
-import { Button, RemoveButton } from '../ui/button.tsx';
+import { PartName } from '../project/part-name.tsx';
+import { RemoveButton } from '../ui/button.tsx';
 import {
   checkTitle,
   Choice,
@@ -25,6 +25,7 @@ import {
   NumberField,
   Rows,
 } from '../ui/fields/fields.tsx';
+import { AddByTitle } from '../ui/fields/add-by-title.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 import { NoteText } from '../ui/fields/note-text.tsx';
 import { FindingsHere } from './findings-here.tsx';
@@ -161,9 +162,7 @@ function PartEntry<T extends MoveDocument | GuardDocument>({
             check={(text) => checkTitle(text)}
             onCommit={(text) => set('title', text.trim())}
           />{' '}
-          <small>
-            <code>{name}</code>
-          </small>
+          <PartName label={`Name of ${of} in the file`} part={list} name={name} />
         </dd>
         {fields.map((field) => (
           <SpecField
@@ -232,9 +231,7 @@ export function FightSections({ editor }: { editor: KindEditor }) {
             />
           );
         })}
-        <Button onPress={() => add('moves', 'New move', FRESH_MOVE)}>
-          <Plus size={13} /> Add a move
-        </Button>
+        <AddByTitle what="move" onAdd={(title) => add('moves', title, FRESH_MOVE)} />
       </section>
       <section aria-label="Guards">
         <h3>Guards</h3>
@@ -256,9 +253,7 @@ export function FightSections({ editor }: { editor: KindEditor }) {
             picture={<Coverage {...size} guard={guards[name]} />}
           />
         ))}
-        <Button onPress={() => add('guards', 'New guard', FRESH_GUARD)}>
-          <Plus size={13} /> Add a guard
-        </Button>
+        <AddByTitle what="guard" onAdd={(title) => add('guards', title, FRESH_GUARD)} />
       </section>
     </>
   );

@@ -1,15 +1,15 @@
 import {
   freshIn,
   GAIT_FIELDS,
-  NAME_PATTERN,
   namesOf,
   usualNumber,
   type GaitDocument,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { QuietButton, Toggle, RemoveButton } from '../ui/button.tsx';
-import { InlineText } from '../ui/fields/inline-text.tsx';
+import { PartName } from '../project/part-name.tsx';
 import { NumberText } from '../ui/fields/number-text.tsx';
 import { Explained } from '../ui/overlays/tooltip.tsx';
 import { OwnMark } from './kind-field.tsx';
@@ -45,16 +45,13 @@ function shortest(gait: GaitDocument): number | GaitDocument {
 /** The ways a body can go: how fast, how loud, how much of it shows. */
 export function GaitTable({ editor }: { editor: KindEditor }) {
   const { kind, base, of, put } = editor;
+  const [fresh, setFresh] = useState<string | null>(null);
   const names = namesOf(kind.gaits);
   const set = (name: string, change: Partial<GaitDocument>) => {
     const gait = { ...gaitNamed(kind, name)!, ...change };
     for (const field of ['noise', 'crouched', 'visibility'] as const)
       if (gait[field] === undefined) delete gait[field];
     put(['gaits', name], shortest(gait));
-  };
-  const rename = (name: string, to: string) => {
-    const { [name]: gait, ...rest } = kind.gaits;
-    put(['gaits'], { ...rest, [to]: gait });
   };
   return (
     <>
@@ -82,23 +79,17 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
             return (
               <tr key={name}>
                 <td>
-                  {base || usual ? (
-                    <Explained text={usual ? 'How it goes unless a mind says so' : undefined}>
-                      {name}
-                      {usual ? ' ·' : ''}
-                    </Explained>
+                  {base ? (
+                    name
                   ) : (
-                    <InlineText
+                    <PartName
                       label={`Name of the gait ${name} of ${of}`}
-                      value={name}
-                      check={(text) =>
-                        text === name || (NAME_PATTERN.test(text) && !names.includes(text))
-                          ? null
-                          : 'A lower-case letter, then letters and digits; no name twice.'
-                      }
-                      onCommit={(to) => rename(name, to)}
+                      part="gaits"
+                      name={name}
+                      startsOpen={fresh === name}
                     />
                   )}
+                  {usual && <Explained text="How it goes unless a mind says so">·</Explained>}
                   <OwnMark editor={editor} path={['gaits', name]} label={name} usual="" />
                 </td>
                 <td>
@@ -156,7 +147,11 @@ export function GaitTable({ editor }: { editor: KindEditor }) {
       {!base && (
         <QuietButton
           style={{ minHeight: 24 }}
-          onPress={() => put(['gaits', freshIn(kind.gaits, 'gait')], 1)}
+          onPress={() => {
+            const name = freshIn(kind.gaits, 'gait');
+            put(['gaits', name], 1);
+            setFresh(name);
+          }}
           aria-label={`Add a gait to ${of}`}
         >
           <Plus size={12} /> gait

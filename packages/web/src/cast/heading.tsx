@@ -1,6 +1,7 @@
 import { CAST_PARTS } from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
-import { checkName, checkTitle } from '../ui/fields/fields.tsx';
+import { PartName } from '../project/part-name.tsx';
+import { checkTitle } from '../ui/fields/fields.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 import { NoteText } from '../ui/fields/note-text.tsx';
 import { Sort, Title, Trouble } from './layout.ts';
@@ -18,7 +19,7 @@ export function EntryHeading({
   onChange: (change: { title?: string; note?: string }) => void;
   sort: ReactNode;
 }) {
-  const { selection, document, change, select, trouble } = editor;
+  const { selection, select, trouble } = editor;
   const part = CAST_PARTS.find((candidate) => candidate === selection.part)!;
   const { name } = selection;
   const shown = entry.title ?? name;
@@ -34,14 +35,11 @@ export function EntryHeading({
       </Title>
       <Sort>
         {sort}
-        <InlineText
-          mono
+        <PartName
           label={`Name of ${shown} in the file`}
-          value={name}
-          check={checkName(name, document[part] ?? {})}
-          onCommit={(to) => {
-            if (change({ command: 'renameInCast', part, name, to })) select(part, to);
-          }}
+          part={part}
+          name={name}
+          onRenamed={(to) => select(part, to)}
         />
       </Sort>
       <NoteText

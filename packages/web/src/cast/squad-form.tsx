@@ -1,19 +1,20 @@
 import {
   ROLE_FIELDS,
   SQUAD_FIELDS,
-  NAME_PATTERN,
   archetypeOf,
+  freshName,
   namesOf,
   type RoleDocument,
   type SquadDocument,
   withoutUndefined,
 } from '@crooked-lantern/core';
 import { ArrowDown, ArrowUp, Plus, Trash2, Users, X } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { ExpressionField } from '../expression/expression-field.tsx';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { NumberField, Rows } from '../ui/fields/fields.tsx';
-import { InlineText } from '../ui/fields/inline-text.tsx';
+import { PartName } from '../project/part-name.tsx';
 import { NumberText, OptionalNumberText } from '../ui/fields/number-text.tsx';
 import { AgentLinks } from './agent-links.tsx';
 import { FindingsHere } from './findings-here.tsx';
@@ -34,6 +35,7 @@ const SCORE_PLACE = { score: true } as const;
 
 /** Agents that share memory and what they are told, and the parts they take. */
 export function SquadForm({ cast }: { cast: CastEditor }) {
+  const [fresh, setFresh] = useState<string | null>(null);
   const { document, selection, change, agents } = cast;
   const { name } = selection;
   const squad = document.squads?.[name];
@@ -126,16 +128,11 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
               {roles.map((role, i) => (
                 <tr key={i}>
                   <td>
-                    <InlineText
-                      mono
+                    <PartName
                       label={`Role ${i + 1} of ${title}`}
-                      value={role.role}
-                      check={(text) =>
-                        NAME_PATTERN.test(text)
-                          ? null
-                          : 'A lower-case letter, then letters and digits.'
-                      }
-                      onCommit={(text) => setRole(i, { role: text })}
+                      part="roles"
+                      name={role.role}
+                      startsOpen={fresh === role.role}
                     />
                   </td>
                   <td>
@@ -199,12 +196,11 @@ export function SquadForm({ cast }: { cast: CastEditor }) {
       <Buttons>
         <Button
           isDisabled={roles.length >= 16}
-          onPress={() =>
-            setRoles([
-              ...roles,
-              { role: `role${roles.length + 1}`, score: '-distance(attention.place)' },
-            ])
-          }
+          onPress={() => {
+            const role = freshName('role', (other) => roles.some((each) => each.role === other));
+            setRoles([...roles, { role, score: '-distance(attention.place)' }]);
+            setFresh(role);
+          }}
         >
           <Plus size={13} /> Add a role
         </Button>

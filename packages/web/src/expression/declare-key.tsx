@@ -1,11 +1,11 @@
-import { MEMORY_TYPES, NAME_ABOUT, NAME_PATTERN, type MemoryType } from '@crooked-lantern/core';
+import { MEMORY_TYPES, NAME_PATTERN, nameFromWords, type MemoryType } from '@crooked-lantern/core';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { perform } from '../state/perform.ts';
 import { useAppDispatch, useProject } from '../state/store.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/overlays/dialog.tsx';
-import { Choice } from '../ui/fields/fields.tsx';
+import { checkTitle, Choice } from '../ui/fields/fields.tsx';
 
 /** Declaring a key of a mind's memory where an action needs one. */
 
@@ -19,7 +19,6 @@ const Form = styled.form`
     border: 1px solid var(--line2);
     border-radius: 6px;
     background: var(--night);
-    font-family: var(--mono);
   }
   p {
     grid-column: 1 / -1;
@@ -70,16 +69,27 @@ function DeclareKey({
   const types = MEMORY_TYPES.filter(
     (type) => list === undefined || type.startsWith('list') === list,
   );
-  const [name, setName] = useState(wanted);
+  const [said, setSaid] = useState(wanted);
+  // A name as programmers write it is taken as it is; words become a title, and a name made from it.
+  const isName = NAME_PATTERN.test(said);
+  const name = isName ? said : nameFromWords(said, memory, 'key');
   const [type, setType] = useState<MemoryType>(list ? 'list of point' : 'agent');
   const [trouble, setTrouble] = useState<string | null>(null);
   const declare = (event: FormEvent) => {
     event.preventDefault();
-    if (!NAME_PATTERN.test(name)) return setTrouble(`A name has ${NAME_ABOUT}.`);
+    const reason = checkTitle(said);
+    if (reason !== null) return setTrouble(reason);
     if (memory && Object.hasOwn(memory, name))
       return setTrouble(`There is a key “${name}” already.`);
     const path = ['minds', mind, 'memory', name];
-    const refused = dispatch(perform({ command: 'put', how: 'set', path, value: { type } }));
+    const refused = dispatch(
+      perform({
+        command: 'put',
+        how: 'set',
+        path,
+        value: isName ? { type } : { title: said.trim(), type },
+      }),
+    );
     if (refused !== null) return setTrouble(refused);
     onClose();
     onDeclared(name, type);
@@ -87,14 +97,14 @@ function DeclareKey({
   return (
     <Dialog title={list ? 'A new list in memory' : 'A new key in memory'} isOpen onClose={onClose}>
       <Form onSubmit={declare}>
-        <label htmlFor="key-name">Name</label>
+        <label htmlFor="key-title">Title</label>
         <input
-          id="key-name"
+          id="key-title"
           autoFocus
           autoComplete="off"
-          value={name}
+          value={said}
           onChange={(event) => {
-            setName(event.target.value);
+            setSaid(event.target.value);
             setTrouble(null);
           }}
         />
@@ -110,7 +120,15 @@ function DeclareKey({
         {trouble ? (
           <p role="alert">{trouble}</p>
         ) : (
-          <p>The mind remembers it for itself; it holds nothing until something is remembered.</p>
+          <p>
+            The mind remembers it for itself; it holds nothing until something is remembered.
+            {said.trim() !== '' && (
+              <>
+                {' '}
+                Expressions call it <code>{name}</code>.
+              </>
+            )}
+          </p>
         )}
         <div>
           <Button onPress={onClose}>Cancel</Button>

@@ -1,4 +1,4 @@
-import { BUILTINS, namesOf, type Builtin, type ProjectDocument } from '@crooked-lantern/core';
+import { BUILTINS, namesOf, type Builtin, type CalledPart, type ProjectDocument } from '@crooked-lantern/core';
 import type { KnownKey } from './expression-editor.tsx';
 
 /** What can be asked, for a user who does not know the names: everything an expression can name, by what it is about. */
@@ -33,6 +33,8 @@ export interface Question {
   result: string;
   unit?: string;
   directorOnly?: boolean;
+  /** What the text that it gives is the name of. */
+  gives?: CalledPart;
 }
 
 function topicOf({ name, parameters, sense, unit, directorOnly }: Builtin): Topic | null {
@@ -52,13 +54,23 @@ const OF_BUILTINS: readonly Question[] = BUILTINS.flatMap((builtin) => {
   const topic = topicOf(builtin);
   // Bands and what is elsewhere are asked for by name: their arguments are no values to choose.
   if (topic === null || builtin.ownWay) return [];
-  const { name, about, result, unit, directorOnly } = builtin;
+  const { name, about, result, unit, directorOnly, gives } = builtin;
   // A text that is the name of something is chosen among those names.
   const parameters =
     builtin.parameters?.map(({ name, type, names }) => ({ name, type: names ?? type })) ?? null;
   const types = (parameters ?? []).map(({ type }) => type).join(' ');
   return [
-    { id: `${name} ${types}`.trim(), topic, about, name, parameters, result, unit, directorOnly },
+    {
+      id: `${name} ${types}`.trim(),
+      topic,
+      about,
+      name,
+      parameters,
+      result,
+      unit,
+      directorOnly,
+      gives,
+    },
   ];
 });
 
@@ -80,30 +92,33 @@ export function questionsWith(keys: readonly KnownKey[], isDirector: boolean): Q
 /** A director has no body and no senses. */
 const OF_A_BODY: ReadonlySet<Topic> = new Set(['seen', 'heard', 'self']);
 
-/** What a text can be, where the project says it: by the name of the question. */
-const OF_THE_PROJECT: Readonly<Record<string, (document: ProjectDocument) => string[]>> = {
+/** The names that parts of a project have, by what a text is the name of. */
+const NAMES_CALLED: Partial<Record<CalledPart, (document: ProjectDocument) => string[]>> = {
   mode: ({ grounds, start }) =>
     grounds[start.ground]?.schedule?.modes.map(({ mode }) => mode) ?? [],
   tier: ({ tiers = [] }) => tiers.map(({ name }) => name),
-  'self.role': ({ squads = {} }) =>
+  role: ({ squads = {} }) =>
     Object.values(squads).flatMap(({ roles = [] }) => roles.map(({ role }) => role)),
-  moveOf: ({ archetypes }) => Object.values(archetypes).flatMap(({ moves = {} }) => namesOf(moves)),
-  guarding: ({ archetypes }) =>
+  move: ({ archetypes }) => Object.values(archetypes).flatMap(({ moves = {} }) => namesOf(moves)),
+  guard: ({ archetypes }) =>
     Object.values(archetypes).flatMap(({ guards = {} }) => namesOf(guards)),
-  'found.kind': ({ grounds, start }) =>
-    Object.values(grounds[start.ground]?.things ?? {}).flatMap(({ kind }) => kind ?? []),
 };
+
+function kindsOfThings({ grounds, start }: ProjectDocument): string[] {
+  return Object.values(grounds[start.ground]?.things ?? {}).flatMap(({ kind }) => kind ?? []);
+}
 
 /** The words that the answer of a question can be, as far as they are known; none where any text can come. */
 export function wordsFor(
-  { name, about, result }: Pick<Question, 'name' | 'about' | 'result'>,
+  { name, about, result, gives }: Pick<Question, 'name' | 'about' | 'result' | 'gives'>,
   document: ProjectDocument,
 ): string[] {
   if (result !== 'text') return [];
-  const own = OF_THE_PROJECT[name.replace(/^cheat\./, '')]?.(document) ?? [];
+  const own =
+    name === 'found.kind' ? kindsOfThings(document) : gives && NAMES_CALLED[gives]?.(document);
   // Of others what they are about says it: 'windUp', 'active' or 'recovery'.
   const said = [...about.matchAll(/'([^']+)'/g)].map(([, word]) => word);
-  return [...new Set(own.length > 0 ? own : said)];
+  return [...new Set(own?.length ? own : said)];
 }
 
 /** Names that may stand for a parameter of a type: keys, plain values, and what is on the ground. */

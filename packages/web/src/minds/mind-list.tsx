@@ -268,9 +268,7 @@ function Memory({ selection, select }: ListProps) {
       <ul>
         {keys.map((key) => (
           <Key key={key}>
-            <Explained text={memory[key].note}>
-              <code>{key}</code>
-            </Explained>
+            <Explained text={memory[key].note}>{memory[key].title ?? <code>{key}</code>}</Explained>
             {memory[key].type}
             <MemoryValue name={key} />
           </Key>

@@ -15,11 +15,12 @@ import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton, RemoveButton, Toggle } from '../ui/button.tsx';
 import { counted } from '../ui/words/counted.ts';
 import { Dialog } from '../ui/overlays/dialog.tsx';
-import { checkName, checkTitle, Choice, Row, Rows } from '../ui/fields/fields.tsx';
+import { checkTitle, Choice, Row, Rows } from '../ui/fields/fields.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 import { NoteText } from '../ui/fields/note-text.tsx';
 import { NumberText } from '../ui/fields/number-text.tsx';
 import { CopyButton } from './copy-button.tsx';
+import { PartName } from '../project/part-name.tsx';
 import { RowFindings } from '../findings/row-findings.tsx';
 import { Buttons, PartTitle, Sheet, Trouble } from './sheet-layout.ts';
 import type { Selection } from './use-selection.ts';
@@ -178,14 +179,11 @@ export function MindSheet({
       <RowFindings path={`minds.${name}`} own />
       <Rows>
         <Row label="Name in the file">
-          <InlineText
-            mono
+          <PartName
             label={`Name of ${title} in the file`}
-            value={name}
-            check={checkName(name, document.minds)}
-            onCommit={(to) => {
-              if (run({ command: 'renameMind', name, to })) select({ mind: to, sheet: 'mind' });
-            }}
+            part="minds"
+            name={name}
+            onRenamed={(to) => select({ mind: to, sheet: 'mind' })}
           />
         </Row>
         <Row label="Note">

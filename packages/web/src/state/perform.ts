@@ -53,8 +53,6 @@ function describeCommand(document: ProjectDocument, command: DocumentCommand): s
       return command.what;
     case 'setInCast':
       return `${command.value === null ? 'removal of ' : ''}${titleInCast(command.value) ?? titleInCast(document[command.part]?.[command.name]) ?? command.name}`;
-    case 'renameInCast':
-      return `name of ${command.to}`;
     case 'setStance':
       return `stance of ${command.of} toward ${command.toward}`;
     case 'changeStart':
@@ -71,7 +69,7 @@ function describeCommand(document: ProjectDocument, command: DocumentCommand): s
       return `removal of the choice ${command.choice}`;
     case 'renameInMind':
     case 'renameParameter':
-    case 'renameMind':
+    case 'rename':
       return `name of ${command.to}`;
     case 'several':
       return command.what;

@@ -1,7 +1,9 @@
+import { titleOfKey } from '@crooked-lantern/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
 import { memoryText } from '../minds/memory/memory-text.ts';
+import { useProject } from '../state/store.ts';
 import { Sheet } from '../minds/sheet-layout.ts';
 import { writeText } from '../ui/timing/write-live.ts';
 
@@ -33,7 +35,8 @@ const Table = styled.table`
 `;
 
 /** What the followed agent's mind holds at the tick that is shown, key by key. */
-export function MemoryNow() {
+export function MemoryNow({ agent }: { agent: string | null }) {
+  const document = useProject((project) => project.document);
   const rows = useRef<HTMLTableSectionElement>(null);
   // The keys change only with an edit or another agent; their values change in every tick.
   const keys = useEngineValue(({ frame }) =>
@@ -56,7 +59,8 @@ export function MemoryNow() {
               return (
                 <tr key={line}>
                   <th scope="row">
-                    {key} {scope !== 'self' && <small>of the {scope}</small>}
+                    {agent === null ? key : titleOfKey(document, agent, key)}{' '}
+                    {scope !== 'self' && <small>of the {scope}</small>}
                   </th>
                   <td />
                 </tr>

@@ -83,7 +83,7 @@ function AskView({ watching }: { watching: Watching }) {
           <Tab id="breakpoints">Breakpoints{count > 0 && ` (${count})`}</Tab>
         </TabList>
         <TabPanel id="memory">
-          <MemoryNow />
+          <MemoryNow agent={watching.agent} />
         </TabPanel>
         <TabPanel id="breakpoints">
           <BreakpointsPanel agent={watching.agent} />

@@ -1,3 +1,4 @@
+import type { NamedPart } from '../../model/names/named-parts.ts';
 import type { DocumentPath } from '../../model/names/path-text.ts';
 import type {
   GroundDocument,
@@ -36,8 +37,6 @@ export type DocumentCommand =
   | { command: 'changeParts'; ground: Name; changes: PartChange[]; what: string }
   /** One entry of the cast put in place of what was there, added, or (with null) taken away. */
   | ({ command: 'setInCast' } & CastChange)
-  /** Under another name, with all that refers to it. */
-  | { command: 'renameInCast'; part: CastPart; name: Name; to: Name }
   | { command: 'setStance'; of: Name; toward: Name; stance: Stance }
   /** Fields that are undefined are removed. */
   | { command: 'changeStart'; change: Partial<StartDocument> }
@@ -45,12 +44,21 @@ export type DocumentCommand =
   /** Under another name, with all that refers to it. */
   | ({ command: 'renameInMind'; part: MindPart; name: Name; to: Name } & InMind)
   | ({ command: 'renameParameter'; tree: Name; name: Name; to: Name } & InMind)
-  | { command: 'renameMind'; name: Name; to: Name }
+  | ({ command: 'rename' } & Renaming)
   | PutCommand
   /** One step for undo, called `what`. */
   | { command: 'several'; commands: DocumentCommand[]; what: string };
 
 export type { DocumentPath };
+
+/** Another name for a part that others refer to by name. */
+export interface Renaming {
+  part: NamedPart;
+  name: Name;
+  to: Name;
+  /** The set of a band. */
+  of?: Name;
+}
 
 /** Any part of the document, for what has no command of its own. */
 export interface PutCommand {

@@ -65,7 +65,7 @@ function stopAt(document: ProjectDocument, path: DocumentPath, at: number): stri
     return `limit “${OBSERVATION_LIMITS[step as keyof typeof OBSERVATION_LIMITS].label}”`;
   if (at === 1) return titled(part, step);
   if (place === 'minds' && at === 3) {
-    if (kind === 'memory') return `key ${String(step)}`;
+    if (kind === 'memory') return `key ${titled(part, step)}`;
     if (kind === 'trees') return `tree ${titled(part, step)}`;
     if (kind === 'rules') return `rules ${titled(part, step)}`;
     if (kind === 'choices') return `choice ${titled(part, step)}`;

@@ -38,6 +38,7 @@ const FALLBACK_VALUES: Record<ParameterSpec['kind'], string | number> = {
   value: 'attention.of',
   text: 'Who is there?',
   word: 'seen',
+  mode: 'dusk',
   pattern: '',
   event: 'signal',
   move: 'strike',

@@ -113,7 +113,7 @@ export function eventsFor(document: ProjectDocument, mindName: Name): KnownEvent
       name: (kind, called, { action }) => {
         const isHeard = beside.has(name) || action?.do === 'announce';
         if (kind === 'event' && action && isHeard) note(called, title);
-        if (kind === 'word' && action?.do === 'setMode') modes.add(called);
+        if (kind === 'mode') modes.add(called);
         const said = action && kind === 'word' ? SAYING_ACTIONS[action.do] : undefined;
         if (said) note(`${said.sense}.${called}`, title);
       },

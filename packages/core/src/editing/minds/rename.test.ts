@@ -133,11 +133,11 @@ describe('renaming', () => {
       own.grounds.corner?.agents ?? own.grounds[own.start.ground].agents,
     );
     agent.overrides = { mind: 'keeper' };
-    const renamed = apply({ command: 'renameMind', name: 'keeper', to: 'guard' }, own);
+    const renamed = apply({ command: 'rename', part: 'minds', name: 'keeper', to: 'guard' }, own);
     expect(text(renamed)).not.toMatch(/"minds?": "keeper"/);
-    expect(text(apply({ command: 'renameMind', name: 'guard', to: 'keeper' }, renamed))).toBe(
-      text(own),
-    );
+    expect(
+      text(apply({ command: 'rename', part: 'minds', name: 'guard', to: 'keeper' }, renamed)),
+    ).toBe(text(own));
   });
 
   it('keeps what several minds share one key, in all of them and in what squads score', () => {
@@ -181,7 +181,7 @@ describe('renaming', () => {
       { command: 'renameInMind', mind: 'nobody', part: 'trees', name: 'duty', to: 'big' },
       /no tree/,
     ],
-    [{ command: 'renameMind', name: 'nobody', to: 'x' }, /no mind/],
+    [{ command: 'rename', part: 'minds', name: 'nobody', to: 'x' }, /no mind/],
   ])('is refused in words: %j', (command, words) => {
     expect(() => apply(command)).toThrow(CommandError);
     expect(() => apply(command)).toThrow(words);

@@ -181,35 +181,8 @@ function withScores({ squads }: ProjectDocument, from: Name, to: Name): Partial<
   return { squads: Object.fromEntries(entries) };
 }
 
-/** What an archetype, or what differs from one, has for minds, under the new name. */
-function withMind<T extends { mind?: Name; minds?: Name[] }>(holder: T, from: Name, to: Name): T {
-  return {
-    ...holder,
-    ...(holder.mind === from && { mind: to }),
-    ...(holder.minds && { minds: holder.minds.map((mind) => (mind === from ? to : mind)) }),
-  };
-}
-
 function eachValue<T>(record: Record<Name, T>, change: (value: T) => T): Record<Name, T> {
   return Object.fromEntries(Object.entries(record).map(([name, value]) => [name, change(value)]));
-}
-
-export function renameMind(document: ProjectDocument, name: Name, to: Name): ProjectDocument {
-  expectName(to);
-  if (!Object.hasOwn(document.minds, name)) throw new CommandError(`There is no mind “${name}”.`);
-  if (Object.hasOwn(document.minds, to))
-    throw new CommandError(`There is a mind “${to}” already. Choose another name.`);
-  return {
-    ...document,
-    minds: renameEntry(document.minds, name, to)!,
-    archetypes: eachValue(document.archetypes, (archetype) => withMind(archetype, name, to)),
-    grounds: eachValue(document.grounds, (ground) => ({
-      ...ground,
-      agents: eachValue(ground.agents, (agent) =>
-        agent.overrides ? { ...agent, overrides: withMind(agent.overrides, name, to) } : agent,
-      ),
-    })),
-  };
 }
 
 /** A parameter of a tree, in the tree and at its calls. */

@@ -16,6 +16,7 @@ export type ParameterKind =
   | 'value'
   | 'text'
   | 'word'
+  | 'mode'
   | 'event'
   | 'move'
   | 'guard'

@@ -81,7 +81,7 @@ export const DIRECTOR_ACTIONS = {
     fails: 'never',
     example: { do: 'setMode', mode: 'guarding', seconds: 8 },
     parameters: {
-      mode: { kind: 'word', required: true, about: 'the mode’s name' },
+      mode: { kind: 'mode', required: true, about: 'the mode’s name' },
       seconds: {
         kind: 'number',
         required: false,

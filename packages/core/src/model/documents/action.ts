@@ -1,5 +1,6 @@
 import { ACTION_NAMES, ACTIONS, type ActionSpec, type ParameterSpec } from '../actions/actions.ts';
 import { suggestion } from '../names/nearest-name.ts';
+import { PARTS_CALLED } from '../names/named-parts.ts';
 import { WORD_PATTERN } from '../names/names.ts';
 import {
   boolean,
@@ -10,6 +11,7 @@ import {
   list,
   matching,
   NAME,
+  nameOf,
   needed,
   numberOrExpression,
   part,
@@ -46,17 +48,20 @@ function parameterSchema(spec: ParameterSpec): Schema {
       return text(1, 200);
     case 'word':
       return WORD;
+    case 'mode':
+      return { ...WORD, names: PARTS_CALLED.mode };
     case 'event':
       return EVENT;
-    case 'gait':
     case 'key':
     case 'list':
+      return NAME;
+    case 'gait':
     case 'move':
     case 'guard':
     case 'wave':
     case 'score':
     case 'group':
-      return NAME;
+      return nameOf(...PARTS_CALLED[spec.kind]);
     case 'place':
     case 'agent':
     case 'thing':

@@ -5,7 +5,7 @@ import {
   EXPRESSION,
   flag,
   list,
-  NAME,
+  nameOf,
   needed,
   NOTE,
   number,
@@ -187,20 +187,20 @@ export const ARCHETYPE_FIELDS = {
 };
 
 /** Other minds it has, such as one that only aims. */
-const minds = list(NAME, 4);
-const fighting = { moves: record(moveSchema), guards: record(guardSchema) };
+const minds = list(nameOf('minds'), 4);
+const fighting = { moves: record(moveSchema, 'moves'), guards: record(guardSchema, 'guards') };
 
 export const archetypeSchema = part({
   title: needed(TITLE),
   note: NOTE,
-  faction: needed(NAME),
-  mind: NAME,
+  faction: needed(nameOf('factions')),
+  mind: nameOf('minds'),
   minds,
-  squad: NAME,
+  squad: nameOf('squads'),
   ...IMPERFECTION_FIELDS,
   body: needed(body),
-  gaits: needed(record(gait)),
-  gait: needed(NAME),
+  gaits: needed(record(gait, 'gaits')),
+  gait: needed(nameOf('gaits')),
   sight,
   hearing,
   lantern,
@@ -214,13 +214,13 @@ export interface ArchetypeDocument extends TypeOf<typeof archetypeSchema> {}
  * with only a radius keeps the archetype's height; cones come as a whole list.
  */
 export const overridesSchema = part({
-  faction: NAME,
-  mind: NAME,
+  faction: nameOf('factions'),
+  mind: nameOf('minds'),
   minds,
   ...IMPERFECTION_FIELDS,
   body: partly(body),
-  gaits: record(gait),
-  gait: NAME,
+  gaits: record(gait, 'gaits'),
+  gait: nameOf('gaits'),
   sight: partly(sight),
   hearing: partly(hearing),
   lantern: partly(lantern),
@@ -246,7 +246,7 @@ export const ROLE_FIELDS = {
 };
 /** A role in a squad, given to the members that it suits best. A member without a score is not considered. */
 const role = part({
-  role: needed(NAME),
+  role: needed(nameOf('roles')),
   title: TITLE,
   slots: ROLE_FIELDS.slots,
   score: needed(EXPRESSION),
@@ -274,5 +274,5 @@ const stance = choice(
   STANCES,
   'left out: friendly to its own faction, hostile to the others',
 );
-export const factionSchema = part({ title: TITLE, note: NOTE, toward: record(stance) });
+export const factionSchema = part({ title: TITLE, note: NOTE, toward: record(stance, 'factions') });
 export type FactionDocument = TypeOf<typeof factionSchema>;

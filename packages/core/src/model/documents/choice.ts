@@ -8,6 +8,7 @@ import {
   isObject,
   list,
   NAME,
+  nameOf,
   needed,
   NOTE,
   number,
@@ -188,7 +189,7 @@ export const GRADE_FIELDS = {
   ),
 };
 const grade = part({
-  when: needed(described(record(NAME), 'by band set: the band')),
+  when: needed(described(record(nameOf('bands'), 'bandSets'), 'by band set: the band')),
   ...GRADE_FIELDS,
   note: NOTE,
 });
@@ -322,7 +323,7 @@ export const BAND_FIELDS = {
   fullTo: openEnd('Full to', 'where it holds wholly last; left out: as `to`'),
   to: openEnd('To', 'where it ends; left out: open'),
 };
-const band = part({ name: needed(NAME), ...BAND_FIELDS });
+const band = part({ name: needed(nameOf('bands')), ...BAND_FIELDS });
 export type BandDocument = TypeOf<typeof band>;
 
 /** Names for parts of a number, for the whole project. */

@@ -2,7 +2,7 @@ import {
   choice,
   described,
   list,
-  NAME,
+  nameOf,
   needed,
   NOTE,
   number,
@@ -22,7 +22,7 @@ export const scoreSchema = part({ title: TITLE, ...SCORE_FIELDS });
 export type ScoreDocument = TypeOf<typeof scoreSchema>;
 
 export const MODE_FIELDS = { for: needed(number('Lasts', 's', [0.1, 86_400], 'how long')) };
-const mode = part({ mode: needed(NAME), ...MODE_FIELDS });
+const mode = part({ mode: needed(nameOf('modes')), ...MODE_FIELDS });
 export type ModeDocument = TypeOf<typeof mode>;
 
 export const SCHEDULE_FIELDS = {
@@ -90,12 +90,12 @@ export const WAVE_FIELDS = {
 export const waveSchema = part({
   title: TITLE,
   note: NOTE,
-  archetype: needed(NAME),
+  archetype: needed(nameOf('archetypes')),
   ...WAVE_FIELDS,
-  at: described(list(NAME, 64, 1), 'spawn places; left out: all there are'),
-  zone: NAME,
-  squad: NAME,
-  route: NAME,
-  home: described(NAME, 'the zone they belong to'),
+  at: described(list(nameOf('spawns'), 64, 1), 'spawn places; left out: all there are'),
+  zone: nameOf('zones'),
+  squad: nameOf('squads'),
+  route: nameOf('routes'),
+  home: described(nameOf('zones'), 'the zone they belong to'),
 });
 export type WaveDocument = TypeOf<typeof waveSchema>;

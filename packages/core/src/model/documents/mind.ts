@@ -79,7 +79,7 @@ export const MEMORY_FIELDS = {
   max: number('Maximum', '', [-1e9, 1e9], 'of a number: it never rises above', { none: 'no end' }),
   note: NOTE,
 };
-const memoryKey = part(MEMORY_FIELDS);
+const memoryKey = part({ title: TITLE, ...MEMORY_FIELDS });
 export type MemoryKeyDocument = TypeOf<typeof memoryKey>;
 
 export const TRANSITION_FIELDS = {

@@ -5,7 +5,7 @@ import {
   described,
   flag,
   list,
-  NAME,
+  nameOf,
   needed,
   NOTE,
   number,
@@ -14,6 +14,7 @@ import {
   text,
   TITLE,
   word,
+  type TextSchema,
   type TypeOf,
 } from '../schema/schema.ts';
 import { HEADING, placeSchema, type Name } from './shared.ts';
@@ -34,13 +35,13 @@ const STEERING = number('Direction', '', [-1, 1], 'of the legs', { usual: 0 });
 /** What an agent is made to do from a tick on, until the next for the same agent. */
 const input = part({
   tick: needed(number('Tick', 'ticks', [1, 10_000_000], 'in which it is done', { whole: true })),
-  agent: needed(NAME),
+  agent: needed(nameOf('agents')),
   x: STEERING,
   y: STEERING,
-  gait: described(NAME, 'left out: the archetype’s own'),
+  gait: described(nameOf('gaits'), 'left out: the archetype’s own'),
   act: word(PLAYER_ACTS),
   at: described(placeSchema, 'where a throw, or a thrown move, is aimed at'),
-  move: described(NAME, 'the move or guard of a strike, guard or dodge'),
+  move: described(nameOf('moves', 'guards'), 'the move or guard of a strike, guard or dodge'),
   place: described(placeSchema, 'puts the body down elsewhere, and does nothing else'),
   control: described(
     word(['player', 'minds']),
@@ -65,20 +66,20 @@ export type PlayerDocument = TypeOf<typeof playerSchema>;
 export const setupSchema = part({
   title: needed(TITLE),
   note: NOTE,
-  play: NAME,
+  play: nameOf('agents'),
   seed: SEED,
-  player: described(NAME, 'a scripted player that gives the input'),
-  agents: record(part({ at: placeSchema, heading: HEADING })),
+  player: described(nameOf('players'), 'a scripted player that gives the input'),
+  agents: record(part({ at: placeSchema, heading: HEADING }), 'agents'),
 });
 export type SetupDocument = TypeOf<typeof setupSchema>;
 
 /** How a run begins: the ground, who is played by the keyboard, and the seed. */
 export const startSchema = part({
-  ground: needed(NAME),
-  play: NAME,
+  ground: needed(nameOf('grounds')),
+  play: nameOf('agents'),
   seed: SEED,
-  player: described(NAME, 'a scripted player that gives the input'),
-  tier: described(NAME, 'the tier it begins with; left out: the first'),
+  player: described(nameOf('players'), 'a scripted player that gives the input'),
+  tier: described(nameOf('tiers'), 'the tier it begins with; left out: the first'),
 });
 export type StartDocument = TypeOf<typeof startSchema>;
 
@@ -87,13 +88,14 @@ export const TIER_CHANGE_FIELDS = {
   value: number('Value', '', [-1_000_000, 1_000_000], 'what it is there', { none: 'a factor' }),
   factor: number('Factor', '', [0, 1000], 'what it is multiplied with there', { none: 'a value' }),
 };
+const TIER_PATH: TextSchema = { ...text(1, 300), language: 'path' };
 /** One number, by its path from the whole document, such as `archetypes.keeper.reaction`: a value, or a factor. */
-const tierChange = part({ path: needed(text(1, 300)), ...TIER_CHANGE_FIELDS });
+const tierChange = part({ path: needed(TIER_PATH), ...TIER_CHANGE_FIELDS });
 export type TierChangeDocument = TypeOf<typeof tierChange>;
 
 /** A level of difficulty: numbers of the project that differ in it. */
 export const tierSchema = part({
-  name: needed(NAME),
+  name: needed(nameOf('tiers')),
   title: TITLE,
   note: NOTE,
   changes: list(tierChange, 200),
@@ -136,8 +138,11 @@ export const breakpointSchema = part({
     'what of that kind: parts with colons between them, such as `chase` or `chase:2`; a part left out or empty is any',
   ),
   when: described(EXPRESSION, 'for `condition`: a flag that an agent’s first mind can read'),
-  agent: described(NAME, 'which agents it watches: one, or all of a kind; left out: all'),
-  archetype: NAME,
+  agent: described(
+    nameOf('agents'),
+    'which agents it watches: one, or all of a kind; left out: all',
+  ),
+  archetype: nameOf('archetypes'),
   note: NOTE,
 });
 export type BreakpointDocument = TypeOf<typeof breakpointSchema>;

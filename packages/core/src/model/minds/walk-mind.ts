@@ -25,7 +25,17 @@ import { withoutUndefined } from '../../terms/without-undefined.ts';
 
 /** What a name in a mind is the name of. */
 export type NameKind =
-  'state' | 'key' | 'list' | 'tree' | 'rules' | 'choice' | 'parameter' | 'event' | 'gait' | 'word';
+  | 'state'
+  | 'key'
+  | 'list'
+  | 'tree'
+  | 'rules'
+  | 'choice'
+  | 'parameter'
+  | 'event'
+  | 'gait'
+  | 'word'
+  | 'mode';
 
 /** Where something is written. */
 export interface Where {
@@ -77,6 +87,7 @@ const NAMES: Partial<Record<string, NameKind>> = {
   event: 'event',
   gait: 'gait',
   word: 'word',
+  mode: 'mode',
 };
 
 export function mapAction(action: ActionDocument, where: Where, visit: Visitor): ActionDocument {

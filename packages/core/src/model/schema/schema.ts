@@ -1,3 +1,4 @@
+import type { NamedPart } from '../names/named-parts.ts';
 import { EVENT_PATTERN, NAME_ABOUT, NAME_PATTERN, TITLE_LENGTH } from '../names/names.ts';
 
 /**
@@ -76,6 +77,10 @@ export interface TextSchema extends Stated<string> {
   pattern?: RegExp;
   /** The message for a text that does not match. */
   message?: string;
+  /** The parts of the document that it is the name of. */
+  names?: readonly NamedPart[];
+  /** How it is written, where names of parts stand within it. */
+  language?: 'expression' | 'event' | 'path';
 }
 
 /** One of a few values, without a label. */
@@ -107,6 +112,8 @@ export interface ListSchema<T> extends Stated<T[]> {
 export interface RecordSchema<T> extends Stated<Record<string, T>> {
   kind: 'record';
   of: Schema;
+  /** The parts of the document that its keys are names of. */
+  names?: readonly NamedPart[];
 }
 
 export type Fields = Readonly<Record<string, Schema>>;
@@ -239,8 +246,8 @@ export function list<S extends Schema>(of: S, maximum: number, minimum?: number)
   return { kind: 'list', of, maximum, minimum } as ListSchema<TypeOf<S>>;
 }
 
-export function record<S extends Schema>(of: S) {
-  return { kind: 'record', of } as RecordSchema<TypeOf<S>>;
+export function record<S extends Schema>(of: S, ...names: NamedPart[]) {
+  return { kind: 'record', of, ...(names.length > 0 && { names }) } as RecordSchema<TypeOf<S>>;
 }
 
 export function part<F extends Fields>(
@@ -281,13 +288,18 @@ export function partly<T>({ fields }: PartSchema<T>): PartSchema<Partial<T>> {
 
 /** A short id that people can say: a letter, then letters and digits. */
 export const NAME = matching(NAME_PATTERN, `must be a name: ${NAME_ABOUT}`);
+/** The name of a part of the document, of one of these kinds. */
+export const nameOf = (...names: readonly NamedPart[]): TextSchema => ({ ...NAME, names });
 export const TITLE = text(1, TITLE_LENGTH);
 export const NOTE = text(undefined, 4000);
 /** Source of an expression, see the expression reference. */
-export const EXPRESSION = text(1, 2000);
+export const EXPRESSION: TextSchema = { ...text(1, 2000), language: 'expression' };
 /** True, or left out. */
 export const TRUE = word([true]);
-export const EVENT = matching(EVENT_PATTERN, 'must be an event name such as done or sight.certain');
+export const EVENT: TextSchema = {
+  ...matching(EVENT_PATTERN, 'must be an event name such as done or sight.certain'),
+  language: 'event',
+};
 
 /** A number in the bounds of `literal`, or an expression for one. */
 export const numberOrExpression = (literal: NumberSpec | PlainNumber) =>

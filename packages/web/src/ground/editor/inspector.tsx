@@ -8,6 +8,7 @@ import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { NumberText } from '../../ui/fields/number-text.tsx';
+import { PartName } from '../../project/part-name.tsx';
 import { GameForm } from './game/game-form.tsx';
 import { shortWords, spawnsOf, waveWords } from './game/wave-words.ts';
 import { PartFieldRow } from './part-field-row.tsx';
@@ -24,7 +25,6 @@ const Column = styled.aside`
     font: 600 1.2rem var(--title);
     margin-bottom: 2px;
   }
-  > code,
   > p {
     color: var(--mute);
   }
@@ -163,10 +163,17 @@ function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef })
   return (
     <>
       <h2>{of}</h2>
-      <code>
-        {SINGULAR[target.kind]}
-        {target.kind === 'walls' ? '' : ` ${target.name}`}
-      </code>
+      <p>
+        {SINGULAR[target.kind]}{' '}
+        {target.kind !== 'walls' && (
+          <PartName
+            label={`Name of ${of} in the file`}
+            part={target.kind}
+            name={target.name}
+            onRenamed={(name) => editor.choose([{ kind: target.kind, name }])}
+          />
+        )}
+      </p>
       <Rows>
         {target.kind !== 'walls' && (
           <Row label="Title">

@@ -16,7 +16,7 @@ import { useEdit, type Editing } from '../../state/use-edit.ts';
 import { useTokens } from '../../theme/use-tokens.ts';
 import { QuietButton, RemoveButton } from '../../ui/button.tsx';
 import { sharpCanvas } from '../../ui/canvas.ts';
-import { checkName, Choice } from '../../ui/fields/fields.tsx';
+import { checkName, checkTitle, Choice } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { NoteText } from '../../ui/fields/note-text.tsx';
 import { checkNumber, OptionalNumberText, readNumber } from '../../ui/fields/number-text.tsx';
@@ -51,7 +51,9 @@ const Key = styled.li`
   }
   > div:first-child {
     grid-row: 1 / 3;
-    font-family: var(--mono);
+    display: flex;
+    flex-direction: column;
+    align-items: start;
   }
 `;
 
@@ -207,7 +209,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
   const memory = useProject(({ document }) => document.minds[mind].memory!);
   const { run, put } = editing;
   const key = memory[name];
-  const { type, unit, scope = 'self', forgetAfter, capacity, note } = key;
+  const { title, type, unit, scope = 'self', forgetAfter, capacity, note } = key;
   const mentions = useMentions(mind, 'memory', name);
   const path = `minds.${mind}.memory.${name}`;
   const set = (field: string, value: unknown) => put(['minds', mind, 'memory', name, field], value);
@@ -215,6 +217,13 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
   return (
     <Key>
       <div>
+        <InlineText
+          label={`title of the key ${name}`}
+          value={title ?? ''}
+          placeholder={name}
+          check={(text) => checkTitle(text, true)}
+          onCommit={(text) => set('title', text.trim() || undefined)}
+        />
         <InlineText
           mono
           label={`name of the key ${name}`}

@@ -1,3 +1,4 @@
+import { titleOfKey } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
@@ -5,6 +6,7 @@ import styled from 'styled-components';
 import { useDrawing, useEngine, useEngineValue } from '../../engine/use-engine.tsx';
 import { PartTitle, Sheet } from '../../minds/sheet-layout.ts';
 import { useAsk } from '../../shell/use-ask.ts';
+import { useProject } from '../../state/store.ts';
 import { Jump, QuietButton } from '../../ui/button.tsx';
 import { Choice, type Option } from '../../ui/fields/fields.tsx';
 import { writeText } from '../../ui/timing/write-live.ts';
@@ -88,6 +90,7 @@ export function FollowView({
 }) {
   const engine = useEngine();
   const ask = useAsk();
+  const document = useProject((project) => project.document);
   const { names, follow } = useFollowed(agent, thinkers);
   const body = useRef<HTMLTableElement>(null);
   useEffect(() => {
@@ -176,26 +179,30 @@ export function FollowView({
               )}
               {rows
                 .filter((row) => row.group === group)
-                .map(({ id, title, asks }) => (
-                  <tr key={id}>
-                    <th scope="row">
-                      {asks === undefined ? (
-                        title
-                      ) : (
-                        <Jump
-                          type="button"
-                          title={`Ask about it, of ${titleOf(names[0])}`}
-                          onClick={() => ask({ agent: names[0], asking: asks })}
-                        >
-                          {title}
-                        </Jump>
-                      )}
-                    </th>
-                    {names.map((name) => (
-                      <td key={name} data-cell={`${name} ${id}`} />
-                    ))}
-                  </tr>
-                ))}
+                .map(({ id, asks, title: usual }) => {
+                  const title =
+                    asks?.ask === 'memory' ? titleOfKey(document, names[0], asks.key) : usual;
+                  return (
+                    <tr key={id}>
+                      <th scope="row">
+                        {asks === undefined ? (
+                          title
+                        ) : (
+                          <Jump
+                            type="button"
+                            title={`Ask about it, of ${titleOf(names[0])}`}
+                            onClick={() => ask({ agent: names[0], asking: asks })}
+                          >
+                            {title}
+                          </Jump>
+                        )}
+                      </th>
+                      {names.map((name) => (
+                        <td key={name} data-cell={`${name} ${id}`} />
+                      ))}
+                    </tr>
+                  );
+                })}
             </tbody>
           ))}
         </Table>

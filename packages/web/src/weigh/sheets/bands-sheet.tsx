@@ -1,11 +1,13 @@
 import {
   BAND_FIELDS,
   endsOfBand,
+  freshName,
   namesOf,
   type BandDocument,
   type BandSetDocument,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { RowFindings } from '../../findings/row-findings.tsx';
 import { Buttons, PartTitle, Trouble } from '../../minds/sheet-layout.ts';
@@ -13,7 +15,8 @@ import { SideSheet } from '../layout.ts';
 import { useProject } from '../../state/store.ts';
 import type { Editing } from '../../state/use-edit.ts';
 import { Button, RemoveButton } from '../../ui/button.tsx';
-import { checkName, checkTitle } from '../../ui/fields/fields.tsx';
+import { PartName } from '../../project/part-name.tsx';
+import { checkTitle } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { NoteText } from '../../ui/fields/note-text.tsx';
 import { OptionalNumberText } from '../../ui/fields/number-text.tsx';
@@ -101,12 +104,12 @@ export function BandsSheet({
   onClose: () => void;
   onRenamed: (name: string) => void;
 }) {
+  const [fresh, setFresh] = useState<string | null>(null);
   const { put, run, trouble } = editing;
   const others = useProject(({ document }) => document.bands) ?? {};
   const path = ['bands', name];
   const change = (index: number, field: keyof BandDocument, value: unknown) =>
     put([...path, 'bands', index, field], value);
-  const named = Object.fromEntries(set.bands.map((band) => [band.name, true]));
   return (
     <SideSheet aria-label={`Bands ${set.title ?? name}`}>
       <PartTitle>
@@ -119,22 +122,11 @@ export function BandsSheet({
       </PartTitle>
       <span style={{ color: 'var(--mute)' }}>
         bands{' '}
-        <InlineText
-          mono
+        <PartName
           label={`Name of the bands ${name} in the file`}
-          value={name}
-          check={checkName(name, others)}
-          onCommit={(to) => {
-            const done = run({
-              command: 'several',
-              what: `name of the bands ${to}`,
-              commands: [
-                { command: 'put', how: 'set', path: ['bands', to], value: set },
-                { command: 'put', how: 'remove', path },
-              ],
-            });
-            if (done) onRenamed(to);
-          }}
+          part="bandSets"
+          name={name}
+          onRenamed={onRenamed}
         />{' '}
         of{' '}
         <InlineText
@@ -170,12 +162,12 @@ export function BandsSheet({
           {set.bands.map((band, i) => (
             <tr key={i}>
               <td>
-                <InlineText
-                  mono
+                <PartName
                   label={`Name of band ${i + 1} of ${name}`}
-                  value={band.name}
-                  check={checkName(band.name, named)}
-                  onCommit={(to) => change(i, 'name', to)}
+                  part="bands"
+                  of={name}
+                  name={band.name}
+                  startsOpen={fresh === band.name}
                 />
               </td>
               {(['from', 'fullFrom', 'fullTo', 'to'] as const).map((field) => (
@@ -213,16 +205,18 @@ export function BandsSheet({
       <Buttons>
         <Button
           onPress={() => {
-            let fresh = 'band';
-            for (let i = 2; Object.hasOwn(named, fresh); i++) fresh = `band${i}`;
+            const added = freshName('band', (other) =>
+              set.bands.some(({ name }) => name === other),
+            );
             const last = endsOfBand(set.bands[set.bands.length - 1])[2];
             const from = Number.isFinite(last) ? last : 0;
             run({
               command: 'put',
               how: 'insert',
               path: [...path, 'bands', set.bands.length],
-              value: { name: fresh, from, fullFrom: from + 1 },
+              value: { name: added, from, fullFrom: from + 1 },
             });
+            setFresh(added);
           }}
         >
           <Plus size={14} /> Add a band

@@ -1,5 +1,6 @@
 import {
   DIRECTOR_NAME,
+  nameFromWords,
   namesOf,
   pathText,
   numberOf,
@@ -13,9 +14,11 @@ import { RowFindings } from '../../../findings/row-findings.tsx';
 import { useProject } from '../../../state/store.ts';
 import { useEdit } from '../../../state/use-edit.ts';
 import { RemoveButton } from '../../../ui/button.tsx';
-import { ChoiceField, Rows } from '../../../ui/fields/fields.tsx';
+import { checkTitle, ChoiceField, Rows } from '../../../ui/fields/fields.tsx';
+import { InlineText } from '../../../ui/fields/inline-text.tsx';
+import { AddByTitle } from '../../../ui/fields/add-by-title.tsx';
+import { PartName } from '../../../project/part-name.tsx';
 import { NumberText } from '../../../ui/fields/number-text.tsx';
-import { AddNamed } from './add-named.tsx';
 import { ScheduleForm } from './schedule-form.tsx';
 import { WaveForm } from './wave-form.tsx';
 
@@ -103,7 +106,19 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
       <Scores aria-label="Scores">
         {namesOf(scores).map((score) => (
           <li key={score}>
-            <code>{score}</code>
+            <span>
+              <InlineText
+                label={`Title of the score ${score}`}
+                value={scores[score].title ?? score}
+                check={(text) => checkTitle(text)}
+                onCommit={(title) => put(at('scores', score, 'title'), title.trim())}
+              />{' '}
+              <PartName
+                label={`Name of the score ${score} in the file`}
+                part="scores"
+                name={score}
+              />
+            </span>
             <span>
               starts at{' '}
               <NumberText
@@ -122,7 +137,10 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
           </li>
         ))}
       </Scores>
-      <AddNamed what="score" taken={scores} onAdd={(score) => add('scores', score, {})} />
+      <AddByTitle
+        what="score"
+        onAdd={(title) => add('scores', nameFromWords(title, scores, 'score'), { title })}
+      />
       <h3>Waves</h3>
       {namesOf(waves).length === 0 && <p>Agents of one archetype that come while a run goes on.</p>}
       {namesOf(waves).map((wave) => (
@@ -134,10 +152,15 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
           onRemove={() => put(at('waves', wave), undefined)}
         />
       ))}
-      <AddNamed
+      <AddByTitle
         what="wave"
-        taken={waves}
-        onAdd={(wave) => add('waves', wave, { archetype: archetypes[0], count: 3 })}
+        onAdd={(title) =>
+          add('waves', nameFromWords(title, waves, 'wave'), {
+            title,
+            archetype: archetypes[0],
+            count: 3,
+          })
+        }
       />
       {trouble && <p role="alert">{trouble}</p>}
     </Game>

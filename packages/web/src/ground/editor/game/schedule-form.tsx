@@ -1,28 +1,25 @@
 import {
   freshName,
   MODE_FIELDS,
-  NAME_ABOUT,
-  NAME_PATTERN,
   SCHEDULE_FIELDS,
   type ScheduleDocument,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { QuietButton, RemoveButton } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/fields/fields.tsx';
-import { InlineText } from '../../../ui/fields/inline-text.tsx';
+import { PartName } from '../../../project/part-name.tsx';
 import { NumberText } from '../../../ui/fields/number-text.tsx';
 import { TierValues } from '../../../project/tier-values.tsx';
 
 const Modes = styled.ol`
   margin: 4px 0;
   li {
-    display: flex;
+    display: grid;
+    grid-template-columns: 120px minmax(0, 1fr) auto;
     align-items: baseline;
     gap: 6px;
-  }
-  li > :last-child {
-    margin-left: auto;
   }
 `;
 
@@ -43,6 +40,7 @@ export function ScheduleForm({
   path: string;
   onChange: (schedule: ScheduleDocument | undefined) => void;
 }) {
+  const [fresh, setFresh] = useState<string | null>(null);
   const modes = schedule?.modes ?? [];
   const set = (next: ScheduleDocument['modes']) =>
     onChange(next.length === 0 ? undefined : { ...schedule, modes: next });
@@ -55,12 +53,18 @@ export function ScheduleForm({
         <Modes aria-label="Modes by the clock">
           {modes.map(({ mode, for: seconds }, i) => (
             <li key={i}>
-              <InlineText
-                mono
+              <PartName
                 label={`Name of mode ${i + 1}`}
-                value={mode}
-                check={(text) => (NAME_PATTERN.test(text) ? null : `It takes ${NAME_ABOUT}.`)}
-                onCommit={(text) => change(i, { mode: text })}
+                part="modes"
+                name={mode}
+                startsOpen={fresh === mode}
+                // Of a mode that comes more than once, or is to be another’s, one entry changes.
+                insteadOfRenaming={(to) => {
+                  const isItsOwn = modes.filter((other) => other.mode === mode).length === 1;
+                  if (isItsOwn && modes.every((other) => other.mode !== to)) return false;
+                  change(i, { mode: to });
+                  return true;
+                }}
               />
               <span>
                 for{' '}
@@ -103,6 +107,7 @@ export function ScheduleForm({
         onPress={() => {
           const name = freshName('mode', (each) => modes.some(({ mode }) => mode === each));
           set([...modes, { mode: name, for: 30 }]);
+          setFresh(name);
         }}
       >
         <Plus size={13} /> Add mode

@@ -14,6 +14,7 @@ import { checkTitle, ChoiceField, NumberField, Row, Rows } from '../../../ui/fie
 import { Menu } from '../../../ui/overlays/menu.tsx';
 import { InlineText } from '../../../ui/fields/inline-text.tsx';
 import { OptionalNumberText } from '../../../ui/fields/number-text.tsx';
+import { PartName } from '../../../project/part-name.tsx';
 import { firstArrivals, spawnsOf, waveWords } from './wave-words.ts';
 import { TierValues } from '../../../project/tier-values.tsx';
 
@@ -152,7 +153,8 @@ export function WaveForm({
             placeholder={name}
             check={(text) => checkTitle(text, true)}
             onCommit={(text) => set('title', text || undefined)}
-          />
+          />{' '}
+          <PartName label={`Name of ${of} in the file`} part="waves" name={name} />
         </Row>
         <ChoiceField
           label="Who"

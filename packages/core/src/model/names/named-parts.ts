@@ -1,0 +1,58 @@
+/**
+ * Parts of a document that others refer to by name. What only one mind knows (its states, keys, trees, rules and
+ * choices) is none of them: that is renamed within the mind.
+ */
+export const NAMED_PARTS = {
+  archetypes: 'archetype',
+  squads: 'squad',
+  factions: 'faction',
+  players: 'scripted player',
+  setups: 'set-up',
+  minds: 'mind',
+  grounds: 'ground',
+  agents: 'agent',
+  routes: 'route',
+  gates: 'gate',
+  lamps: 'lamp',
+  plates: 'plate',
+  things: 'thing',
+  posts: 'post',
+  spawns: 'spawn place',
+  zones: 'zone',
+  waves: 'wave',
+  scores: 'score',
+  modes: 'mode',
+  moves: 'move',
+  guards: 'guard',
+  gaits: 'gait',
+  roles: 'role',
+  tiers: 'tier',
+  breakpoints: 'breakpoint',
+  bandSets: 'set of bands',
+  bands: 'band',
+} as const;
+export type NamedPart = keyof typeof NAMED_PARTS;
+
+/** Which parts a word names, by what actions and built-ins call it. */
+export const PARTS_CALLED = {
+  group: ['archetypes', 'factions', 'squads', 'waves'],
+  score: ['scores'],
+  wave: ['waves'],
+  mode: ['modes'],
+  move: ['moves'],
+  guard: ['guards'],
+  gait: ['gaits'],
+  role: ['roles'],
+  tier: ['tiers'],
+  band: ['bands'],
+} as const satisfies Record<string, readonly NamedPart[]>;
+export type CalledPart = keyof typeof PARTS_CALLED;
+
+/** Parts that an expression names as they stand; all others are named in texts. */
+export const NAMED_PLAINLY: ReadonlySet<NamedPart> = new Set([
+  'routes',
+  'gates',
+  'things',
+  'zones',
+  'bandSets',
+]);
