@@ -10,7 +10,7 @@ export interface NameIn {
 }
 
 /** Where a word stands: as an argument of a function, or compared with what one gives. */
-export interface Use {
+interface Use {
   /** The name of the function, or of the plain value that it is compared with. */
   of: string;
   /** The number of the argument, from 0; null for a comparison. */

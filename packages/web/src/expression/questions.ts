@@ -1,4 +1,10 @@
-import { BUILTINS, namesOf, type Builtin, type CalledPart, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  BUILTINS,
+  namesOf,
+  type Builtin,
+  type CalledPart,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 import type { KnownKey } from './expression-editor.tsx';
 
 /** What can be asked, for a user who does not know the names: everything an expression can name, by what it is about. */
