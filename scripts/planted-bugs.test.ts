@@ -247,7 +247,7 @@ const BUGS: Bug[] = [
     steps: [
       [
         ({ noticed }) => noticed(),
-        /notFinite warden2: It was to remember something that was nothing/,
+        /notFinite warden2: spot was to be written in Comb, and the value was nothing/,
       ],
       [({ whyNot: ask }) => ask('warden2', 'collar'), /- sees\(quarry\)/],
     ],

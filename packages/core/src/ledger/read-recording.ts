@@ -33,6 +33,7 @@ const FIELDS: { readonly [K in LedgerEntry['kind']]: Fields } = {
   },
   awareness: { value: 'number' },
   memory: { key: 'string', value: 'string' },
+  kept: { key: 'string' },
   forgot: { key: 'string' },
   reached: { key: 'string', end: 'string', value: 'number' },
   overwrote: { key: 'string', of: 'string' },
@@ -142,7 +143,7 @@ function faultOf(entry: Record<string, unknown>, last: number, head: RecordingHe
     return `its tick is outside of the run, which goes from ${head.from} to ${head.to}.`;
   if ((tick as number) < last) return 'its tick is before that of the line above.';
   if (typeof kind !== 'string' || !Object.hasOwn(FIELDS, kind))
-    return `“${String(kind)}” is no kind of entry.`;
+    return `${typeof kind === 'string' ? `“${kind}”` : 'What is no text'} is no kind of entry.`;
   const needed: Fields = FIELDS[kind as LedgerEntry['kind']];
   const optional: Fields = OPTIONAL[kind as LedgerEntry['kind']] ?? {};
   const missing =

@@ -45,6 +45,8 @@ export interface MindRecorder {
   fired(state: number, row: number): void;
   overruled(state: number, row: number, action: string, by: number): void;
   remembered(key: number): void;
+  /** What was to be remembered was nothing, so that the key keeps what it had. */
+  kept(key: number): void;
   /** Who takes in what each option is worth while a choice is weighed. */
   looksOn(choice: ChoiceProgram): Onlooker;
   /** What a choice has turned to. */

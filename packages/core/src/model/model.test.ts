@@ -363,6 +363,15 @@ describe('faults of form', () => {
     },
   );
 
+  it('tell of an action that is named by no text, whatever it is', () => {
+    const document = broken(['minds', 'warden', 'activity'], { do: { toString: {} } });
+    delete (document as ProjectDocument).minds.warden.machine;
+    expect(readProject(document)).toMatchObject({
+      ok: false,
+      faults: [{ path: 'minds.warden.activity.do', message: 'must be the name of an action' }],
+    });
+  });
+
   it('leave x- fields alone anywhere', () => {
     const document = broken(['x-colour'], 'blue') as ProjectDocument;
     (document.archetypes.warden as unknown as Record<string, unknown>)['x-model'] = {

@@ -1,5 +1,8 @@
 import { isLook, lasting, ticksOf, type Detector } from './detector.ts';
 import { isCandidateKey } from '../mind/memory.ts';
+import type { LedgerEntry } from '../world/state/recorder.ts';
+import type { World } from '../world/world.ts';
+import { leafState } from '../world/readout/picture.ts';
 
 /** What is noticed of memory. */
 
@@ -28,8 +31,6 @@ export function targetGone(): Detector {
   };
 }
 
-const WRITES = new Set(['remember', 'add']);
-
 /** What was to be remembered and was nothing, so that the key keeps what it had; and bodies that are nowhere. */
 export function notFinite(): Detector {
   const lasts = lasting();
@@ -38,21 +39,28 @@ export function notFinite(): Detector {
     for (const { name, x, y } of world.agents)
       if (lasts(name, world.tick, x - x !== 0 || y - y !== 0, 1))
         report({ kind: 'notFinite', agent: name, key: '', message: 'Its body is nowhere.' });
-    /** By agent: how often it was to write memory more than it did. */
-    const missing = new Map<string, number>();
     for (const entry of entries) {
-      const writes = entry.kind === 'did' && WRITES.has(entry.action);
-      if (!writes && entry.kind !== 'memory') continue;
-      missing.set(entry.agent, (missing.get(entry.agent) ?? 0) + (writes ? 1 : -1));
-    }
-    for (const [agent, count] of missing) {
-      if (count <= 0) continue;
+      if (entry.kind !== 'kept') continue;
+      const place = doing(world, entry);
       report({
         kind: 'notFinite',
-        agent,
-        key: 'memory',
-        message: 'It was to remember something that was nothing, so the key keeps what it had.',
+        agent: entry.agent,
+        key: `${place?.mind} ${entry.key}`,
+        message: `${entry.key} was to be written${place ? ` in ${place.title}` : ''}, and the value was nothing: it keeps what it had.`,
+        ...(place && { place }),
       });
     }
   };
+}
+
+/** The mind an entry is of, and its innermost active state; undefined where an edit has taken them away. */
+function doing({ agents }: World, { agent: name, mind }: LedgerEntry) {
+  const agent = agents.find((each) => each.name === name);
+  const index = agent?.minds.findIndex(({ program }, i) =>
+    mind === undefined ? i === 0 : program.name === mind,
+  );
+  if (!agent || index === undefined || index < 0) return undefined;
+  const { program } = agent.minds[index];
+  const state = program.machine.states[leafState(agent, index)];
+  return state && { mind: program.name, state: state.id, title: state.title };
 }

@@ -355,6 +355,9 @@ it('nothing to remember: a key that is to be what is divided by nothing', () => 
     });
   expect(kindsOf({ document: divides('time - time'), seconds: 1 })).toEqual(['notFinite']);
   expect(kindsOf({ document: divides('time + 1'), seconds: 1 })).toEqual([]);
+  const [{ message, place }] = noticed({ document: divides('time - time'), seconds: 1 });
+  expect(message).toMatch(/^share was to be written in a, and the value was nothing/);
+  expect(place).toMatchObject({ mind: 'keeper', state: 'a' });
 });
 
 it('target gone: who is remembered is dead; none where it lives, or is forgotten', () => {

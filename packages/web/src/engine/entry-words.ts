@@ -99,6 +99,7 @@ const WORDS: { [K in LedgerEntry['kind']]: Words<K> } = {
   percept: perceptWords,
   awareness: ({ value }) => `awareness ${value.toFixed(2)}`,
   memory: ({ key, value }) => `${key} = ${value}`,
+  kept: ({ key }) => `${key} was to be written with nothing, and keeps what it had`,
   forgot: ({ key, of }, titles) => `${key} is forgotten${byWhom(of, titles)}`,
   reached: ({ key, end, value }) =>
     `${key} reaches its ${end === 'min' ? 'minimum' : 'maximum'}, ${Number(value.toFixed(3))}`,

@@ -18,6 +18,7 @@ const DECIDING: Record<LedgerEntry['kind'], readonly object[]> = {
   percept: SENSES.map((sense) => ({ sense })),
   awareness: [{}],
   memory: [{}],
+  kept: [{}],
   forgot: [{}],
   reached: [{}],
   overwrote: [{}],

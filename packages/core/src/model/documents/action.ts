@@ -102,7 +102,10 @@ export function actionVariants(more: Fields = {}): {
       const action = isObject(value) ? value.do : undefined;
       return (
         byName.get(action) ?? {
-          refused: `“${String(action)}” is not an action.${suggestion(String(action), ACTION_NAMES)}`,
+          refused:
+            typeof action === 'string'
+              ? `“${action}” is not an action.${suggestion(action, ACTION_NAMES)}`
+              : 'must be the name of an action',
           field: 'do',
         }
       );

@@ -72,8 +72,12 @@ const PARAMETERS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
 
 /** What a field is called now. */
 function nameNow(path: string, key: string, within: Readonly<Record<string, unknown>>): string {
-  const action = String(within.do);
-  if (Object.hasOwn(PARAMETERS, action) && Object.hasOwn(PARAMETERS[action], key))
+  const { do: action } = within;
+  if (
+    typeof action === 'string' &&
+    Object.hasOwn(PARAMETERS, action) &&
+    Object.hasOwn(PARAMETERS[action], key)
+  )
     return PARAMETERS[action][key];
   // Only the node `chance` has a probability; a parameter of a tree may be called p as well.
   if (key === 'p' && !('chance' in within)) return key;

@@ -204,5 +204,6 @@ export class Agent extends AgentState implements Host {
   #write(write: SharedWrite): void {
     if (this.stack!.program.keys[write.key].scope !== 'self') this.surroundings.outbox.push(write);
     else if (this.apply(write)) this.recorder?.remembered(write.key);
+    else this.recorder?.kept(write.key);
   }
 }

@@ -19,7 +19,10 @@ function applyWrites(world: World): void {
   for (const write of outbox) {
     const { agent } = write;
     world.acting = agent.index;
-    if (!agent.apply(write)) continue;
+    if (!agent.apply(write)) {
+      agent.recorders?.[0].kept(write.key);
+      continue;
+    }
     shareWrite(write);
     agent.recorders?.[0].remembered(write.key);
     if (!recorder || write.how === 'add') continue;

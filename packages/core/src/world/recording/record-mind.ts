@@ -70,6 +70,7 @@ export function createMindRecorder(
         key: agent.stack!.program.keys[key].name,
         value: figureOfKey(agent, key),
       }),
+    kept: (key) => put({ kind: 'kept', key: agent.stack!.program.keys[key].name }),
     said: (text) => put({ kind: 'say', text }),
     cycled: (cycle) => put({ kind: 'cycle', states: cycle.map((state) => states[state].id) }),
     dropped: (events) => put({ kind: 'dropped', events }),

@@ -71,6 +71,8 @@ export type LedgerEntry = {
     }
   | { kind: 'awareness'; value: number }
   | { kind: 'memory'; key: string; value: string }
+  /** A key was to be written, and what was to be written was nothing: it keeps what it had. */
+  | { kind: 'kept'; key: string }
   /** `of`: the squad, or `world`, where it is shared memory. */
   | { kind: 'forgot'; key: string; of?: string }
   /** A number that changes by itself has come to an end of what it can be. */

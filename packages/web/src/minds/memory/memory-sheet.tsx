@@ -220,7 +220,7 @@ function KeyRow({ mind, name, editing }: { mind: string; name: string; editing: 
         <InlineText
           label={`title of the key ${name}`}
           value={title ?? ''}
-          placeholder={name}
+          placeholder="no title"
           check={(text) => checkTitle(text, true)}
           onCommit={(text) => set('title', text.trim() || undefined)}
         />

@@ -45,15 +45,10 @@ const Game = styled.section`
 
 const Scores = styled.ul`
   li {
-    display: flex;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
     align-items: baseline;
-    gap: 6px;
-  }
-  li > code {
-    color: var(--bone);
-  }
-  li > :last-child {
-    margin-left: auto;
+    gap: 0 10px;
   }
 `;
 
