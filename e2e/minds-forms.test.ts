@@ -98,4 +98,27 @@ describe('a pattern', () => {
     const { minds } = await saved(page);
     expect(minds.shy.machine!.states[1].activity).toMatchObject({ do: 'flee', until: 15 });
   });
+
+  it('asks for what it needs, and gives it with the mind', async () => {
+    const page = await app.open(
+      await app.newNight((document) => {
+        delete document.archetypes.gleaner.sight;
+      }),
+    );
+    await untilReady(page);
+    await page.getByRole('button', { name: 'Add a mind' }).click();
+    await page.getByRole('menuitem', { name: 'From a pattern' }).click();
+    const dialog = page.getByRole('dialog', { name: 'A mind from a pattern' });
+    await dialog.getByRole('button', { name: 'Call for help' }).click();
+    await dialog.getByText('An archetype with this mind needs sight and a squad.').waitFor();
+    await dialog.getByRole('button', { name: /For of Call for help/ }).click();
+    await page.getByRole('option', { name: 'Gleaner' }).click();
+    await dialog.getByRole('button', { name: 'Give it sight: Gleaner' }).waitFor();
+    await dialog.getByRole('button', { name: 'Make a squad for it: Gleaner' }).click();
+    await dialog.getByRole('button', { name: 'Add the mind' }).click();
+    await page.locator('[data-state="call"]').waitFor();
+    const { archetypes } = await saved(page);
+    expect(archetypes.gleaner).toMatchObject({ mind: 'caller', sight: { cones: [{}] } });
+    expect(archetypes.gleaner.squad, 'left out by hand').toBeUndefined();
+  });
 });

@@ -172,6 +172,9 @@ export {
 export { partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
 export * from './editing/minds/patterns.ts';
+export { addPattern, lackedBy, moveFor, strikingMoves } from './editing/minds/pattern-needs.ts';
+export * from './editing/fresh-senses.ts';
+export type { PatternNeed } from './editing/minds/pattern-parts.ts';
 export {
   repertoireOf,
   type FormField,

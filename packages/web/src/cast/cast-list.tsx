@@ -1,11 +1,16 @@
-import { archetypeOf, namesOf, type ArchetypeDocument, freshIn } from '@crooked-lantern/core';
+import {
+  archetypeOf,
+  namesOf,
+  type ArchetypeDocument,
+  freshIn,
+  WATCHFUL_SIGHT,
+} from '@crooked-lantern/core';
 import type { ReactNode } from 'react';
 import { compareNames } from '../ui/words/compare-names.ts';
 import { useTokens } from '../theme/use-tokens.ts';
 import { ListGroup, ListName } from '../ui/overlays/list-group.tsx';
 import { ListColumn, ListItem } from '../ui/place.ts';
 import { factionNames, factionTint, hostileFaction } from './factions.ts';
-import { WATCHFUL_SIGHT } from './fresh-senses.ts';
 import { AgentGlyph, ArchetypeGlyph } from './glyphs.tsx';
 import { overridden } from './kind-values.ts';
 import type { CastEditor, CastSelection } from './use-cast.ts';

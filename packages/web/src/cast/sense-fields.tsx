@@ -6,12 +6,14 @@ import {
   SIGHT_FIELDS,
   type ConeDocument,
   type NumberSpec,
+  NEW_HEARING,
+  NEW_LANTERN,
+  NEW_SIGHT,
 } from '@crooked-lantern/core';
 import { Plus } from 'lucide-react';
 import { QuietButton, RemoveButton } from '../ui/button.tsx';
 import { Rows } from '../ui/fields/fields.tsx';
 import { NumberText } from '../ui/fields/number-text.tsx';
-import { NEW_HEARING, NEW_LANTERN, NEW_SIGHT } from './fresh-senses.ts';
 import { Table } from './gait-table.tsx';
 import { KindNumber, kindNumbers, OwnMark, type KindNumberProps } from './kind-field.tsx';
 import type { KindEditor } from './use-cast.ts';

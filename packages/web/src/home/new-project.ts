@@ -1,5 +1,9 @@
-import { PROJECT_FORMAT, PROJECT_VERSION, type ProjectDocument } from '@crooked-lantern/core';
-import { WATCHFUL_SIGHT } from '../cast/fresh-senses.ts';
+import {
+  PROJECT_FORMAT,
+  PROJECT_VERSION,
+  WATCHFUL_SIGHT,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
 
 /** The smallest project worth opening: an empty orchard, a gleaner to play, and a keeper with one state to begin from. */
 export function newProject(title: string): ProjectDocument {

@@ -1,8 +1,12 @@
 import {
-  addMind,
+  addPattern,
   contentsOf,
+  lackedBy,
+  moveFor,
   namesOf,
   PATTERNS,
+  strikingMoves,
+  type PatternNeed,
   type ProjectDocument,
 } from '@crooked-lantern/core';
 import { useState } from 'react';
@@ -10,19 +14,57 @@ import { useProject } from '../state/store.ts';
 import { useEdit } from '../state/use-edit.ts';
 import { Button, MainButton } from '../ui/button.tsx';
 import { Dialog, DialogColumns } from '../ui/overlays/dialog.tsx';
-import { ChoiceField, Row, Rows } from '../ui/fields/fields.tsx';
+import { ChoiceField, FlagField, Row, Rows } from '../ui/fields/fields.tsx';
 import { NumberText } from '../ui/fields/number-text.tsx';
 import { ListItem } from '../ui/place.ts';
 import { Buttons, Trouble } from './sheet-layout.ts';
 
-/** The moves there are that are no dodges, by name; each archetype may have its own of a name. */
-function movesOf({ archetypes }: ProjectDocument): { id: string; title: string }[] {
-  const all = Object.values(archetypes).flatMap(({ moves = {} }) =>
-    namesOf(moves)
-      .filter((id) => moves[id].kind !== 'dodge')
-      .map((id) => ({ id, title: moves[id].title ?? id })),
+/** What each need is called, and how it is met. */
+const NEEDS: Record<PatternNeed, { needs: string; give: string }> = {
+  sight: { needs: 'sight', give: 'Give it sight' },
+  hearing: { needs: 'hearing', give: 'Give it hearing' },
+  squad: { needs: 'a squad', give: 'Make a squad for it' },
+  move: { needs: 'a move to strike with', give: 'Give it a move' },
+  route: { needs: 'a route for each of its agents', give: 'Give its agents a route' },
+};
+
+/** What an archetype lacks for a pattern, each to be given with the mind or left out. */
+function Needs({
+  document,
+  archetype,
+  lacks,
+  without,
+  onToggle,
+}: {
+  document: ProjectDocument;
+  archetype: string;
+  lacks: readonly PatternNeed[];
+  without: ReadonlySet<PatternNeed>;
+  onToggle: (need: PatternNeed, give: boolean) => void;
+}) {
+  const { title } = document.archetypes[archetype];
+  const { routes } = document.grounds[document.start.ground];
+  if (lacks.length === 0) return <p>{title} has all that it needs.</p>;
+  return (
+    <Rows>
+      {lacks.map((need) =>
+        need === 'route' && namesOf(routes).length === 0 ? (
+          <Row key={need} label="Route">
+            There is no route yet: its agents stand until you draw one on the Ground page and choose
+            it for them.
+          </Row>
+        ) : (
+          <FlagField
+            key={need}
+            label={NEEDS[need].give}
+            of={title}
+            value={!without.has(need)}
+            onChange={(give) => onToggle(need, give)}
+          />
+        ),
+      )}
+    </Rows>
   );
-  return all.filter(({ id }, i) => all.findIndex((other) => other.id === id) === i);
 }
 
 /** A new mind from a pattern: its few numbers, and what it will add, before it is added as ordinary states and rows. */
@@ -38,15 +80,21 @@ export function PatternDialog({
   const [chosen, setChosen] = useState(PATTERNS[0].id);
   const [given, setGiven] = useState<Readonly<Record<string, number>>>({});
   const [wanted, setWanted] = useState<string | null>(null);
+  const [archetype, setArchetype] = useState('');
+  const [without, setWithout] = useState<ReadonlySet<PatternNeed>>(new Set());
   const pattern = PATTERNS.find(({ id }) => id === chosen)!;
   const values = Object.fromEntries(
     pattern.parameters.map(({ name, value }) => [name, given[`${chosen} ${name}`] ?? value]),
   );
-  const moves = movesOf(document);
-  const move = moves.find(({ id }) => id === wanted) ?? moves[0];
-  const mind = pattern.make(values, move?.id ?? 'strike');
+  const body = archetype === '' ? undefined : document.archetypes[archetype];
+  const lacks = body ? lackedBy(document, archetype, pattern) : [];
+  const use = body ? { archetype, give: lacks.filter((need) => !without.has(need)) } : null;
+  const moves = body ? strikingMoves(body) : [];
+  const move = wanted !== null && moves.includes(wanted) ? wanted : moveFor(document, use);
+  const mind = pattern.make(values, move);
+  const before = body?.mind === undefined ? undefined : document.minds[body.mind]?.title;
   const add = () => {
-    const { name, command } = addMind(document, mind);
+    const { name, command } = addPattern(document, pattern, values, move, use);
     if (run(command)) onMade(name);
   };
   return (
@@ -80,20 +128,50 @@ export function PatternDialog({
                 {unit}
               </Row>
             ))}
-            {pattern.strikesWith !== undefined && move && (
+            <ChoiceField
+              label="For"
+              of={pattern.title}
+              value={archetype}
+              options={[
+                { id: '', title: 'no archetype yet' },
+                ...namesOf(document.archetypes).map((id) => ({
+                  id,
+                  title: document.archetypes[id].title,
+                })),
+              ]}
+              onChoose={setArchetype}
+            >
+              {before !== undefined && ` in place of ${before}`}
+            </ChoiceField>
+            {pattern.strikesWith !== undefined && body && moves.length > 0 && (
               <ChoiceField
                 label={pattern.strikesWith}
                 of={pattern.title}
-                value={move.id}
-                options={moves}
+                value={move}
+                options={moves.map((id) => ({ id, title: body.moves![id].title ?? id }))}
                 onChoose={setWanted}
               />
             )}
           </Rows>
-          {pattern.strikesWith !== undefined && !move && (
+          {body ? (
+            <Needs
+              document={document}
+              archetype={archetype}
+              lacks={lacks}
+              without={without}
+              onToggle={(need, give) =>
+                setWithout((left) => {
+                  const next = new Set(left);
+                  if (give) next.delete(need);
+                  else next.add(need);
+                  return next;
+                })
+              }
+            />
+          ) : (
             <p>
-              No archetype has a move yet: give the archetype that gets this mind one called{' '}
-              <code>strike</code>, in Cast.
+              An archetype with this mind needs{' '}
+              {pattern.needs.map((need) => NEEDS[need].needs).join(' and ')}.
             </p>
           )}
           <p>It will add:</p>

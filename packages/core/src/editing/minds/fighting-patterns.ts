@@ -16,6 +16,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
   {
     id: 'hesitate',
     title: 'Circle and strike',
+    needs: ['sight', 'move'],
     about:
       'Circles its target, waits for an opening or decides at an interval by chance whether to attack, strikes once and backs off.',
     strikesWith: 'A move it strikes with from near',
@@ -105,6 +106,7 @@ export const FIGHTING_PATTERNS: readonly Pattern[] = [
   {
     id: 'turret',
     title: 'Stand and shoot',
+    needs: ['sight', 'move'],
     about:
       'Stays in place, looks from side to side, and shoots in bursts while it sees its target.',
     strikesWith: 'A move it shoots with',

@@ -17,10 +17,14 @@ export interface PatternParameter extends Pick<
   value: number;
 }
 
+/** What a body must have for a pattern to work. */
+export type PatternNeed = 'sight' | 'hearing' | 'squad' | 'route' | 'move';
+
 export interface Pattern {
   id: string;
   title: string;
   about: string;
+  needs: readonly PatternNeed[];
   parameters: PatternParameter[];
   /** For a pattern that strikes: what it says of the move, which is one of the archetype that gets the mind. */
   strikesWith?: string;

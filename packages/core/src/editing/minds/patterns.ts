@@ -52,6 +52,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'patrol',
     title: 'Patrol and chase',
+    needs: ['sight', 'route'],
     about: 'Walks its route, chases its target, searches where it lost the target, and goes back.',
     parameters: [seconds('lost', 'Gives up after', 1.5), metres('radius', 'Searches within', 5)],
     make: ({ lost, radius }) => ({
@@ -72,6 +73,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'post',
     title: 'Guard a post',
+    needs: ['sight'],
     about:
       'Stands at its post, attacks a target that comes near, and turns back before it is drawn away.',
     parameters: [
@@ -103,6 +105,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'curious',
     title: 'Curious and search',
+    needs: ['sight'],
     about:
       'Half noticed things are looked at from where it is, then gone to and searched, then forgotten.',
     parameters: [seconds('look', 'Looks for', 2), metres('radius', 'Searches within', 3)],
@@ -139,6 +142,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'flee',
     title: 'Flee and come back',
+    needs: ['sight'],
     about:
       'Flees a target that comes too near, waits out of reach, and comes back when it is calm.',
     parameters: [
@@ -181,6 +185,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'follow',
     title: 'Follow at a distance',
+    needs: ['sight'],
     about: 'Follows a noticed target at a distance, and gives up when the target is out of sight.',
     parameters: [
       metres('min', 'Not nearer than', 3),
@@ -210,6 +215,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'turn',
     title: 'Turn and watch',
+    needs: ['sight'],
     about: 'Stands and looks from side to side; stops at what it notices until that is gone.',
     parameters: [sweepParameter, seconds('rest', 'Rests for', 1)],
     make: ({ sweep, rest }) => ({
@@ -229,6 +235,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'call',
     title: 'Call for help',
+    needs: ['sight', 'squad'],
     about: 'Tells its squad where it saw a target, and goes where another member has called.',
     parameters: [metres('near', 'Comes to within', 2), seconds('again', 'Calls again after', 3)],
     make: ({ near, again }) => ({
@@ -265,6 +272,7 @@ export const PATTERNS: readonly Pattern[] = [
   {
     id: 'sleep',
     title: 'Sleep and wake',
+    needs: ['hearing'],
     about: 'Lies still until something near is loud enough, looks about, and lies down again.',
     parameters: [
       { name: 'loud', label: 'Wakes from', unit: '', minimum: 0, maximum: 1, value: 0.4 },
