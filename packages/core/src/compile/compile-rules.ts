@@ -53,7 +53,11 @@ function compileRule(
   const row = outline.rows++;
   const edge = document.edge === true;
   if (!document.do && !document.rows && !document.else) {
-    findings.error('parameter', path, 'This rule does nothing: add “do”, “rows” or “else”.');
+    findings.warning(
+      'noChildren',
+      path,
+      'This rule does nothing yet. Give it an action, a rule inside or an else.',
+    );
   }
   const when = compileExpression(scope, document.when, `${path}.when`, { types: ['flag'] });
   const actions = compileRuleActions(scope, document.do, `${path}.do`, outline);

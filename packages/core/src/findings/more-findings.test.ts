@@ -177,6 +177,16 @@ describe('trees', () => {
     expect(codes(deaf(5))).not.toContain(nobody[0]);
   });
 
+  it('says of a rule that was just begun that it does nothing yet, and runs', () => {
+    const document = quiet({ rules: 'all' });
+    document.minds.keeper.rules = { all: { rows: [{ when: 'time > 1' }] } };
+    const { findings, program } = checkProject(document);
+    expect(findings.map(({ severity, message }) => [severity, message])).toEqual([
+      ['warning', expect.stringMatching(/does nothing yet/)],
+    ]);
+    expect(program).not.toBeNull();
+  });
+
   it('says that a row which fires in each decision learns a place each time', () => {
     const learning = (edge: true | undefined) => {
       const document = quiet({ rules: 'all' });

@@ -91,6 +91,15 @@ function documented(): [kind: string, fields: Record<string, unknown>][] {
   ]);
 }
 
+it('says who begins asleep', () => {
+  const { agents } = run.latest.program;
+  const read = readRecording(recordingAs('lines', run, 'Night'));
+  if ('trouble' in read) throw new Error(read.trouble);
+  const asleep = read.head.agents.map((agent) => agent.asleep === true);
+  expect(asleep).toEqual(agents.map((agent) => agent.asleep));
+  expect(asleep).toContain(true);
+});
+
 it('a recording of version 1, whose reasons are text alone, opens', () => {
   const [head] = recordingAs('lines', run, 'Night').split('\n');
   const old = head.replace('"version":2', '"version":1');
@@ -135,6 +144,7 @@ describe('what no run can have written', () => {
     [{ ticksPerSecond: 0 }, /“ticksPerSecond” is 0; it is from 1 to 1000/],
     [{ agents: Array.from({ length: 20_001 }, () => ({ name: 'a', title: 'A' })) }, /20001 agents/],
     [{ agents: [null] }, /lacks a field/],
+    [{ agents: [{ name: 'a', title: 'A', asleep: 'yes' }] }, /lacks a field/],
   ])('is refused in the head: %j', (more, words) => {
     expect(trouble({})).toBeNull();
     expect(trouble(more)).toMatch(words);

@@ -17,7 +17,14 @@ export interface RecordingHead {
   /** The first tick and the last. */
   from: number;
   to: number;
-  agents: { name: string; title: string }[];
+  agents: RecordedAgent[];
+}
+
+interface RecordedAgent {
+  name: string;
+  title: string;
+  /** It begins asleep, and is so until it is woken or hit. */
+  asleep?: true;
 }
 
 /** What exports take from a run, wherever it is kept. */
@@ -40,7 +47,11 @@ function headOf(
     edit: latest.edit,
     from: keptFrom,
     to: head,
-    agents: agents.map(({ name, title: called }) => ({ name, title: called })),
+    agents: agents.map(({ name, title: called, asleep }) => ({
+      name,
+      title: called,
+      ...(asleep && { asleep }),
+    })),
   };
 }
 

@@ -168,7 +168,12 @@ function isHead(value: object): value is RecordingHead {
     typeof title === 'string' &&
     [ticksPerSecond, seed, from, to].every(Number.isInteger) &&
     Array.isArray(agents) &&
-    agents.every((agent) => typeof agent?.name === 'string' && typeof agent.title === 'string')
+    agents.every(
+      (agent) =>
+        typeof agent?.name === 'string' &&
+        typeof agent.title === 'string' &&
+        (agent.asleep === undefined || agent.asleep === true),
+    )
   );
 }
 

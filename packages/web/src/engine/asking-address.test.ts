@@ -1,7 +1,7 @@
 import type { Asking } from '@crooked-lantern/core';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { askingOf, askingText, WHY } from './asking-address.ts';
+import { questionOf, questionText, WHY } from './asking-address.ts';
 
 const name = fc.stringMatching(/^[a-z][A-Za-z0-9]{0,9}$/);
 const target = fc.oneof(
@@ -25,13 +25,17 @@ const QUESTIONS: { [Ask in Asking['ask']]: fc.Arbitrary<Extract<Asking, { ask: A
 
 it('every question comes back from its address', () => {
   fc.assert(
-    fc.property(fc.oneof(...Object.values(QUESTIONS)), (asking) => {
-      expect(askingOf(askingText(asking))).toEqual(asking);
-    }),
+    fc.property(
+      fc.oneof(...Object.values(QUESTIONS)),
+      fc.option(name, { nil: undefined }),
+      (asking, mind) => {
+        expect(questionOf(questionText({ asking, mind }))).toEqual({ asking, mind });
+      },
+    ),
   );
 });
 
 it('an address without a question, or with one that does not exist, asks why it does what it does', () => {
   for (const text of [null, '', 'chase', 'notState', 'sings:loud', ':'])
-    expect(askingOf(text)).toEqual(WHY);
+    expect(questionOf(text)).toEqual({ asking: WHY });
 });

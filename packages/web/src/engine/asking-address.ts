@@ -1,10 +1,30 @@
 import type { Asking } from '@crooked-lantern/core';
 
-/** Questions as addresses and lists name them: what is asked, then what it is about, with colons between. */
+/**
+ * Questions as addresses and lists name them: what is asked, then what it is about, with colons between. A question of a
+ * mind that is not the agent’s first begins with the mind: `aim/notState:rest`.
+ */
+
+/** What is asked of an agent; without a mind of its first. */
+export interface MindQuestion {
+  asking: Asking;
+  mind?: string;
+}
 
 export const WHY: Asking = { ask: 'why' };
 
-export function askingText(asking: Asking): string {
+export function questionText({ asking, mind }: MindQuestion): string {
+  const text = askingText(asking);
+  return mind === undefined ? text : `${mind}/${text}`;
+}
+
+/** The question of an address; why it does what it does, for a text that is none. */
+export function questionOf(text: string | null): MindQuestion {
+  const [first = '', rest] = (text ?? '').split('/');
+  return rest === undefined ? { asking: askingOf(first) } : { asking: askingOf(rest), mind: first };
+}
+
+function askingText(asking: Asking): string {
   switch (asking.ask) {
     case 'why':
     case 'moves':
@@ -30,9 +50,8 @@ export function askingText(asking: Asking): string {
   }
 }
 
-/** The question of an address; why it does what it does, for a text that is none. */
-export function askingOf(text: string | null): Asking {
-  const [ask, first, second] = (text ?? '').split(':');
+function askingOf(text: string): Asking {
+  const [ask, first, second] = text.split(':');
   if (ask === 'moves' || ask === 'told' || ask === 'ended') return { ask };
   if (first === undefined) return WHY;
   switch (ask) {

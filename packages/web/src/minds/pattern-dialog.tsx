@@ -141,7 +141,7 @@ export function PatternDialog({
               ]}
               onChoose={setArchetype}
             >
-              {before !== undefined && ` in place of ${before}`}
+              {before !== undefined && ` instead of its mind ${before}`}
             </ChoiceField>
             {pattern.strikesWith !== undefined && body && moves.length > 0 && (
               <ChoiceField

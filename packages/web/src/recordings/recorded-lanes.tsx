@@ -1,5 +1,5 @@
 import type { RecordingHead } from '@crooked-lantern/core';
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
 import type { Lanes } from '../engine/lanes.ts';
 import { drawLanes, RULER } from '../ledger/draw-lanes.ts';
@@ -53,6 +53,10 @@ export function RecordedLanes({
   const canvas = useRef<HTMLCanvasElement>(null);
   const window = useRef<Window>({ from: 0, to: 1, width: 1 });
   const tokens = useTokens();
+  const sleepers = useMemo(
+    () => new Set(head.agents.flatMap(({ name, asleep }) => (asleep ? name : []))),
+    [head],
+  );
   const height = RULER + agents.length * LANE;
   useEffect(() => {
     const draw = () => {
@@ -68,6 +72,7 @@ export function RecordedLanes({
           ticksPerSecond,
           agents: agents.map(({ name }) => name),
           titles: new Map(),
+          sleepers,
           tokens,
         },
         window.current,
@@ -76,7 +81,7 @@ export function RecordedLanes({
     };
     draw();
     return onCanvasSize(draw);
-  }, [head, lanes, agents, tick, tokens, height]);
+  }, [head, lanes, agents, sleepers, tick, tokens, height]);
   const go = (to: number) => onGo(Math.max(head.from, Math.min(head.to, Math.round(to))));
   const at = (event: { clientX: number }) =>
     tickAt(window.current, event.clientX - canvas.current!.getBoundingClientRect().left);

@@ -10,7 +10,7 @@ import { clockText } from '../ui/words/time.ts';
 import { Undo2 } from 'lucide-react';
 import { AnswerView } from './answer-view.tsx';
 import { TryIt } from './try-it.tsx';
-import { askingOf, askingText } from '../engine/asking-address.ts';
+import { questionOf, questionText } from '../engine/asking-address.ts';
 import { targetsOf } from './targets.ts';
 import { useAnswer, type FarBack } from './use-answer.ts';
 import type { Watching } from './use-watching.ts';
@@ -94,10 +94,10 @@ function LookedFrom({
 export function AskPanel({ watching }: { watching: Watching }) {
   const engine = useEngine();
   const document = useProject((project) => project.document);
-  const { thinkers, agent, asking, select } = watching;
+  const { thinkers, agent, asking, mind, select } = watching;
   const perSecond = useEngineValue(({ program }) => program?.ticksPerSecond ?? 60);
   const tick = useRestingTick();
-  const { answer, farBack } = useAnswer(agent, asking);
+  const { answer, farBack } = useAnswer(agent, asking, mind);
   const { back, go, goBack } = useWayBack();
   if (agent === null) return <p>No agent here has a mind, so nothing is decided.</p>;
   const targets = targetsOf(document, agent);
@@ -113,9 +113,9 @@ export function AskPanel({ watching }: { watching: Watching }) {
         />
         <Choice
           label="What is asked"
-          value={askingText(asking)}
+          value={questionText({ asking, mind })}
           options={targets}
-          onChoose={(id) => select({ asking: askingOf(id) })}
+          onChoose={(id) => select(questionOf(id))}
         />
         {tick !== null && <small>at {clockText(tick, perSecond, 2)}</small>}
         {back !== null && (
@@ -140,8 +140,9 @@ export function AskPanel({ watching }: { watching: Watching }) {
             <AnswerView answer={answer.answer} perSecond={perSecond} agent={agent} onGo={go} />
             {asking.ask === 'whyNot' && !answer.answer.holds && (
               <TryIt
-                key={`${agent} ${askingText(asking)} ${tick}`}
+                key={`${agent} ${questionText({ asking, mind })} ${tick}`}
                 agent={agent}
+                mind={mind}
                 target={asking.target}
                 perSecond={perSecond}
               />

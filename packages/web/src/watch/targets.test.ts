@@ -24,6 +24,16 @@ describe('what can be asked', () => {
     expect(noticing.at(-1)).toMatch(/Warden/);
   });
 
+  it('is of minds beside the first too, which it names', () => {
+    const two = structuredClone(document);
+    two.archetypes.warden.minds = ['goose'];
+    const { id, title } = targetsOf(two, 'warden1').find(({ id: each }) =>
+      each.startsWith('goose/notState:'),
+    )!;
+    expect(title).toMatch(/\(Goose\)$/);
+    expect(targetsOf(document, 'warden1').map((each) => each.id)).not.toContain(id);
+  });
+
   it('is why the run ended, of every agent with a mind and of others', () => {
     expect(titles).toContain('why the run ended');
     expect(targetsOf(document, 'gleaner').map(({ title }) => title)).toContain('why the run ended');

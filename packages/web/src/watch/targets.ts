@@ -4,18 +4,20 @@ import {
   allAgents,
   DIRECTOR_NAME,
   namesOf,
+  titleOfKey,
   type ProjectDocument,
+  type Target,
 } from '@crooked-lantern/core';
 import { stanceOf } from '../cast/factions.ts';
 import { listStates } from '../minds/document-names.ts';
 import { rowTargets } from '../minds/outline/row-target.ts';
 import { rowSentence } from '../minds/outline/row-words.ts';
 import type { Option } from '../ui/fields/fields.tsx';
-import { askingText, WHY } from '../engine/asking-address.ts';
+import { questionText, WHY } from '../engine/asking-address.ts';
 
 /** A question as lists have it. */
-function entry(asking: Asking, title: string): Option {
-  return { id: askingText(asking), title };
+function entry(asking: Asking, title: string, mind?: string): Option {
+  return { id: questionText({ asking, mind }), title };
 }
 
 /** The waves of the ground, which are asked of its director. */
@@ -59,34 +61,47 @@ function fightsOf(document: ProjectDocument, agent: string): Option[] {
   ];
 }
 
-/** What can be asked: of states, options and rows of an agent’s first mind why not, and what else there is to ask. */
-export function targetsOf(document: ProjectDocument, agent: string): Option[] {
-  const [name] = agentNamed(document, agent)?.minds ?? [];
-  const mind = name === undefined ? undefined : document.minds[name];
-  const why = entry(WHY, 'why it does what it does');
-  if (!mind) return [why, entry({ ask: 'ended' }, 'why the run ended')];
-  const states = listStates(document, name).map(({ state }) => state);
+/** Why a mind is not in a state, does not pick an option, or does not run a row. */
+function whyNotOf(document: ProjectDocument, name: string, beside: boolean): Option[] {
+  const mind = document.minds[name];
+  // What is asked of a mind beside the first says so.
+  const ask = (target: Target, title: string) =>
+    entry(
+      { ask: 'whyNot', target },
+      beside ? `${title} (${mind.title})` : title,
+      beside ? name : undefined,
+    );
   return [
-    why,
-    ...states.map(({ id, title = id }) =>
-      entry({ ask: 'whyNot', target: { kind: 'state', state: id } }, `why it is not in ${title}`),
+    ...listStates(document, name).map(({ state: { id, title = id } }) =>
+      ask({ kind: 'state', state: id }, `why it is not in ${title}`),
     ),
     ...Object.entries(mind.choices ?? {}).flatMap(([choice, { title: of = choice, options }]) =>
       options.map(({ id, title = id }) =>
-        entry(
-          { ask: 'whyNot', target: { kind: 'option', choice, option: id } },
-          `why not ${title} (${of})`,
-        ),
+        ask({ kind: 'option', choice, option: id }, `why not ${title} (${of})`),
       ),
     ),
     ...rowTargets(document, name).map(({ target, row, of }) =>
-      entry({ ask: 'whyNot', target }, `why not row ${row.row! + 1} of ${of}: ${rowSentence(row)}`),
+      ask(target, `why not row ${row.row! + 1} of ${of}: ${rowSentence(row)}`),
     ),
-    ...states.map(({ id, title = id }) =>
+  ];
+}
+
+/** What can be asked: of states, options and rows of an agent’s minds why not, and what else there is to ask. */
+export function targetsOf(document: ProjectDocument, agent: string): Option[] {
+  const minds = (agentNamed(document, agent)?.minds ?? []).filter((name) =>
+    Object.hasOwn(document.minds, name),
+  );
+  const [name] = minds;
+  const why = entry(WHY, 'why it does what it does');
+  if (name === undefined) return [why, entry({ ask: 'ended' }, 'why the run ended')];
+  return [
+    why,
+    ...minds.flatMap((each) => whyNotOf(document, each, each !== name)),
+    ...listStates(document, name).map(({ state: { id, title = id } }) =>
       entry({ ask: 'ever', state: id }, `what ever led to ${title}`),
     ),
-    ...namesOf(mind.memory ?? {}).map((key) =>
-      entry({ ask: 'memory', key }, `when and why ${key} was written`),
+    ...namesOf(document.minds[name].memory ?? {}).map((key) =>
+      entry({ ask: 'memory', key }, `when and why ${titleOfKey(document, agent, key)} was written`),
     ),
     entry({ ask: 'moves' }, 'why it moves as it does'),
     ...fightsOf(document, agent),

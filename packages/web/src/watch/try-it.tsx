@@ -47,10 +47,13 @@ function Found({ found, perSecond }: { found: FoundChange; perSecond: number }) 
 /** Looks for the smallest change of one number that would have had the agent in a state, pick an option or do a row, and makes it. */
 export function TryIt({
   agent,
+  mind,
   target,
   perSecond,
 }: {
   agent: string;
+  /** Left out: its first. */
+  mind?: string;
   target: Target;
   perSecond: number;
 }) {
@@ -65,7 +68,7 @@ export function TryIt({
   const look = async () => {
     setAnswer(null);
     setProgress({ tried: 0, of: 1 });
-    const given = await engine.tryChange({ agent, target }, setProgress);
+    const given = await engine.tryChange({ agent, mind, target }, setProgress);
     setProgress(null);
     setAnswer(given);
   };

@@ -11,6 +11,7 @@ const SETTLED_MS = 120;
 export function useAnswer(
   agent: string | null,
   asking: Asking,
+  mind?: string,
 ): { answer: EngineAnswer | null; farBack: FarBack } {
   const engine = useEngine();
   const tick = useRestingTick();
@@ -22,7 +23,7 @@ export function useAnswer(
     let isCurrent = true;
     const timer = setTimeout(() => {
       runInBackground(
-        engine.ask({ agent, asking }).then((given) => {
+        engine.ask({ agent, mind, asking }).then((given) => {
           if (isCurrent) setAnswer(given);
         }),
       );
@@ -31,17 +32,17 @@ export function useAnswer(
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [engine, agent, asking, tick, edit]);
+  }, [engine, agent, asking, mind, tick, edit]);
   const [share, setShare] = useState<number | null>(null);
   const look = async () => {
     if (agent === null || asking.ask !== 'whyNot') return;
     setShare(0);
-    const given = await engine.askFarBack({ agent, target: asking.target }, setShare);
+    const given = await engine.askFarBack({ agent, mind, target: asking.target }, setShare);
     setShare(null);
     if ('answer' in given) setAnswer(given);
   };
   // What is looked for belongs to this question, and ends with it.
-  useEffect(() => () => engine.stopLooking(), [engine, agent, asking, tick]);
+  useEffect(() => () => engine.stopLooking(), [engine, agent, asking, mind, tick]);
   return { answer, farBack: { share, look: () => runInBackground(look()) } };
 }
 

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import type { Option } from '../ui/fields/fields.tsx';
-import { askingOf, askingText } from '../engine/asking-address.ts';
+import { questionOf, questionText } from '../engine/asking-address.ts';
 import type { WatchQuestion } from '../shell/use-ask.ts';
 import { runInBackground } from '../state/failures.ts';
 
@@ -13,6 +13,8 @@ export interface Watching {
   /** By name; null where no agent has a mind. */
   agent: string | null;
   asking: Asking;
+  /** The mind that is asked about, where it is not the agent’s first. */
+  mind: string | undefined;
   select: (change: Partial<WatchQuestion>) => void;
 }
 
@@ -46,7 +48,7 @@ export function useWatching(): Watching {
   const usual = thinkers.find(({ isAway }) => !isAway) ?? thinkers[0];
   const agent = (thinkers.find(({ id }) => id === wanted) ?? usual)?.id ?? null;
   const asked = search.get('ask');
-  const asking = useMemo(() => askingOf(asked), [asked]);
+  const { asking, mind } = useMemo(() => questionOf(asked), [asked]);
   useEffect(() => engine.watch(agent, null, null), [engine, agent]);
   const select = useCallback(
     (change: Partial<WatchQuestion>) => {
@@ -55,11 +57,15 @@ export function useWatching(): Watching {
       // Another agent has other states: what was asked of the one before says nothing of it.
       if (change.agent !== undefined) after.delete('ask');
       if (change.agent) after.set('agent', change.agent);
-      if (change.asking?.ask === 'why') after.delete('ask');
-      else if (change.asking) after.set('ask', askingText(change.asking));
+      if (change.asking?.ask === 'why' && change.mind === undefined) after.delete('ask');
+      else if (change.asking)
+        after.set('ask', questionText({ asking: change.asking, mind: change.mind }));
       runInBackground(navigate({ search: after.toString() }, { replace: true }));
     },
     [navigate],
   );
-  return useMemo(() => ({ thinkers, agent, asking, select }), [thinkers, agent, asking, select]);
+  return useMemo(
+    () => ({ thinkers, agent, asking, mind, select }),
+    [thinkers, agent, asking, mind, select],
+  );
 }

@@ -12,6 +12,7 @@ import {
   moveOption,
   removeColumn,
   removeOption,
+  renameOption,
 } from './options.ts';
 import { mentionsOf } from './mentions.ts';
 
@@ -53,6 +54,23 @@ function after(command: DocumentCommand, document = project()) {
 }
 
 describe('options', () => {
+  it('are called otherwise, in breakpoints too', () => {
+    const document = project();
+    document.breakpoints = {
+      fled: { on: 'picked', of: 'whatNow:flee' },
+      stood: { on: 'picked', of: 'whatNow:stand' },
+    };
+    const changed = applyCommand(document, renameOption(document, place, 1, 'run'));
+    expect(changed.minds.keeper.choices!.whatNow.options.map(({ id }) => id)).toEqual([
+      'stand',
+      'run',
+    ]);
+    expect(changed.breakpoints).toMatchObject({
+      fled: { of: 'whatNow:run' },
+      stood: { of: 'whatNow:stand' },
+    });
+  });
+
   it('are added, copied, moved and removed', () => {
     const added = addOption(project(), place, 'Step aside');
     expect([added.id, after(added.command).map(({ id }) => id)]).toEqual([

@@ -82,6 +82,24 @@ export function moveOption(
   return several(`place of ${titleOf(option)}`, remove(path(from)), insert(path(to), option));
 }
 
+/** Another id for an option, there and in breakpoints that name it. */
+export function renameOption(
+  document: ProjectDocument,
+  place: ChoicePlace,
+  index: number,
+  to: Name,
+): DocumentCommand {
+  const { id } = optionAt(document, place, index);
+  const named = `${place.choice}:${id}`;
+  const breakpoints = Object.entries(document.breakpoints ?? {}).flatMap(([name, { on, of }]) =>
+    on === 'picked' && of === named
+      ? set(['breakpoints', name, 'of'], `${place.choice}:${to}`)
+      : [],
+  );
+  const path = [...pathOfChoice(place), 'options', index, 'id'];
+  return several(`name of ${to}`, set(path, to), ...breakpoints);
+}
+
 export function removeOption(
   document: ProjectDocument,
   place: ChoicePlace,

@@ -36,6 +36,7 @@ import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, RowView } from './row-view.tsx';
+import { mindBeside } from '../mind-beside.ts';
 import { targetOfRow } from './row-target.ts';
 import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
@@ -296,7 +297,8 @@ export function Outline({
       if (agent === null) return setTrouble('No agent is followed: choose one that has this mind.');
       const target = targetOfRow(documentNow(), { agent, mind, path });
       if ('refused' in target) return setTrouble(target.refused);
-      askWhy({ agent, asking: { ask: 'whyNot', target: target.target } });
+      const asking = { ask: 'whyNot', target: target.target } as const;
+      askWhy({ agent, asking, mind: mindBeside(documentNow(), agent, mind) });
     },
     reveal,
     openMenu: (known, at) => {

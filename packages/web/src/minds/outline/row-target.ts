@@ -48,9 +48,9 @@ export function targetOfRow(
   { agent, mind, path }: { agent: string; mind: string; path: string },
 ): { target: Target } | { refused: string } {
   const { title = agent, minds = [] } = agentNamed(document, agent) ?? {};
-  if (minds[0] !== mind)
+  if (!minds.includes(mind))
     return {
-      refused: `${title} is followed, whose first mind is another: follow one of this mind.`,
+      refused: `${title} is followed, and has another mind: follow one of this mind.`,
     };
   const target = rowTargets(document, mind).find(({ row }) => pathText(row.path) === path);
   return target ?? { refused: 'No state does this row, so there is nothing to ask about it.' };

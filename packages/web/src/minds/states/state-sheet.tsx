@@ -153,7 +153,7 @@ export function StateSheet({
   }, [openGuard, shown, document]);
   const states = listStates(document, mind);
   const listed = states.find(({ state }) => state.id === shown) ?? states[0];
-  const questions = useStateQuestions(listed?.state ?? null, selection.agent);
+  const questions = useStateQuestions(mind, listed?.state ?? null, selection.agent);
   const { machine, activity, title } = document.minds[mind] ?? {};
   if (!listed || !machine) {
     return (

@@ -7,15 +7,19 @@ import { useBreakpoints } from '../../state/use-breakpoints.ts';
 import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/timing/pressed-key.ts';
+import { useDocumentNow } from '../../state/store.ts';
+import { mindBeside } from '../mind-beside.ts';
 import { titleOf } from '../document-names.ts';
 
 /** What can be asked of a state while it runs, for its menu: why it is active or not, and to stop when it is entered. */
 export function useStateQuestions(
+  mind: string,
   state: StateDocument | null,
   agent: string | null,
 ): readonly MenuEntry[] {
   const engine = useEngine();
   const ask = useAsk();
+  const documentNow = useDocumentNow();
   const { isSet, toggle: toggleAt } = useBreakpoints();
   const id = state?.id ?? '';
   const toggle = useCallback(() => toggleAt({ on: 'enter', of: id }), [toggleAt, id]);
@@ -48,7 +52,11 @@ export function useStateQuestions(
       onAction: () => {
         const isHere = engine.frame?.readout?.active.includes(state.id) ?? false;
         const target = { kind: 'state', state: state.id } as const;
-        ask({ agent, asking: isHere ? { ask: 'why' } : { ask: 'whyNot', target } });
+        ask({
+          agent,
+          asking: isHere ? { ask: 'why' } : { ask: 'whyNot', target },
+          mind: mindBeside(documentNow(), agent, mind),
+        });
       },
     },
     {

@@ -12,6 +12,8 @@ import {
 import type { ReactNode } from 'react';
 import { useEngine } from '../../engine/use-engine.tsx';
 import type { Editing } from '../../state/use-edit.ts';
+import { mindBeside } from '../../minds/mind-beside.ts';
+import { useDocumentNow } from '../../state/store.ts';
 import { useBreakpoints } from '../../state/use-breakpoints.ts';
 import { useAsk } from '../../shell/use-ask.ts';
 import { useAskText } from '../../ui/fields/ask-text.tsx';
@@ -38,6 +40,7 @@ export function useBoardMenus(
   const { run } = editing;
   const engine = useEngine();
   const askWhy = useAsk();
+  const documentNow = useDocumentNow();
   const breakpoints = useBreakpoints();
   const pickOf = (id: string) => ({ on: 'picked', of: `${choice}:${id}` }) as const;
   const place = { mind, choice };
@@ -93,7 +96,11 @@ export function useBoardMenus(
       entry('why', 'Why this, or why not', () => {
         const isPicked = doneNow(engine.frame?.choice ?? null) === id;
         const target = { kind: 'option', choice, option: id } as const;
-        askWhy({ agent, asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target } });
+        askWhy({
+          agent,
+          asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target },
+          mind: mindBeside(documentNow(), agent, mind),
+        });
       }),
       entry(
         'stop',

@@ -10,6 +10,8 @@ import {
   type EachDocument,
   type NumberSpec,
   type OptionDocument,
+  renameOption,
+  type ProjectDocument,
   freshGuard,
 } from '@crooked-lantern/core';
 import { ArrowLeft, Plus } from 'lucide-react';
@@ -245,7 +247,8 @@ export function OptionSheet({
           value={option.id}
           check={checkName(option.id, ids)}
           onCommit={(id) => {
-            if (put('id', id)) select({ option: id });
+            const rename = (now: ProjectDocument) => renameOption(now, { mind, choice }, at, id);
+            if (editing.run(rename)) select({ option: id });
           }}
         />
       </span>
