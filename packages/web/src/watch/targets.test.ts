@@ -24,7 +24,7 @@ describe('what can be asked', () => {
     expect(noticing.at(-1)).toMatch(/Warden/);
   });
 
-  it('is of minds beside the first too, which it names', () => {
+  it('is of an agent’s further minds too, which it names', () => {
     const two = structuredClone(document);
     two.archetypes.warden.minds = ['goose'];
     const { id, title } = targetsOf(two, 'warden1').find(({ id: each }) =>

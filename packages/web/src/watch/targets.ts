@@ -62,14 +62,14 @@ function fightsOf(document: ProjectDocument, agent: string): Option[] {
 }
 
 /** Why a mind is not in a state, does not pick an option, or does not run a row. */
-function whyNotOf(document: ProjectDocument, name: string, beside: boolean): Option[] {
+function whyNotOf(document: ProjectDocument, name: string, isFurther: boolean): Option[] {
   const mind = document.minds[name];
-  // What is asked of a mind beside the first says so.
+  // What is asked of a further mind says so.
   const ask = (target: Target, title: string) =>
     entry(
       { ask: 'whyNot', target },
-      beside ? `${title} (${mind.title})` : title,
-      beside ? name : undefined,
+      isFurther ? `${title} (${mind.title})` : title,
+      isFurther ? name : undefined,
     );
   return [
     ...listStates(document, name).map(({ state: { id, title = id } }) =>

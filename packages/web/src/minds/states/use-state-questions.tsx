@@ -8,7 +8,7 @@ import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/timing/pressed-key.ts';
 import { useDocumentNow } from '../../state/store.ts';
-import { mindBeside } from '../mind-beside.ts';
+import { furtherMind } from '../further-mind.ts';
 import { titleOf } from '../document-names.ts';
 
 /** What can be asked of a state while it runs, for its menu: why it is active or not, and to stop when it is entered. */
@@ -55,7 +55,7 @@ export function useStateQuestions(
         ask({
           agent,
           asking: isHere ? { ask: 'why' } : { ask: 'whyNot', target },
-          mind: mindBeside(documentNow(), agent, mind),
+          mind: furtherMind(documentNow(), agent, mind),
         });
       },
     },

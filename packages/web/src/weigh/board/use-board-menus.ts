@@ -12,7 +12,7 @@ import {
 import type { ReactNode } from 'react';
 import { useEngine } from '../../engine/use-engine.tsx';
 import type { Editing } from '../../state/use-edit.ts';
-import { mindBeside } from '../../minds/mind-beside.ts';
+import { furtherMind } from '../../minds/further-mind.ts';
 import { useDocumentNow } from '../../state/store.ts';
 import { useBreakpoints } from '../../state/use-breakpoints.ts';
 import { useAsk } from '../../shell/use-ask.ts';
@@ -99,7 +99,7 @@ export function useBoardMenus(
         askWhy({
           agent,
           asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target },
-          mind: mindBeside(documentNow(), agent, mind),
+          mind: furtherMind(documentNow(), agent, mind),
         });
       }),
       entry(

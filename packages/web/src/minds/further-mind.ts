@@ -1,7 +1,7 @@
 import { agentNamed, type ProjectDocument } from '@crooked-lantern/core';
 
 /** A mind as questions name it: undefined where it is the agent’s first, which is asked unless another is named. */
-export function mindBeside(
+export function furtherMind(
   document: ProjectDocument,
   agent: string | null,
   mind: string,
