@@ -119,6 +119,18 @@ describe('the board', () => {
     await expect.poll(order).toEqual(['closeIn', 'watchIt2', 'watch', 'hide']);
     await chooseFrom(page, 'More on Watch it 2', 'Remove');
     await expect.poll(order).toEqual(['closeIn', 'watch', 'hide']);
+    // What a new one looks at is written with all that expressions have to help, and is refused in its place.
+    await page.getByRole('button', { name: 'Add a consideration to all' }).click();
+    const asked = page.getByRole('dialog', { name: 'A new consideration' });
+    await asked.getByRole('textbox', { name: 'What it looks at' }).waitFor();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.insertText('self.helth');
+    await asked.getByText('Nothing is called “self.helth” here. Did you mean').waitFor();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.insertText('self.health');
+    await page.keyboard.press('Enter');
+    await asked.getByRole('button', { name: 'Add it' }).click();
+    await page.getByRole('button', { name: 'self.health of Close in' }).waitFor();
     // From cell to cell by the arrows.
     await page.getByRole('button', { name: 'Reach of Close in' }).focus();
     await page.keyboard.press('ArrowDown');

@@ -51,7 +51,7 @@ export { archetypeOf, kindsOf, mindsOf, withOverrides } from './model/kinds.ts';
 export { secondsToNotice } from './senses/sight.ts';
 export { freshIn, freshName, nameFromWords } from './model/names/fresh-name.ts';
 export { withoutUndefined } from './terms/without-undefined.ts';
-export { pathText } from './model/names/path-text.ts';
+export { pathOnto, pathText } from './model/names/path-text.ts';
 export { nodeText, nodeWords } from './model/node-text.ts';
 export { outlineOf, type OutlineRow } from './model/outline.ts';
 export {

@@ -93,6 +93,7 @@ export function AgentForm({ cast }: { cast: CastEditor }) {
               field={field}
               part={placed as unknown as AnyPart}
               of={of}
+              path={`grounds.${document.start.ground}.agents.${name}`}
               onChange={(part) => put(part, of)}
             />
           ))}

@@ -151,6 +151,8 @@ export interface ExpressionFieldProps {
   onCommit: (value: string) => void;
   /** The text was cleared: leaves the expression out, or gives why it can't be. Without it, it is kept. */
   onClear?: () => string | null;
+  /** It is open as soon as it is there. */
+  startsOpen?: boolean;
 }
 
 /** An expression that is edited where it stands. Its errors show here, also while it is not being edited. */
@@ -162,13 +164,14 @@ export function ExpressionField({
   place,
   onCommit,
   onClear = () => 'It can’t be left empty.',
+  startsOpen = false,
 }: ExpressionFieldProps) {
   const engine = useEngine();
   const finding = useProject((project) =>
     project.findings.find((candidate) => candidate.path === path),
   );
   const tree = 'tree' in place ? place.tree : undefined;
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useState(startsOpen);
   const [asking, setAsking] = useState<Asked | null>(null);
   /** What was written when a question was asked that got no answer. */
   const [draft, setDraft] = useState<string | null>(null);

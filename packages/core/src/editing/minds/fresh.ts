@@ -196,6 +196,11 @@ export function freshGuard(document: ProjectDocument, mind: Name): string {
   return directingMinds(document).has(mind) ? 'time > 10' : 'attention.strength > 0.5';
 }
 
+/** A number for a new consideration to look at: a director has no body to measure from. */
+export function freshInput(document: ProjectDocument, mind: Name): string {
+  return directingMinds(document).has(mind) ? 'time' : 'distance(attention.of)';
+}
+
 /** An action whose required parameters hold something that works, or comes close. */
 export function freshAction(
   document: ProjectDocument,

@@ -16,12 +16,14 @@ import {
   freshAction,
   freshCall,
   freshGuard,
+  freshInput,
   freshNode,
   keysFor,
   missingByTitle,
   offeredActions,
   type FreshKind,
 } from './fresh.ts';
+import { addConsideration, addOption } from './options.ts';
 
 /** Whatever editors put in first, wherever they do, leaves a project without errors. */
 
@@ -122,6 +124,23 @@ const INSERTIONS: Record<
     // A tree can't call itself, neither at once nor by way of others.
     if ('tree' in row) document.minds[mind].trees!.inserted = { root: { sequence: [row] } };
     else trees[tree].root = { sequence: [row, trees[tree].root] };
+    return true;
+  },
+  'an option': (document, mind, choose) => {
+    const choice = choose(namesOf(document.minds[mind].choices ?? {}));
+    if (choice === null) return false;
+    const { command } = addOption(document, { mind, choice }, 'New option');
+    Object.assign(document, applyCommand(document, command));
+    return true;
+  },
+  'a consideration': (document, mind, choose) => {
+    const { choices = {} } = document.minds[mind];
+    const choice = choose(namesOf(choices).filter((name) => choices[name].combine !== 'graded'));
+    const at = choice === null ? null : choose([...choices[choice].options.keys()]);
+    if (choice === null || at === null) return false;
+    const fresh = { input: freshInput(document, mind) };
+    const command = addConsideration(document, { mind, choice }, [at], fresh);
+    Object.assign(document, applyCommand(document, command));
     return true;
   },
   'a rule': (document, mind, choose) => {

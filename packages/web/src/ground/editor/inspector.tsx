@@ -1,4 +1,4 @@
-import { GROUND_FIELDS, namesOf, numberOf, PLACE, SIZE } from '@crooked-lantern/core';
+import { GROUND_FIELDS, namesOf, numberOf, pathText, PLACE, SIZE } from '@crooked-lantern/core';
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
@@ -8,6 +8,7 @@ import { Button, RemoveButton } from '../../ui/button.tsx';
 import { checkTitle, FlagField, NumberField, Row, Rows } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
 import { NumberText } from '../../ui/fields/number-text.tsx';
+import { TierValues } from '../../project/tier-values.tsx';
 import { PartName } from '../../project/part-name.tsx';
 import { GameForm } from './game/game-form.tsx';
 import { shortWords, spawnsOf, waveWords } from './game/wave-words.ts';
@@ -159,6 +160,8 @@ function WavesHere({ editor, spawn }: { editor: GroundEditor; spawn: string }) {
 function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef }) {
   const part = partAt(editor.ground, target)!;
   const of = titleOf(editor.ground, target);
+  const { kind, name } = target;
+  const path = pathText(['grounds', editor.name, kind, kind === 'walls' ? Number(name) : name]);
   const change = (next: AnyPart) => runInBackground(editor.put(target, next));
   return (
     <>
@@ -198,6 +201,7 @@ function PartForm({ editor, target }: { editor: GroundEditor; target: PartRef })
             field={field}
             part={part}
             of={of}
+            path={path}
             onChange={change}
           />
         ))}
@@ -246,7 +250,9 @@ function GroundForm({ editor }: { editor: GroundEditor }) {
           of="the ground"
           value={numberOf(ground, 'light', GROUND_FIELDS.light)}
           onCommit={(light) => set({ light })}
-        />
+        >
+          <TierValues path={`grounds.${name}.light`} />
+        </NumberField>
       </Rows>
       <GameForm name={name} ground={ground} />
     </>

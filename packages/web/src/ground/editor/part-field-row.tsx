@@ -1,4 +1,10 @@
-import { numberOf, type GroundDocument, type ProjectDocument } from '@crooked-lantern/core';
+import {
+  numberOf,
+  pathOnto,
+  type GroundDocument,
+  type ProjectDocument,
+} from '@crooked-lantern/core';
+import { TierValues } from '../../project/tier-values.tsx';
 import { ChoiceField, FlagField, NumberField } from '../../ui/fields/fields.tsx';
 import { withField, type PartField } from './part-fields.ts';
 import type { AnyPart } from './parts.ts';
@@ -10,6 +16,7 @@ export function PartFieldRow({
   field,
   part,
   of,
+  path,
   onChange,
 }: {
   document: ProjectDocument;
@@ -17,6 +24,8 @@ export function PartFieldRow({
   field: PartField;
   part: AnyPart;
   of: string;
+  /** Of the part in the document. */
+  path: string;
   onChange: (part: AnyPart) => void;
 }) {
   const set = (value: unknown) => onChange(withField(part, field, value));
@@ -25,7 +34,11 @@ export function PartFieldRow({
       const { spec, id } = field;
       const value = numberOf(part, id, spec);
       const said = Number.isNaN(value) ? undefined : value;
-      return <NumberField spec={spec} of={of} value={said} onCommit={set} />;
+      return (
+        <NumberField spec={spec} of={of} value={said} onCommit={set}>
+          <TierValues path={pathOnto(path, id)} />
+        </NumberField>
+      );
     }
     case 'flag':
       return (

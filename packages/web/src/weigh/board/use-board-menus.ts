@@ -19,6 +19,7 @@ import { useAsk } from '../../shell/use-ask.ts';
 import { useAskText } from '../../ui/fields/ask-text.tsx';
 import { checkTitle } from '../../ui/fields/fields.tsx';
 import type { MenuEntry } from '../../ui/overlays/menu.tsx';
+import { useNewConsideration } from './new-consideration.tsx';
 import type { Column } from './columns.ts';
 import type { Weighing } from '../use-weighing.ts';
 
@@ -45,6 +46,7 @@ export function useBoardMenus(
   const pickOf = (id: string) => ({ on: 'picked', of: `${choice}:${id}` }) as const;
   const place = { mind, choice };
   const { ask, dialog } = useAskText();
+  const consideration = useNewConsideration(mind);
 
   const newOption = () =>
     ask({
@@ -65,23 +67,16 @@ export function useBoardMenus(
       },
     });
   const newColumn = (to: number[]) =>
-    ask({
-      title: 'A new consideration',
-      label: 'What it looks at: an expression for a number',
-      verb: 'Add it',
-      value: 'distance(attention.of)',
-      check: (text) => (text.trim() === '' ? 'It takes an expression.' : null),
-      onGive: (input) => {
-        const refused = editing.attempt((project) =>
-          addConsideration(project, place, to, { input: input.trim() }),
-        );
-        if (refused === null)
-          select({
-            option: document.options[to[0]].id,
-            cell: document.options[to[0]].considerations?.length ?? 0,
-          });
-        return refused;
-      },
+    consideration.ask((input) => {
+      const refused = editing.attempt((project) =>
+        addConsideration(project, place, to, { input: input.trim() }),
+      );
+      if (refused === null)
+        select({
+          option: document.options[to[0]].id,
+          cell: document.options[to[0]].considerations?.length ?? 0,
+        });
+      return refused;
     });
 
   const optionEntries = (at: number): MenuEntry[] => {
@@ -167,5 +162,11 @@ export function useBoardMenus(
     ];
   };
 
-  return { newOption, newColumn, optionEntries, columnEntries, dialog };
+  return {
+    newOption,
+    newColumn,
+    optionEntries,
+    columnEntries,
+    dialog: dialog ?? consideration.dialog,
+  };
 }

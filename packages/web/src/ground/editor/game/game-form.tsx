@@ -17,6 +17,7 @@ import { RemoveButton } from '../../../ui/button.tsx';
 import { checkTitle, ChoiceField, Rows } from '../../../ui/fields/fields.tsx';
 import { InlineText } from '../../../ui/fields/inline-text.tsx';
 import { AddByTitle } from '../../../ui/fields/add-by-title.tsx';
+import { TierValues } from '../../../project/tier-values.tsx';
 import { PartName } from '../../../project/part-name.tsx';
 import { NumberText } from '../../../ui/fields/number-text.tsx';
 import { ScheduleForm } from './schedule-form.tsx';
@@ -124,6 +125,7 @@ export function GameForm({ name, ground }: { name: string; ground: GroundDocumen
                   put(at('scores', score, 'start'), value === 0 ? undefined : value)
                 }
               />
+              <TierValues path={pathText(at('scores', score, 'start'))} />
             </span>
             <RemoveButton
               label={`Remove the score ${score}`}
