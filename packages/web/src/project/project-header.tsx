@@ -40,6 +40,9 @@ const Places = styled.nav`
     display: flex;
     align-items: center;
     padding: 0 14px;
+    @media (max-width: 1180px) {
+      padding: 0 9px;
+    }
     border-bottom: 2px solid transparent;
     color: var(--mute);
     text-decoration: none;

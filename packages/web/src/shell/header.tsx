@@ -17,6 +17,9 @@ const Bar = styled.header`
   padding: 0 14px;
   border-bottom: 1px solid var(--line);
   background: var(--panel);
+  @media (max-width: 1180px) {
+    gap: 10px;
+  }
   @media (max-width: 900px) {
     flex-wrap: wrap;
     padding: 6px 14px;
@@ -36,6 +39,12 @@ const Mark = styled(NavLink)`
     width: 22px;
     height: 22px;
   }
+  /* The lantern alone stands for it where a project needs the room. */
+  @media (max-width: 1180px) {
+    &[data-in-project] > span {
+      display: none;
+    }
+  }
 `;
 
 const Right = styled.div`
@@ -43,7 +52,9 @@ const Right = styled.div`
   align-items: center;
   gap: 10px;
   margin-left: auto;
-  flex-wrap: wrap;
+  @media (max-width: 900px) {
+    flex-wrap: wrap;
+  }
 `;
 
 const THEMES: Record<ThemeChoice, { next: ThemeChoice; name: string; icon: ReactNode }> = {
@@ -72,9 +83,13 @@ export function Header({ middle, right }: { middle?: ReactNode; right?: ReactNod
   return (
     <>
       <Bar>
-        <Mark to="/" aria-label="Crooked Lantern: all projects">
+        <Mark
+          to="/"
+          aria-label="Crooked Lantern: all projects"
+          data-in-project={middle === undefined ? undefined : ''}
+        >
           <img src="/lantern.svg" alt="" />
-          Crooked Lantern
+          <span>Crooked Lantern</span>
         </Mark>
         {middle}
         <Right>

@@ -68,9 +68,22 @@ const Row = styled.div`
   &:focus-within .handle {
     opacity: 1;
   }
+  /* Where words are short of room the strip becomes a line beneath them. */
+  @container (max-width: 760px) {
+    grid-template-columns: minmax(0, 1fr) 78px 66px 26px;
+    padding-bottom: 6px;
+    border-bottom-color: transparent;
+    > [data-strip] {
+      position: absolute;
+      inset: auto 0 0 0;
+    }
+    > [data-strip] canvas {
+      width: 100%;
+      height: 5px;
+    }
+  }
   @container (max-width: 520px) {
     grid-template-columns: minmax(0, 1fr) 78px 26px;
-    > [data-strip],
     > [data-times] {
       display: none;
     }
