@@ -4,7 +4,7 @@ import type { BreakpointDocument, Name, ProjectDocument } from '../model/documen
 import { BREAKPOINT_KINDS } from '../model/documents/run.ts';
 import {
   NAMED_PARTS,
-  NAMED_PLAINLY,
+  NAMED_ON_GROUND,
   PARTS_CALLED,
   type NamedPart,
 } from '../model/names/named-parts.ts';
@@ -23,24 +23,15 @@ import { meansKey } from './minds/mentions.ts';
 
 /** The parts that a word of an expression can be the name of. */
 function partsOf({ isText, use }: WordIn): readonly NamedPart[] {
-  if (!isText) {
-    const named =
-      use?.argument !== undefined && use.argument !== null && typeOf(use.of, use.argument);
-    return named === 'bands'
-      ? ['bandSets']
-      : [...NAMED_PLAINLY].filter((part) => part !== 'bandSets');
-  }
-  if (!use) return [];
+  const builtins = use ? builtinsNamed(use.of) : [];
+  const argument = use?.argument ?? null;
+  const parameters =
+    argument === null ? [] : builtins.flatMap(({ parameters: all }) => all?.[argument] ?? []);
+  if (!isText)
+    return parameters.some(({ type }) => type === 'bands') ? ['bandSets'] : NAMED_ON_GROUND;
   const called =
-    use.argument === null
-      ? builtinsNamed(use.of)[0]?.gives
-      : builtinsNamed(use.of).find(({ parameters }) => parameters?.[use.argument!]?.names)
-          ?.parameters![use.argument].names;
+    argument === null ? builtins[0]?.gives : parameters.find(({ names }) => names)?.names;
   return called ? PARTS_CALLED[called] : [];
-}
-
-function typeOf(builtin: string, argument: number): string | undefined {
-  return builtinsNamed(builtin)[0]?.parameters?.[argument]?.type;
 }
 
 /** Whether something nearer hides a name from an expression: a key, a parameter, what an option is weighed for, or an input. */
@@ -183,9 +174,9 @@ function namesOfPart(document: ProjectDocument, part: NamedPart): Set<Name> {
 
 /** Names that expressions could not tell from that of a part on the ground. */
 function refuseAmbiguous(document: ProjectDocument, { part, to }: Renaming): void {
-  if (!NAMED_PLAINLY.has(part) || part === 'bandSets') return;
-  const other = [...NAMED_PLAINLY].find(
-    (each) => each !== part && each !== 'bandSets' && namesOfPart(document, each).has(to),
+  if (!NAMED_ON_GROUND.includes(part)) return;
+  const other = NAMED_ON_GROUND.find(
+    (each) => each !== part && namesOfPart(document, each).has(to),
   );
   if (other)
     throw new CommandError(

@@ -48,11 +48,5 @@ export const PARTS_CALLED = {
 } as const satisfies Record<string, readonly NamedPart[]>;
 export type CalledPart = keyof typeof PARTS_CALLED;
 
-/** Parts that an expression names as they stand; all others are named in texts. */
-export const NAMED_PLAINLY: ReadonlySet<NamedPart> = new Set([
-  'routes',
-  'gates',
-  'things',
-  'zones',
-  'bandSets',
-]);
+/** Parts of a ground that expressions name as they stand. All others, but for sets of bands, are named in texts. */
+export const NAMED_ON_GROUND: readonly NamedPart[] = ['routes', 'gates', 'things', 'zones'];
