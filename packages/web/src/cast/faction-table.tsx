@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { useTokens } from '../theme/use-tokens.ts';
 import { Button, QuietButton, RemoveButton } from '../ui/button.tsx';
 import { checkTitle } from '../ui/fields/fields.tsx';
+import { PartName } from '../project/part-name.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 import { Menu } from '../ui/overlays/menu.tsx';
 import { factionNames, factionTint, factionTitle, stanceOf } from './factions.ts';
@@ -81,6 +82,11 @@ export function FactionTable({ cast }: { cast: CastEditor }) {
                   value={factionTitle(document, of)}
                   check={(text) => checkTitle(text)}
                   onCommit={(title) => setTitle(of, title.trim())}
+                />{' '}
+                <PartName
+                  label={`Name of the faction ${of} in the file`}
+                  part="factions"
+                  name={of}
                 />
               </th>
               {names.map((toward) => {

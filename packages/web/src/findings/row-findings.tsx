@@ -34,7 +34,8 @@ export function RowFindings({ path, own = false }: { path: string; own?: boolean
   return findings.map(({ message, severity }) => (
     <p
       key={message}
-      role="alert"
+      // A warning stands there to be read; what keeps an edit from running is called out.
+      role={severity === 'error' ? 'alert' : 'note'}
       style={{ color: severity === 'error' ? 'var(--harm)' : 'var(--found)', flexBasis: '100%' }}
     >
       {message}

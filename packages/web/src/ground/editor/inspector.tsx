@@ -229,7 +229,8 @@ function GroundForm({ editor }: { editor: GroundEditor }) {
             value={ground.title}
             check={(text) => checkTitle(text)}
             onCommit={(title) => set({ title: title.trim() })}
-          />
+          />{' '}
+          <PartName label="Name of the ground in the file" part="grounds" name={name} />
         </Row>
         <NumberField
           spec={GROUND_FIELDS.width}

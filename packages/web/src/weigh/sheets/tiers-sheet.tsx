@@ -22,6 +22,7 @@ import { Button, QuietButton, RemoveButton } from '../../ui/button.tsx';
 import { ChooseFrom } from '../../ui/fields/choose-from.tsx';
 import { checkTitle, Choice } from '../../ui/fields/fields.tsx';
 import { InlineText } from '../../ui/fields/inline-text.tsx';
+import { PartName } from '../../project/part-name.tsx';
 import { NoteText } from '../../ui/fields/note-text.tsx';
 import { readNumber } from '../../ui/fields/number-text.tsx';
 import { SideSheet } from '../layout.ts';
@@ -167,6 +168,11 @@ export function TiersSheet({
                     onCommit={(title) => put(['tiers', i, 'title'], title.trim())}
                   />
                   <br />
+                  <PartName
+                    label={`Name of tier ${i + 1} in the file`}
+                    part="tiers"
+                    name={tier.name}
+                  />
                   <RemoveButton
                     label={`Remove the tier ${tier.title ?? tier.name}`}
                     onPress={() => {
