@@ -36,7 +36,7 @@ export {
   namesOf,
   WORD_PATTERN,
 } from './model/names/names.ts';
-export type { CalledPart } from './model/names/named-parts.ts';
+export { PARTS_CALLED, type CalledPart } from './model/names/named-parts.ts';
 export {
   agentNamed,
   titleOfKey,
@@ -173,7 +173,7 @@ export { partAt } from './editing/commands/put.ts';
 export * from './editing/minds/clip.ts';
 export * from './editing/minds/patterns.ts';
 export { addPattern, lackedBy, moveFor, strikingMoves } from './editing/minds/pattern-needs.ts';
-export * from './editing/fresh-senses.ts';
+export * from './editing/minds/fresh-senses.ts';
 export type { PatternNeed } from './editing/minds/pattern-parts.ts';
 export {
   repertoireOf,

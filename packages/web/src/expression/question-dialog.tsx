@@ -10,6 +10,7 @@ import type { KnownKey } from './expression-editor.tsx';
 import { PartValues } from './part-values.tsx';
 import {
   expressionOf,
+  NAMES_CALLED,
   namesFor,
   questionsWith,
   wordsFor,
@@ -62,12 +63,18 @@ const Foot = styled.div`
   gap: 8px;
 `;
 
-/** What is on the ground a run begins on, by type. */
+/** What there is to name, by type: parts of the project, and what is on the ground a run begins on. */
 function useNamesOnGround(): Record<string, string[]> {
   const document = useProject((project) => project.document);
   const ground = document.grounds[document.start.ground];
   return useMemo(
     () => ({
+      ...Object.fromEntries(
+        Object.entries(NAMES_CALLED).map(([called, names]) => [
+          called,
+          [...new Set(names(document))].sort(),
+        ]),
+      ),
       group: groupNames(document),
       score: namesOf(ground?.scores ?? {}),
       wave: namesOf(ground?.waves ?? {}),

@@ -35,7 +35,7 @@ const keys = Object.entries(memory).map(([name, { type, note }]) => ({
   type,
   note,
 }));
-const ON_GROUND = { gate: ['wicket'], zone: ['store'], score: ['baskets'] };
+const ON_GROUND = { gate: ['wicket'], zone: ['store'], score: ['baskets'], move: ['swing'] };
 
 /** What may be given for each parameter, the first that fits. */
 const given = ({ parameters }: Question): string[] =>

@@ -1,5 +1,6 @@
 import {
   BUILTINS,
+  PARTS_CALLED,
   namesOf,
   type Builtin,
   type CalledPart,
@@ -99,7 +100,7 @@ export function questionsWith(keys: readonly KnownKey[], isDirector: boolean): Q
 const OF_A_BODY: ReadonlySet<Topic> = new Set(['seen', 'heard', 'self']);
 
 /** The names that parts of a project have, by what a text is the name of. */
-const NAMES_CALLED: Partial<Record<CalledPart, (document: ProjectDocument) => string[]>> = {
+export const NAMES_CALLED: Partial<Record<CalledPart, (document: ProjectDocument) => string[]>> = {
   mode: ({ grounds, start }) =>
     grounds[start.ground]?.schedule?.modes.map(({ mode }) => mode) ?? [],
   tier: ({ tiers = [] }) => tiers.map(({ name }) => name),
@@ -163,7 +164,7 @@ export function testedType(result: string): TestedType {
 }
 
 /** Types of parameters that are written as texts. */
-const TEXTS = new Set(['text', 'group', 'score', 'wave']);
+const TEXTS: ReadonlySet<string> = new Set(['text', ...Object.keys(PARTS_CALLED)]);
 
 /** A text as it stands in an expression. */
 function quoted(text: string): string {

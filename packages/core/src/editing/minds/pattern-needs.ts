@@ -2,7 +2,7 @@ import type { ArchetypeDocument, Name, ProjectDocument } from '../../model/docum
 import { freshIn, nameFromWords } from '../../model/names/fresh-name.ts';
 import { namesOf } from '../../model/names/names.ts';
 import type { DocumentCommand, DocumentPath } from '../commands/commands.ts';
-import { NEW_HEARING, WATCHFUL_SIGHT } from '../fresh-senses.ts';
+import { NEW_HEARING, WATCHFUL_SIGHT } from './fresh-senses.ts';
 import { FRESH_MOVE } from './fresh.ts';
 import type { Pattern, PatternNeed } from './pattern-parts.ts';
 import { set } from './row-places.ts';

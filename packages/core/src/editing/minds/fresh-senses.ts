@@ -1,4 +1,4 @@
-import type { SightDocument } from '../model/documents.ts';
+import type { SightDocument } from '../../model/documents.ts';
 
 /** Senses that are new in a project, before they were tuned. */
 
