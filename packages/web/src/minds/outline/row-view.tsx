@@ -73,13 +73,17 @@ const Row = styled.div`
     grid-template-columns: minmax(0, 1fr) 78px 66px 26px;
     padding-bottom: 6px;
     border-bottom-color: transparent;
+    /* It lies over the row, whose handles and numbers are pressed all the same. */
     > [data-strip] {
       position: absolute;
       inset: auto 0 0 0;
+      pointer-events: none;
     }
     > [data-strip] canvas {
+      display: block;
       width: 100%;
       height: 5px;
+      margin-top: 0;
     }
   }
   @container (max-width: 520px) {
