@@ -1,6 +1,6 @@
 import { checkExpression, type Wanted } from '../expression/check.ts';
 import type { CheckedExpression, ValueType } from '../expression/ir.ts';
-import type { Scope, ScopeKey } from '../expression/scope.ts';
+import type { NamesInTexts, Scope, ScopeKey } from '../expression/scope.ts';
 import { unitNamed, type Unit } from '../expression/units.ts';
 import type { ActionProgram, ArgumentProgram, KeyProgram, NumberProgram } from '../mind/program.ts';
 import {
@@ -18,6 +18,7 @@ import type {
   UnitName,
 } from '../model/documents.ts';
 import { fitsView, GROUND_VIEWS } from '../terms/views.ts';
+import { wordsOfCalled } from '../model/names/named-parts.ts';
 import { suggestion } from '../model/names/nearest-name.ts';
 import type { Remedy } from './finding.ts';
 import { internText, type CompileContext } from './context.ts';
@@ -143,16 +144,10 @@ function compileFighting(
   return internText(scope.context, value);
 }
 
-const NAMED = {
-  wave: 'wave',
-  score: 'score',
-  group: 'archetype, faction, squad or wave',
-} as const;
-
 /** The name of a wave or score of the ground, or of a group of its agents; known by the word for it. */
 function compileNamed(
   { context }: MindScope,
-  kind: keyof typeof NAMED,
+  kind: keyof NamesInTexts,
   value: string,
   path: string,
 ): number | null {
@@ -160,7 +155,7 @@ function compileNamed(
   context.findings.error(
     'unknownName',
     path,
-    `There is no ${NAMED[kind]} “${value}”.${suggestion(value, context.inTexts[kind])}`,
+    `There is no ${wordsOfCalled(kind)} “${value}”.${suggestion(value, context.inTexts[kind])}`,
   );
   return null;
 }

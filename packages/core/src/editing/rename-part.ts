@@ -1,20 +1,19 @@
 import { builtinsNamed } from '../expression/builtins.ts';
 import { replaceWords, type WordIn } from '../expression/names-in.ts';
-import type { BreakpointDocument, Name, ProjectDocument } from '../model/documents.ts';
-import { BREAKPOINT_KINDS } from '../model/documents/run.ts';
+import type { Name, ProjectDocument } from '../model/documents.ts';
 import {
   NAMED_PARTS,
   NAMED_ON_GROUND,
   PARTS_CALLED,
   type NamedPart,
 } from '../model/names/named-parts.ts';
-import { NAME_ABOUT, NAME_PATTERN } from '../model/names/names.ts';
 import type { DocumentPath } from '../model/names/path-text.ts';
 import { NAMED_IN_EVENTS } from '../model/raised-events.ts';
 import { mapNames, type NamesVisitor } from '../model/references.ts';
 import { CommandError, type Renaming } from './commands/commands.ts';
 import { partAt } from './commands/put.ts';
 import { meansKey } from './minds/mentions.ts';
+import { expectName } from './minds/rename.ts';
 
 /**
  * Another name for a part of the document, there and wherever it is used. Parts of one kind that have the same name
@@ -67,21 +66,6 @@ function listed(document: ProjectDocument, { part, of }: Renaming): Name[][] {
     default:
       return [];
   }
-}
-
-/** What a breakpoint is about: words with colons between them. */
-function renamedInBreakpoint(
-  { on, of }: BreakpointDocument,
-  rename: (name: Name, parts: readonly NamedPart[]) => Name,
-): string | undefined {
-  const kinds: readonly string[] = BREAKPOINT_KINDS[on].of;
-  return of
-    ?.split(':')
-    .map((word, i) => {
-      if (kinds[i] === 'move') return rename(word, ['moves', 'guards']);
-      return kinds[i] === 'agent' ? rename(word, ['agents']) : word;
-    })
-    .join(':');
 }
 
 class Renamer implements NamesVisitor {
@@ -187,20 +171,12 @@ function refuseAmbiguous(document: ProjectDocument, { part, to }: Renaming): voi
 /** Throws a {@link CommandError} where there is no such part, or the name can’t be had. */
 export function renamePart(document: ProjectDocument, renaming: Renaming): ProjectDocument {
   const { part, name, to } = renaming;
-  if (!NAME_PATTERN.test(to))
-    throw new CommandError(`“${to}” is not a usable name: it takes ${NAME_ABOUT}.`);
+  expectName(to);
   refuseAmbiguous(document, renaming);
   if (listed(document, renaming).some((names) => names.includes(name) && names.includes(to)))
     throw new CommandError(`There is a ${NAMED_PARTS[part]} “${to}” already. Choose another name.`);
   const renamer = new Renamer(document, renaming);
   const after = mapNames(document, renamer);
   if (!renamer.found) throw new CommandError(`There is no ${NAMED_PARTS[part]} “${name}”.`);
-  if (!after.breakpoints) return after;
-  const breakpoints = Object.entries(after.breakpoints).map(([id, breakpoint]) => {
-    const of = renamedInBreakpoint(breakpoint, (word, parts) =>
-      renamer.name(word, parts, [], false),
-    );
-    return [id, of === breakpoint.of ? breakpoint : { ...breakpoint, of }];
-  });
-  return { ...after, breakpoints: Object.fromEntries(breakpoints) };
+  return after;
 }

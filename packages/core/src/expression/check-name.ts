@@ -11,8 +11,8 @@ import {
 } from './builtins.ts';
 import { fault, span, textOf, type Checker, type Typed } from './checker.ts';
 import { withSpans, type Span } from './ir.ts';
-import type { Bound, NamedInText } from './scope.ts';
-import type { CalledPart } from '../model/names/named-parts.ts';
+import type { Bound } from './scope.ts';
+import { wordsOfCalled, type CalledPart } from '../model/names/named-parts.ts';
 import { PLAIN, unitNamed, type Unit } from './units.ts';
 
 /** What a name in an expression stands for: a parameter, a memory key, a built-in or something on the ground. */
@@ -115,23 +115,12 @@ export function mayAsk(checker: Checker, node: Node, builtin: Builtin): boolean 
   return false;
 }
 
-const NAMED: Record<NamedInText, string> = {
-  group: 'archetype, faction, squad or wave',
-  score: 'score',
-  wave: 'wave',
-};
-
 /** A text that must be a name is one; texts that are only known in a run are not looked at. */
 export function isNamed(checker: Checker, node: Node, names: CalledPart | undefined): boolean {
-  if (!names || !(names in NAMED)) return true;
-  const known = checker.scope.inTexts?.[names as NamedInText];
+  const known = names && checker.scope.inTexts?.[names];
   if (!known || node.type !== 'Literal' || known.has(String(node.value))) return true;
   const text = String(node.value);
-  fault(
-    checker,
-    node,
-    `There is no ${NAMED[names as NamedInText]} “${text}”.${suggestion(text, known)}`,
-  );
+  fault(checker, node, `There is no ${wordsOfCalled(names)} “${text}”.${suggestion(text, known)}`);
   return false;
 }
 

@@ -26,9 +26,7 @@ export interface GroundName {
 }
 
 /** The names that texts can stand for: scores, waves, and the agents of archetypes, factions, squads and waves. */
-export type NamesInTexts = Readonly<Record<NamedInText, ReadonlySet<string>>>;
-/** Which of them the checker holds texts against. */
-export type NamedInText = Extract<CalledPart, 'group' | 'score' | 'wave'>;
+export type NamesInTexts = Readonly<Record<'group' | 'score' | 'wave', ReadonlySet<string>>>;
 
 /** The names an expression may use besides the built-ins. */
 export interface Scope {
@@ -40,7 +38,7 @@ export interface Scope {
   /** Names for parts of numbers, of the whole project. */
   bands?: Readonly<Record<string, BandSetDocument>>;
   /** What texts can name. */
-  inTexts?: NamesInTexts;
+  inTexts?: Partial<Record<CalledPart, ReadonlySet<string>>>;
   /** How the ground is seen that it is asked on. */
   view: GroundView;
   /** It is asked by the mind of a director. */

@@ -109,9 +109,8 @@ export function allAgents(document: ProjectDocument): NamedAgent[] {
   ];
 }
 
-/** What people call a key of an agent’s memory: its title in one of the agent’s minds, else its name. */
-export function titleOfKey(document: ProjectDocument, agent: Name, key: Name): string {
-  const minds = agentNamed(document, agent)?.minds ?? [];
+/** What people call a key of an agent’s memory: its title in the first of the agent’s minds that gives it one, else its name. */
+export function titleOfKey(document: ProjectDocument, minds: readonly Name[], key: Name): string {
   const titles = minds.flatMap((mind) => document.minds[mind]?.memory?.[key]?.title ?? []);
   return titles[0] ?? key;
 }

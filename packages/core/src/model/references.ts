@@ -1,6 +1,8 @@
-import type { ProjectDocument } from './documents.ts';
+import type { BreakpointDocument, ProjectDocument } from './documents.ts';
 import { projectSchema } from './documents/project.ts';
+import { BREAKPOINT_KINDS } from './documents/run.ts';
 import type { NamedPart } from './names/named-parts.ts';
+import { isForeign, namesOf } from './names/names.ts';
 import { pathText, stepsOfPath, type DocumentPath } from './names/path-text.ts';
 import { isObject, type Schema } from './schema/schema.ts';
 
@@ -12,9 +14,6 @@ export interface NamesVisitor {
   expression(source: string, path: DocumentPath): string;
   event(event: string, path: DocumentPath): string;
 }
-
-/** Fields of any object that begin so are kept and never read. */
-const isForeign = (field: string) => field.startsWith('x-');
 
 /** What a schema comes to for a value; null where the value does not fit. */
 function resolved(schema: Schema, value: unknown): Schema | null {
@@ -93,7 +92,35 @@ function map(
   return isSame ? value : Object.fromEntries(after);
 }
 
+/** The parts that a word of what a breakpoint is about can name; none for words that mean something else. */
+const NAMED_BY_BREAKPOINTS: Partial<Record<string, readonly NamedPart[]>> = {
+  move: ['moves', 'guards'],
+  agent: ['agents'],
+};
+
+/** A breakpoint with the names within what it is about: words with colons between them, by its kind. */
+function mapBreakpoint(breakpoint: BreakpointDocument, path: DocumentPath, visit: NamesVisitor) {
+  const { on, of: before } = breakpoint;
+  const kinds: readonly string[] = BREAKPOINT_KINDS[on].of;
+  const of = before
+    ?.split(':')
+    .map((word, i) => {
+      const parts = NAMED_BY_BREAKPOINTS[kinds[i]];
+      return parts ? visit.name(word, parts, path, false) : word;
+    })
+    .join(':');
+  return of === before ? breakpoint : { ...breakpoint, of };
+}
+
 /** The document with every name as the visitor gives it. Parts in which nothing changes are the same as before. */
 export function mapNames(document: ProjectDocument, visit: NamesVisitor): ProjectDocument {
-  return map(projectSchema, document, [], document, visit) as ProjectDocument;
+  const after = map(projectSchema, document, [], document, visit) as ProjectDocument;
+  const { breakpoints } = after;
+  if (!breakpoints) return after;
+  const mapped = namesOf(breakpoints).flatMap((id): [string, BreakpointDocument][] => {
+    const now = mapBreakpoint(breakpoints[id], ['breakpoints', id, 'of'], visit);
+    return now === breakpoints[id] ? [] : [[id, now]];
+  });
+  if (mapped.length === 0) return after;
+  return { ...after, breakpoints: { ...breakpoints, ...Object.fromEntries(mapped) } };
 }

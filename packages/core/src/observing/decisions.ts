@@ -6,7 +6,7 @@ import { reasonText } from '../world/readout/reason-text.ts';
 import { leafState } from '../world/readout/picture.ts';
 import { activityEnd, around, transitionTaken } from '../world/readout/readout.ts';
 import { readList } from '../mind/machine/cells.ts';
-import { counter, ticksOf, type Detector, type Moment } from './detector.ts';
+import { counter, mindOfEntry, ticksOf, type Detector, type Moment } from './detector.ts';
 
 /** What is noticed of decisions. */
 
@@ -14,15 +14,15 @@ type Skipped = Extract<LedgerEntry, { kind: 'skipped' }>;
 type Transition = Extract<LedgerEntry, { kind: 'transition' }>;
 
 /** Which mind an entry is of: the agent’s first where it does not say. */
-function mindOf({ world }: Moment, { agent, mind }: LedgerEntry): string {
-  return mind ?? world.agents.find(({ name }) => name === agent)?.minds[0]?.program.name ?? '';
+function mindOf({ world }: Moment, entry: LedgerEntry): string {
+  const found = mindOfEntry(world, entry);
+  return entry.mind ?? found?.agent.minds[found.index].program.name ?? '';
 }
 
 /** The machine of the mind an entry is of; undefined where an edit has taken it away. */
 function machineOf(moment: Moment, entry: LedgerEntry) {
-  const agent = moment.world.agents.find(({ name }) => name === entry.agent);
-  const name = mindOf(moment, entry);
-  return agent?.minds.find(({ program }) => program.name === name)?.program.machine;
+  const found = mindOfEntry(moment.world, entry);
+  return found?.agent.minds[found.index].program.machine;
 }
 
 function titleOf(moment: Moment, entry: LedgerEntry, state: string): string {

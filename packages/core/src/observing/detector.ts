@@ -1,5 +1,6 @@
 import type { ObservationLimits } from '../model/documents/observation-limits.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
+import type { Agent } from '../world/agents/agent.ts';
 import type { World } from '../world/world.ts';
 import type { ObservationKind } from './kinds.ts';
 
@@ -33,6 +34,18 @@ export interface Moment {
 
 /** Looks at one tick after another, in order, without a gap. It keeps what it needs to know of those before. */
 export type Detector = (moment: Moment) => void;
+
+/** The mind an entry is of, the agent’s first where it does not say, by its number; undefined where an edit has taken it away. */
+export function mindOfEntry(
+  { agents }: World,
+  { agent: name, mind }: LedgerEntry,
+): { agent: Agent; index: number } | undefined {
+  const agent = agents.find((each) => each.name === name);
+  if (!agent) return undefined;
+  const index =
+    mind === undefined ? 0 : agent.minds.findIndex(({ program }) => program.name === mind);
+  return index in agent.minds ? { agent, index } : undefined;
+}
 
 export function ticksOf({ world }: Moment, seconds: number): number {
   return Math.round(seconds * world.statics.program.ticksPerSecond);

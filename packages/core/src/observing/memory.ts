@@ -1,4 +1,4 @@
-import { isLook, lasting, ticksOf, type Detector } from './detector.ts';
+import { isLook, lasting, mindOfEntry, ticksOf, type Detector } from './detector.ts';
 import { isCandidateKey } from '../mind/memory.ts';
 import type { LedgerEntry } from '../world/state/recorder.ts';
 import type { World } from '../world/world.ts';
@@ -54,13 +54,11 @@ export function notFinite(): Detector {
 }
 
 /** The mind an entry is of, and its innermost active state; undefined where an edit has taken them away. */
-function doing({ agents }: World, { agent: name, mind }: LedgerEntry) {
-  const agent = agents.find((each) => each.name === name);
-  const index = agent?.minds.findIndex(({ program }, i) =>
-    mind === undefined ? i === 0 : program.name === mind,
-  );
-  if (!agent || index === undefined || index < 0) return undefined;
-  const { program } = agent.minds[index];
-  const state = program.machine.states[leafState(agent, index)];
-  return state && { mind: program.name, state: state.id, title: state.title };
+function doing(world: World, entry: LedgerEntry) {
+  const found = mindOfEntry(world, entry);
+  if (!found) return undefined;
+  const { agent, index } = found;
+  const { name: mind, machine } = agent.minds[index].program;
+  const state = machine.states[leafState(agent, index)];
+  return state && { mind, state: state.id, title: state.title };
 }

@@ -18,6 +18,13 @@ export function questionText({ asking, mind }: MindQuestion): string {
   return mind === undefined ? text : `${mind}/${text}`;
 }
 
+/** Puts a question into an address. Why the first mind does what it does is what is asked without any. */
+export function putQuestion(search: URLSearchParams, question: MindQuestion): void {
+  const { asking, mind } = question;
+  if (asking.ask === 'why' && mind === undefined) search.delete('ask');
+  else search.set('ask', questionText(question));
+}
+
 /** The question of an address; why it does what it does, for a text that is none. */
 export function questionOf(text: string | null): MindQuestion {
   const [first = '', rest] = (text ?? '').split('/');

@@ -1,4 +1,4 @@
-import { groupNames, namesOf } from '@crooked-lantern/core';
+import { namesOf } from '@crooked-lantern/core';
 import { useMemo, useState, type FormEvent } from 'react';
 import styled from 'styled-components';
 import { useProject } from '../state/store.ts';
@@ -75,9 +75,6 @@ function useNamesOnGround(): Record<string, string[]> {
           [...new Set(names(document))].sort(),
         ]),
       ),
-      group: groupNames(document),
-      score: namesOf(ground?.scores ?? {}),
-      wave: namesOf(ground?.waves ?? {}),
       route: namesOf(ground?.routes ?? {}),
       gate: namesOf(ground?.gates ?? {}),
       thing: namesOf(ground?.things ?? {}),

@@ -1,6 +1,7 @@
 import {
   BUILTINS,
   PARTS_CALLED,
+  groupNames,
   namesOf,
   type Builtin,
   type CalledPart,
@@ -101,6 +102,9 @@ const OF_A_BODY: ReadonlySet<Topic> = new Set(['seen', 'heard', 'self']);
 
 /** The names that parts of a project have, by what a text is the name of. */
 export const NAMES_CALLED: Partial<Record<CalledPart, (document: ProjectDocument) => string[]>> = {
+  group: groupNames,
+  score: ({ grounds, start }) => namesOf(grounds[start.ground]?.scores ?? {}),
+  wave: ({ grounds, start }) => namesOf(grounds[start.ground]?.waves ?? {}),
   mode: ({ grounds, start }) =>
     grounds[start.ground]?.schedule?.modes.map(({ mode }) => mode) ?? [],
   tier: ({ tiers = [] }) => tiers.map(({ name }) => name),

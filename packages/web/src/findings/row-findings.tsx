@@ -34,7 +34,7 @@ export function RowFindings({ path, own = false }: { path: string; own?: boolean
   return findings.map(({ message, severity }) => (
     <p
       key={message}
-      // A warning stands there to be read; what keeps an edit from running is called out.
+      // Readers hear at once what keeps an edit from running; a warning waits until it is read.
       role={severity === 'error' ? 'alert' : 'note'}
       style={{ color: severity === 'error' ? 'var(--harm)' : 'var(--found)', flexBasis: '100%' }}
     >

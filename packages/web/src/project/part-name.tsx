@@ -1,12 +1,7 @@
-import {
-  applyCommand,
-  CommandError,
-  NAME_ABOUT,
-  NAME_PATTERN,
-  type Renaming,
-} from '@crooked-lantern/core';
-import { useAppDispatch, useAppStore } from '../state/store.ts';
-import { perform } from '../state/perform.ts';
+import type { Renaming } from '@crooked-lantern/core';
+import { attempt, perform } from '../state/perform.ts';
+import { useAppDispatch, useDocumentNow } from '../state/store.ts';
+import { checkName } from '../ui/fields/fields.tsx';
 import { InlineText } from '../ui/fields/inline-text.tsx';
 
 /** The name of a part in the file, by which others refer to it. Another one is used wherever the old one was. */
@@ -27,7 +22,7 @@ export function PartName({
   startsOpen?: boolean;
 } & Omit<Renaming, 'to'>) {
   const dispatch = useAppDispatch();
-  const store = useAppStore();
+  const documentNow = useDocumentNow();
   const command = (to: string) => ({ command: 'rename', part, name, to, of }) as const;
   return (
     <InlineText
@@ -36,11 +31,10 @@ export function PartName({
       label={label}
       value={name}
       check={(to) => {
-        if (to === name) return null;
-        if (!NAME_PATTERN.test(to)) return `It takes ${NAME_ABOUT}.`;
-        if (insteadOfRenaming) return null;
-        const { project } = store.getState();
-        return project.status === 'open' ? whyNot(project.document, command(to)) : null;
+        const reason = checkName(name, {})(to);
+        if (reason !== null || to === name || insteadOfRenaming) return reason;
+        const outcome = attempt(documentNow(), command(to));
+        return 'refused' in outcome ? outcome.refused : null;
       }}
       onCommit={(to) => {
         if (insteadOfRenaming?.(to)) return;
@@ -48,15 +42,4 @@ export function PartName({
       }}
     />
   );
-}
-
-/** Why a command does not fit a document; null where it does. */
-function whyNot(...[document, command]: Parameters<typeof applyCommand>): string | null {
-  try {
-    applyCommand(document, command);
-    return null;
-  } catch (error) {
-    if (error instanceof CommandError) return error.message;
-    throw error;
-  }
 }

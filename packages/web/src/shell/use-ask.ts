@@ -1,7 +1,9 @@
+import { agentNamed, type ProjectDocument } from '@crooked-lantern/core';
 import { useCallback } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useEngine } from '../engine/use-engine.tsx';
-import { questionText, type MindQuestion } from '../engine/asking-address.ts';
+import { putQuestion, type MindQuestion } from '../engine/asking-address.ts';
+import { useDocumentNow } from '../state/store.ts';
 import { runInBackground } from '../state/failures.ts';
 
 /** What is asked about the tick that is shown. */
@@ -10,10 +12,17 @@ export interface WatchQuestion extends MindQuestion {
   agent: string | null;
 }
 
+/** A mind as addresses name it: undefined where it is the agent’s first, which is asked unless another is named. */
+function furtherMind(document: ProjectDocument, agent: string | null, mind: string) {
+  const minds = agent === null ? [] : (agentNamed(document, agent)?.minds ?? []);
+  return minds.indexOf(mind) > 0 ? mind : undefined;
+}
+
 /** Opens the Watch place with a question, and has the run rest there. */
 export function useAsk(): (question: WatchQuestion) => void {
   const engine = useEngine();
   const navigate = useNavigate();
+  const documentNow = useDocumentNow();
   const { id = '' } = useParams();
   return useCallback(
     ({ agent, asking, mind }) => {
@@ -21,10 +30,9 @@ export function useAsk(): (question: WatchQuestion) => void {
       const search = new URLSearchParams();
       const who = agent ?? engine.watched.agent;
       if (who !== null) search.set('agent', who);
-      if (asking.ask !== 'why' || mind !== undefined)
-        search.set('ask', questionText({ asking, mind }));
+      putQuestion(search, { asking, mind: mind && furtherMind(documentNow(), who, mind) });
       runInBackground(navigate({ pathname: `/projects/${id}/watch`, search: search.toString() }));
     },
-    [engine, id, navigate],
+    [engine, id, navigate, documentNow],
   );
 }

@@ -78,24 +78,33 @@ function describeCommand(document: ProjectDocument, command: DocumentCommand): s
   }
 }
 
+type Making = DocumentCommand | ((document: ProjectDocument) => DocumentCommand);
+
+/** What a command, or one that is made from the document, would make of it; or why it can’t be done. */
+export function attempt(
+  before: ProjectDocument,
+  command: Making,
+): { document: ProjectDocument; made: DocumentCommand } | { refused: string } {
+  try {
+    const made = typeof command === 'function' ? command(before) : command;
+    return { document: applyCommand(before, made), made };
+  } catch (error) {
+    if (error instanceof CommandError) return { refused: error.message };
+    throw error;
+  }
+}
+
 /** Changes the open document, by a command or by one that is made from the document as it is then. Returns why it could not be done; null means done. */
-export function perform(
-  command: DocumentCommand | ((document: ProjectDocument) => DocumentCommand),
-): AppThunk<string | null> {
+export function perform(command: Making): AppThunk<string | null> {
   return (dispatch, getState) => {
     const { project } = getState();
     if (project.status !== 'open') return 'No project is open.';
-    try {
-      const made = typeof command === 'function' ? command(project.document) : command;
-      const document = applyCommand(project.document, made);
-      const label =
-        oneChange(project.document, document) ?? describeCommand(project.document, made);
-      dispatch(changed({ document, label }));
-      return null;
-    } catch (error) {
-      if (error instanceof CommandError) return error.message;
-      throw error;
-    }
+    const outcome = attempt(project.document, command);
+    if ('refused' in outcome) return outcome.refused;
+    const { document, made } = outcome;
+    const label = oneChange(project.document, document) ?? describeCommand(project.document, made);
+    dispatch(changed({ document, label }));
+    return null;
   };
 }
 

@@ -1,5 +1,5 @@
-import { titleOfKey } from '@crooked-lantern/core';
-import { useRef } from 'react';
+import { agentNamed, titleOfKey } from '@crooked-lantern/core';
+import { useMemo, useRef } from 'react';
 import styled from 'styled-components';
 import { useDrawing, useEngineValue } from '../engine/use-engine.tsx';
 import { memoryText } from '../minds/memory/memory-text.ts';
@@ -37,6 +37,10 @@ const Table = styled.table`
 /** What the followed agent's mind holds at the tick that is shown, key by key. */
 export function MemoryNow({ agent }: { agent: string | null }) {
   const document = useProject((project) => project.document);
+  const minds = useMemo(
+    () => (agent === null ? [] : (agentNamed(document, agent)?.minds ?? [])),
+    [document, agent],
+  );
   const rows = useRef<HTMLTableSectionElement>(null);
   // The keys change only with an edit or another agent; their values change in every tick.
   const keys = useEngineValue(({ frame }) =>
@@ -59,7 +63,7 @@ export function MemoryNow({ agent }: { agent: string | null }) {
               return (
                 <tr key={line}>
                   <th scope="row">
-                    {agent === null ? key : titleOfKey(document, agent, key)}{' '}
+                    {titleOfKey(document, minds, key)}{' '}
                     {scope !== 'self' && <small>of the {scope}</small>}
                   </th>
                   <td />

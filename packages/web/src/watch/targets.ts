@@ -101,7 +101,7 @@ export function targetsOf(document: ProjectDocument, agent: string): Option[] {
       entry({ ask: 'ever', state: id }, `what ever led to ${title}`),
     ),
     ...namesOf(document.minds[name].memory ?? {}).map((key) =>
-      entry({ ask: 'memory', key }, `when and why ${titleOfKey(document, agent, key)} was written`),
+      entry({ ask: 'memory', key }, `when and why ${titleOfKey(document, minds, key)} was written`),
     ),
     entry({ ask: 'moves' }, 'why it moves as it does'),
     ...fightsOf(document, agent),

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useEngine, useEngineValue } from '../engine/use-engine.tsx';
 import type { Option } from '../ui/fields/fields.tsx';
-import { questionOf, questionText } from '../engine/asking-address.ts';
+import { putQuestion, questionOf } from '../engine/asking-address.ts';
 import type { WatchQuestion } from '../shell/use-ask.ts';
 import { runInBackground } from '../state/failures.ts';
 
@@ -57,9 +57,8 @@ export function useWatching(): Watching {
       // Another agent has other states: what was asked of the one before says nothing of it.
       if (change.agent !== undefined) after.delete('ask');
       if (change.agent) after.set('agent', change.agent);
-      if (change.asking?.ask === 'why' && change.mind === undefined) after.delete('ask');
-      else if (change.asking)
-        after.set('ask', questionText({ asking: change.asking, mind: change.mind }));
+      const { asking: next, mind: of } = change;
+      if (next) putQuestion(after, { asking: next, mind: of });
       runInBackground(navigate({ search: after.toString() }, { replace: true }));
     },
     [navigate],

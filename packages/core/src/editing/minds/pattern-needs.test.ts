@@ -7,7 +7,7 @@ import { addPattern, lackedBy, moveFor } from './pattern-needs.ts';
 import type { Pattern, PatternNeed } from './pattern-parts.ts';
 import { PATTERNS } from './patterns.ts';
 
-/** A keeper with a body and nothing else, and a route that nobody follows. */
+/** A keeper with a body and nothing else, and a route that no agent follows. */
 function bare(): ProjectDocument {
   const document = cornerProject({
     machine: { initial: 'stand', states: [{ id: 'stand' }] },

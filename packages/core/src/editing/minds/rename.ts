@@ -19,7 +19,8 @@ const SINGULAR: Record<MindPart, string> = {
   choices: 'choice',
 };
 
-function expectName(to: Name): void {
+/** Throws where a text can’t be a name. */
+export function expectName(to: Name): void {
   if (!NAME_PATTERN.test(to))
     throw new CommandError(`“${to}” is not a usable name: it takes ${NAME_ABOUT}.`);
 }

@@ -1,3 +1,4 @@
+import { isForeign } from '../names/names.ts';
 import { pathOnto, stepsOfPath } from '../names/path-text.ts';
 
 /** Brings files of earlier versions to the form of today. They are migrated as they were parsed, before their form is checked. */
@@ -112,9 +113,7 @@ function renamed(value: unknown, path: string): unknown {
   const fields = value as Record<string, unknown>;
   return Object.fromEntries(
     Object.entries(fields).map(([key, inner]) =>
-      key.startsWith('x-')
-        ? [key, inner]
-        : [nameNow(path, key, fields), valueNow(path, key, inner)],
+      isForeign(key) ? [key, inner] : [nameNow(path, key, fields), valueNow(path, key, inner)],
     ),
   );
 }

@@ -1,4 +1,5 @@
 import { projectSchema, type ProjectDocument } from '../documents.ts';
+import { isForeign } from '../names/names.ts';
 import { isObject, type Schema } from '../schema/schema.ts';
 
 /**
@@ -23,12 +24,12 @@ function ordered(value: unknown, schema: Schema | undefined): unknown {
   const known = Object.keys(fields).filter((key) => key in value);
   const rest = Object.keys(value)
     .filter((key) => !known.includes(key))
-    .sort((a, b) => Number(a.startsWith('x-')) - Number(b.startsWith('x-')) || byCodeUnit(a, b));
+    .sort((a, b) => Number(isForeign(a)) - Number(isForeign(b)) || byCodeUnit(a, b));
   const result: Record<string, unknown> = {};
   for (const key of [...known, ...rest]) {
     if (value[key] === undefined) continue;
     const of = fields[key] ?? (schema?.kind === 'record' ? schema.of : undefined);
-    result[key] = ordered(value[key], key.startsWith('x-') ? undefined : of);
+    result[key] = ordered(value[key], isForeign(key) ? undefined : of);
   }
   return result;
 }

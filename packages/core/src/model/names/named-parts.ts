@@ -1,6 +1,6 @@
 /**
- * Parts of a document that others refer to by name. What only one mind knows (its states, keys, trees, rules and
- * choices) is none of them: that is renamed within the mind.
+ * Parts of a document that others refer to by name. The states, keys, trees, rules and choices of a mind are not
+ * among them: they are renamed within the mind.
  */
 export const NAMED_PARTS = {
   archetypes: 'archetype',
@@ -47,6 +47,12 @@ export const PARTS_CALLED = {
   band: ['bands'],
 } as const satisfies Record<string, readonly NamedPart[]>;
 export type CalledPart = keyof typeof PARTS_CALLED;
+
+/** What a word names, in words: “archetype, faction, squad or wave”. */
+export function wordsOfCalled(called: CalledPart): string {
+  const words = PARTS_CALLED[called].map((part) => NAMED_PARTS[part]);
+  return [words.slice(0, -1).join(', '), ...words.slice(-1)].filter(Boolean).join(' or ');
+}
 
 /** Parts of a ground that expressions name as they stand. All others, but for sets of bands, are named in texts. */
 export const NAMED_ON_GROUND: readonly NamedPart[] = ['routes', 'gates', 'things', 'zones'];

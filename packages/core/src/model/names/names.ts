@@ -11,9 +11,14 @@ export const TITLE_LENGTH = 80;
 
 export const byName = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
+/** Whether a field of any object is kept and never read: its name begins with `x-`. */
+export function isForeign(field: string): boolean {
+  return field.startsWith('x-');
+}
+
 /** The names of a record in ascending order, `x-` fields left out. */
 export function namesOf(record: object): string[] {
   return Object.keys(record)
-    .filter((name) => !name.startsWith('x-'))
+    .filter((name) => !isForeign(name))
     .sort(byName);
 }

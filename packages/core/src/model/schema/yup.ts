@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { NAME_ABOUT, NAME_PATTERN } from '../names/names.ts';
+import { isForeign, NAME_ABOUT, NAME_PATTERN } from '../names/names.ts';
 import { suggestion } from '../names/nearest-name.ts';
 import { isObject, type PartSchema, type RecordSchema, type Schema } from './schema.ts';
 
@@ -156,7 +156,7 @@ function fieldsOf(schema: PartSchema): yup.TestFunction {
     for (const key of [...missing, ...Object.keys(value)]) {
       const path = () => joinPath(context.path, key);
       if (Object.hasOwn(fields, key)) errors.push(...errorsOf(fields[key], value[key], path()));
-      else if (!key.startsWith('x-')) {
+      else if (!isForeign(key)) {
         const message = `is not a field this version knows.${suggestion(key, Object.keys(fields))}`;
         errors.push(context.createError({ path: path(), message }));
       }
@@ -174,7 +174,7 @@ function entriesOf({ of }: RecordSchema<unknown>): yup.TestFunction {
     const message = `is not a usable name: it takes ${NAME_ABOUT}`;
     const errors: yup.ValidationError[] = [];
     for (const [key, entry] of Object.entries(value)) {
-      if (key.startsWith('x-')) continue;
+      if (isForeign(key)) continue;
       const path = joinPath(context.path, key);
       if (!NAME_PATTERN.test(key)) errors.push(context.createError({ path, message }));
       errors.push(...errorsOf(of, entry, path));

@@ -36,7 +36,6 @@ import { useCopyLink } from '../use-copy-link.ts';
 import { usePasteHere } from '../use-paste.tsx';
 import { ROW_COMMANDS, type RowCommand } from './row-keys.ts';
 import { commandsOf, RowView } from './row-view.tsx';
-import { furtherMind } from '../further-mind.ts';
 import { targetOfRow } from './row-target.ts';
 import { rowSentence } from './row-words.ts';
 import { useRowChoices } from './row-work.ts';
@@ -298,7 +297,7 @@ export function Outline({
       const target = targetOfRow(documentNow(), { agent, mind, path });
       if ('refused' in target) return setTrouble(target.refused);
       const asking = { ask: 'whyNot', target: target.target } as const;
-      askWhy({ agent, asking, mind: furtherMind(documentNow(), agent, mind) });
+      askWhy({ agent, asking, mind });
     },
     reveal,
     openMenu: (known, at) => {

@@ -7,8 +7,6 @@ import { useBreakpoints } from '../../state/use-breakpoints.ts';
 import type { MenuEntry } from '../../ui/overlays/menu.tsx';
 import { Kbd } from '../../ui/pill.tsx';
 import { keyShown } from '../../ui/timing/pressed-key.ts';
-import { useDocumentNow } from '../../state/store.ts';
-import { furtherMind } from '../further-mind.ts';
 import { titleOf } from '../document-names.ts';
 
 /** What can be asked of a state while it runs, for its menu: why it is active or not, and to stop when it is entered. */
@@ -19,7 +17,6 @@ export function useStateQuestions(
 ): readonly MenuEntry[] {
   const engine = useEngine();
   const ask = useAsk();
-  const documentNow = useDocumentNow();
   const { isSet, toggle: toggleAt } = useBreakpoints();
   const id = state?.id ?? '';
   const toggle = useCallback(() => toggleAt({ on: 'enter', of: id }), [toggleAt, id]);
@@ -55,7 +52,7 @@ export function useStateQuestions(
         ask({
           agent,
           asking: isHere ? { ask: 'why' } : { ask: 'whyNot', target },
-          mind: furtherMind(documentNow(), agent, mind),
+          mind,
         });
       },
     },

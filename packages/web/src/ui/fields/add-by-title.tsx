@@ -26,13 +26,10 @@ const Form = styled.form`
 /** Adds something that has a title, which is asked for at once. Escape closes it. */
 export function AddByTitle({
   what,
-  of,
   onAdd,
 }: {
   /** “wave”. */
   what: string;
-  /** What it is added to, for readers. */
-  of?: string;
   onAdd: (title: string) => void;
 }) {
   const [title, setTitle] = useState<string | null>(null);
@@ -43,10 +40,7 @@ export function AddByTitle({
   };
   if (title === null)
     return (
-      <Button
-        onPress={() => setTitle('')}
-        aria-label={of === undefined ? undefined : `Add a ${what} to ${of}`}
-      >
+      <Button onPress={() => setTitle('')}>
         <Plus size={13} /> Add a {what}
       </Button>
     );

@@ -1,4 +1,4 @@
-import { titleOfKey } from '@crooked-lantern/core';
+import { agentNamed, titleOfKey } from '@crooked-lantern/core';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
@@ -129,6 +129,7 @@ export function FollowView({
         if (cell.dataset.wrong !== isWrong) cell.dataset.wrong = isWrong;
       }
   });
+  const minds = useMemo(() => agentNamed(document, names[0])?.minds ?? [], [document, names]);
   const titleOf = (name: string) => thinkers.find(({ id }) => id === name)?.title ?? name;
   const others = thinkers.filter(({ id }) => !names.includes(id));
   const groups = [...new Set(rows.map(({ group }) => group))];
@@ -181,7 +182,7 @@ export function FollowView({
                 .filter((row) => row.group === group)
                 .map(({ id, asks, title: usual }) => {
                   const title =
-                    asks?.ask === 'memory' ? titleOfKey(document, names[0], asks.key) : usual;
+                    asks?.ask === 'memory' ? titleOfKey(document, minds, asks.key) : usual;
                   return (
                     <tr key={id}>
                       <th scope="row">

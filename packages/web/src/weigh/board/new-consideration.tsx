@@ -8,7 +8,7 @@ import { Dialog } from '../../ui/overlays/dialog.tsx';
 
 const PLACE = { number: true } as const;
 
-/** Adds what was asked for; gives why it could not be done, or null. */
+/** Adds what was asked for. Returns why it could not be done; null means done. */
 type Give = (input: string) => string | null;
 
 /** `ask` opens the dialog, which must be rendered, for what a new consideration looks at. */

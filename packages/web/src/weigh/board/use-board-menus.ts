@@ -12,8 +12,6 @@ import {
 import type { ReactNode } from 'react';
 import { useEngine } from '../../engine/use-engine.tsx';
 import type { Editing } from '../../state/use-edit.ts';
-import { furtherMind } from '../../minds/further-mind.ts';
-import { useDocumentNow } from '../../state/store.ts';
 import { useBreakpoints } from '../../state/use-breakpoints.ts';
 import { useAsk } from '../../shell/use-ask.ts';
 import { useAskText } from '../../ui/fields/ask-text.tsx';
@@ -41,7 +39,6 @@ export function useBoardMenus(
   const { run } = editing;
   const engine = useEngine();
   const askWhy = useAsk();
-  const documentNow = useDocumentNow();
   const breakpoints = useBreakpoints();
   const pickOf = (id: string) => ({ on: 'picked', of: `${choice}:${id}` }) as const;
   const place = { mind, choice };
@@ -94,7 +91,7 @@ export function useBoardMenus(
         askWhy({
           agent,
           asking: isPicked ? { ask: 'why' } : { ask: 'whyNot', target },
-          mind: furtherMind(documentNow(), agent, mind),
+          mind,
         });
       }),
       entry(
